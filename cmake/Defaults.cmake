@@ -1,0 +1,29 @@
+# Language, warnings, sanitizers and compiler cache: the same for every room.
+set(CMAKE_CXX_STANDARD 20)
+set(CMAKE_CXX_STANDARD_REQUIRED ON)
+set(CMAKE_CXX_EXTENSIONS OFF)
+set(CMAKE_EXPORT_COMPILE_COMMANDS ON)
+set(CMAKE_RUNTIME_OUTPUT_DIRECTORY ${CMAKE_BINARY_DIR}/bin)
+
+option(GOODFOLD_WERROR "Treat warnings as errors" OFF)
+option(GOODFOLD_SANITIZE "Build with the address and undefined-behaviour sanitizers" OFF)
+
+add_library(goodfold_warnings INTERFACE)
+target_compile_options(goodfold_warnings INTERFACE
+  # restrict: g++ 12 reports it falsely for std::string + std::string (GCC bug 105651).
+  # missing-field-initializers: members left out of a designated initializer keep their defaults on purpose.
+  -Wall -Wextra -Wno-restrict -Wno-missing-field-initializers -Wpedantic -Wshadow=local -Wnon-virtual-dtor -Wold-style-cast -Woverloaded-virtual
+  $<$<BOOL:${GOODFOLD_WERROR}>:-Werror>)
+
+if(GOODFOLD_SANITIZE)
+  add_compile_options(-fsanitize=address,undefined -fno-sanitize-recover=undefined -fno-omit-frame-pointer)
+  add_link_options(-fsanitize=address,undefined)
+endif()
+
+find_program(CCACHE ccache)
+if(CCACHE AND NOT CMAKE_CXX_COMPILER_LAUNCHER)
+  # Precompiled headers are cached only when ccache may overlook their time stamps.
+  set(CMAKE_CXX_COMPILER_LAUNCHER ${CMAKE_COMMAND} -E env
+      CCACHE_SLOPPINESS=pch_defines,time_macros,include_file_mtime,include_file_ctime ${CCACHE})
+  add_compile_options($<$<COMPILE_LANGUAGE:CXX>:-fpch-preprocess>)
+endif()

@@ -1,0 +1,70 @@
+#include "bend/allowance_rule.h"
+
+#include "quantity/length.h"
+
+#include <algorithm>
+#include <cmath>
+#include <numbers>
+
+namespace goodfold::bend {
+
+namespace {
+
+/// DIN 6935: the correction k of the neutral line at half thickness; K = k/2.
+double din6935(double radiusOverThickness) {
+    if (radiusOverThickness >= 5) return 0.5;
+    if (radiusOverThickness <= 0) return 0;
+    return std::clamp(0.65 + 0.5 * std::log10(radiusOverThickness), 0.0, 1.0) / 2;
+}
+
+/// The handbook form is printed with 1.57 for pi/2; that figure is kept, so K falls a little as R grows.
+double handbook(double c, const Shape& shape) {
+    const double allowanceAt90 = c * shape.thickness + 1.57 * shape.insideRadius;
+    return (allowanceAt90 / (std::numbers::pi / 2) - shape.insideRadius) / shape.thickness;
+}
+
+double kFromDeduction(const Shape& shape, double deduction) {
+    return kFromAllowance(shape, 2 * setback(shape, DimensionTo::Outside) - deduction);
+}
+
+} // namespace
+
+KFactor kFactor(const AllowanceRule& rule, const material::Material& material, const Shape& shape) {
+    const double radiusOverThickness = shape.insideRadius / shape.thickness;
+    switch (rule.kind) {
+    case AllowanceRule::Kind::Material: {
+        const auto row = material::kFactorAt(material, radiusOverThickness);
+        return {row.k, row.sigma};
+    }
+    case AllowanceRule::Kind::Din6935: return {din6935(radiusOverThickness), {}};
+    case AllowanceRule::Kind::Constant: return {rule.constantK, {}};
+    case AllowanceRule::Kind::Handbook: return {handbook(material.handbookC, shape), {}};
+    case AllowanceRule::Kind::Deduction: {
+        const double taken = rule.deductionThicknesses * shape.thickness * shape.angleDeg / 90;
+        return {kFromDeduction(shape, taken), {}};
+    }
+    case AllowanceRule::Kind::Measured:
+        return {kFromDeduction(rule.testBend.shape, rule.testBend.deduction), {}};
+    }
+    return {0.5, {}};
+}
+
+std::string nameOf(const AllowanceRule& rule) {
+    switch (rule.kind) {
+    case AllowanceRule::Kind::Material: return "Material table";
+    case AllowanceRule::Kind::Din6935: return "DIN 6935";
+    case AllowanceRule::Kind::Constant: return "One K for all";
+    case AllowanceRule::Kind::Handbook: return "Handbook form";
+    case AllowanceRule::Kind::Deduction: return "Flat deduction";
+    case AllowanceRule::Kind::Measured: return "Your test bend";
+    }
+    return {};
+}
+
+std::array<AllowanceRule, 3> publishedRules() {
+    return {AllowanceRule{.kind = AllowanceRule::Kind::Material},
+            AllowanceRule{.kind = AllowanceRule::Kind::Din6935},
+            AllowanceRule{.kind = AllowanceRule::Kind::Handbook}};
+}
+
+} // namespace goodfold::bend

@@ -1,0 +1,60 @@
+#include "check/finding.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace goodfold::check {
+
+double Subject::roundedUp(double mm) const {
+    const double step = quantity::stepOf(reading).mm();
+    // A figure that is a whole number of steps but for rounding stays where it is.
+    return std::ceil(mm / step - 1e-6) * step;
+}
+
+const std::vector<Rule>& rules() {
+    static const std::vector<Rule> all{
+        {"straight-too-short", "geometry: setbacks of a leg's two bends", straightsTooShort},
+        {"strip-eaten-up", "geometry: BA must be more than 0", stripEatenUp},
+        {"flange-off-edge", "geometry: a flange hangs on its parent's edge", flangeOffItsEdge},
+        {"cuts-itself", "geometry: formed plates and bend zones, pair by pair", cutsThroughItself},
+        {"hole-off-plate", "geometry: the whole hole on its plate's straight part", holeOffItsPlate},
+        {"radius-too-small", "material book: least inside radius across the grain", radiusTooSmall},
+        {"hole-near-bend", "workshop handbooks: hole edge to tangent line 2 T, from 25 mm diameter 2.5 T",
+         holeNearBend},
+        {"hole-near-edge",
+         "EN 1993-1-8 as 1.5 d from centre to edge (2 d in aluminium, copper, brass); web of 1 T, at least 2 mm",
+         holeNearEdge},
+        {"skewed-line", "geometry: cos(between) = cos(s)^2 cos(A) + sin(s)^2, miss = BD tan(s)", skewedLine},
+        {"kept-unused", "job format", keptButUnused},
+        {"eyes-and-hands", "usual workshop cautions", eyesAndHands},
+        {"material", "material book", materialCautions}};
+    return all;
+}
+
+std::vector<Finding> check(const Subject& subject) {
+    std::vector<Finding> findings;
+    for (const Rule& rule : rules())
+        for (Finding& finding : rule.find(subject)) {
+            finding.rule = rule.name;
+            findings.push_back(std::move(finding));
+        }
+    std::stable_sort(findings.begin(), findings.end(),
+                     [](const Finding& a, const Finding& b) { return a.severity < b.severity; });
+    return findings;
+}
+
+bool hasStop(const std::vector<Finding>& findings) {
+    return std::any_of(findings.begin(), findings.end(),
+                       [](const Finding& finding) { return finding.severity == Severity::Stop; });
+}
+
+std::string nameOf(Severity severity) {
+    switch (severity) {
+    case Severity::Stop: return "stop";
+    case Severity::Mind: return "mind";
+    case Severity::Note: return "note";
+    }
+    return {};
+}
+
+} // namespace goodfold::check

@@ -1,0 +1,75 @@
+// What stops a job, what to mind, what to note: one rule a function, findings in plain words.
+#pragma once
+
+#include "part/element.h"
+#include "part/fold.h"
+#include "quantity/length.h"
+
+#include <optional>
+#include <string>
+#include <vector>
+
+namespace goodfold::check {
+
+enum class Severity { Stop, Mind, Note };
+
+/// A way out: what the button says, and the job after pressing it.
+struct Remedy {
+    std::string says;
+    part::Job mended;
+};
+
+struct Finding {
+    std::string rule = {};                // name of the rule, stable for scripts; set by check()
+    Severity severity = Severity::Note;
+    part::Element about = {};
+    std::string headline = {};            // "h2 is close to an edge"
+    std::string says = {};                // the number and its limit, in the reader's unit
+    std::optional<double> value = {};     // mm or degrees
+    std::optional<double> limit = {};
+    std::optional<Remedy> remedy = {};
+};
+
+/// Everything a rule may look at. `part` is solve(job), `folded` is fold(part).
+struct Subject {
+    const part::Job& job;
+    const part::Part& part;
+    const part::Folded& folded;
+    const material::Material& material;
+    quantity::Reading reading;
+
+    std::string length(double mm) const { return quantity::typeset(quantity::Length::mm(mm), reading); }
+    /// The nearest figure the reader can set, at least `mm`.
+    double roundedUp(double mm) const;
+};
+
+struct Rule {
+    const char* name;
+    const char* source; // where the limit comes from
+    std::vector<Finding> (*find)(const Subject&);
+};
+
+/// All rules, in the order their findings are shown within one severity.
+const std::vector<Rule>& rules();
+
+/// Every rule's findings, the worst first.
+std::vector<Finding> check(const Subject& subject);
+
+bool hasStop(const std::vector<Finding>& findings);
+std::string nameOf(Severity severity);
+
+// The rules. Each is told where it is defined.
+std::vector<Finding> straightsTooShort(const Subject&);
+std::vector<Finding> stripEatenUp(const Subject&);
+std::vector<Finding> flangeOffItsEdge(const Subject&);
+std::vector<Finding> radiusTooSmall(const Subject&);
+std::vector<Finding> holeOffItsPlate(const Subject&);
+std::vector<Finding> holeNearBend(const Subject&);
+std::vector<Finding> holeNearEdge(const Subject&);
+std::vector<Finding> cutsThroughItself(const Subject&);
+std::vector<Finding> skewedLine(const Subject&);
+std::vector<Finding> keptButUnused(const Subject&);
+std::vector<Finding> eyesAndHands(const Subject&);
+std::vector<Finding> materialCautions(const Subject&);
+
+} // namespace goodfold::check

@@ -1,0 +1,82 @@
+// Notes: nothing is wrong, but whoever makes the part should know.
+#include "check/finding.h"
+
+#include <cmath>
+
+namespace goodfold::check {
+
+/// A skewed bend turns the legs by less than its angle and moves the centreline sideways.
+std::vector<Finding> skewedLine(const Subject& s) {
+    std::vector<Finding> findings;
+    for (const part::PartBend& bend : s.part.bends) {
+        if (bend.skewDeg == 0) continue;
+        const std::string& leg = s.part.plates[bend.child].id;
+        const double between = part::angleBetweenLegsDeg(bend);
+        findings.push_back({.severity = Severity::Note,
+                            .about = part::Element::bend(bend.id),
+                            .headline = "Bend " + bend.id + " is skewed",
+                            .says = "The legs turn " + quantity::printNumber(between, 1) + "° from straight, and " +
+                                    leg + "'s centreline moves " +
+                                    s.length(std::abs(part::centrelineMiss(bend))) +
+                                    " sideways at the corner. Both are counted in.",
+                            .value = between});
+    }
+    return findings;
+}
+
+namespace {
+
+void tell(std::vector<Finding>& findings, const part::KeptKeys& kept, const part::Element& about,
+          const std::string& whose) {
+    for (const auto& [key, text] : kept)
+        findings.push_back({.severity = Severity::Note,
+                            .about = about,
+                            .headline = "\"" + key + "\" is not used",
+                            .says = "The file says something about " + whose +
+                                    " that this version keeps but neither draws nor cuts."});
+}
+
+} // namespace
+
+/// Members of the file that this version keeps without knowing what they mean.
+std::vector<Finding> keptButUnused(const Subject& s) {
+    std::vector<Finding> findings;
+    tell(findings, s.job.kept, {}, "the job");
+    tell(findings, s.job.stock.kept, {}, "the stock");
+    tell(findings, s.job.allowanceKept, {}, "the allowance");
+    for (const part::Plate& plate : s.job.plates) {
+        tell(findings, plate.kept, part::Element::plate(plate.id), "leg " + plate.id);
+        for (const part::Hole& hole : plate.holes)
+            tell(findings, hole.kept, part::Element::hole(hole.id), "hole " + hole.id);
+    }
+    for (const part::Bend& bend : s.job.bends)
+        tell(findings, bend.kept, part::Element::bend(bend.id), "bend " + bend.id);
+    return findings;
+}
+
+namespace {
+
+std::vector<Finding> oneNote(std::string headline, std::string says) {
+    std::vector<Finding> findings(1);
+    findings[0].headline = std::move(headline);
+    findings[0].says = std::move(says);
+    return findings;
+}
+
+} // namespace
+
+std::vector<Finding> eyesAndHands(const Subject& s) {
+    std::string says = "Wear eye protection, and take the burr off cut edges before you handle them.";
+    if (!s.part.holes.empty()) says += " Clamp the work to drill it: it spins when the drill breaks through.";
+    says += " Where people, gas or mains power depend on the part, a licensed trade and local rules decide.";
+    return oneNote("Eyes and hands", std::move(says));
+}
+
+std::vector<Finding> materialCautions(const Subject& s) {
+    std::string says;
+    for (const std::string& caution : s.material.cautions) says += (says.empty() ? "" : " ") + caution;
+    if (says.empty()) return {};
+    return oneNote(s.material.name, std::move(says));
+}
+
+} // namespace goodfold::check

@@ -1,0 +1,116 @@
+// Rules of the straight parts between bends: something must be left of every leg and of every strip.
+#include "check/finding.h"
+
+#include <algorithm>
+
+namespace goodfold::check {
+
+namespace {
+
+std::vector<int> bendsOf(const part::PartPlate& plate) {
+    std::vector<int> bends = plate.childBends;
+    if (plate.parentBend >= 0) bends.push_back(plate.parentBend);
+    return bends;
+}
+
+} // namespace
+
+/// A leg that is all setback cannot be made. Touching counts: a straight of exactly 0 stops the job too.
+/// The remedy leaves one thickness straight.
+std::vector<Finding> straightsTooShort(const Subject& s) {
+    std::vector<Finding> findings;
+    for (size_t i = 0; i < s.part.plates.size(); ++i) {
+        const part::PartPlate& plate = s.part.plates[i];
+        const double straight = std::min(plate.shortestStraight, plate.width);
+        if (straight > 0 || bendsOf(plate).empty()) continue;
+        Finding finding{.severity = Severity::Stop,
+                        .about = part::Element::plate(plate.id),
+                        .headline = plate.id + " is all bend",
+                        .says = "Its bends need " + s.length(-straight) +
+                                " more than it has: nothing straight is left.",
+                        .value = straight,
+                        .limit = 0.0};
+        if (plate.shortestStraight <= 0) {
+            const double length = s.roundedUp(s.job.plates[i].length - straight + s.part.thickness);
+            part::Job mended = s.job;
+            mended.plates[i].length = length;
+            finding.remedy = Remedy{"make " + plate.id + " " + s.length(length), std::move(mended)};
+        }
+        findings.push_back(std::move(finding));
+    }
+    return findings;
+}
+
+/// A deduction larger than what two setbacks give leaves no metal for the bend.
+std::vector<Finding> stripEatenUp(const Subject& s) {
+    std::vector<Finding> findings;
+    for (const part::PartBend& bend : s.part.bends) {
+        if (bend.allowance > 0) continue;
+        findings.push_back({.severity = Severity::Stop,
+                            .about = part::Element::bend(bend.id),
+                            .headline = "Bend " + bend.id + " has no metal",
+                            .says = "The allowance rule leaves it a strip of " + s.length(bend.allowance) +
+                                    ": give it a radius, or choose another rule.",
+                            .value = bend.allowance,
+                            .limit = 0.0});
+    }
+    return findings;
+}
+
+namespace {
+
+/// Where points reach along a direction.
+struct Reach {
+    double from, to;
+};
+
+Reach reachOf(const Polygon& points, const Vec2& along) {
+    Reach reach{along.dot(points.front()), along.dot(points.front())};
+    for (const Vec2& p : points) {
+        reach.from = std::min(reach.from, along.dot(p));
+        reach.to = std::max(reach.to, along.dot(p));
+    }
+    return reach;
+}
+
+Finding edgeFinding(const part::PartBend& bend, std::string headline, std::string says, double past) {
+    return {.severity = Severity::Stop,
+            .about = part::Element::bend(bend.id),
+            .headline = std::move(headline),
+            .says = std::move(says),
+            .value = past,
+            .limit = 0.0};
+}
+
+} // namespace
+
+/// On sheet: a flange that reaches past its parent's edge, or into its neighbour on the same edge.
+std::vector<Finding> flangeOffItsEdge(const Subject& s) {
+    if (s.part.form == part::StockForm::Bar) return {};
+    constexpr double kSameLine = 1e-6; // sums of the same lengths in another order differ by less
+    std::vector<Finding> findings;
+    for (const part::PartBend& bend : s.part.bends) {
+        const part::PartPlate& parent = s.part.plates[bend.parent];
+        const Vec2 along(-bend.across.y(), bend.across.x());
+        const Reach edge = reachOf(parent.outlineInFlat, along);
+        const Reach taken = reachOf({bend.near.from, bend.near.to}, along);
+        const double past = std::max(edge.from - taken.from, taken.to - edge.to);
+        if (past > kSameLine)
+            findings.push_back(edgeFinding(bend, "Bend " + bend.id + " runs off its edge",
+                                           "It reaches " + s.length(past) + " past the edge of " + parent.id + ".",
+                                           past));
+        for (const int otherIndex : parent.childBends) {
+            const part::PartBend& other = s.part.bends[otherIndex];
+            if (other.edge != bend.edge || &other <= &bend) continue;
+            const Reach otherTaken = reachOf({other.near.from, other.near.to}, along);
+            const double shared = std::min(taken.to, otherTaken.to) - std::max(taken.from, otherTaken.from);
+            if (shared > kSameLine)
+                findings.push_back(edgeFinding(
+                    other, "Bends " + bend.id + " and " + other.id + " overlap",
+                    "They share " + s.length(shared) + " of the same edge of " + parent.id + ".", shared));
+        }
+    }
+    return findings;
+}
+
+} // namespace goodfold::check

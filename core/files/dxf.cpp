@@ -1,0 +1,160 @@
+#include "files/dxf.h"
+
+#include "part/mark.h"
+#include "quantity/length.h"
+
+#include <dxflib/dl_dxf.h>
+
+#include <array>
+#include <charconv>
+#include <cmath>
+#include <cstdio>
+#include <ostream>
+
+namespace goodfold::files {
+
+namespace {
+
+/// Sends what dxflib writes to a stream; the library itself only knows files. Numbers are written with a
+/// point whatever the locale.
+class StreamWriter : public DL_WriterA {
+public:
+    explicit StreamWriter(std::ostream& out) : DL_WriterA("/dev/null", DL_VERSION_2000), out(out) {}
+
+    void dxfReal(int code, double value) const override {
+        std::array<char, 64> digits{};
+        const auto end = std::to_chars(digits.data(), digits.data() + digits.size(), value,
+                                       std::chars_format::fixed, 9);
+        write(code, std::string_view(digits.data(), static_cast<size_t>(end.ptr - digits.data())));
+    }
+    void dxfInt(int code, int value) const override { write(code, std::to_string(value)); }
+    void dxfHex(int code, int value) const override {
+        std::array<char, 16> digits{};
+        const int length = std::snprintf(digits.data(), digits.size(), "%X", static_cast<unsigned>(value));
+        write(code, std::string_view(digits.data(), static_cast<size_t>(length)));
+    }
+    void dxfString(int code, const char* value) const override { write(code, value ? value : ""); }
+    void dxfString(int code, const std::string& value) const override { write(code, value); }
+
+private:
+    void write(int code, std::string_view value) const {
+        const std::string number = std::to_string(code);
+        out << std::string(number.size() < 3 ? 3 - number.size() : 0, ' ') << number << '\n' << value << '\n';
+    }
+    std::ostream& out;
+};
+
+constexpr int kMillimetreUnits = 4; // $INSUNITS
+
+DL_Attributes on(const char* layer) { return {layer, 256, -1, "BYLAYER", 1.0}; }
+
+class BlankDxf {
+public:
+    BlankDxf(std::ostream& out, const part::Part& part) : writer(out), part(part) {}
+
+    void write() {
+        header();
+        tables();
+        blocks();
+        writer.sectionEntities();
+        outline();
+        for (const part::PartHole& hole : part.holes) circle(hole);
+        for (const part::PartBend& bend : part.bends) bendLine(bend);
+        writer.sectionEnd();
+        dxf.writeObjects(writer);
+        dxf.writeObjectsEnd(writer);
+        writer.dxfEOF();
+    }
+
+private:
+    void header() {
+        dxf.writeHeader(writer);
+        writer.dxfString(9, "$INSUNITS");
+        writer.dxfInt(70, kMillimetreUnits);
+        writer.sectionEnd();
+    }
+
+    void tables() {
+        writer.sectionTables();
+        dxf.writeVPort(writer);
+        writer.tableLinetypes(3);
+        for (const char* name : {"BYBLOCK", "BYLAYER", "CONTINUOUS"})
+            dxf.writeLinetype(writer, DL_LinetypeData(name, name, 0, 0, 0.0));
+        writer.tableEnd();
+        writer.tableLayers(5);
+        for (const auto& [name, colour] : {std::pair{"0", 7}, {"CUT", 7}, {"BEND_UP", 5}, {"BEND_DOWN", 1}, {"NOTES", 8}})
+            dxf.writeLayer(writer, DL_LayerData(name, 0), DL_Attributes("", colour, 18, "CONTINUOUS", 1.0));
+        writer.tableEnd();
+        writer.tableStyle(1);
+        dxf.writeStyle(writer, DL_StyleData("STANDARD", 0, 0.0, 1.0, 0.0, 0, 2.5, "txt", ""));
+        writer.tableEnd();
+        dxf.writeView(writer);
+        dxf.writeUcs(writer);
+        writer.tableAppid(1);
+        dxf.writeAppid(writer, "ACAD");
+        writer.tableEnd();
+        dxf.writeDimStyle(writer, 1, 1, 1, 1, 1);
+        dxf.writeBlockRecord(writer);
+        writer.tableEnd();
+        writer.sectionEnd();
+    }
+
+    void blocks() {
+        writer.sectionBlocks();
+        for (const char* name : {"*Model_Space", "*Paper_Space", "*Paper_Space0"}) {
+            dxf.writeBlock(writer, DL_BlockData(name, 0, 0.0, 0.0, 0.0));
+            dxf.writeEndBlock(writer, name);
+        }
+        writer.sectionEnd();
+    }
+
+    void outline() {
+        const Polygon& corners = part.blank.outline;
+        constexpr int kClosed = 1;
+        dxf.writePolyline(writer, DL_PolylineData(static_cast<int>(corners.size()), 0, 0, kClosed), on("CUT"));
+        for (const Vec2& corner : corners) {
+            const Vec2 p = corner - part.blank.corner;
+            dxf.writeVertex(writer, DL_VertexData(p.x(), p.y(), 0, 0));
+        }
+        dxf.writePolylineEnd(writer);
+    }
+
+    void circle(const part::PartHole& hole) {
+        const Vec2 p = hole.centreInFlat - part.blank.corner;
+        dxf.writeCircle(writer, DL_CircleData(p.x(), p.y(), 0, hole.diameter / 2), on("CUT"));
+    }
+
+    void bendLine(const part::PartBend& bend) {
+        const Segment line = part::keptLine(bend, 0.5);
+        const Vec2 from = line.from - part.blank.corner, to = line.to - part.blank.corner;
+        const bool up = bend.turn == part::Turn::Up;
+        dxf.writeLine(writer, DL_LineData(from.x(), from.y(), 0, to.x(), to.y(), 0), on(up ? "BEND_UP" : "BEND_DOWN"));
+        constexpr double kTextHeight = 3;
+        const std::string says = bend.id + ": " + quantity::printNumber(bend.shape.angleDeg, 2) + " deg " +
+                                 (up ? "up" : "down") + " R" + quantity::printNumber(bend.shape.insideRadius, 3);
+        const Vec2 along = (to - from).normalized();
+        const Vec2 at = from + along * 2 + bend.across * 1;
+        dxf.writeText(writer,
+                      DL_TextData(at.x(), at.y(), 0, at.x(), at.y(), 0, kTextHeight, 1, 0, 0, 0, ascii(says),
+                                  "STANDARD", std::atan2(along.y(), along.x())),
+                      on("NOTES"));
+    }
+
+    /// The file states no code page: anything beyond ASCII is written as \U+XXXX by whoever names bends so;
+    /// here it becomes a question mark rather than broken text.
+    static std::string ascii(std::string text) {
+        for (char& c : text)
+            if (c < 0x20 || c > 0x7e) c = '?';
+        return text;
+    }
+
+    DL_Dxf dxf;
+    StreamWriter writer;
+    const part::Part& part;
+};
+
+} // namespace
+
+void writeDxf(std::ostream& out, const part::Part& part) { BlankDxf(out, part).write(); }
+
+} // namespace goodfold::files

@@ -1,0 +1,14 @@
+// The blank as DXF (AC1015, millimetres) for whoever cuts it by machine.
+#pragma once
+
+#include "part/part.h"
+
+#include <iosfwd>
+
+namespace goodfold::files {
+
+/// Layers: CUT (outline as one closed polyline, holes as circles), BEND_UP and BEND_DOWN (bend centrelines),
+/// NOTES (angle, turn and inside radius beside each bend line). Origin at the blank's datum corner.
+void writeDxf(std::ostream& out, const part::Part& part);
+
+} // namespace goodfold::files

@@ -1,0 +1,50 @@
+// Words of the job file for the job's choices: one table for reading and writing.
+#pragma once
+
+#include "bend/allowance_rule.h"
+#include "part/job.h"
+
+#include <array>
+#include <string_view>
+#include <utility>
+
+namespace goodfold::files {
+
+template <class Choice, size_t N> using Words = std::array<std::pair<std::string_view, Choice>, N>;
+
+inline constexpr Words<quantity::Unit, 2> kUnitWords{
+    {{"mm", quantity::Unit::Millimetre}, {"in", quantity::Unit::Inch}}};
+inline constexpr Words<part::StockForm, 2> kFormWords{
+    {{"bar", part::StockForm::Bar}, {"sheet", part::StockForm::Sheet}}};
+inline constexpr Words<part::DimensionTo, 3> kDimensionWords{{{"outside", part::DimensionTo::Outside},
+                                                              {"inside", part::DimensionTo::Inside},
+                                                              {"tangent", part::DimensionTo::Tangent}}};
+inline constexpr Words<part::Turn, 2> kTurnWords{{{"up", part::Turn::Up}, {"down", part::Turn::Down}}};
+inline constexpr Words<part::Edge, 4> kEdgeWords{{{"start", part::Edge::Start},
+                                                  {"end", part::Edge::End},
+                                                  {"left", part::Edge::Left},
+                                                  {"right", part::Edge::Right}}};
+inline constexpr Words<part::Hand, 2> kHandWords{{{"left", part::Hand::Left}, {"right", part::Hand::Right}}};
+inline constexpr Words<part::Hole::XFrom, 5> kXFromWords{{{"outside", part::Hole::XFrom::Outside},
+                                                          {"inside", part::Hole::XFrom::Inside},
+                                                          {"tangent", part::Hole::XFrom::Tangent},
+                                                          {"start", part::Hole::XFrom::Start},
+                                                          {"end", part::Hole::XFrom::End}}};
+inline constexpr Words<part::Hole::YFrom, 3> kYFromWords{{{"right", part::Hole::YFrom::Right},
+                                                          {"left", part::Hole::YFrom::Left},
+                                                          {"centre", part::Hole::YFrom::Centre}}};
+inline constexpr Words<bend::AllowanceRule::Kind, 6> kRuleWords{
+    {{"material", bend::AllowanceRule::Kind::Material},
+     {"din6935", bend::AllowanceRule::Kind::Din6935},
+     {"constant", bend::AllowanceRule::Kind::Constant},
+     {"handbook", bend::AllowanceRule::Kind::Handbook},
+     {"deduction", bend::AllowanceRule::Kind::Deduction},
+     {"measured", bend::AllowanceRule::Kind::Measured}}};
+
+template <class Choice, size_t N> std::string_view wordFor(const Words<Choice, N>& words, Choice choice) {
+    for (const auto& [word, value] : words)
+        if (value == choice) return word;
+    return {};
+}
+
+} // namespace goodfold::files

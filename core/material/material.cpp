@@ -1,0 +1,102 @@
+#include "material/material.h"
+
+#include <nlohmann/json.hpp>
+
+#include <algorithm>
+#include <cassert>
+#include <cmath>
+#include <istream>
+#include <sstream>
+#include <string_view>
+
+namespace goodfold::material {
+
+extern const std::string_view shippedMaterials;
+
+const Material* MaterialBook::find(const std::string& id) const {
+    const auto found =
+        std::find_if(materials.begin(), materials.end(), [&](const Material& m) { return m.id == id; });
+    return found == materials.end() ? nullptr : &*found;
+}
+
+KFactorRow kFactorAt(const Material& material, double radiusOverThickness) {
+    const auto& rows = material.kFactors;
+    const auto above = std::find_if(rows.begin(), rows.end(), [&](const KFactorRow& row) {
+        return row.radiusOverThickness >= radiusOverThickness;
+    });
+    if (above == rows.begin()) return {radiusOverThickness, rows.front().k, rows.front().sigma};
+    if (above == rows.end()) return {radiusOverThickness, rows.back().k, rows.back().sigma};
+    const KFactorRow& low = *(above - 1);
+    const KFactorRow& high = *above;
+    const double t = std::log(radiusOverThickness / low.radiusOverThickness) /
+                     std::log(high.radiusOverThickness / low.radiusOverThickness);
+    return {radiusOverThickness, std::lerp(low.k, high.k, t), std::lerp(low.sigma, high.sigma, t)};
+}
+
+double leastInsideRadius(const Material& material, double thickness) {
+    const auto& rows = material.leastInsideRadius;
+    const auto row = std::find_if(rows.begin(), rows.end(), [&](const LeastRadiusRow& r) {
+        return thickness <= r.thicknessUpTo;
+    });
+    return (row == rows.end() ? rows.back() : *row).acrossGrain * thickness;
+}
+
+namespace {
+
+using nlohmann::json;
+
+Material materialFrom(const json& entry) {
+    Material m{entry.at("id"),         entry.at("name"),
+               entry.at("short_name"), entry.at("density"),
+               entry.at("handbook_c"), entry.at("edge_distance_diameters"),
+               {},                     {},
+               entry.at("cautions")};
+    for (const json& row : entry.at("least_inside_radius"))
+        m.leastInsideRadius.push_back(
+            {row.at("thickness_up_to"), row.at("across_grain"), row.at("along_grain")});
+    for (const json& row : entry.at("k_factor"))
+        m.kFactors.push_back({row.at("radius_over_thickness"), row.at("k"), row.at("sigma")});
+    return m;
+}
+
+bool isUsable(const Material& m) {
+    const auto rising = [](const auto& rows, auto key) {
+        return !rows.empty() && std::is_sorted(rows.begin(), rows.end(),
+                                               [&](const auto& a, const auto& b) { return a.*key < b.*key; });
+    };
+    return m.density > 0 && rising(m.kFactors, &KFactorRow::radiusOverThickness) &&
+           m.kFactors.front().radiusOverThickness > 0 &&
+           rising(m.leastInsideRadius, &LeastRadiusRow::thicknessUpTo);
+}
+
+} // namespace
+
+Result<MaterialBook> readMaterialBook(std::istream& in) {
+    try {
+        MaterialBook book;
+        const json root = json::parse(in);
+        for (const json& entry : root.at("materials")) {
+            book.materials.push_back(materialFrom(entry));
+            if (!isUsable(book.materials.back()))
+                return Error{"The material \"" + book.materials.back().id +
+                                 "\" needs a density and rising tables of radii and K.",
+                             "materials"};
+        }
+        if (book.materials.empty()) return Error{"The material book is empty.", "materials"};
+        return book;
+    } catch (const json::exception& trouble) {
+        return Error{std::string("The material book cannot be read: ") + trouble.what(), {}};
+    }
+}
+
+const MaterialBook& standardMaterials() {
+    static const MaterialBook book = [] {
+        std::istringstream in{std::string(shippedMaterials)};
+        Result<MaterialBook> read = readMaterialBook(in);
+        assert(read);
+        return *std::move(read);
+    }();
+    return book;
+}
+
+} // namespace goodfold::material

@@ -1,0 +1,153 @@
+#include "part/edit.h"
+
+#include <algorithm>
+
+namespace goodfold::part {
+
+namespace {
+
+std::string freshPlateId(const Job& job) {
+    for (int n = 0;; ++n) {
+        std::string id(1, static_cast<char>('A' + n % 26));
+        if (n >= 26) id += std::to_string(n / 26);
+        if (!job.findPlate(id)) return id;
+    }
+}
+
+std::string freshBendId(const Job& job) {
+    for (int n = 1;; ++n)
+        if (!job.findBend(std::to_string(n))) return std::to_string(n);
+}
+
+std::string freshHoleId(const Job& job) {
+    for (int n = 1;; ++n)
+        if (!job.findHole("h" + std::to_string(n))) return "h" + std::to_string(n);
+}
+
+Hole::XFrom ownReference(const Job& job) {
+    switch (job.dimensionTo) {
+    case DimensionTo::Outside: return Hole::XFrom::Outside;
+    case DimensionTo::Inside: return Hole::XFrom::Inside;
+    case DimensionTo::Tangent: return Hole::XFrom::Tangent;
+    }
+    return Hole::XFrom::Outside;
+}
+
+Result<Edited> ifSound(Edited edited) {
+    if (auto wrong = whatIsWrong(edited.job)) return *std::move(wrong);
+    return edited;
+}
+
+void removeSubtree(Job& job, const std::string& plate) {
+    std::vector<std::string> doomed{plate};
+    for (size_t i = 0; i < doomed.size(); ++i)
+        for (const Bend& bend : job.bends)
+            if (bend.from == doomed[i]) doomed.push_back(bend.to);
+    const auto isDoomed = [&](const std::string& id) {
+        return std::find(doomed.begin(), doomed.end(), id) != doomed.end();
+    };
+    std::erase_if(job.bends, [&](const Bend& bend) { return isDoomed(bend.to); });
+    std::erase_if(job.plates, [&](const Plate& p) { return isDoomed(p.id); });
+}
+
+void removeHole(Plate& plate, const std::string& id) {
+    const auto gone = std::find_if(plate.holes.begin(), plate.holes.end(),
+                                   [&](const Hole& hole) { return hole.id == id; });
+    const Hole removed = *gone;
+    plate.holes.erase(gone);
+    for (Hole& hole : plate.holes) {
+        if (hole.xFrom != Hole::XFrom::Hole || hole.xFromHole != id) continue;
+        const bool countsBack = removed.xFrom == Hole::XFrom::End;
+        hole.x = countsBack ? removed.x - hole.x : removed.x + hole.x;
+        hole.xFrom = removed.xFrom;
+        hole.xFromHole = removed.xFromHole;
+    }
+}
+
+} // namespace
+
+double firstLegLength(quantity::Unit unit) { return unit == quantity::Unit::Inch ? 2 * 25.4 : 50; }
+
+Job emptyBar(quantity::Unit unit) {
+    Job job;
+    const bool inches = unit == quantity::Unit::Inch;
+    job.title = "New bracket";
+    job.units = unit;
+    job.thickness = inches ? 25.4 / 8 : 3;
+    job.stock.width = inches ? 25.4 : 30;
+    job.plates = {Plate{.id = "A", .length = firstLegLength(unit)}};
+    return job;
+}
+
+bool endIsFree(const Job& job, const std::string& plate) { return !job.bendAt(plate, Edge::End); }
+
+bool startIsFree(const Job& job, const std::string& plate) {
+    return !job.bendTo(plate) && !job.bendAt(plate, Edge::Start);
+}
+
+Result<Edited> withBendAtEnd(Job job, const std::string& plate, Bend bend, double legLength) {
+    Plate* parent = job.findPlate(plate);
+    if (!parent) return Error{"There is no plate \"" + plate + "\".", {}};
+    if (!endIsFree(job, plate))
+        return Error{"The end of " + plate + " is bent already: choose the last leg, or change that bend.", {}};
+    const auto newReference = startIsFree(job, plate) ? Hole::XFrom::Start : ownReference(job);
+    for (Hole& hole : parent->holes)
+        if (hole.xFrom == Hole::XFrom::End) {
+            hole.x = parent->length - hole.x;
+            hole.xFrom = newReference;
+        }
+    bend.id = freshBendId(job);
+    bend.from = plate;
+    bend.edge = Edge::End;
+    bend.to = freshPlateId(job);
+    const std::string leg = bend.to;
+    job.plates.push_back({.id = leg, .length = legLength});
+    job.bends.push_back(std::move(bend));
+    return ifSound({std::move(job), Element::plate(leg)});
+}
+
+Result<Edited> withBendAtStart(Job job, Bend bend, double legLength) {
+    const auto root = std::find_if(job.plates.begin(), job.plates.end(),
+                                   [&](const Plate& plate) { return !job.bendTo(plate.id); });
+    if (job.stock.form != StockForm::Bar || root == job.plates.end())
+        return Error{"Only a bar goes on at its start.", {}};
+    for (Hole& hole : root->holes)
+        if (hole.xFrom == Hole::XFrom::Start) hole.xFrom = ownReference(job);
+    bend.id = freshBendId(job);
+    bend.from = freshPlateId(job);
+    bend.edge = Edge::End;
+    bend.to = root->id;
+    const std::string leg = bend.from;
+    job.plates.insert(job.plates.begin(), {.id = leg, .length = legLength});
+    job.bends.insert(job.bends.begin(), std::move(bend));
+    return ifSound({std::move(job), Element::plate(leg)});
+}
+
+Result<Edited> withHole(Job job, const std::string& plate, Hole hole) {
+    Plate* carrier = job.findPlate(plate);
+    if (!carrier) return Error{"There is no plate \"" + plate + "\".", {}};
+    if (startIsFree(job, plate)) hole.xFrom = Hole::XFrom::Start;
+    else if (endIsFree(job, plate)) hole.xFrom = Hole::XFrom::End;
+    else hole.xFrom = ownReference(job);
+    hole.id = freshHoleId(job);
+    const std::string id = hole.id;
+    carrier->holes.push_back(std::move(hole));
+    return ifSound({std::move(job), Element::hole(id)});
+}
+
+Result<Edited> without(Job job, const Element& element) {
+    if (element.kind == Element::Kind::Hole) {
+        Plate* plate = job.plateOfHole(element.id);
+        if (!plate) return Error{"There is no hole \"" + element.id + "\".", {}};
+        removeHole(*plate, element.id);
+        return ifSound({job, Element::plate(plate->id)});
+    }
+    const Bend* bend =
+        element.kind == Element::Kind::Bend ? job.findBend(element.id) : job.bendTo(element.id);
+    if (!bend) return Error{"The first leg stays: the others hang on it.", {}};
+    const std::string parent = bend->from;
+    removeSubtree(job, std::string(bend->to));
+    return ifSound({std::move(job), Element::plate(parent)});
+}
+
+} // namespace goodfold::part

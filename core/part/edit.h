@@ -1,0 +1,40 @@
+// Edits that change a job's tree: a sound job in, a sound job out, or the sentence that says why not.
+#pragma once
+
+#include "part/element.h"
+#include "part/job.h"
+
+namespace goodfold::part {
+
+/// A job after an edit, and what the edit was about.
+struct Edited {
+    Job job;
+    Element about;
+};
+
+/// One straight leg of bar to start from.
+Job emptyBar(quantity::Unit unit);
+
+/// Length of a leg that nobody has measured yet.
+double firstLegLength(quantity::Unit unit);
+
+/// Adds a bend and a new leg at the free end of a plate. Holes measured from that end keep their formed
+/// distance from its dimension; they are measured from the other end from then on. About the new leg.
+Result<Edited> withBendAtEnd(Job job, const std::string& plate, Bend bend, double legLength);
+
+/// The same at the free start of a bar's root; the new leg becomes the root. About the new leg.
+Result<Edited> withBendAtStart(Job job, Bend bend, double legLength);
+
+/// Adds a hole, named and measured from the plate's free end, or from its bend where both ends are bent
+/// (a root's start before its end). About the new hole.
+Result<Edited> withHole(Job job, const std::string& plate, Hole hole);
+
+/// Takes an element away: a bend or plate with all that hangs on it, or a hole; holes that were measured
+/// from it keep their place. A root stays. About what is left nearest.
+Result<Edited> without(Job job, const Element& element);
+
+/// True where the plate has no bend at its end, or at its start.
+bool endIsFree(const Job& job, const std::string& plate);
+bool startIsFree(const Job& job, const std::string& plate);
+
+} // namespace goodfold::part

@@ -1,0 +1,54 @@
+#include "part/job.h"
+
+#include <algorithm>
+
+namespace goodfold::part {
+
+namespace {
+
+template <class Things> auto findById(Things& things, const std::string& id) {
+    const auto found =
+        std::find_if(things.begin(), things.end(), [&](const auto& thing) { return thing.id == id; });
+    return found == things.end() ? nullptr : &*found;
+}
+
+template <class Plates> auto findPlateOfHole(Plates& plates, const std::string& holeId) {
+    const auto found = std::find_if(plates.begin(), plates.end(),
+                                    [&](const Plate& plate) { return findById(plate.holes, holeId); });
+    return found == plates.end() ? nullptr : &*found;
+}
+
+} // namespace
+
+const Plate* Job::findPlate(const std::string& id) const { return findById(plates, id); }
+const Bend* Job::findBend(const std::string& id) const { return findById(bends, id); }
+Plate* Job::findPlate(const std::string& id) { return findById(plates, id); }
+Bend* Job::findBend(const std::string& id) { return findById(bends, id); }
+
+Plate* Job::plateOfHole(const std::string& holeId) { return findPlateOfHole(plates, holeId); }
+const Plate* Job::plateOfHole(const std::string& holeId) const { return findPlateOfHole(plates, holeId); }
+
+Hole* Job::findHole(const std::string& id) {
+    Plate* plate = plateOfHole(id);
+    return plate ? findById(plate->holes, id) : nullptr;
+}
+
+const Hole* Job::findHole(const std::string& id) const {
+    const Plate* plate = plateOfHole(id);
+    return plate ? findById(plate->holes, id) : nullptr;
+}
+
+const Bend* Job::bendTo(const std::string& plateId) const {
+    const auto found =
+        std::find_if(bends.begin(), bends.end(), [&](const Bend& bend) { return bend.to == plateId; });
+    return found == bends.end() ? nullptr : &*found;
+}
+
+const Bend* Job::bendAt(const std::string& plateId, Edge edge) const {
+    const auto found = std::find_if(bends.begin(), bends.end(), [&](const Bend& bend) {
+        return bend.from == plateId && bend.edge == edge;
+    });
+    return found == bends.end() ? nullptr : &*found;
+}
+
+} // namespace goodfold::part

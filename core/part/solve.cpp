@@ -1,0 +1,296 @@
+#include "part/part.h"
+
+#include "part/outline.h"
+
+#include <algorithm>
+#include <array>
+#include <cassert>
+#include <cmath>
+#include <limits>
+
+namespace goodfold::part {
+
+double usualInsideRadius(const material::Material& material, double thickness) {
+    return std::max(thickness, material::leastInsideRadius(material, thickness));
+}
+
+bend::Shape shapeOf(const Job& job, const Bend& bend, const material::Material& material) {
+    return {bend.angleDeg, bend.insideRadius.value_or(usualInsideRadius(material, job.thickness)), job.thickness};
+}
+
+namespace {
+
+/// Square to the bend line; along a bar whose bend line is skewed every distance grows by 1/cos(skew).
+double alongBar(const PartBend& bend, double square) { return square / std::cos(radians(bend.skewDeg)); }
+
+class Solver {
+public:
+    Solver(const Job& job, const material::Material& material) : job(job), material(material) {
+        part.form = job.stock.form;
+        part.dimensionTo = job.dimensionTo;
+        part.thickness = job.thickness;
+    }
+
+    Part solved() && {
+        takeOverPlates();
+        takeOverBends();
+        layOut();
+        placeHoles();
+        part.blank = blankOf(part, material.density);
+        return std::move(part);
+    }
+
+private:
+    void takeOverPlates() {
+        part.plates.resize(job.plates.size());
+        for (size_t i = 0; i < job.plates.size(); ++i) part.plates[i].id = job.plates[i].id;
+    }
+
+    void takeOverBends() {
+        part.bends.resize(job.bends.size());
+        for (size_t i = 0; i < job.bends.size(); ++i) {
+            const Bend& from = job.bends[i];
+            PartBend& bend = part.bends[i];
+            bend.id = from.id;
+            bend.parent = part.plateIndex(from.from);
+            bend.child = part.plateIndex(from.to);
+            bend.edge = from.edge;
+            bend.turn = from.turn;
+            bend.skewDeg = from.skewDeg;
+            bend.shape = shapeOf(job, from, material);
+            bend.radiusIsTyped = from.insideRadius.has_value();
+            const bend::KFactor byRule = bend::kFactor(job.allowance, material, bend.shape);
+            bend.k = from.k.value_or(byRule.k);
+            bend.kSigma = from.k ? std::nullopt : byRule.sigma;
+            bend.kSource = from.k ? "typed" : bend::nameOf(job.allowance);
+            bend.allowance = bend::allowance(bend.shape, bend.k);
+            bend.deduction = bend::deduction(bend.shape, bend.k);
+            bend.outsideSetback = bend::setback(bend.shape, DimensionTo::Outside);
+            part.plates[bend.child].parentBend = static_cast<int>(i);
+            part.plates[bend.parent].childBends.push_back(static_cast<int>(i));
+        }
+    }
+
+    /// From the tangent line to where the job's dimensions end, along the plate.
+    double reference(const PartBend& bend) const {
+        return alongBar(bend, bend::setback(bend.shape, job.dimensionTo));
+    }
+
+    /// What the bends on one edge take off a dimension; flanges of different setback share the largest.
+    double referenceAt(const PartPlate& plate, Edge edge) const {
+        double largest = 0;
+        for (const int child : plate.childBends)
+            if (part.bends[child].edge == edge) largest = std::max(largest, reference(part.bends[child]));
+        return largest;
+    }
+
+    void layOut() {
+        const auto root = std::find_if(part.plates.begin(), part.plates.end(),
+                                       [](const PartPlate& plate) { return plate.parentBend < 0; });
+        part.root = static_cast<int>(root - part.plates.begin());
+        std::vector<int> toPlace{part.root};
+        while (!toPlace.empty()) {
+            const int index = toPlace.back();
+            toPlace.pop_back();
+            sizePlate(index);
+            placePlate(index);
+            for (const int bend : part.plates[index].childBends) {
+                placeBend(part.bends[bend]);
+                toPlace.push_back(part.bends[bend].child);
+            }
+        }
+        for (PartPlate& plate : part.plates) drawPlate(plate);
+    }
+
+    double edgeLength(const PartPlate& plate, Edge edge) const {
+        return edge == Edge::Start || edge == Edge::End ? plate.width : plate.length;
+    }
+
+    /// A flange's stated width: its own, or what its parent's edge offers.
+    double statedWidth(const PartPlate& plate, size_t index) const {
+        if (job.plates[index].width) return *job.plates[index].width;
+        const PartBend& own = part.bends[plate.parentBend];
+        return edgeLength(part.plates[own.parent], own.edge);
+    }
+
+    void sizePlate(int index) {
+        PartPlate& plate = part.plates[index];
+        const double own = plate.parentBend >= 0 ? reference(part.bends[plate.parentBend])
+                                                 : referenceAt(plate, Edge::Start);
+        plate.length = job.plates[index].length - own - referenceAt(plate, Edge::End);
+        plate.width = part.form == StockForm::Bar ? job.stock.width
+                                                  : statedWidth(plate, index) - referenceAt(plate, Edge::Left) -
+                                                        referenceAt(plate, Edge::Right);
+    }
+
+    void placePlate(int index) {
+        PartPlate& plate = part.plates[index];
+        if (plate.parentBend < 0) return;
+        const PartBend& bend = part.bends[plate.parentBend];
+        if (part.form == StockForm::Bar) {
+            const PartPlate& parent = part.plates[bend.parent];
+            const double start = parent.flatFromPlate.translation().x() + parent.length;
+            plate.flatFromPlate.translation() = Vec2(start + alongBar(bend, bend.allowance), 0);
+            return;
+        }
+        plate.flatFromPlate.linear() << bend.across.x(), -bend.across.y(), bend.across.y(), bend.across.x();
+        plate.flatFromPlate.translation() = bend.far.from;
+    }
+
+    void placeBend(PartBend& bend) {
+        const PartPlate& parent = part.plates[bend.parent];
+        bend.near = part.form == StockForm::Bar ? nearLineOfBar(bend, parent) : nearLineOfSheet(bend, parent);
+        bend.across = part.form == StockForm::Bar
+                          ? Vec2(std::cos(radians(bend.skewDeg)), std::sin(radians(bend.skewDeg)))
+                          : Vec2(parent.flatFromPlate.linear() * outwardOf(bend.edge));
+        const Vec2 half = bend.across * bend.allowance / 2;
+        bend.centre = {bend.near.from + half, bend.near.to + half};
+        bend.far = {bend.centre.from + half, bend.centre.to + half};
+    }
+
+    /// From the bar's right edge to its left; leaning back at the left for a positive skew.
+    Segment nearLineOfBar(const PartBend& bend, const PartPlate& parent) const {
+        const double x = parent.flatFromPlate.translation().x() + parent.length;
+        const double lean = std::tan(radians(bend.skewDeg)) * parent.width / 2;
+        return {Vec2(x + lean, 0), Vec2(x - lean, parent.width)};
+    }
+
+    /// The stretch of the parent's edge that the flange takes, from its right end looking outward. A flange
+    /// with flanges of its own at its sides gives up their setbacks at either end.
+    Segment nearLineOfSheet(const PartBend& bend, const PartPlate& parent) const {
+        const double l = parent.length, w = parent.width;
+        const std::array<Segment, 4> edges{Segment{Vec2(0, w), Vec2(0, 0)}, Segment{Vec2(l, 0), Vec2(l, w)},
+                                           Segment{Vec2(l, w), Vec2(0, w)}, Segment{Vec2(0, 0), Vec2(l, 0)}};
+        const Segment& edge = edges[static_cast<size_t>(bend.edge)];
+        const Vec2 outward = outwardOf(bend.edge);
+        const Vec2 along(-outward.y(), outward.x());
+        const PartPlate& child = part.plates[bend.child];
+        const double taken = statedWidth(child, static_cast<size_t>(bend.child));
+        const double start = offsetOf(bend) + referenceAt(child, Edge::Right);
+        const double end = offsetOf(bend) + taken - referenceAt(child, Edge::Left);
+        return {parent.flatFromPlate * Vec2(edge.from + start * along),
+                parent.flatFromPlate * Vec2(edge.from + end * along)};
+    }
+
+    static Vec2 outwardOf(Edge edge) {
+        switch (edge) {
+        case Edge::Start: return {-1, 0};
+        case Edge::End: return {1, 0};
+        case Edge::Left: return {0, 1};
+        case Edge::Right: return {0, -1};
+        }
+        return {1, 0};
+    }
+
+    double offsetOf(const PartBend& bend) const {
+        return job.bends[static_cast<size_t>(&bend - part.bends.data())].offset;
+    }
+
+    /// How far a skewed bend line leans along x at the plate's right edge (and, negative, at its left).
+    double leanAtRight(int bend) const {
+        if (bend < 0 || part.form == StockForm::Sheet) return 0;
+        return std::tan(radians(part.bends[bend].skewDeg)) * job.stock.width / 2;
+    }
+
+    void drawPlate(PartPlate& plate) {
+        const double startLean = leanAtRight(plate.parentBend);
+        const double endLean = leanAtRight(plate.childBends.empty() ? -1 : plate.childBends.front());
+        const double l = plate.length, w = plate.width;
+        for (const Vec2& corner : {Vec2(startLean, 0), Vec2(l + endLean, 0), Vec2(l - endLean, w), Vec2(-startLean, w)})
+            plate.outlineInFlat.push_back(plate.flatFromPlate * corner);
+        plate.shortestStraight = l - std::abs(endLean - startLean);
+        for (const int index : plate.childBends) drawZone(part.bends[index]);
+    }
+
+    void drawZone(PartBend& bend) {
+        if (part.form == StockForm::Sheet) {
+            bend.zoneInFlat = {bend.near.from, bend.far.from, bend.far.to, bend.near.to};
+            return;
+        }
+        const Vec2 step(alongBar(bend, bend.allowance), 0);
+        bend.zoneInFlat = {bend.near.from, bend.near.from + step, bend.near.to + step, bend.near.to};
+    }
+
+    void placeHoles() {
+        for (size_t p = 0; p < job.plates.size(); ++p)
+            for (const Hole& hole : job.plates[p].holes) {
+                const Vec2 inPlate(xInPlate(static_cast<int>(p), hole), yInPlate(part.plates[p], hole));
+                part.holes.push_back(
+                    {hole.id, static_cast<int>(p), hole.diameter, part.plates[p].flatFromPlate * inPlate});
+            }
+    }
+
+    /// The bend that a plate's own x dimensions start from: the one it hangs on, or a root's at its start.
+    const PartBend* ownBend(const PartPlate& plate) const {
+        if (plate.parentBend >= 0) return &part.bends[plate.parentBend];
+        for (const int child : plate.childBends)
+            if (part.bends[child].edge == Edge::Start) return &part.bends[child];
+        return nullptr;
+    }
+
+    double xInPlate(int index, const Hole& hole) const {
+        const PartPlate& plate = part.plates[index];
+        const auto fromBend = [&](DimensionTo to) {
+            const PartBend* own = ownBend(plate);
+            assert(own);
+            return hole.x - alongBar(*own, bend::setback(own->shape, to));
+        };
+        switch (hole.xFrom) {
+        case Hole::XFrom::Outside: return fromBend(DimensionTo::Outside);
+        case Hole::XFrom::Inside: return fromBend(DimensionTo::Inside);
+        case Hole::XFrom::Tangent: return fromBend(DimensionTo::Tangent);
+        case Hole::XFrom::Start: return hole.x;
+        case Hole::XFrom::End: return plate.length - hole.x;
+        case Hole::XFrom::Hole: {
+            const auto& holes = job.plates[static_cast<size_t>(index)].holes;
+            const auto other = std::find_if(holes.begin(), holes.end(),
+                                            [&](const Hole& h) { return h.id == hole.xFromHole; });
+            assert(other != holes.end());
+            return hole.x + xInPlate(index, *other);
+        }
+        }
+        return hole.x;
+    }
+
+    static double yInPlate(const PartPlate& plate, const Hole& hole) {
+        switch (hole.yFrom) {
+        case Hole::YFrom::Right: return hole.y;
+        case Hole::YFrom::Left: return plate.width - hole.y;
+        case Hole::YFrom::Centre: return plate.width / 2 + hole.y;
+        }
+        return hole.y;
+    }
+
+    const Job& job;
+    const material::Material& material;
+    Part part;
+};
+
+template <class Things> int indexOf(const Things& things, const std::string& id) {
+    const auto found =
+        std::find_if(things.begin(), things.end(), [&](const auto& thing) { return thing.id == id; });
+    return found == things.end() ? -1 : static_cast<int>(found - things.begin());
+}
+
+bool isFree(const Part& part, int plate, Edge edge) {
+    const auto& bends = part.plates[plate].childBends;
+    return std::none_of(bends.begin(), bends.end(), [&](int bend) { return part.bends[bend].edge == edge; });
+}
+
+} // namespace
+
+int Part::plateIndex(const std::string& id) const { return indexOf(plates, id); }
+int Part::bendIndex(const std::string& id) const { return indexOf(bends, id); }
+int Part::holeIndex(const std::string& id) const { return indexOf(holes, id); }
+
+bool Part::hasFreeStart(int plate) const {
+    return plates[plate].parentBend < 0 && isFree(*this, plate, Edge::Start);
+}
+bool Part::hasFreeEnd(int plate) const { return isFree(*this, plate, Edge::End); }
+
+Part solve(const Job& job, const material::Material& material) {
+    assert(!whatIsWrong(job));
+    return Solver(job, material).solved();
+}
+
+} // namespace goodfold::part

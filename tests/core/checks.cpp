@@ -1,0 +1,198 @@
+// The checks, each on both sides of its limit; remedies mend what they say.
+#include "core/support.h"
+
+using namespace goodfold;
+
+namespace {
+
+part::Job withHoleAt(double x, double y = 0, double diameter = 6) {
+    part::Job job = test::bar({60, 80}, {{.angleDeg = 90, .insideRadius = 3}});
+    job.plates[0].holes = {{.id = "h1", .diameter = diameter, .x = x, .xFrom = part::Hole::XFrom::Start, .y = y}};
+    return job;
+}
+
+bool finds(const part::Job& job, const char* rule) { return test::findRule(test::findingsOf(job), rule); }
+
+/// The remedy of the rule's finding leaves nothing of that rule.
+void mends(const part::Job& job, const char* rule) {
+    const auto findings = test::findingsOf(job);
+    const check::Finding* finding = test::findRule(findings, rule);
+    QVERIFY2(finding, rule);
+    QVERIFY(finding->remedy);
+    QVERIFY(!part::whatIsWrong(finding->remedy->mended));
+    QVERIFY2(!finds(finding->remedy->mended, rule), finding->remedy->says.c_str());
+}
+
+} // namespace
+
+class ChecksTest : public QObject {
+    Q_OBJECT
+private slots:
+    void cleanBracketHasOnlyNotes();
+    void straightTooShort();
+    void skewedLegTooShortAtOneSide();
+    void stripEatenUp();
+    void radiusTooSmall();
+    void holeNearBend();
+    void largeHoleNearBend();
+    void holeAcrossBend();
+    void holeOffPlate();
+    void holeNearEdge();
+    void soundMetalBesideHoleWantedInAluminium();
+    void cutsItself();
+    void skewIsNoted();
+    void flangesOnSheet();
+    void worstComesFirst();
+    void numbersAreInTheReadersUnit();
+};
+
+void ChecksTest::cleanBracketHasOnlyNotes() {
+    for (const check::Finding& finding : test::findingsOf(withHoleAt(20)))
+        QVERIFY2(finding.severity == check::Severity::Note, finding.headline.c_str());
+}
+
+void ChecksTest::straightTooShort() {
+    // B between two 90 degree bends of R3 T3 has setbacks of 6 at each end.
+    const auto zee = [](double b) {
+        return test::bar({40, b, 40}, {{.insideRadius = 3}, {.turn = part::Turn::Down, .insideRadius = 3}});
+    };
+    QVERIFY(!finds(zee(12.001), "straight-too-short"));
+    QVERIFY(finds(zee(12), "straight-too-short"));
+    QVERIFY(finds(zee(5), "straight-too-short"));
+    mends(zee(5), "straight-too-short");
+    QVERIFY(check::hasStop(test::findingsOf(zee(5))));
+}
+
+void ChecksTest::skewedLegTooShortAtOneSide() {
+    // Opposite skews of 20 degrees take 2 x 15 tan(20) = 10.92 off one side of a 30 wide bar.
+    const auto leaning = [](double b) {
+        return test::bar({60, b, 60}, {{.skewDeg = 20, .insideRadius = 3},
+                                       {.turn = part::Turn::Down, .skewDeg = -20, .insideRadius = 3}});
+    };
+    const double least = 2 * 6 / std::cos(radians(20)) + 2 * 15 * std::tan(radians(20));
+    QVERIFY(!finds(leaning(least + 0.01), "straight-too-short"));
+    QVERIFY(finds(leaning(least - 0.01), "straight-too-short"));
+}
+
+void ChecksTest::stripEatenUp() {
+    part::Job job = test::bar({60, 60}, {{.angleDeg = 90, .insideRadius = 0.0}});
+    job.allowance = {.kind = bend::AllowanceRule::Kind::Deduction, .deductionThicknesses = 1.9};
+    QVERIFY(!finds(job, "strip-eaten-up"));
+    job.allowance.deductionThicknesses = 2.0; // two setbacks of 1 T are all there is
+    QVERIFY(finds(job, "strip-eaten-up"));
+}
+
+void ChecksTest::radiusTooSmall() {
+    const auto bent = [](double r) { return test::bar({60, 60}, {{.insideRadius = r}}); };
+    QVERIFY(!finds(bent(3), "radius-too-small"));
+    QVERIFY(finds(bent(2.9), "radius-too-small"));
+    mends(bent(1), "radius-too-small");
+}
+
+void ChecksTest::holeNearBend() {
+    // A's tangent line stands at 54; 2 T = 6 from the edge of a 6 mm hole: centre up to 45.
+    QVERIFY(!finds(withHoleAt(45), "hole-near-bend"));
+    QVERIFY(finds(withHoleAt(45.01), "hole-near-bend"));
+    mends(withHoleAt(48), "hole-near-bend");
+}
+
+void ChecksTest::largeHoleNearBend() {
+    part::Job job = test::bar({90, 80}, {{.insideRadius = 3}}, 3, 80);
+    job.plates[0].holes = {{.id = "h1", .diameter = 25, .x = 64, .xFrom = part::Hole::XFrom::Start}};
+    QVERIFY(!finds(job, "hole-near-bend")); // 84 - 64 - 12.5 = 7.5 = 2.5 T
+    job.plates[0].holes[0].x = 64.01;
+    QVERIFY(finds(job, "hole-near-bend"));
+}
+
+void ChecksTest::holeAcrossBend() {
+    QVERIFY(!finds(withHoleAt(51), "hole-off-plate"));
+    QVERIFY(finds(withHoleAt(51.01), "hole-off-plate"));
+    QVERIFY(check::hasStop(test::findingsOf(withHoleAt(54))));
+    mends(withHoleAt(54), "hole-off-plate");
+}
+
+void ChecksTest::holeOffPlate() {
+    QVERIFY(!finds(withHoleAt(3), "hole-off-plate"));
+    QVERIFY(finds(withHoleAt(2.99), "hole-off-plate"));
+    QVERIFY(finds(withHoleAt(-20), "hole-off-plate"));
+    QVERIFY(finds(withHoleAt(20, 13), "hole-off-plate"));
+}
+
+void ChecksTest::holeNearEdge() {
+    // 1.5 d = 9 from the end; the web of 1 T wants only 3 + 3.
+    QVERIFY(!finds(withHoleAt(9), "hole-near-edge"));
+    QVERIFY(finds(withHoleAt(8.99), "hole-near-edge"));
+    QVERIFY(!finds(withHoleAt(20, 6), "hole-near-edge"));
+    QVERIFY(finds(withHoleAt(20, 6.01), "hole-near-edge"));
+    mends(withHoleAt(5), "hole-near-edge");
+    mends(withHoleAt(20, -8), "hole-near-edge");
+    // Too wide a hole for the bar: near both edges, and moving it helps neither.
+    const auto wide = test::findingsOf(withHoleAt(25, 0.5, 22));
+    QVERIFY(test::findRule(wide, "hole-near-edge"));
+    QVERIFY(!test::findRule(wide, "hole-near-edge")->remedy);
+}
+
+void ChecksTest::soundMetalBesideHoleWantedInAluminium() {
+    part::Job job = withHoleAt(11.9);
+    QVERIFY(!finds(job, "hole-near-edge"));
+    job.material = "aluminium-5052-h32";
+    QVERIFY(finds(job, "hole-near-edge")); // 2 d = 12
+    job.plates[0].holes[0].x = 12;
+    QVERIFY(!finds(job, "hole-near-edge"));
+}
+
+void ChecksTest::cutsItself() {
+    const std::vector<part::Bend> bends(3, part::Bend{.insideRadius = 3});
+    QVERIFY(finds(test::bar({60, 40, 60, 60}, bends), "cuts-itself"));
+    QVERIFY(!finds(test::bar({60, 40, 60, 30}, bends), "cuts-itself"));
+}
+
+void ChecksTest::skewIsNoted() {
+    const auto findings = test::findingsOf(test::bar({70, 50}, {{.skewDeg = 20, .insideRadius = 3, .k = 0.4}}, 3, 40));
+    const check::Finding* note = test::findRule(findings, "skewed-line");
+    QVERIFY(note);
+    QVERIFY2(note->says.find("83.3°") != std::string::npos && note->says.find("2.0 sideways") != std::string::npos,
+             note->says.c_str());
+}
+
+void ChecksTest::flangesOnSheet() {
+    part::Job job;
+    job.thickness = 1.5;
+    job.stock = {part::StockForm::Sheet, 0, {}};
+    job.plates = {{.id = "base", .length = 120, .width = 80}, {.id = "ear", .length = 25, .width = 30}};
+    job.bends = {{.id = "1", .from = "base", .edge = part::Edge::Left, .to = "ear", .offset = 90}};
+    QVERIFY(!finds(job, "flange-off-edge"));
+    job.bends[0].offset = 90.01;
+    QVERIFY(finds(job, "flange-off-edge"));
+    job.bends[0].offset = 40;
+    job.plates.push_back({.id = "lug", .length = 25, .width = 30});
+    job.bends.push_back({.id = "2", .from = "base", .edge = part::Edge::Left, .to = "lug", .offset = 70});
+    QVERIFY(!finds(job, "flange-off-edge"));
+    job.bends[1].offset = 69.99;
+    QVERIFY(finds(job, "flange-off-edge"));
+}
+
+void ChecksTest::worstComesFirst() {
+    part::Job job = withHoleAt(54);
+    job.bends[0].insideRadius = 1;
+    const auto findings = test::findingsOf(job);
+    QVERIFY(std::is_sorted(findings.begin(), findings.end(),
+                           [](const auto& a, const auto& b) { return a.severity < b.severity; }));
+    QVERIFY(findings.front().severity == check::Severity::Stop);
+}
+
+void ChecksTest::numbersAreInTheReadersUnit() {
+    const part::Job job = withHoleAt(5);
+    const part::Part part = part::solve(job, test::hotRolled());
+    const part::Folded folded = part::fold(part);
+    const auto findings = check::check({job, part, folded, test::hotRolled(), quantity::Reading::fractions(16)});
+    const check::Finding* finding = test::findRule(findings, "hole-near-edge");
+    QVERIFY2(finding->says.starts_with("³⁄₁₆"), finding->says.c_str());
+    QCOMPARE(*finding->limit, 9.0);
+    // The remedy is a figure that can be set with a rule: a whole number of sixteenths, and enough.
+    const double x = finding->remedy->mended.plates[0].holes[0].x;
+    QVERIFY(x >= 9 && std::abs(x / 25.4 * 16 - std::round(x / 25.4 * 16)) < 1e-9);
+}
+
+QTEST_APPLESS_MAIN(ChecksTest)
+#include "checks.moc"

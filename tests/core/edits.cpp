@@ -1,0 +1,170 @@
+// Edits of the tree, and the ladder's typed lines.
+#include "core/support.h"
+#include "part/entry.h"
+#include "part/mark.h"
+
+using namespace goodfold;
+using part::Element;
+
+namespace {
+
+/// Types lines one after the other, as at the ladder.
+part::Edited typed(const std::vector<std::string>& lines, quantity::Unit unit = quantity::Unit::Millimetre) {
+    part::Edited state{part::emptyBar(unit), Element::plate("A")};
+    for (const std::string& line : lines) {
+        auto next = part::enter(state.job, state.about, line);
+        if (!next) qFatal("%s", next.error().says.c_str());
+        state = *std::move(next);
+    }
+    return state;
+}
+
+Vec3 formedHole(const part::Job& job, const std::string& id) {
+    const part::Part part = part::solve(job, test::materialOf(job));
+    return part::formedHole(part, part::fold(part), part.holeIndex(id)).point;
+}
+
+} // namespace
+
+class EditsTest : public QObject {
+    Q_OBJECT
+private slots:
+    void keyboardBuildsAZBracket();
+    void inchesAndOptions();
+    void nonsenseGetsASentenceAndChangesNothing_data();
+    void nonsenseGetsASentenceAndChangesNothing();
+    void namesSelect();
+    void bendAtTheEndKeepsHolesWhereTheyAre();
+    void bendAtTheStartKeepsHolesWhereTheyAre();
+    void removingTakesWhatHangsOnIt();
+    void removingAHoleKeepsTheOnesMeasuredFromIt();
+    void randomEditsStaySound();
+    void marksRunFromTheDatum();
+};
+
+void EditsTest::keyboardBuildsAZBracket() {
+    const auto [job, about] = typed({"40", "h 12", "b 90 away", "60", "b 90 toward", "25", "h 12 d 9"});
+    QCOMPARE(job.plates.size(), size_t{3});
+    QCOMPARE(job.plates[0].length, 40.0);
+    QCOMPARE(job.plates[1].length, 60.0);
+    QCOMPARE(job.plates[2].length, 25.0);
+    QVERIFY(job.bends[0].turn == part::Turn::Down && job.bends[1].turn == part::Turn::Up);
+    QVERIFY(job.plates[0].holes[0].xFrom == part::Hole::XFrom::Start);
+    QVERIFY(job.plates[2].holes[0].xFrom == part::Hole::XFrom::End);
+    QCOMPARE(job.plates[2].holes[0].diameter, 9.0);
+    QVERIFY(about == Element::plate("C"));
+}
+
+void EditsTest::inchesAndOptions() {
+    const auto [job, about] = typed({"1 3/16", "b 45 toward r 1/8 lean 12 long 2 1/2", "h 1/2 y -1/4"}, quantity::Unit::Inch);
+    QCOMPARE(job.plates[0].length, 30.1625);
+    QCOMPARE(*job.bends[0].insideRadius, 3.175);
+    QCOMPARE(job.bends[0].skewDeg, 12.0);
+    QCOMPARE(job.plates[1].length, 63.5);
+    QCOMPARE(job.plates[1].holes[0].y, -6.35);
+}
+
+void EditsTest::nonsenseGetsASentenceAndChangesNothing_data() {
+    QTest::addColumn<QString>("line");
+    for (const char* line : {"", "forty", "b ninety", "b 200", "b 90 r -2", "h", "h twelve", "40x", "-5", "0", "b 90 lean 80"})
+        QTest::newRow(*line ? line : "nothing") << line;
+}
+
+void EditsTest::nonsenseGetsASentenceAndChangesNothing() {
+    QFETCH(QString, line);
+    const part::Job job = part::emptyBar(quantity::Unit::Millimetre);
+    const auto edited = part::enter(job, Element::plate("A"), line.toStdString());
+    QVERIFY(!edited);
+    QVERIFY(edited.error().says.ends_with('.'));
+}
+
+void EditsTest::namesSelect() {
+    const auto z = typed({"40", "b 90", "60", "h 12", "b 30 away"});
+    QVERIFY(part::enter(z.job, z.about, "A")->about == Element::plate("A"));
+    QVERIFY(part::enter(z.job, z.about, "a")->about == Element::plate("A"));
+    QVERIFY(part::enter(z.job, z.about, "h1")->about == Element::hole("h1"));
+    const auto bend = part::enter(z.job, z.about, "bend 2");
+    QVERIFY(bend->about == Element::bend("2"));
+    QCOMPARE(part::enter(z.job, bend->about, "45")->job.bends[1].angleDeg, 45.0);
+    QCOMPARE(part::enter(z.job, Element::hole("h1"), "14")->job.findHole("h1")->x, 14.0);
+    // With leg A in hand, whose end is bent, a bend goes to the bar's free end.
+    QCOMPARE(part::enter(z.job, Element::plate("A"), "b 20")->job.bends[2].from, std::string("C"));
+}
+
+void EditsTest::bendAtTheEndKeepsHolesWhereTheyAre() {
+    const auto [job, about] = typed({"40", "b 90", "60", "h 12"}); // h1 from the free end of B
+    const auto longer = part::withBendAtEnd(job, "B", {.angleDeg = 90}, 30);
+    QVERIFY(longer);
+    QVERIFY(longer->job.findHole("h1")->xFrom == part::Hole::XFrom::Outside);
+    QVERIFY((formedHole(job, "h1") - formedHole(longer->job, "h1")).norm() < 1e-9);
+    QVERIFY(!part::withBendAtEnd(job, "A", {.angleDeg = 90}, 30));
+}
+
+void EditsTest::bendAtTheStartKeepsHolesWhereTheyAre() {
+    const auto [job, about] = typed({"40", "h 12", "b 90", "60", "h 15"});
+    const auto longer = part::withBendAtStart(job, {.angleDeg = 60}, 30);
+    QVERIFY(longer);
+    QCOMPARE(longer->job.bendTo("A")->from, longer->about.id);
+    const Vec3 before = formedHole(job, "h2") - formedHole(job, "h1");
+    const Vec3 after = formedHole(longer->job, "h2") - formedHole(longer->job, "h1");
+    QVERIFY(std::abs(before.norm() - after.norm()) < 1e-9);
+}
+
+void EditsTest::removingTakesWhatHangsOnIt() {
+    const auto [job, about] = typed({"40", "b 90", "60", "b 90 away", "25", "h 10"});
+    const auto shorter = part::without(job, Element::plate("B"));
+    QVERIFY(shorter);
+    QCOMPARE(shorter->job.plates.size(), size_t{1});
+    QVERIFY(shorter->job.bends.empty());
+    QVERIFY(shorter->about == Element::plate("A"));
+    QVERIFY(part::without(job, Element::bend("1"))->job == shorter->job);
+    QVERIFY(!part::without(job, Element::plate("A")));
+}
+
+void EditsTest::removingAHoleKeepsTheOnesMeasuredFromIt() {
+    for (const auto from : {part::Hole::XFrom::Start, part::Hole::XFrom::End}) {
+        part::Job job = test::bar({100}, {});
+        job.plates[0].holes = {{.id = "h1", .x = 20, .xFrom = from},
+                               {.id = "h2", .x = 15, .xFrom = part::Hole::XFrom::Hole, .xFromHole = "h1"},
+                               {.id = "h3", .x = 15, .xFrom = part::Hole::XFrom::Hole, .xFromHole = "h2"}};
+        const auto edited = part::without(job, Element::hole("h1"));
+        QVERIFY(edited);
+        for (const char* id : {"h2", "h3"})
+            QVERIFY((formedHole(job, id) - formedHole(edited->job, id)).norm() < 1e-9);
+    }
+}
+
+void EditsTest::randomEditsStaySound() {
+    test::RandomJobs random(31);
+    for (int i = 0; i < 300; ++i) {
+        part::Job job = random.next();
+        for (int n = 0; n < 10; ++n) {
+            const auto& plate = job.plates[static_cast<size_t>(random.whole(0, static_cast<int>(job.plates.size()) - 1))];
+            const std::string id = plate.id;
+            Result<part::Edited> edited = Error{};
+            switch (random.whole(0, 4)) {
+            case 0: edited = part::withBendAtEnd(job, id, {.angleDeg = random.real(1, 180)}, 50); break;
+            case 1: edited = part::withHole(job, id, {.x = random.real(0, 20)}); break;
+            case 2: edited = part::without(job, Element::plate(id)); break;
+            case 3: edited = part::withBendAtStart(job, {.angleDeg = 45}, 50); break;
+            default: if (!plate.holes.empty()) edited = part::without(job, Element::hole(plate.holes[0].id));
+            }
+            if (!edited) continue;
+            QVERIFY(!part::whatIsWrong(edited->job));
+            job = edited->job;
+        }
+    }
+}
+
+void EditsTest::marksRunFromTheDatum() {
+    const part::Job job = test::bar({70, 50}, {{.angleDeg = 90, .skewDeg = 20, .insideRadius = 3, .k = 0.4}}, 3, 40);
+    const auto marks = part::marksOf(part::solve(job, test::hotRolled()));
+    QCOMPARE(marks.size(), size_t{3});
+    const double expected[] = {63.6149, 67.1253, 70.6357}; // the worked figures on the centreline
+    for (size_t i = 0; i < 3; ++i) QVERIFY(std::abs(marks[i].along - expected[i]) < 1e-4);
+    QVERIFY(std::abs(marks[1].alongAtLeft - 59.8459) < 1e-4);
+    QVERIFY(std::abs(marks[1].alongAtRight - 74.4047) < 1e-4);
+}
+
+QTEST_APPLESS_MAIN(EditsTest)
+#include "edits.moc"

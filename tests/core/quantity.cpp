@@ -1,0 +1,173 @@
+#include "quantity/length.h"
+
+#include <QtTest>
+
+#include <random>
+
+using namespace goodfold::quantity;
+
+class QuantityTest : public QObject {
+    Q_OBJECT
+private slots:
+    void reads_data();
+    void reads();
+    void refuses_data();
+    void refuses();
+    void angles();
+    void prints_data();
+    void prints();
+    void printedLengthsParseBack_data();
+    void printedLengthsParseBack();
+    void hugeAndOddTextNeverCrashes();
+};
+
+void QuantityTest::reads_data() {
+    QTest::addColumn<QString>("text");
+    QTest::addColumn<bool>("bareInch");
+    QTest::addColumn<double>("mm");
+    const auto row = [](const char* text, bool inch, double mm) { QTest::newRow(text) << text << inch << mm; };
+    row("40", false, 40);
+    row("4cm", false, 40);
+    row("0.04 m", false, 40);
+    row("12,5", false, 12.5);
+    row(".5", false, 0.5);
+    row("3/8", true, 9.525);
+    row("1 3/16", true, 30.1625);
+    row("1-3/16\"", false, 30.1625);
+    row("1.25 in", false, 31.75);
+    row("2 1/2 + 1/8", true, 66.675);
+    row("2 - 1/8", true, 47.625);
+    row("40 mm + 1/4 in", true, 46.35);
+    row("1' 2\"", false, 355.6);
+    row("1ft 2 1/2in", false, 368.3);
+    row("-3.5", false, -3.5);
+    row("  7  ", false, 7);
+    row("1 ³⁄₁₆", true, 30.1625);
+    row("2½", true, 63.5);
+    row("1 3/16″", false, 30.1625);
+    row("10 - 2 - 3", false, 5);
+}
+
+void QuantityTest::reads() {
+    QFETCH(QString, text);
+    QFETCH(bool, bareInch);
+    QFETCH(double, mm);
+    const auto length = parseLength(text.toStdString(), bareInch ? Unit::Inch : Unit::Millimetre);
+    QVERIFY2(length, length ? "" : length.error().says.c_str());
+    QCOMPARE(length->mm(), mm);
+}
+
+void QuantityTest::refuses_data() {
+    QTest::addColumn<QString>("text");
+    QTest::addColumn<QString>("part");
+    const auto row = [](const char* text, const char* part) { QTest::newRow(text) << text << part; };
+    row("", "Nothing was typed");
+    row("   ", "Nothing was typed");
+    row("4x", "from character 2");
+    row("1 3/", "from character 3");
+    row("40 +", "stops too early");
+    row("12 pints", "from character 4");
+    row("3/0", "from character 2");
+    row("½ ½ x", "makes no sense");
+    row("1e5", "from character 2");
+    row("nan", "from character 1");
+    row("200 m", "more than 100 metres");
+}
+
+void QuantityTest::refuses() {
+    QFETCH(QString, text);
+    QFETCH(QString, part);
+    const auto length = parseLength(text.toStdString(), Unit::Millimetre);
+    QVERIFY(!length);
+    const QString says = QString::fromStdString(length.error().says);
+    QVERIFY2(says.contains(part), qPrintable(says));
+}
+
+void QuantityTest::angles() {
+    QCOMPARE(*parseAngleDeg("90"), 90.0);
+    QCOMPARE(*parseAngleDeg("22.5°"), 22.5);
+    QCOMPARE(*parseAngleDeg("-12 deg"), -12.0);
+    QVERIFY(!parseAngleDeg("ninety"));
+    QVERIFY(!parseAngleDeg("90 mm"));
+}
+
+void QuantityTest::prints_data() {
+    QTest::addColumn<double>("mm");
+    QTest::addColumn<int>("reading");
+    QTest::addColumn<QString>("typed");
+    QTest::addColumn<QString>("set");
+    const auto row = [](const char* name, double mm, int reading, const char* typed, const char* set) {
+        QTest::newRow(name) << mm << reading << typed << set;
+    };
+    row("tenths", 40.04, 0, "40.0", "40.0");
+    row("tenths round half up", 129.25, 0, "129.3", "129.3");
+    row("halves", 40.3, 1, "40.5", "40.5");
+    row("never minus zero", -0.001, 0, "0.0", "0.0");
+    row("mixed fraction", 30.1625, 2, "1 3/16", "1 ³⁄₁₆");
+    row("bare fraction", 9.525, 2, "3/8", "³⁄₈");
+    row("whole inches", 50.8, 2, "2", "2");
+    row("zero inches", 0, 2, "0", "0");
+    row("rounds up into the next inch", 25.39, 2, "1", "1");
+    row("negative fraction", -30.1625, 2, "-1 3/16", "-1 ³⁄₁₆");
+    row("sixty-fourths", 25.4 * 45 / 64, 3, "45/64", "⁴⁵⁄₆₄");
+    row("decimal inches", 31.75, 4, "1.250", "1.250");
+}
+
+static Reading readingNumber(int n) {
+    switch (n) {
+    case 0: return Reading::millimetres(0.1);
+    case 1: return Reading::millimetres(0.5);
+    case 2: return Reading::fractions(32);
+    case 3: return Reading::fractions(64);
+    case 4: return Reading::decimalInches();
+    default: return Reading::fractions(16);
+    }
+}
+
+void QuantityTest::prints() {
+    QFETCH(double, mm);
+    QFETCH(int, reading);
+    QFETCH(QString, typed);
+    QFETCH(QString, set);
+    QCOMPARE(QString::fromStdString(print(Length::mm(mm), readingNumber(reading))), typed);
+    QCOMPARE(QString::fromStdString(typeset(Length::mm(mm), readingNumber(reading))), set);
+}
+
+void QuantityTest::printedLengthsParseBack_data() {
+    QTest::addColumn<int>("reading");
+    for (int n = 0; n < 6; ++n) QTest::addRow("reading %d", n) << n;
+}
+
+void QuantityTest::printedLengthsParseBack() {
+    QFETCH(int, reading);
+    const Reading how = readingNumber(reading);
+    std::mt19937 engine(7);
+    std::uniform_real_distribution<double> lengths(-3000, 3000);
+    for (int i = 0; i < 5000; ++i) {
+        const double mm = lengths(engine);
+        for (const std::string& text : {print(Length::mm(mm), how), typeset(Length::mm(mm), how)}) {
+            // A minus before a mixed number takes off all of it: "-1 3/16" is not -1 + 3/16.
+            const auto back = parseLength(text, how.unit);
+            QVERIFY2(back, text.c_str());
+            QVERIFY2(std::abs(back->mm() - mm) <= stepOf(how).mm() / 2 + 1e-9, text.c_str());
+            QCOMPARE(print(*back, how), print(Length::mm(mm), how));
+        }
+    }
+}
+
+void QuantityTest::hugeAndOddTextNeverCrashes() {
+    std::mt19937 engine(11);
+    const std::string alphabet = "0123456789/-+. \"'inmcft\xC2\xBD\xE2\x81\x84\xFF";
+    std::uniform_int_distribution<size_t> letter(0, alphabet.size() - 1), size(0, 40);
+    for (int i = 0; i < 20000; ++i) {
+        std::string text;
+        for (size_t n = size(engine); n > 0; --n) text += alphabet[letter(engine)];
+        const auto length = parseLength(text, Unit::Inch);
+        if (length) QVERIFY(std::isfinite(length->mm()));
+        else QVERIFY(!length.error().says.empty());
+    }
+    QVERIFY(!parseLength(std::string(100'000, '9'), Unit::Inch));
+}
+
+QTEST_APPLESS_MAIN(QuantityTest)
+#include "quantity.moc"

@@ -1,0 +1,165 @@
+// What the core tests share: reading jobs, solving them, and random sound jobs.
+#pragma once
+
+#include "check/finding.h"
+#include "files/job_file.h"
+#include "part/fold.h"
+
+#include <QtTest>
+
+#include <fstream>
+#include <random>
+#include <set>
+#include <sstream>
+
+namespace goodfold::test {
+
+inline const material::Material& hotRolled() {
+    return *material::standardMaterials().find("steel-hot-rolled");
+}
+
+inline const material::Material& materialOf(const part::Job& job) {
+    return *material::standardMaterials().find(job.material);
+}
+
+inline part::Job jobFromText(const std::string& text) {
+    std::istringstream in(text);
+    const auto read = files::readJob(in);
+    if (!read) qFatal("%s: %s", read.error().where.c_str(), read.error().says.c_str());
+    return read->job;
+}
+
+inline std::string textOf(const part::Job& job) {
+    std::ostringstream out;
+    files::writeJob(out, job);
+    return out.str();
+}
+
+inline std::vector<check::Finding> findingsOf(const part::Job& job) {
+    const part::Part part = part::solve(job, materialOf(job));
+    const part::Folded folded = part::fold(part);
+    return check::check({job, part, folded, materialOf(job), quantity::Reading::millimetres()});
+}
+
+inline const check::Finding* findRule(const std::vector<check::Finding>& findings, const std::string& rule) {
+    for (const check::Finding& finding : findings)
+        if (finding.rule == rule) return &finding;
+    return nullptr;
+}
+
+/// A bar job with these legs and bends between them.
+inline part::Job bar(const std::vector<double>& legs, const std::vector<part::Bend>& bends, double thickness = 3,
+                     double width = 30) {
+    part::Job job;
+    job.title = "Vent stay";
+    job.thickness = thickness;
+    job.stock.width = width;
+    for (size_t i = 0; i < legs.size(); ++i)
+        job.plates.push_back({.id = std::string(1, static_cast<char>('A' + i)), .length = legs[i]});
+    for (size_t i = 0; i < bends.size(); ++i) {
+        part::Bend bend = bends[i];
+        bend.id = std::to_string(i + 1);
+        bend.from = job.plates[i].id;
+        bend.to = job.plates[i + 1].id;
+        job.bends.push_back(bend);
+    }
+    return job;
+}
+
+/// Sound jobs of every kind: bars with skewed bends up and down, sheet trees with flanges on all edges.
+class RandomJobs {
+public:
+    explicit RandomJobs(unsigned seed) : engine(seed) {}
+
+    double real(double low, double high) { return std::uniform_real_distribution(low, high)(engine); }
+    int whole(int low, int high) { return std::uniform_int_distribution(low, high)(engine); }
+
+    part::Job next() {
+        part::Job job;
+        job.title = "Gutter strap";
+        job.units = whole(0, 1) ? quantity::Unit::Inch : quantity::Unit::Millimetre;
+        job.quantity = whole(1, 20);
+        job.oppositeHand = whole(0, 1);
+        job.hand = static_cast<part::Hand>(whole(0, 2));
+        const auto& book = material::standardMaterials().materials;
+        job.material = book[static_cast<size_t>(whole(0, static_cast<int>(book.size()) - 1))].id;
+        job.thickness = real(0.5, 6);
+        job.dimensionTo = static_cast<part::DimensionTo>(whole(0, 2));
+        job.allowance.kind = static_cast<bend::AllowanceRule::Kind>(whole(0, 3));
+        job.allowance.constantK = real(0.2, 0.5);
+        if (whole(0, 1)) fillBar(job);
+        else fillSheet(job);
+        for (part::Plate& plate : job.plates) addHoles(job, plate);
+        if (const auto wrong = part::whatIsWrong(job)) qFatal("%s", wrong->says.c_str());
+        return job;
+    }
+
+private:
+    part::Bend bend(const part::Job& job, size_t parent, size_t child) {
+        part::Bend b;
+        b.id = std::to_string(child);
+        b.from = job.plates[parent].id;
+        b.to = job.plates[child].id;
+        b.angleDeg = real(1, 180);
+        b.turn = whole(0, 1) ? part::Turn::Up : part::Turn::Down;
+        if (whole(0, 2)) b.insideRadius = real(0, 3 * job.thickness);
+        if (whole(0, 1)) b.k = real(0.3, 0.5);
+        return b;
+    }
+
+    void addPlate(part::Job& job) {
+        job.plates.push_back({.id = "P" + std::to_string(job.plates.size()), .length = real(40, 120)});
+    }
+
+    void fillBar(part::Job& job) {
+        job.stock = {part::StockForm::Bar, real(10, 50), {}};
+        addPlate(job);
+        for (int n = whole(0, 8); n > 0; --n) {
+            addPlate(job);
+            job.bends.push_back(bend(job, job.plates.size() - 2, job.plates.size() - 1));
+            if (whole(0, 2) == 0) job.bends.back().skewDeg = real(-30, 30);
+        }
+    }
+
+    void fillSheet(part::Job& job) {
+        job.stock = {part::StockForm::Sheet, 0, {}};
+        addPlate(job);
+        job.plates[0].width = real(60, 150);
+        std::set<std::pair<std::string, part::Edge>> taken;
+        for (int n = whole(0, 7); n > 0; --n) {
+            const auto parent = static_cast<size_t>(whole(0, static_cast<int>(job.plates.size()) - 1));
+            const auto edge = static_cast<part::Edge>(whole(parent == 0 ? 0 : 1, 3));
+            if (!taken.insert({job.plates[parent].id, edge}).second) continue;
+            addPlate(job);
+            part::Bend b = bend(job, parent, job.plates.size() - 1);
+            b.edge = edge;
+            if (whole(0, 1)) {
+                job.plates.back().width = real(8, 15);
+                b.offset = real(0, 5);
+            }
+            job.bends.push_back(b);
+        }
+    }
+
+    void addHoles(const part::Job& job, part::Plate& plate) {
+        for (int n = whole(0, 3); n > 0; --n) {
+            part::Hole hole;
+            hole.id = plate.id + "h" + std::to_string(n);
+            hole.diameter = real(2, 12);
+            hole.x = real(5, 30);
+            hole.y = real(-5, 5);
+            hole.yFrom = static_cast<part::Hole::YFrom>(whole(0, 2));
+            const bool onBend = job.bendTo(plate.id) || job.bendAt(plate.id, part::Edge::Start);
+            hole.xFrom = onBend ? static_cast<part::Hole::XFrom>(whole(0, 2)) : part::Hole::XFrom::Start;
+            if (!plate.holes.empty() && whole(0, 2) == 0) {
+                hole.xFrom = part::Hole::XFrom::Hole;
+                hole.xFromHole = plate.holes.back().id;
+            }
+            plate.holes.push_back(hole);
+        }
+    }
+
+    std::mt19937 engine;
+};
+
+} // namespace goodfold::test

@@ -1,0 +1,137 @@
+// goodfold-cli: the computation for scripts and for checking.
+#include "cli/arguments.h"
+
+#include "check/finding.h"
+#include "draw/svg.h"
+#include "draw/template_sheet.h"
+#include "draw/type.h"
+#include "files/dxf.h"
+#include "files/job_file.h"
+#include "files/show.h"
+#include "part/mirror.h"
+
+#include <QBuffer>
+#include <QGuiApplication>
+
+#include <cstring>
+#include <cerrno>
+#include <fstream>
+#include <iostream>
+#include <sstream>
+
+using namespace goodfold;
+
+namespace {
+
+enum Exit { kFine = 0, kCannotBeMade = 1, kCannotBeRead = 2 };
+
+Result<part::Job> load(const std::string& path) {
+    if (path == "-") {
+        auto read = files::readJob(std::cin);
+        if (!read) return read.error();
+        return read->job;
+    }
+    std::ifstream in(path, std::ios::binary);
+    if (!in || in.peek() == std::ifstream::traits_type::eof()) {
+        // A folder opens and then cannot be read; an empty file is for the reader to name.
+        const int reason = errno;
+        if (!in.is_open() || in.bad() || reason == EISDIR) return Error{std::string(std::strerror(reason)) + ".", "the file"};
+        in.clear();
+    }
+    auto read = files::readJob(in);
+    if (!read) return read.error();
+    return read->job;
+}
+
+int complain(const std::string& path, const Error& error) {
+    std::cerr << (path == "-" ? "standard input" : path) << ": " << error.where << ": " << error.says << '\n';
+    return kCannotBeRead;
+}
+
+Result<const material::Material*> materialOf(const part::Job& job) {
+    if (const material::Material* found = material::standardMaterials().find(job.material)) return found;
+    return Error{"The material \"" + job.material + "\" is not in the material book.", "material"};
+}
+
+quantity::Reading readingOf(const part::Job& job) {
+    return job.units == quantity::Unit::Inch ? quantity::Reading::fractions() : quantity::Reading::millimetres();
+}
+
+int show(const std::string& path) {
+    const auto job = load(path);
+    if (!job) return complain(path, job.error());
+    const auto material = materialOf(*job);
+    if (!material) {
+        files::writeUnsolved(std::cout, path, material.error());
+        return kCannotBeMade;
+    }
+    const part::Part part = part::solve(*job, **material);
+    const part::Folded folded = part::fold(part);
+    const check::Subject subject{*job, part, folded, **material, readingOf(*job)};
+    const auto findings = check::check(subject);
+    files::writeShow(std::cout, path, subject, findings);
+    return check::hasStop(findings) ? kCannotBeMade : kFine;
+}
+
+QByteArray exported(const std::string& kind, const part::Job& job, const material::Material& material,
+                    const std::string& paper) {
+    const part::Part part = part::solve(job, material);
+    if (kind == "--svg") return draw::blankSvg(part, QString::fromStdString(job.title));
+    if (kind == "--dxf") {
+        std::ostringstream out;
+        files::writeDxf(out, part);
+        return QByteArray::fromStdString(out.str());
+    }
+    const part::Part twin = part::solve(part::mirrored(job, part), material);
+    std::vector<draw::TemplateJob> jobs{{part, draw::titleOf(job, material, false)}};
+    if (job.oppositeHand) jobs.push_back({twin, draw::titleOf(job, material, true)});
+    QBuffer buffer;
+    buffer.open(QIODevice::WriteOnly);
+    draw::writeTemplatePdf(buffer, jobs, paper == "a4" ? QPageSize::A4 : QPageSize::Letter, readingOf(job));
+    return buffer.data();
+}
+
+bool writeOut(const std::string& path, const QByteArray& bytes) {
+    if (path == "-") return static_cast<bool>(std::cout.write(bytes.data(), bytes.size()).flush());
+    std::ofstream out(path, std::ios::binary);
+    return static_cast<bool>(out.write(bytes.data(), bytes.size()).flush());
+}
+
+int exportJob(const cli::Arguments& arguments) {
+    const std::string& path = arguments.jobs.front();
+    const auto job = load(path);
+    if (!job) return complain(path, job.error());
+    const auto material = materialOf(*job);
+    if (!material) {
+        std::cerr << path << ": " << material.error().where << ": " << material.error().says << '\n';
+        return kCannotBeMade;
+    }
+    for (const auto& [kind, file] : arguments.exports)
+        if (!writeOut(file, exported(kind, *job, **material, arguments.paper)))
+            return complain(file, {std::string(std::strerror(errno)) + ".", "writing"});
+    return kFine;
+}
+
+} // namespace
+
+int main(int argc, char** argv) {
+    const auto arguments = cli::parseArguments({argv + 1, argv + argc});
+    if (!arguments) {
+        std::cerr << arguments.error().says << '\n' << cli::kUsage;
+        return kCannotBeRead;
+    }
+    if (arguments->command == cli::Arguments::Command::Help) {
+        std::cout << cli::kUsage;
+        return kFine;
+    }
+    if (arguments->command == cli::Arguments::Command::Show) {
+        int worst = kFine;
+        for (const std::string& path : arguments->jobs) worst = std::max(worst, show(path));
+        return worst;
+    }
+    // Paper needs fonts, and fonts need an application object, though no screen.
+    qputenv("QT_QPA_PLATFORM", "offscreen");
+    const QGuiApplication application(argc, argv);
+    draw::loadTypeface();
+    return exportJob(*arguments);
+}

@@ -1,0 +1,33 @@
+// The blank to scale, dyed marking-out blue with bright scribed lines, over its running dimensions.
+#pragma once
+
+#include "draw/palette.h"
+#include "part/element.h"
+#include "part/part.h"
+#include "quantity/length.h"
+
+#include <QPainter>
+#include <QTransform>
+
+namespace goodfold::draw {
+
+/// Where the blank lies on the screen: as large as it fits above its rule of dimensions.
+struct BlankLayout {
+    QRectF blank;              // the outline's bounding box
+    double ruleY;              // the base line of the running dimensions
+    QTransform screenFromFlat; // y upward in the flat, downward on the screen
+    double textSize;
+};
+
+BlankLayout layOutBlank(const part::Part& part, const QRectF& area, double textSize);
+
+void paintBlank(QPainter& painter, const part::Part& part, const BlankLayout& layout,
+                const quantity::Reading& reading, const Palette& palette, const std::vector<part::Element>& lit);
+
+/// Hole, bend strip or plate under a point; nothing outside the blank.
+part::Element blankElementAt(const part::Part& part, const BlankLayout& layout, const QPointF& point);
+
+/// A bend's number on its diamond, as it stands on blank, ladder and paper.
+void paintBendBadge(QPainter& painter, const QPointF& centre, double size, int order, const QString& number);
+
+} // namespace goodfold::draw

@@ -1,0 +1,31 @@
+// The formed part painted as one vector scene; the same code for the window, step pictures and paper.
+#pragma once
+
+#include "draw/camera.h"
+#include "draw/palette.h"
+#include "draw/scene.h"
+
+#include <QPainter>
+
+namespace goodfold::draw {
+
+struct SeenFace {
+    QPolygonF outline;
+    std::vector<bool> inked;
+    part::Element about;
+    Face::Side side;
+    int bendOrder;
+    double light; // 0 to 1: how squarely it looks at the viewer
+};
+
+/// What the camera sees, back to front.
+std::vector<SeenFace> look(const Scene& scene, const Camera& camera);
+
+/// `lit` are told apart by a heavier outline as well as by colour.
+void paintFormed(QPainter& painter, const std::vector<SeenFace>& seen, const Palette& palette,
+                 const std::vector<part::Element>& lit);
+
+/// The frontmost thing at a point; holes come before the plate they are in. Nothing where there is none.
+part::Element elementAt(const std::vector<SeenFace>& seen, const QPointF& point);
+
+} // namespace goodfold::draw

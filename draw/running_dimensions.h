@@ -1,0 +1,28 @@
+// Running dimensions: every figure counted from the datum end, none from the figure before it.
+#pragma once
+
+#include "part/mark.h"
+#include "quantity/length.h"
+
+#include <QString>
+
+#include <vector>
+
+namespace goodfold::draw {
+
+struct RunningDimension {
+    double along;       // mm from the datum end
+    QString text;
+    part::Element about; // nothing for the two ends
+};
+
+/// Datum end, hole centres and bend centrelines, far end, in that order along the blank. Marks that read the
+/// same are shown once.
+std::vector<RunningDimension> runningDimensions(const part::Part& part, const quantity::Reading& reading);
+
+/// Centres for labels of these widths, as near to `wanted` (rising) as they can stand in a row from `left`
+/// to `right` with `gap` between them. Where the row is too short they crowd evenly.
+std::vector<double> spread(const std::vector<double>& wanted, const std::vector<double>& widths, double left,
+                           double right, double gap);
+
+} // namespace goodfold::draw

@@ -1,0 +1,30 @@
+// The part as flat faces in the root frame, ready to be looked at from anywhere.
+#pragma once
+
+#include "part/element.h"
+#include "part/fold.h"
+
+namespace goodfold::draw {
+
+struct Face {
+    enum class Side { Face, Back, Rim, Hole };
+    std::vector<Vec3> corners;  // convex, counter-clockwise as seen from outside
+    std::vector<bool> inked;    // whether the edge from each corner to the next is an edge of the part
+    Vec3 normal;                // unit, outward
+    part::Element about;
+    Side side = Side::Rim;
+    int bendOrder = -1;         // for a bend zone: which bend, in the job's order
+};
+
+struct Scene {
+    std::vector<Face> faces;
+    std::vector<Vec3> points;   // all corners, for fitting
+};
+
+Scene sceneOf(const part::Part& part, const part::Folded& folded);
+
+/// Back to front for a viewer in direction `towardViewer` (unit, root frame): faces turned away are left
+/// out, faces that stand in each other's way are split.
+std::vector<Face> backToFront(const Scene& scene, const Vec3& towardViewer);
+
+} // namespace goodfold::draw

@@ -1,0 +1,118 @@
+#include "draw/svg.h"
+
+#include "part/mark.h"
+#include "quantity/length.h"
+
+#include <QXmlStreamWriter>
+
+namespace goodfold::draw {
+
+namespace {
+
+/// Nanometres are enough, and the text stays short.
+QString number(double mm) { return QString::fromStdString(quantity::printNumber(mm, 6)); }
+
+class BlankSvg {
+public:
+    BlankSvg(QByteArray& out, const part::Part& part) : xml(&out), part(part) {}
+
+    void write(const QString& title) {
+        xml.setAutoFormatting(true);
+        xml.writeStartDocument();
+        xml.writeStartElement(QStringLiteral("svg"));
+        xml.writeDefaultNamespace(QStringLiteral("http://www.w3.org/2000/svg"));
+        attribute("width", number(part.blank.length) + "mm");
+        attribute("height", number(part.blank.width) + "mm");
+        attribute("viewBox", QStringLiteral("0 0 %1 %2").arg(number(part.blank.length), number(part.blank.width)));
+        xml.writeTextElement(QStringLiteral("title"), title);
+        group("cut", "#000000");
+        outline();
+        for (const part::PartHole& hole : part.holes) circle(hole);
+        xml.writeEndElement();
+        bends("bend-up", part::Turn::Up, "#1f5fbf");
+        bends("bend-down", part::Turn::Down, "#bf1f1f");
+        notes();
+        xml.writeEndElement();
+        xml.writeEndDocument();
+    }
+
+private:
+    void attribute(const char* name, const QString& value) { xml.writeAttribute(QString::fromLatin1(name), value); }
+
+    QPointF at(const Vec2& flat) const {
+        const Vec2 p = flat - part.blank.corner;
+        return {p.x(), part.blank.width - p.y()};
+    }
+
+    void group(const char* id, const char* stroke) {
+        xml.writeStartElement(QStringLiteral("g"));
+        attribute("id", QString::fromLatin1(id));
+        attribute("fill", QStringLiteral("none"));
+        attribute("stroke", QString::fromLatin1(stroke));
+        attribute("stroke-width", QStringLiteral("0.1"));
+    }
+
+    void outline() {
+        QString path;
+        for (const Vec2& corner : part.blank.outline) {
+            const QPointF p = at(corner);
+            path += QStringLiteral("%1%2 %3 ").arg(path.isEmpty() ? "M" : "L", number(p.x()), number(p.y()));
+        }
+        xml.writeEmptyElement(QStringLiteral("path"));
+        attribute("d", path + "Z");
+    }
+
+    void circle(const part::PartHole& hole) {
+        const QPointF centre = at(hole.centreInFlat);
+        xml.writeEmptyElement(QStringLiteral("circle"));
+        attribute("id", QString::fromStdString(hole.id));
+        attribute("cx", number(centre.x()));
+        attribute("cy", number(centre.y()));
+        attribute("r", number(hole.diameter / 2));
+    }
+
+    void bends(const char* id, part::Turn turn, const char* stroke) {
+        group(id, stroke);
+        for (const part::PartBend& bend : part.bends) {
+            if (bend.turn != turn) continue;
+            const Segment line = part::keptLine(bend, 0.5);
+            const QPointF from = at(line.from), to = at(line.to);
+            xml.writeEmptyElement(QStringLiteral("path"));
+            attribute("id", QStringLiteral("bend-") + QString::fromStdString(bend.id));
+            attribute("d", QStringLiteral("M%1 %2 L%3 %4").arg(number(from.x()), number(from.y()), number(to.x()), number(to.y())));
+        }
+        xml.writeEndElement();
+    }
+
+    void notes() {
+        xml.writeStartElement(QStringLiteral("g"));
+        attribute("id", QStringLiteral("notes"));
+        attribute("font-family", QStringLiteral("sans-serif"));
+        attribute("font-size", QStringLiteral("3"));
+        for (const part::PartBend& bend : part.bends) {
+            const QPointF p = at(bend.centre.middle());
+            xml.writeStartElement(QStringLiteral("text"));
+            attribute("x", number(p.x() + 1));
+            attribute("y", number(p.y()));
+            xml.writeCharacters(QStringLiteral("%1: %2° %3 R%4").arg(QString::fromStdString(bend.id),
+                QString::fromStdString(quantity::printNumber(bend.shape.angleDeg, 2)),
+                bend.turn == part::Turn::Up ? QStringLiteral("up") : QStringLiteral("down"),
+                QString::fromStdString(quantity::printNumber(bend.shape.insideRadius, 3))));
+            xml.writeEndElement();
+        }
+        xml.writeEndElement();
+    }
+
+    QXmlStreamWriter xml;
+    const part::Part& part;
+};
+
+} // namespace
+
+QByteArray blankSvg(const part::Part& part, const QString& title) {
+    QByteArray out;
+    BlankSvg(out, part).write(title);
+    return out;
+}
+
+} // namespace goodfold::draw

@@ -1,0 +1,35 @@
+// Where the numbers stand on the picture: small tags beside the part, tied to it by a line.
+#pragma once
+
+#include "draw/camera.h"
+#include "draw/formed_picture.h"
+
+#include <QSizeF>
+#include <QString>
+
+namespace goodfold::draw {
+
+/// Something to say about a place of the part.
+struct TagWish {
+    part::Element about;
+    QString text;
+    QPointF anchor; // on the screen
+    QSizeF size;
+};
+
+struct Tag {
+    part::Element about;
+    QString text;
+    QPointF anchor;
+    QRectF box;
+};
+
+/// The root point a tag is tied to: the middle of a plate's nearest long side, of a bend's strip, of a hole.
+Vec3 anchorOf(const part::Part& part, const part::Folded& folded, const Camera& camera,
+              const part::Element& element);
+
+/// Boxes inside `area`, off the part and off each other as far as there is room. The same wishes in the same
+/// view always come out the same.
+std::vector<Tag> placeTags(const std::vector<TagWish>& wishes, const std::vector<SeenFace>& seen, const QRectF& area);
+
+} // namespace goodfold::draw

@@ -1,0 +1,48 @@
+#include "draw/template_plan.h"
+
+#include <cmath>
+
+namespace goodfold::draw {
+
+namespace {
+
+constexpr double kMargin = 10;  // printers leave up to 6 mm blank
+constexpr double kHead = 30;    // title above
+constexpr double kFoot = 26;    // check bars below
+constexpr double kOverlap = 15;
+
+int pagesFor(double length, double window) {
+    if (length <= window) return 1;
+    return 1 + static_cast<int>(std::ceil((length - window) / (window - kOverlap) - 1e-9));
+}
+
+TemplatePlan planned(const QSizeF& content, const QSizeF& page, bool landscape) {
+    const QRectF window(kMargin, kMargin + kHead, page.width() - 2 * kMargin, page.height() - 2 * kMargin - kHead - kFoot);
+    return {page, landscape, window, kOverlap, pagesFor(content.width(), window.width()),
+            pagesFor(content.height(), window.height())};
+}
+
+std::vector<double> seams(int count, double window, double overlap) {
+    std::vector<double> at;
+    for (int i = 1; i < count; ++i) at.push_back(i * (window - overlap) + overlap / 2);
+    return at;
+}
+
+} // namespace
+
+QRectF TemplatePlan::shown(int index) const {
+    const int column = index % columns, row = index / columns;
+    return {QPointF(column * (window.width() - overlap), row * (window.height() - overlap)), window.size()};
+}
+
+std::vector<double> TemplatePlan::seamsX() const { return seams(columns, window.width(), overlap); }
+std::vector<double> TemplatePlan::seamsY() const { return seams(rows, window.height(), overlap); }
+
+TemplatePlan planTemplate(const QSizeF& content, QPageSize::PageSizeId paper) {
+    const QSizeF upright = QPageSize::size(paper, QPageSize::Millimeter);
+    const TemplatePlan tall = planned(content, upright, false);
+    const TemplatePlan wide = planned(content, upright.transposed(), true);
+    return wide.pages() < tall.pages() ? wide : tall;
+}
+
+} // namespace goodfold::draw

@@ -1,0 +1,287 @@
+#include "draw/template_sheet.h"
+
+#include "draw/running_dimensions.h"
+#include "draw/type.h"
+#include "part/mark.h"
+#include "part/mirror.h"
+
+#include <QPainter>
+#include <QPdfWriter>
+
+#include <algorithm>
+
+namespace goodfold::draw {
+
+namespace {
+
+// All in millimetres on the paper.
+constexpr double kAbove = 22;  // bend labels over the blank
+constexpr double kBelow = 22;  // running dimensions under it
+constexpr double kBeside = 12; // room for the crosses of holes near an end, and for the datum sign
+constexpr double kHair = 0.1, kThin = 0.18, kBold = 0.35;
+constexpr double kSmallText = 2.6, kText = 3.2, kLargeText = 5;
+
+/// Content coordinates: the template's own sheet, x along the blank, y down.
+QSizeF contentSize(const part::Part& part) {
+    return {part.blank.length + 2 * kBeside, part.blank.width + kAbove + kBelow};
+}
+
+/// Paints one template, page by page, with a painter whose unit is a millimetre.
+class TemplatePainter {
+public:
+    TemplatePainter(QPainter& painter, const TemplateJob& job, const TemplatePlan& plan,
+                    const quantity::Reading& reading)
+        : painter(painter), part(job.part), title(job.title), plan(plan), reading(reading) {}
+
+    void paintPage(int page) {
+        head(page);
+        checkBars();
+        painter.save();
+        painter.setClipRect(plan.window);
+        painter.translate(plan.window.topLeft() - plan.shown(page).topLeft());
+        content();
+        registration();
+        painter.restore();
+        seamNotes(page);
+    }
+
+private:
+    QPointF at(const Vec2& flat) const {
+        const Vec2 p = flat - part.blank.corner;
+        return {kBeside + p.x(), kAbove + part.blank.width - p.y()};
+    }
+
+    void pen(double width, Qt::PenStyle style = Qt::SolidLine) {
+        QPen pen(Qt::black, width, style, Qt::FlatCap);
+        painter.setPen(pen);
+        painter.setBrush(Qt::NoBrush);
+    }
+
+    void dashed(double width, const QList<qreal>& millimetres) {
+        QPen pen(Qt::black, width, Qt::SolidLine, Qt::FlatCap);
+        QList<qreal> inWidths;
+        for (const qreal mm : millimetres) inWidths << mm / width;
+        pen.setDashPattern(inWidths);
+        painter.setPen(pen);
+    }
+
+    /// Fonts have whole pixel sizes; text is set in tenths of a millimetre.
+    void text(const QPointF& baseline, const QString& says, double size, Weight weight = Weight::Regular,
+              Qt::Alignment alignment = Qt::AlignLeft) {
+        constexpr double kUnit = 0.1;
+        painter.save();
+        painter.setFont(typeface(size / kUnit, weight));
+        const double width = QFontMetricsF(painter.font(), painter.device()).horizontalAdvance(says) * kUnit;
+        const double shift = alignment & Qt::AlignHCenter ? width / 2 : alignment & Qt::AlignRight ? width : 0;
+        painter.translate(baseline - QPointF(shift, 0));
+        painter.scale(kUnit, kUnit);
+        painter.setPen(Qt::black);
+        painter.drawText(QPointF(0, 0), says);
+        painter.restore();
+    }
+
+    double textWidth(const QString& says, double size, Weight weight) const {
+        constexpr double kUnit = 0.1;
+        return QFontMetricsF(typeface(size / kUnit, weight), painter.device()).horizontalAdvance(says) * kUnit;
+    }
+
+    QString length(double mm) const {
+        return QString::fromStdString(quantity::typesetWithUnit(quantity::Length::mm(mm), reading));
+    }
+
+    void head(int page) {
+        const double left = plan.window.left(), right = plan.window.right();
+        double y = plan.window.top() - 30 + kLargeText;
+        text({left, y}, title.title, kLargeText, Weight::SemiBold);
+        text({right, y}, title.hand, kLargeText, Weight::SemiBold, Qt::AlignRight);
+        y += 6;
+        text({left, y}, title.stock, kText);
+        text({right, y}, QStringLiteral("page %1 of %2").arg(page + 1).arg(plan.pages()), kText, Weight::Regular, Qt::AlignRight);
+        y += 5;
+        text({left, y}, QStringLiteral("Blank %1 long, %2 wide. This side is the face; it looks at you.")
+                 .arg(length(part.blank.length), length(part.blank.width)), kText);
+        y += 5;
+        text({left, y}, QStringLiteral("Print at 100 %, not fitted to the page. Lay a rule on the bars below before you scribe."), kText, Weight::SemiBold);
+    }
+
+    void checkBar(const QPointF& left, double mm, int parts, const QString& name) {
+        pen(kThin);
+        painter.drawLine(left, left + QPointF(mm, 0));
+        for (int i = 0; i <= parts; ++i) {
+            const double tall = i == 0 || i == parts ? 5 : 2;
+            const QPointF foot = left + QPointF(mm * i / parts, 0);
+            painter.drawLine(foot, foot - QPointF(0, tall));
+        }
+        text(left + QPointF(mm + 2, 0), name, kText);
+    }
+
+    void checkBars() {
+        const QPointF foot(plan.window.left() + 1, plan.window.bottom() + 26);
+        checkBar(foot - QPointF(0, 12), 100, 10, QStringLiteral("100 mm exactly"));
+        checkBar(foot, 4 * quantity::kMillimetresPerInch, 16, QStringLiteral("4 inches exactly"));
+    }
+
+    void content() {
+        pen(kBold);
+        QPolygonF outline;
+        for (const Vec2& p : part.blank.outline) outline << at(p);
+        painter.drawPolygon(outline);
+        datum();
+        for (size_t i = 0; i < part.bends.size(); ++i) bend(part.bends[i]);
+        bendLabels();
+        for (const part::PartHole& hole : part.holes) cross(hole);
+        dimensions();
+    }
+
+    void datum() {
+        const QPointF corner = at(part.blank.corner), top = corner - QPointF(0, part.blank.width);
+        painter.setPen(Qt::NoPen);
+        painter.setBrush(Qt::black);
+        const QPointF middle = (corner + top) / 2;
+        painter.drawPolygon(QPolygonF{middle, middle + QPointF(-4, -2.5), middle + QPointF(-4, 2.5)});
+        text(top - QPointF(0, 2), QStringLiteral("datum end: measure from here"), kSmallText);
+    }
+
+    void bend(const part::PartBend& bend) {
+        if (bend.allowance <= 0) return;
+        const bool toward = bend.turn == part::Turn::Up;
+        const auto line = [&](double share) {
+            const Segment kept = part::keptLine(bend, share);
+            painter.drawLine(at(kept.from), at(kept.to));
+        };
+        dashed(kHair, {1, 1});
+        line(0);
+        line(1);
+        // Toward: long dashes. Away: dash, dot, dot. The words stand above.
+        dashed(kThin, toward ? QList<qreal>{5, 1.5} : QList<qreal>{5, 1.2, 0.6, 1.2, 0.6, 1.2});
+        line(0.5);
+    }
+
+    void bendLabels() {
+        std::vector<const part::PartBend*> bends;
+        for (const part::PartBend& bend : part.bends) bends.push_back(&bend);
+        const auto topOf = [&](const part::PartBend* bend) { return at(part::keptLine(*bend, 0.5).to); };
+        std::sort(bends.begin(), bends.end(), [&](auto* a, auto* b) { return topOf(a).x() < topOf(b).x(); });
+        std::vector<double> wanted, widths;
+        std::vector<QString> first, second;
+        for (const part::PartBend* bend : bends) {
+            const bool toward = bend->turn == part::Turn::Up;
+            first.push_back(QStringLiteral("bend %1: %2° %3").arg(QString::fromStdString(bend->id),
+                QString::fromStdString(quantity::printNumber(bend->shape.angleDeg, 2)),
+                toward ? QStringLiteral("toward you") : QStringLiteral("away from you")));
+            second.push_back(QStringLiteral("inside radius %1").arg(length(bend->shape.insideRadius)));
+            wanted.push_back(topOf(bend).x());
+            widths.push_back(std::max(textWidth(first.back(), kSmallText, Weight::SemiBold), textWidth(second.back(), kSmallText, Weight::Regular)));
+        }
+        const double right = kBeside + part.blank.length + kBeside;
+        const auto centres = spread(wanted, widths, 0, right, 3);
+        for (size_t i = 0; i < bends.size(); ++i) {
+            const QPointF top = topOf(bends[i]);
+            text({centres[i], kAbove - 14}, first[i], kSmallText, Weight::SemiBold, Qt::AlignHCenter);
+            text({centres[i], kAbove - 10.5}, second[i], kSmallText, Weight::Regular, Qt::AlignHCenter);
+            pen(kHair);
+            painter.drawLine(QPointF(centres[i], kAbove - 9.5), top - QPointF(0, 0.8));
+        }
+    }
+
+    void cross(const part::PartHole& hole) {
+        const QPointF centre = at(hole.centreInFlat);
+        const double radius = hole.diameter / 2, arm = radius + 2;
+        pen(kThin);
+        painter.drawEllipse(centre, radius, radius);
+        pen(kHair);
+        painter.drawLine(centre - QPointF(arm, 0), centre + QPointF(arm, 0));
+        painter.drawLine(centre - QPointF(0, arm), centre + QPointF(0, arm));
+        text(centre + QPointF(radius * 0.8 + 0.8, -radius * 0.8 - 0.8), QStringLiteral("%1 ø%2").arg(QString::fromStdString(hole.id), length(hole.diameter)), kSmallText);
+    }
+
+    void dimensions() {
+        const double base = kAbove + part.blank.width + 5;
+        const auto all = runningDimensions(part, reading);
+        std::vector<double> wanted, widths;
+        for (const RunningDimension& dimension : all) {
+            wanted.push_back(kBeside + dimension.along);
+            widths.push_back(textWidth(dimension.text, kText, Weight::SemiBold));
+        }
+        const auto centres = spread(wanted, widths, 0, part.blank.length + 2 * kBeside, 2);
+        pen(kThin);
+        painter.drawLine(QPointF(wanted.front(), base), QPointF(wanted.back(), base));
+        for (size_t i = 0; i < all.size(); ++i) {
+            pen(kThin);
+            painter.drawLine(QPointF(wanted[i], base - 1.5), QPointF(wanted[i], base + 1.5));
+            pen(kHair);
+            painter.drawLine(QPointF(wanted[i], base + 1.5), QPointF(centres[i], base + 4));
+            text({centres[i], base + 7.5}, all[i].text, kText, Weight::SemiBold, Qt::AlignHCenter);
+        }
+    }
+
+    /// The same crosses on both pages of a seam, above and below the blank; lay one on the other.
+    void registration() {
+        pen(kHair);
+        const QSizeF size = contentSize(part);
+        const auto crossAt = [&](const QPointF& p) {
+            painter.drawLine(p - QPointF(3, 0), p + QPointF(3, 0));
+            painter.drawLine(p - QPointF(0, 3), p + QPointF(0, 3));
+            painter.drawEllipse(p, 1.5, 1.5);
+        };
+        for (const double x : plan.seamsX())
+            for (double y = 4; y < size.height(); y += std::max(20.0, size.height() - 8)) crossAt({x, y});
+        for (const double y : plan.seamsY())
+            for (double x = 4; x < size.width(); x += std::max(20.0, size.width() - 8)) crossAt({x, y});
+    }
+
+    void seamNotes(int page) {
+        if (plan.pages() == 1) return;
+        const double y = plan.window.bottom() + 4;
+        if (page % plan.columns > 0)
+            text({plan.window.left(), y}, QStringLiteral("← lay the crosses on page %1").arg(page), kSmallText);
+        if (page % plan.columns < plan.columns - 1)
+            text({plan.window.right(), y}, QStringLiteral("goes on with page %1 →").arg(page + 2), kSmallText, Weight::Regular, Qt::AlignRight);
+        if (page / plan.columns > 0)
+            text({plan.window.center().x(), y}, QStringLiteral("↑ lay the crosses on page %1").arg(page + 1 - plan.columns), kSmallText, Weight::Regular, Qt::AlignHCenter);
+    }
+
+    QPainter& painter;
+    const part::Part& part;
+    const TemplateTitle& title;
+    const TemplatePlan& plan;
+    const quantity::Reading& reading;
+};
+
+} // namespace
+
+TemplateTitle titleOf(const part::Job& job, const material::Material& material, bool isOpposite) {
+    const quantity::Reading exact = job.units == quantity::Unit::Inch ? quantity::Reading::fractions(64)
+                                                                      : quantity::Reading::millimetres(0.1);
+    const auto length = [&](double mm) { return QString::fromStdString(quantity::typesetWithUnit(quantity::Length::mm(mm), exact)); };
+    const QString name = QString::fromStdString(material.name);
+    const QString stock = job.stock.form == part::StockForm::Bar
+                              ? QStringLiteral("%1 × %2 bar, %3").arg(length(job.stock.width), length(job.thickness), name)
+                              : QStringLiteral("%1 sheet, %2").arg(length(job.thickness), name);
+    return {QString::fromStdString(job.title), stock, QString::fromStdString(part::handInWords(job.hand, isOpposite))};
+}
+
+bool writeTemplatePdf(QIODevice& device, const std::vector<TemplateJob>& jobs, QPageSize::PageSizeId paper,
+                      const quantity::Reading& reading) {
+    constexpr int kDotsPerInch = 1200;
+    QPdfWriter writer(&device);
+    writer.setResolution(kDotsPerInch);
+    writer.setCreator(QStringLiteral("Good Fold"));
+    if (!jobs.empty()) writer.setTitle(jobs.front().title.title);
+    writer.setPageMargins(QMarginsF());
+    QPainter painter;
+    for (const TemplateJob& job : jobs) {
+        const TemplatePlan plan = planTemplate(contentSize(job.part), paper);
+        writer.setPageSize(QPageSize(paper));
+        writer.setPageOrientation(plan.landscape ? QPageLayout::Landscape : QPageLayout::Portrait);
+        for (int page = 0; page < plan.pages(); ++page) {
+            if (!painter.isActive() ? !painter.begin(&writer) : !writer.newPage()) return false;
+            painter.resetTransform();
+            painter.scale(kDotsPerInch / 25.4, kDotsPerInch / 25.4);
+            TemplatePainter(painter, job, plan, reading).paintPage(page);
+        }
+    }
+    return painter.end() && device.isOpen();
+}
+
+} // namespace goodfold::draw

@@ -1,5 +1,7 @@
 #include "part/edit.h"
 
+#include "part/part.h"
+
 #include <algorithm>
 
 namespace goodfold::part {
@@ -132,6 +134,43 @@ Result<Edited> withHole(Job job, const std::string& plate, Hole hole) {
     hole.id = freshHoleId(job);
     const std::string id = hole.id;
     carrier->holes.push_back(std::move(hole));
+    return ifSound({std::move(job), Element::hole(id)});
+}
+
+namespace {
+
+/// Where a hole's centre lies in its plate's frame.
+Vec2 centreInPlate(const Job& job, const material::Material& material, const std::string& id) {
+    const Part part = solve(job, material);
+    const PartHole& hole = part.holes[static_cast<size_t>(part.holeIndex(id))];
+    return part.plates[static_cast<size_t>(hole.plate)].flatFromPlate.inverse() * hole.centreInFlat;
+}
+
+} // namespace
+
+Result<Edited> withHoleXFrom(Job job, const material::Material& material, const std::string& id,
+                             Hole::XFrom from, const std::string& fromHole) {
+    Hole* hole = job.findHole(id);
+    if (!hole) return Error{"There is no hole \"" + id + "\".", {}};
+    const double wanted = centreInPlate(job, material, id).x();
+    hole->x = 0;
+    hole->xFrom = from;
+    hole->xFromHole = from == Hole::XFrom::Hole ? fromHole : std::string();
+    if (auto wrong = whatIsWrong(job)) return *std::move(wrong);
+    const double reference = centreInPlate(job, material, id).x();
+    hole->x = from == Hole::XFrom::End ? reference - wanted : wanted - reference;
+    return ifSound({std::move(job), Element::hole(id)});
+}
+
+Result<Edited> withHoleYFrom(Job job, const material::Material& material, const std::string& id,
+                             Hole::YFrom from) {
+    Hole* hole = job.findHole(id);
+    if (!hole) return Error{"There is no hole \"" + id + "\".", {}};
+    const double wanted = centreInPlate(job, material, id).y();
+    hole->y = 0;
+    hole->yFrom = from;
+    const double reference = centreInPlate(job, material, id).y();
+    hole->y = from == Hole::YFrom::Left ? reference - wanted : wanted - reference;
     return ifSound({std::move(job), Element::hole(id)});
 }
 

@@ -29,6 +29,12 @@ Result<Edited> withBendAtStart(Job job, Bend bend, double legLength);
 /// (a root's start before its end). About the new hole.
 Result<Edited> withHole(Job job, const std::string& plate, Hole hole);
 
+/// Measures a hole from somewhere else, its place unchanged. About the hole.
+Result<Edited> withHoleXFrom(Job job, const material::Material& material, const std::string& hole,
+                             Hole::XFrom from, const std::string& fromHole = {});
+Result<Edited> withHoleYFrom(Job job, const material::Material& material, const std::string& hole,
+                             Hole::YFrom from);
+
 /// Takes an element away: a bend or plate with all that hangs on it, or a hole; holes that were measured
 /// from it keep their place. A root stays. About what is left nearest.
 Result<Edited> without(Job job, const Element& element);

@@ -45,17 +45,6 @@ const std::string& lastLeg(const Job& job) {
     return last->id;
 }
 
-/// The plate an entry is about: the selected one, the one that carries the selected hole, or that a
-/// selected bend leads to.
-std::string plateInHand(const Job& job, const Element& selected) {
-    if (selected.kind == Element::Kind::Plate && job.findPlate(selected.id)) return selected.id;
-    if (const Plate* plate = job.plateOfHole(selected.id); plate && selected.kind == Element::Kind::Hole)
-        return plate->id;
-    if (const Bend* bend = job.findBend(selected.id); bend && selected.kind == Element::Kind::Bend)
-        return bend->to;
-    return lastLeg(job);
-}
-
 Result<Edited> enterBend(const Job& job, const Element& selected, const std::vector<std::string>& words) {
     auto said = byKeyword(words, {"away", "toward", "towards", "r", "lean", "long"});
     Bend bend;
@@ -133,6 +122,15 @@ Element named(const Job& job, const std::vector<std::string>& words) {
 }
 
 } // namespace
+
+std::string plateInHand(const Job& job, const Element& selected) {
+    if (selected.kind == Element::Kind::Plate && job.findPlate(selected.id)) return selected.id;
+    if (const Plate* plate = job.plateOfHole(selected.id); plate && selected.kind == Element::Kind::Hole)
+        return plate->id;
+    if (const Bend* bend = job.findBend(selected.id); bend && selected.kind == Element::Kind::Bend)
+        return bend->to;
+    return lastLeg(job);
+}
 
 Result<Edited> enter(const Job& job, const Element& selected, std::string_view line) {
     const std::vector<std::string> words = wordsOf(line);

@@ -16,6 +16,10 @@ namespace goodfold::part {
 /// Lengths are typed as parseLength() reads them. About: what is selected next.
 Result<Edited> enter(const Job& job, const Element& selected, std::string_view line);
 
+/// The plate an entry is about: the selected one, the one that carries the selected hole, the one a selected
+/// bend leads to, or the bar's last.
+std::string plateInHand(const Job& job, const Element& selected);
+
 /// What may be typed now, in one sentence.
 std::string whatToType(const Job& job, const Element& selected);
 

@@ -38,6 +38,7 @@ private slots:
     void bendAtTheStartKeepsHolesWhereTheyAre();
     void removingTakesWhatHangsOnIt();
     void removingAHoleKeepsTheOnesMeasuredFromIt();
+    void measuringFromElsewhereMovesNoHole();
     void randomEditsStaySound();
     void marksRunFromTheDatum();
 };
@@ -132,6 +133,28 @@ void EditsTest::removingAHoleKeepsTheOnesMeasuredFromIt() {
         for (const char* id : {"h2", "h3"})
             QVERIFY((formedHole(job, id) - formedHole(edited->job, id)).norm() < 1e-9);
     }
+}
+
+void EditsTest::measuringFromElsewhereMovesNoHole() {
+    using XFrom = part::Hole::XFrom;
+    using YFrom = part::Hole::YFrom;
+    part::Job job = test::bar({60, 80}, {{.angleDeg = 120, .turn = part::Turn::Down, .skewDeg = 10}});
+    job.plates[1].holes = {{.id = "h1", .x = 40, .y = 3}, {.id = "h2", .x = 60}};
+    const Vec3 before = formedHole(job, "h1");
+    for (const XFrom from : {XFrom::Inside, XFrom::Tangent, XFrom::End, XFrom::Hole, XFrom::Outside}) {
+        const auto edited = part::withHoleXFrom(job, test::hotRolled(), "h1", from, "h2");
+        QVERIFY(edited && edited->job.findHole("h1")->xFrom == from);
+        QVERIFY((formedHole(edited->job, "h1") - before).norm() < 1e-9);
+        job = edited->job;
+    }
+    QVERIFY(std::abs(job.findHole("h1")->x - 40) < 1e-9);
+    for (const YFrom from : {YFrom::Left, YFrom::Right, YFrom::Centre}) {
+        const auto edited = part::withHoleYFrom(job, test::hotRolled(), "h1", from);
+        QVERIFY(edited && (formedHole(edited->job, "h1") - before).norm() < 1e-9);
+        job = edited->job;
+    }
+    QVERIFY(!part::withHoleXFrom(job, test::hotRolled(), "h1", XFrom::Start)); // that start is bent
+    QVERIFY(!part::withHoleXFrom(job, test::hotRolled(), "h9", XFrom::End));
 }
 
 void EditsTest::randomEditsStaySound() {

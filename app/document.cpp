@@ -1,0 +1,125 @@
+#include "app/document.h"
+
+#include <QUndoCommand>
+
+namespace goodfold::app {
+
+/// The job before and after: jobs are small, and a whole one can never be put back wrong.
+class EditCommand : public QUndoCommand {
+public:
+    EditCommand(Document& document, const QString& label, part::Job after, Element selectAfter, QString mergeKey)
+        : QUndoCommand(label), document(document), before(document.job()), after(std::move(after)),
+          selectBefore(document.selected()), selectAfter(std::move(selectAfter)), mergeKey(std::move(mergeKey)) {}
+
+    void undo() override { document.take(before, selectBefore); }
+    void redo() override { document.take(after, selectAfter); }
+    int id() const override { return mergeKey.isEmpty() ? -1 : 1; }
+
+    bool mergeWith(const QUndoCommand* next) override {
+        const auto* other = static_cast<const EditCommand*>(next); // id() tells them apart from all others
+        if (other->mergeKey != mergeKey) return false;
+        after = other->after;
+        selectAfter = other->selectAfter;
+        setObsolete(after == before);
+        return true;
+    }
+
+private:
+    Document& document;
+    part::Job before, after;
+    Element selectBefore, selectAfter;
+    QString mergeKey;
+};
+
+Document::Document(part::Job job, QObject* parent) : QObject(parent), currentJob(std::move(job)), undo(this) {
+    selection = Element::plate(currentJob.plates.front().id);
+    recompute();
+}
+
+const material::Material& Document::material() const {
+    // Kept by edit() and by whoever opens files: a document's job always names a material of the book.
+    return *material::standardMaterials().find(currentJob.material);
+}
+
+quantity::Reading Document::reading() const {
+    return currentJob.units == quantity::Unit::Inch ? inchReading : millimetreReading;
+}
+
+void Document::setSteps(const quantity::Reading& millimetres, const quantity::Reading& inches) {
+    millimetreReading = millimetres;
+    inchReading = inches;
+    recompute();
+    emit changed();
+}
+
+std::vector<Element> Document::lit() const {
+    std::vector<Element> all;
+    if (!selection.isNothing()) all.push_back(selection);
+    if (!hover.isNothing()) all.push_back(hover);
+    return all;
+}
+
+void Document::select(const Element& element) {
+    if (element == selection) return;
+    selection = element;
+    emit selectionChanged();
+}
+
+void Document::setHovered(const Element& element) {
+    if (element == hover) return;
+    hover = element;
+    emit selectionChanged();
+}
+
+std::optional<Error> Document::edit(const QString& label, part::Job job, const std::optional<Element>& wanted,
+                                    const QString& mergeKey) {
+    if (auto wrong = part::whatIsWrong(job)) return wrong;
+    if (!material::standardMaterials().find(job.material))
+        return Error{"\"" + job.material + "\" is not in the material book.", "material"};
+    if (job != currentJob) undo.push(new EditCommand(*this, label, std::move(job), wanted.value_or(selection), mergeKey));
+    else if (wanted) select(*wanted);
+    return {};
+}
+
+std::optional<Error> Document::change(const QString& label, const std::function<void(part::Job&)>& make) {
+    part::Job job = currentJob;
+    make(job);
+    return edit(label, std::move(job));
+}
+
+std::optional<Error> Document::apply(const QString& label, Result<part::Edited> edited) {
+    if (!edited) return edited.error();
+    return edit(label, edited->job, edited->about);
+}
+
+void Document::replace(part::Job job) {
+    undo.clear();
+    const Element first = Element::plate(job.plates.front().id);
+    take(job, first);
+}
+
+void Document::take(const part::Job& job, const Element& wanted) {
+    currentJob = job;
+    selection = exists(wanted) ? wanted : Element{};
+    if (!exists(hover)) hover = {};
+    recompute();
+    emit changed();
+}
+
+bool Document::exists(const Element& element) const {
+    switch (element.kind) {
+    case Element::Kind::Plate: return currentJob.findPlate(element.id);
+    case Element::Kind::Bend: return currentJob.findBend(element.id);
+    case Element::Kind::Hole: return currentJob.findHole(element.id);
+    case Element::Kind::Nothing: return true;
+    }
+    return false;
+}
+
+void Document::recompute() {
+    solvedPart = part::solve(currentJob, material());
+    foldedPart = part::fold(solvedPart);
+    currentFindings = check::check({currentJob, solvedPart, foldedPart, material(), reading()});
+}
+
+} // namespace goodfold::app

@@ -1,0 +1,74 @@
+// One open job: what the user decided, what core makes of it, and what is selected. Every change goes
+// through edit(), which can be undone.
+#pragma once
+
+#include "check/finding.h"
+#include "part/compare_rules.h"
+#include "part/edit.h"
+#include "part/fold.h"
+
+#include <QObject>
+#include <QUndoStack>
+
+#include <functional>
+
+namespace goodfold::app {
+
+using part::Element;
+
+class Document : public QObject {
+    Q_OBJECT
+public:
+    explicit Document(part::Job job, QObject* parent = nullptr);
+
+    const part::Job& job() const { return currentJob; }
+    const part::Part& part() const { return solvedPart; }
+    const part::Folded& folded() const { return foldedPart; }
+    const material::Material& material() const;
+    const std::vector<check::Finding>& findings() const { return currentFindings; }
+    std::vector<part::RuleOutcome> ruleOutcomes() const { return part::compareRules(currentJob, material()); }
+
+    /// How lengths are read: the job's unit, and the user's step for that unit.
+    quantity::Reading reading() const;
+    void setSteps(const quantity::Reading& millimetres, const quantity::Reading& inches);
+
+    const Element& selected() const { return selection; }
+    const Element& hovered() const { return hover; }
+    /// Selected and hovered, for painting.
+    std::vector<Element> lit() const;
+    void select(const Element& element);
+    void setHovered(const Element& element);
+
+    QUndoStack& undoStack() { return undo; }
+
+    /// Takes the job over as one step that `label` names, or says why it is none. A job equal to the present
+    /// one makes no step. Edits with the same `mergeKey` that follow one another become one step.
+    std::optional<Error> edit(const QString& label, part::Job job, const std::optional<Element>& select = {},
+                              const QString& mergeKey = {});
+    std::optional<Error> change(const QString& label, const std::function<void(part::Job&)>& make);
+    std::optional<Error> apply(const QString& label, Result<part::Edited> edited);
+
+    /// Another job in this document's place, as after opening a file: nothing to undo.
+    void replace(part::Job job);
+
+signals:
+    void changed();          // job, part, findings
+    void selectionChanged(); // selected or hovered
+
+private:
+    friend class EditCommand;
+    void take(const part::Job& job, const Element& select);
+    bool exists(const Element& element) const;
+    void recompute();
+
+    part::Job currentJob;
+    part::Part solvedPart;
+    part::Folded foldedPart;
+    std::vector<check::Finding> currentFindings;
+    quantity::Reading millimetreReading = quantity::Reading::millimetres();
+    quantity::Reading inchReading = quantity::Reading::fractions();
+    Element selection, hover;
+    QUndoStack undo;
+};
+
+} // namespace goodfold::app

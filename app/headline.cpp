@@ -1,0 +1,169 @@
+#include "app/headline.h"
+
+#include "app/findings_view.h"
+#include "app/theme.h"
+#include "draw/type.h"
+#include "part/mirror.h"
+
+#include <QAction>
+#include <QButtonGroup>
+#include <QHBoxLayout>
+#include <QKeyEvent>
+#include <QLineEdit>
+#include <QPainter>
+#include <QPushButton>
+#include <QToolButton>
+
+#include <algorithm>
+
+namespace goodfold::app {
+
+HeadlineFigure::HeadlineFigure(QWidget* parent) : QWidget(parent) {
+    setFocusPolicy(Qt::StrongFocus);
+    setCursor(Qt::PointingHandCursor);
+}
+
+void HeadlineFigure::set(const QString& newFigure, const QString& newName) {
+    figure = newFigure;
+    name = newName;
+    setAccessibleName(figure + QStringLiteral(", ") + name);
+    updateGeometry();
+    update();
+}
+
+QSize HeadlineFigure::sizeHint() const {
+    const QFontMetrics large(draw::typeface(20, draw::Weight::SemiBold)), small(draw::typeface(12));
+    return {std::max(large.horizontalAdvance(figure), small.horizontalAdvance(name)) + 16, 46};
+}
+
+void HeadlineFigure::paintEvent(QPaintEvent*) {
+    QPainter painter(this);
+    painter.setPen(colours().ink);
+    painter.setFont(draw::typeface(20, draw::Weight::SemiBold));
+    painter.drawText(QRect(8, 1, width() - 8, 26), Qt::AlignLeft | Qt::AlignVCenter, figure);
+    painter.setPen(colours().faintInk);
+    painter.setFont(draw::typeface(12));
+    painter.drawText(QRect(8, 26, width() - 8, 17), Qt::AlignLeft | Qt::AlignVCenter, name);
+    if (!hasFocus()) return;
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setPen(QPen(colours().accent, 2));
+    painter.drawRoundedRect(QRectF(rect()).adjusted(1, 1, -1, -1), 5, 5);
+}
+
+void HeadlineFigure::mouseReleaseEvent(QMouseEvent*) { emit pressed(); }
+
+void HeadlineFigure::keyPressEvent(QKeyEvent* event) {
+    if (event->key() == Qt::Key_Space || event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) emit pressed();
+    else QWidget::keyPressEvent(event);
+}
+
+QString stockInWords(const Document& document) {
+    const part::Job& job = document.job();
+    const auto length = [&](double mm) {
+        return job.units == quantity::Unit::Inch
+                   ? QString::fromStdString(quantity::typeset(quantity::Length::mm(mm), quantity::Reading::fractions(64)))
+                   : QString::fromStdString(quantity::printNumber(mm, 2));
+    };
+    const QString material = QString::fromStdString(document.material().shortName);
+    QString words = job.stock.form == part::StockForm::Bar
+                        ? QObject::tr("%1 × %2 %3 bar").arg(length(job.stock.width), length(job.thickness), material)
+                        : QObject::tr("%1 %2 sheet").arg(length(job.thickness), material);
+    words += QObject::tr(" · %1 wanted").arg(job.quantity);
+    if (job.oppositeHand)
+        words += QObject::tr(", and %1 %2").arg(job.quantity).arg(QString::fromStdString(part::handInWords(job.hand, true)));
+    return words;
+}
+
+Headline::Headline(Document& document, QToolButton* menu, QAction* undo, QAction* redo, QWidget* parent)
+    : QWidget(parent), document(document) {
+    setObjectName(QStringLiteral("headline"));
+    setAttribute(Qt::WA_StyledBackground);
+    title = new QLineEdit(this);
+    title->setProperty("role", "title");
+    title->setAccessibleName(tr("Title of the job"));
+    title->setPlaceholderText(tr("Name this bracket"));
+    title->setMaxLength(200);
+    connect(title, &QLineEdit::editingFinished, this, [this] {
+        const std::string typed = title->text().trimmed().toStdString();
+        this->document.change(tr("title"), [&](part::Job& job) { job.title = typed; });
+    });
+    stock = new QPushButton(this);
+    stock->setProperty("role", "link");
+    stock->setAccessibleDescription(tr("Opens the stock: width, thickness, material, how many"));
+    connect(stock, &QPushButton::clicked, this, &Headline::stockWanted);
+    auto* names = new QVBoxLayout;
+    names->setSpacing(0);
+    names->addWidget(title);
+    names->addWidget(stock, 0, Qt::AlignLeft);
+
+    blank = new HeadlineFigure(this);
+    connect(blank, &HeadlineFigure::pressed, this, &Headline::blankWanted);
+    toMind = new HeadlineFigure(this);
+    connect(toMind, &HeadlineFigure::pressed, this, &Headline::findingsWanted);
+    sign = new SeveritySign(check::Severity::Note, 18, this);
+
+    auto* units = new QButtonGroup(this);
+    millimetres = new QToolButton(this);
+    inches = new QToolButton(this);
+    millimetres->setText(tr("mm"));
+    inches->setText(tr("in"));
+    for (const auto& [button, unit] : {std::pair{millimetres, quantity::Unit::Millimetre}, {inches, quantity::Unit::Inch}}) {
+        button->setProperty("role", "unit");
+        button->setCheckable(true);
+        units->addButton(button);
+        connect(button, &QToolButton::clicked, this, [this, unit = unit] {
+            this->document.change(tr("unit"), [&](part::Job& job) { job.units = unit; });
+        });
+    }
+    millimetres->setAccessibleName(tr("Millimetres"));
+    inches->setAccessibleName(tr("Inches"));
+
+    auto* layout = new QHBoxLayout(this);
+    layout->setContentsMargins(10, 4, 14, 4);
+    layout->setSpacing(4);
+    layout->addWidget(menu);
+    layout->addSpacing(2);
+    layout->addLayout(names, 3);
+    layout->addSpacing(12);
+    layout->addWidget(blank);
+    layout->addSpacing(18);
+    layout->addWidget(sign);
+    layout->addWidget(toMind);
+    layout->addStretch(2);
+    layout->addWidget(millimetres);
+    layout->addWidget(inches);
+    layout->addSpacing(10);
+    for (QAction* action : {undo, redo}) {
+        auto* button = new QToolButton(this);
+        button->setDefaultAction(action);
+        button->setToolButtonStyle(Qt::ToolButtonIconOnly);
+        button->setFocusPolicy(Qt::StrongFocus);
+        button->setIconSize({18, 18});
+        layout->addWidget(button);
+    }
+    connect(&document, &Document::changed, this, &Headline::refresh);
+    refresh();
+}
+
+void Headline::refresh() {
+    const part::Job& job = document.job();
+    if (!title->hasFocus()) {
+        title->setText(QString::fromStdString(job.title));
+        title->setCursorPosition(0);
+    }
+    stock->setText(stockInWords(document));
+    blank->set(QString::fromStdString(quantity::typesetWithUnit(quantity::Length::mm(document.part().blank.length), document.reading())),
+               tr("blank"));
+    const auto count = [&](check::Severity severity) {
+        return std::count_if(document.findings().begin(), document.findings().end(),
+                             [&](const check::Finding& finding) { return finding.severity == severity; });
+    };
+    const auto stops = count(check::Severity::Stop), minds = count(check::Severity::Mind);
+    sign->setSeverity(stops ? check::Severity::Stop : minds ? check::Severity::Mind : check::Severity::Note);
+    if (stops) toMind->set(tr("%1 to stop for").arg(stops), tr("it cannot be made like this"));
+    else if (minds) toMind->set(tr("%1 to mind").arg(minds), tr("nothing stops it"));
+    else toMind->set(tr("All clear"), tr("nothing to mind"));
+    (job.units == quantity::Unit::Inch ? inches : millimetres)->setChecked(true);
+}
+
+} // namespace goodfold::app

@@ -1,0 +1,60 @@
+// The strip across the top: what is being made, from what, and the figures that matter. Each is a button
+// that goes to its cause.
+#pragma once
+
+#include "app/document.h"
+
+#include <QWidget>
+
+class QLineEdit;
+class QPushButton;
+class QToolButton;
+
+namespace goodfold::app {
+
+class SeveritySign;
+
+/// A figure over its name.
+class HeadlineFigure : public QWidget {
+    Q_OBJECT
+public:
+    explicit HeadlineFigure(QWidget* parent);
+    void set(const QString& figure, const QString& name);
+
+signals:
+    void pressed();
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+    QSize sizeHint() const override;
+
+private:
+    QString figure, name;
+};
+
+class Headline : public QWidget {
+    Q_OBJECT
+public:
+    Headline(Document& document, QToolButton* menu, QAction* undo, QAction* redo, QWidget* parent = nullptr);
+
+signals:
+    void stockWanted();
+    void blankWanted();
+    void findingsWanted();
+
+private:
+    void refresh();
+    Document& document;
+    QLineEdit* title;
+    QPushButton* stock;
+    HeadlineFigure *blank, *toMind;
+    SeveritySign* sign;
+    QToolButton *millimetres, *inches;
+};
+
+/// "30 × 3 hot-rolled bar · 2 wanted, and 2 right hand".
+QString stockInWords(const Document& document);
+
+} // namespace goodfold::app

@@ -1,0 +1,286 @@
+#include "app/main_window.h"
+
+#include "app/actions.h"
+#include "app/allowance_panel.h"
+#include "app/blank_stage.h"
+#include "app/findings_view.h"
+#include "app/headline.h"
+#include "app/ladder.h"
+#include "app/picture_view.h"
+#include "app/ribbon_view.h"
+#include "app/stock_panel.h"
+#include "app/theme.h"
+
+#include <QActionGroup>
+#include <QButtonGroup>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QSettings>
+#include <QSlider>
+#include <QStackedWidget>
+#include <QToolButton>
+
+namespace goodfold::app {
+
+namespace {
+
+QLabel* heading(const QString& text, QWidget* parent) {
+    auto* label = new QLabel(text, parent);
+    label->setProperty("role", "heading");
+    return label;
+}
+
+QLabel* faint(const QString& text, QWidget* parent) {
+    auto* label = new QLabel(text, parent);
+    label->setProperty("role", "faint");
+    return label;
+}
+
+} // namespace
+
+MainWindow::MainWindow(part::Job job) : doc(std::move(job)), acts(std::make_unique<Actions>(this, doc.undoStack())) {
+    setAttribute(Qt::WA_DeleteOnClose);
+    setAcceptDrops(true);
+    setMinimumSize(1024, 700);
+    resize(1280, 800);
+    setWindowIcon(QIcon(QStringLiteral(":/icons/good-fold.svg")));
+    readSteps();
+
+    auto* headline = new Headline(doc, makeMenuButton(), acts->undo, acts->redo, this);
+    headline->setFixedHeight(58);
+    auto* bracketStage = new QWidget(this);
+    auto* bracketLayout = new QGridLayout(bracketStage);
+    bracketLayout->setContentsMargins(0, 0, 0, 0);
+    bracketLayout->setSpacing(0);
+    findings = new FindingsView(doc, this);
+    findings->setObjectName(QStringLiteral("findings"));
+    findings->setAttribute(Qt::WA_StyledBackground);
+    findings->setFixedWidth(282);
+    bracketLayout->addWidget(makePicturePane(), 0, 0);
+    bracketLayout->addWidget(findings, 0, 1);
+    bracketLayout->addWidget(makeRibbon(), 1, 0, 1, 2);
+    bracketLayout->setRowStretch(0, 1);
+    blankStage = new BlankStage(doc, {acts->printTemplate, acts->templateLetter, acts->exportDxf, acts->exportSvg}, this);
+    stages = new QStackedWidget(this);
+    stages->addWidget(bracketStage);
+    stages->addWidget(blankStage);
+
+    auto* body = new QHBoxLayout;
+    body->setSpacing(0);
+    body->addWidget(makeRail());
+    body->addWidget(makeLadderColumn());
+    body->addWidget(stages, 1);
+    auto* central = new QWidget(this);
+    auto* layout = new QVBoxLayout(central);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(0);
+    layout->addWidget(headline);
+    layout->addLayout(body, 1);
+    setCentralWidget(central);
+
+    connect(headline, &Headline::stockWanted, this, [this] {
+        stock->setVisible(!stock->isVisible());
+        if (stock->isVisible()) stock->enter();
+    });
+    connect(headline, &Headline::blankWanted, this, [this] { showStage(Stage::Blank); });
+    connect(headline, &Headline::findingsWanted, this, [this] {
+        showStage(Stage::Bracket);
+        findings->enter();
+    });
+    connectActions();
+    connect(&doc, &Document::changed, this, &MainWindow::refreshTitle);
+    connect(&doc.undoStack(), &QUndoStack::cleanChanged, this, &MainWindow::refreshTitle);
+    refreshTitle();
+    ladderView->entry()->setFocus();
+}
+
+MainWindow::~MainWindow() = default;
+
+QWidget* MainWindow::makeRail() {
+    auto* rail = new QWidget(this);
+    rail->setObjectName(QStringLiteral("rail"));
+    rail->setAttribute(Qt::WA_StyledBackground);
+    rail->setFixedWidth(92);
+    auto* layout = new QVBoxLayout(rail);
+    layout->setContentsMargins(0, 16, 0, 0);
+    layout->setSpacing(2);
+    auto* group = new QButtonGroup(this);
+    const auto button = [&](const QString& text, QAction* action) {
+        auto* made = new QToolButton(rail);
+        made->setText(text);
+        made->setCheckable(true);
+        made->setFocusPolicy(Qt::StrongFocus);
+        made->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
+        made->setToolTip(tr("%1 (%2)").arg(text, action->shortcut().toString(QKeySequence::NativeText)));
+        connect(made, &QToolButton::clicked, action, &QAction::trigger);
+        group->addButton(made);
+        layout->addWidget(made);
+        return made;
+    };
+    bracketButton = button(tr("Bracket"), acts->bracket);
+    blankButton = button(tr("Blank"), acts->blank);
+    bracketButton->setChecked(true);
+    layout->addStretch();
+    return rail;
+}
+
+QWidget* MainWindow::makeLadderColumn() {
+    auto* column = new QWidget(this);
+    column->setObjectName(QStringLiteral("ladderColumn"));
+    column->setAttribute(Qt::WA_StyledBackground);
+    column->setFixedWidth(272);
+    stock = new StockPanel(doc, column);
+    stock->hide();
+    ladderView = new Ladder(doc, column);
+    auto* layout = new QVBoxLayout(column);
+    layout->setContentsMargins(0, 0, 1, 0);
+    layout->setSpacing(0);
+    layout->addWidget(stock);
+    layout->addWidget(ladderView, 1);
+    layout->addWidget(new AllowancePanel(doc, column));
+    return column;
+}
+
+QWidget* MainWindow::makePicturePane() {
+    auto* pane = new QWidget(this);
+    pictureView = new PictureView(doc, pane);
+    auto* slider = new QSlider(Qt::Horizontal, pane);
+    slider->setRange(0, 1000);
+    slider->setValue(1000);
+    slider->setPageStep(100);
+    slider->setSingleStep(20);
+    slider->setFixedWidth(190);
+    slider->setAccessibleName(tr("From flat to formed"));
+    connect(slider, &QSlider::valueChanged, pictureView, [this](int value) { pictureView->setFormedness(value / 1000.0); });
+    connect(pictureView, &PictureView::formednessChanged, slider, [slider](double share) { slider->setValue(qRound(share * 1000)); });
+
+    auto* top = new QHBoxLayout;
+    top->addWidget(heading(tr("Formed"), pane));
+    top->addStretch();
+    auto* foot = new QHBoxLayout;
+    foot->setSpacing(10);
+    foot->addWidget(faint(tr("flat"), pane));
+    foot->addWidget(slider);
+    foot->addWidget(faint(tr("formed"), pane));
+    foot->addStretch();
+    foot->addWidget(faint(tr("the light side is the face"), pane));
+    auto* layout = new QVBoxLayout(pane);
+    layout->setContentsMargins(18, 10, 16, 10);
+    layout->setSpacing(4);
+    layout->addLayout(top);
+    layout->addWidget(pictureView, 1);
+    layout->addLayout(foot);
+    return pane;
+}
+
+QWidget* MainWindow::makeRibbon() {
+    auto* ribbon = new QWidget(this);
+    ribbon->setObjectName(QStringLiteral("ribbon"));
+    ribbon->setAttribute(Qt::WA_StyledBackground);
+    ribbon->setFixedHeight(216);
+    auto* layout = new QVBoxLayout(ribbon);
+    layout->setContentsMargins(18, 10, 18, 8);
+    layout->addWidget(heading(tr("Blank, marks from the left end, face up"), ribbon));
+    layout->addWidget(new RibbonView(doc, 15, ribbon), 1);
+    return ribbon;
+}
+
+QToolButton* MainWindow::makeMenuButton() {
+    auto* button = new QToolButton(this);
+    button->setIcon(icon(QStringLiteral("menu")));
+    button->setIconSize({20, 20});
+    button->setAccessibleName(tr("Menu"));
+    button->setToolTip(tr("Menu (F10)"));
+    button->setShortcut(QKeySequence(Qt::Key_F10));
+    button->setFocusPolicy(Qt::StrongFocus);
+    button->setPopupMode(QToolButton::InstantPopup);
+    button->setMenu(acts->menu(this, makeThemes(), makeSteps()));
+    return button;
+}
+
+QMenu* MainWindow::makeThemes() {
+    auto* menu = new QMenu(tr("&Colours"), this);
+    auto* group = new QActionGroup(menu);
+    const int now = QSettings().value(QStringLiteral("theme"), 0).toInt();
+    const QStringList names{tr("As the desktop"), tr("Light"), tr("Dark")};
+    for (int i = 0; i < names.size(); ++i) {
+        QAction* action = menu->addAction(names[i]);
+        action->setCheckable(true);
+        action->setChecked(i == now);
+        group->addAction(action);
+        connect(action, &QAction::triggered, this, [this, i] {
+            QSettings().setValue(QStringLiteral("theme"), i);
+            applyTheme(static_cast<Theme>(i));
+            acts->renewIcons();
+            update();
+        });
+    }
+    return menu;
+}
+
+namespace {
+
+struct StepChoice {
+    const char* name;
+    quantity::Reading reading;
+};
+
+const std::vector<StepChoice>& stepChoices() {
+    static const std::vector<StepChoice> choices{
+        {QT_TR_NOOP("Millimetres to 0.1"), quantity::Reading::millimetres(0.1)},
+        {QT_TR_NOOP("Millimetres to 0.5"), quantity::Reading::millimetres(0.5)},
+        {QT_TR_NOOP("Inches to 1/16"), quantity::Reading::fractions(16)},
+        {QT_TR_NOOP("Inches to 1/32"), quantity::Reading::fractions(32)},
+        {QT_TR_NOOP("Inches to 1/64"), quantity::Reading::fractions(64)},
+        {QT_TR_NOOP("Inches as decimals"), quantity::Reading::decimalInches()}};
+    return choices;
+}
+
+QString stepKey(quantity::Unit unit) { return unit == quantity::Unit::Inch ? QStringLiteral("inches") : QStringLiteral("millimetres"); }
+
+size_t chosenStep(quantity::Unit unit) {
+    const bool inch = unit == quantity::Unit::Inch;
+    const auto index = QSettings().value(stepKey(unit), inch ? 3 : 0).toUInt();
+    const bool fits = index < stepChoices().size() && stepChoices()[index].reading.unit == unit;
+    return fits ? index : (inch ? 3 : 0);
+}
+
+} // namespace
+
+QMenu* MainWindow::makeSteps() {
+    auto* menu = new QMenu(tr("Read &lengths in"), this);
+    for (const auto unit : {quantity::Unit::Millimetre, quantity::Unit::Inch}) {
+        auto* group = new QActionGroup(menu);
+        for (size_t i = 0; i < stepChoices().size(); ++i) {
+            if (stepChoices()[i].reading.unit != unit) continue;
+            QAction* action = menu->addAction(tr(stepChoices()[i].name));
+            action->setCheckable(true);
+            action->setChecked(i == chosenStep(unit));
+            group->addAction(action);
+            connect(action, &QAction::triggered, this, [this, i, unit] {
+                QSettings().setValue(stepKey(unit), static_cast<uint>(i));
+                readSteps();
+            });
+        }
+        menu->addSeparator();
+    }
+    return menu;
+}
+
+void MainWindow::readSteps() {
+    doc.setSteps(stepChoices()[chosenStep(quantity::Unit::Millimetre)].reading,
+                 stepChoices()[chosenStep(quantity::Unit::Inch)].reading);
+}
+
+void MainWindow::showStage(Stage stage) {
+    stages->setCurrentIndex(stage == Stage::Bracket ? 0 : 1);
+    (stage == Stage::Bracket ? bracketButton : blankButton)->setChecked(true);
+}
+
+bool MainWindow::event(QEvent* event) {
+    const bool done = QMainWindow::event(event);
+    if (event->type() == QEvent::UpdateRequest && !std::exchange(wasPainted, true)) emit painted();
+    return done;
+}
+
+} // namespace goodfold::app

@@ -1,0 +1,32 @@
+// The stock itself: the blank to scale, marked out, over its running dimensions.
+#pragma once
+
+#include "app/document.h"
+
+#include <QWidget>
+
+namespace goodfold::app {
+
+class RibbonView : public QWidget {
+    Q_OBJECT
+public:
+    RibbonView(Document& document, double textSize, QWidget* parent = nullptr);
+    /// Where a flat point falls on this widget, for tests and for whoever points at it.
+    QPointF onScreen(const Vec2& flat) const;
+    QSize minimumSizeHint() const override { return {320, 110}; }
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void leaveEvent(QEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+
+private:
+    QRectF area() const;
+    Element elementAt(const QPointF& point) const;
+    Document& document;
+    double textSize;
+};
+
+} // namespace goodfold::app

@@ -1,0 +1,78 @@
+// Rungs of the ladder: a leg, a bend, a hole, each with its figures edited in place.
+#pragma once
+
+#include "app/document.h"
+
+#include <QFrame>
+
+class QBoxLayout;
+class QComboBox;
+class QLabel;
+class QPushButton;
+
+namespace goodfold::app {
+
+class ValueField;
+
+class Rung : public QFrame {
+    Q_OBJECT
+public:
+    Rung(Document& document, const Element& element, QWidget* parent);
+    const Element& element() const { return about; }
+    /// Shows the document as it is now.
+    virtual void refresh();
+    /// Where typing starts when the rung is chosen.
+    virtual QWidget* firstField() const = 0;
+
+protected:
+    bool event(QEvent* event) override;
+    void paintEvent(QPaintEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    QLabel* faint(const QString& text);
+    /// Selects this rung when the keyboard comes to the field.
+    void watch(QWidget* field);
+    bool eventFilter(QObject* watched, QEvent* event) override;
+
+    Document& document;
+    Element about;
+};
+
+class LegRung : public Rung {
+    Q_OBJECT
+public:
+    LegRung(Document& document, const std::string& id, QWidget* parent);
+    void refresh() override;
+    QWidget* firstField() const override;
+
+private:
+    QLabel* reach;
+    ValueField* length;
+};
+
+class BendRung : public Rung {
+    Q_OBJECT
+public:
+    BendRung(Document& document, const std::string& id, QWidget* parent);
+    void refresh() override;
+    QWidget* firstField() const override;
+
+private:
+    ValueField *angle, *radius, *lean, *k;
+    QPushButton* turn;
+};
+
+class HoleRung : public Rung {
+    Q_OBJECT
+public:
+    HoleRung(Document& document, const std::string& id, QWidget* parent);
+    void refresh() override;
+    QWidget* firstField() const override;
+
+private:
+    void fillXFrom();
+    void chooseXFrom(int index);
+    ValueField *diameter, *x, *y;
+    QComboBox *xFrom, *yFrom;
+};
+
+} // namespace goodfold::app

@@ -107,13 +107,13 @@ void AllowancePanel::refresh() {
     thicknesses->setValue(now.deductionThicknesses);
     deduction->setValue(now.testBend.deduction);
     figureName->setVisible(now.kind == Kind::Constant || now.kind == Kind::Deduction || now.kind == Kind::Measured);
-    const auto length = [&](double mm) { return QString::fromStdString(quantity::typeset(quantity::Length::mm(mm), document.reading())); };
+    const auto size = [&](double mm) { return QString::fromStdString(quantity::typesetSize(quantity::Length::mm(mm), document.job().units)); };
     figureName->setText(now.kind == Kind::Constant ? tr("K everywhere")
                         : now.kind == Kind::Deduction
                             ? tr("thicknesses off each 90° bend")
                             : tr("%1° at R %2 in %3 took off")
                                   .arg(QString::fromStdString(quantity::printNumber(now.testBend.shape.angleDeg, 1)),
-                                       length(now.testBend.shape.insideRadius), length(now.testBend.shape.thickness)));
+                                       size(now.testBend.shape.insideRadius), size(now.testBend.shape.thickness)));
     others->setText(differences());
 }
 

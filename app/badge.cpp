@@ -19,22 +19,13 @@ void Badge::paintEvent(QPaintEvent*) {
     const QPointF centre(width() / 2.0, height() / 2.0);
     const QString text = QString::fromStdString(element.id);
     const draw::Palette& p = colours();
-    switch (element.kind) {
-    case part::Element::Kind::Bend: draw::paintBendBadge(painter, centre, 13, order, text); return;
-    case part::Element::Kind::Hole:
-        painter.setPen(QPen(p.faintInk, 1.4));
-        painter.drawEllipse(centre, 5, 5);
-        painter.drawLine(centre - QPointF(8, 0), centre + QPointF(8, 0));
-        painter.drawLine(centre - QPointF(0, 8), centre + QPointF(0, 8));
-        return;
-    default:
-        painter.setPen(QPen(draw::mixed(p.face, Qt::black, 0.35), 1));
-        painter.setBrush(p.face);
-        painter.drawEllipse(centre, 12.5, 12.5);
-        painter.setPen(draw::inkOn(p.face));
-        painter.setFont(draw::typeface(text.size() > 1 ? 11 : 13, draw::Weight::SemiBold));
-        painter.drawText(rect(), Qt::AlignCenter, text);
-    }
+    if (element.kind == part::Element::Kind::Bend) return draw::paintBendBadge(painter, centre, 13, order, text);
+    painter.setPen(QPen(draw::mixed(p.face, Qt::black, 0.35), 1));
+    painter.setBrush(p.face);
+    painter.drawEllipse(centre, 12.5, 12.5);
+    painter.setPen(draw::inkOn(p.face));
+    painter.setFont(draw::typeface(text.size() > 1 ? 11 : 13, draw::Weight::SemiBold));
+    painter.drawText(rect(), Qt::AlignCenter, text);
 }
 
 } // namespace goodfold::app

@@ -1,4 +1,4 @@
-// The sign of a leg, bend or hole, as it stands at its rung.
+// The sign of a leg or a bend at its rung.
 #pragma once
 
 #include "part/element.h"

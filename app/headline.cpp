@@ -60,9 +60,7 @@ void HeadlineFigure::keyPressEvent(QKeyEvent* event) {
 QString stockInWords(const Document& document) {
     const part::Job& job = document.job();
     const auto length = [&](double mm) {
-        return job.units == quantity::Unit::Inch
-                   ? QString::fromStdString(quantity::typeset(quantity::Length::mm(mm), quantity::Reading::fractions(64)))
-                   : QString::fromStdString(quantity::printNumber(mm, 2));
+        return QString::fromStdString(quantity::typesetSize(quantity::Length::mm(mm), job.units));
     };
     const QString material = QString::fromStdString(document.material().shortName);
     QString words = job.stock.form == part::StockForm::Bar

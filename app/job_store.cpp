@@ -22,8 +22,14 @@ Result<files::ReadJob> openJob(const QString& path) {
 
 std::optional<Error> saveBytes(const QString& path, const QByteArray& bytes) {
     QSaveFile file(path);
-    if (!file.open(QIODevice::WriteOnly) || file.write(bytes) != bytes.size() || !file.commit())
-        return Error{file.errorString().toStdString() + ".", "writing"};
+    // commit() overlooks what only fails when the buffer is written out, so that is done and looked at first.
+    const bool written = file.open(QIODevice::WriteOnly) && file.write(bytes) == bytes.size() && file.flush();
+    if (!written) {
+        const Error error{file.errorString().toStdString() + ".", "writing"};
+        file.cancelWriting();
+        return error;
+    }
+    if (!file.commit()) return Error{file.errorString().toStdString() + ".", "writing"};
     return {};
 }
 

@@ -38,7 +38,6 @@ EntryLine::EntryLine(Document& document, QWidget* parent) : QLineEdit(parent), d
     const auto prompt = [this] {
         const QString says = QString::fromStdString(part::whatToType(this->document.job(), this->document.selected()));
         setAccessibleDescription(says);
-        setToolTip(says.left(1).toUpper() + says.mid(1));
         setPlaceholderText(tr("40   ·   b 90 away   ·   h 12"));
     };
     connect(&document, &Document::changed, this, prompt);
@@ -93,12 +92,17 @@ Ladder::Ladder(Document& document, QWidget* parent) : QWidget(parent), document(
     scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     scroll->setFocusPolicy(Qt::NoFocus);
     entryLine = new EntryLine(document, this);
+    hint = new QLabel(this);
+    hint->setProperty("role", "faint");
+    hint->setWordWrap(true);
+    hint->setBuddy(entryLine);
 
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(10, 10, 6, 8);
     layout->setSpacing(6);
     layout->addWidget(heading);
     layout->addWidget(scroll, 1);
+    layout->addWidget(hint);
     layout->addWidget(entryLine);
 
     connect(addBend, &QPushButton::clicked, this, [this] {
@@ -148,7 +152,6 @@ void Ladder::rebuild() {
         }
         rungLayout->removeWidget(rung);
         rungLayout->insertWidget(static_cast<int>(i), rung);
-        rung->setContentsMargins(order[i].kind == Element::Kind::Hole ? 14 : 0, 0, 0, 0);
         rung->show();
         if (!rungs.empty()) QWidget::setTabOrder(rungs.back(), rung);
         rungs.push_back(rung);
@@ -175,6 +178,8 @@ void Ladder::refreshLinks() {
 void Ladder::showSelection() {
     for (Rung* rung : rungs) rung->update();
     refreshLinks();
+    const QString says = QString::fromStdString(part::whatToType(document.job(), document.selected()));
+    hint->setText(says.left(1).toUpper() + says.mid(1));
     if (Rung* rung = rungOf(document.selected())) scroll->ensureWidgetVisible(rung, 0, 10);
 }
 

@@ -6,6 +6,7 @@
 #include <QLineEdit>
 #include <QWidget>
 
+class QLabel;
 class QPushButton;
 class QScrollArea;
 class QVBoxLayout;
@@ -49,6 +50,7 @@ private:
     std::vector<Rung*> rungs;
     QPushButton *addBend, *addHole;
     EntryLine* entryLine;
+    QLabel* hint;
 };
 
 /// Legs, bends and holes in the ladder's order: root first, each leg's holes after it.

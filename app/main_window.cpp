@@ -15,6 +15,7 @@
 #include <QButtonGroup>
 #include <QHBoxLayout>
 #include <QLabel>
+#include <QPushButton>
 #include <QSettings>
 #include <QSlider>
 #include <QStackedWidget>
@@ -106,13 +107,12 @@ QWidget* MainWindow::makeRail() {
     layout->setSpacing(2);
     auto* group = new QButtonGroup(this);
     const auto button = [&](const QString& text, QAction* action) {
-        auto* made = new QToolButton(rail);
-        made->setText(text);
+        auto* made = new QPushButton(text, rail);
         made->setCheckable(true);
         made->setFocusPolicy(Qt::StrongFocus);
         made->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
         made->setToolTip(tr("%1 (%2)").arg(text, action->shortcut().toString(QKeySequence::NativeText)));
-        connect(made, &QToolButton::clicked, action, &QAction::trigger);
+        connect(made, &QPushButton::clicked, action, &QAction::trigger);
         group->addButton(made);
         layout->addWidget(made);
         return made;
@@ -128,7 +128,7 @@ QWidget* MainWindow::makeLadderColumn() {
     auto* column = new QWidget(this);
     column->setObjectName(QStringLiteral("ladderColumn"));
     column->setAttribute(Qt::WA_StyledBackground);
-    column->setFixedWidth(272);
+    column->setFixedWidth(300);
     stock = new StockPanel(doc, column);
     stock->hide();
     ladderView = new Ladder(doc, column);
@@ -155,7 +155,11 @@ QWidget* MainWindow::makePicturePane() {
     connect(pictureView, &PictureView::formednessChanged, slider, [slider](double share) { slider->setValue(qRound(share * 1000)); });
 
     auto* top = new QHBoxLayout;
-    top->addWidget(heading(tr("Formed"), pane));
+    auto* state = heading(tr("Formed"), pane);
+    connect(pictureView, &PictureView::formednessChanged, state, [state](double share) {
+        state->setText(share == 1 ? tr("Formed") : share == 0 ? tr("Flat") : tr("On the way to formed"));
+    });
+    top->addWidget(state);
     top->addStretch();
     auto* foot = new QHBoxLayout;
     foot->setSpacing(10);

@@ -11,6 +11,7 @@ class QActionGroup;
 class QLabel;
 class QSlider;
 class QStackedWidget;
+class QPushButton;
 class QToolButton;
 
 namespace goodfold::app {
@@ -83,7 +84,7 @@ private:
     FindingsView* findings = nullptr;
     BlankStage* blankStage = nullptr;
     QStackedWidget* stages = nullptr;
-    QToolButton *bracketButton = nullptr, *blankButton = nullptr;
+    QPushButton *bracketButton = nullptr, *blankButton = nullptr;
 };
 
 } // namespace goodfold::app

@@ -7,6 +7,7 @@ namespace goodfold::app {
 Notice::Notice(QWidget& window) : QLabel(&window) {
     setObjectName(QStringLiteral("notice"));
     setWordWrap(true);
+    setMargin(9); // in the label's own size, which padding of a style sheet is not
     setAccessibleName(tr("Notice"));
     hide();
 }

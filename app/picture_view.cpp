@@ -89,7 +89,10 @@ std::vector<Element> PictureView::tagged() const {
 QString PictureView::tagText(const Element& element) const {
     const auto length = [&](double mm) { return QString::fromStdString(quantity::typeset(quantity::Length::mm(mm), document.reading())); };
     const QString id = QString::fromStdString(element.id);
-    if (element.kind == Element::Kind::Hole) return tr("%1 ø%2").arg(id, length(document.job().findHole(element.id)->diameter));
+    if (element.kind == Element::Kind::Hole) {
+        const auto diameter = quantity::Length::mm(document.job().findHole(element.id)->diameter);
+        return tr("%1 ø%2").arg(id, QString::fromStdString(quantity::typesetSize(diameter, document.job().units)));
+    }
     if (element.kind == Element::Kind::Bend)
         return QString::fromStdString(quantity::printNumber(document.job().findBend(element.id)->angleDeg, 2)) + QStringLiteral("°");
     return length(document.job().findPlate(element.id)->length);
@@ -268,7 +271,10 @@ void PictureView::editTag(const Element& element) {
     closeEditor();
     const bool isBend = element.kind == Element::Kind::Bend;
     const QString id = QString::fromStdString(element.id);
-    editor = new ValueField(document, isBend ? ValueField::Kind::Angle : ValueField::Kind::Length, tr("New figure for %1").arg(id), this);
+    const ValueField::Kind kind = isBend ? ValueField::Kind::Angle
+                                  : element.kind == Element::Kind::Hole ? ValueField::Kind::Size
+                                                                        : ValueField::Kind::Length;
+    editor = new ValueField(document, kind, tr("New figure for %1").arg(id), this);
     editor->setProperty("role", "overlay");
     editor->setGeometry(tag->box.adjusted(-4, -2, 22, 2).toRect());
     const part::Job& job = document.job();

@@ -121,9 +121,11 @@ BendRung::BendRung(Document& document, const std::string& id, QWidget* parent)
         return made;
     };
     angle = field(ValueField::Kind::Angle, tr("Angle"));
-    radius = field(ValueField::Kind::Length, tr("Inside radius"));
+    radius = field(ValueField::Kind::Size, tr("Inside radius"));
     lean = field(ValueField::Kind::Angle, tr("Lean from square"));
     k = field(ValueField::Kind::Number, tr("K-factor"));
+    radius->setMayBeEmpty(true);
+    k->setMayBeEmpty(true);
     angle->setCommit([this](auto typed) {
         return this->document.change(tr("angle of bend %1").arg(text(about.id)),
                                      [&](part::Job& job) { job.findBend(about.id)->angleDeg = *typed; });
@@ -201,7 +203,8 @@ HoleRung::HoleRung(Document& document, const std::string& id, QWidget* parent)
     : Rung(document, Element::hole(id), parent) {
     const auto name = [&](const QString& what) { return tr("%1 of hole %2").arg(what, text(id)); };
     const auto field = [&](const QString& what, double part::Hole::*member) {
-        auto* made = new ValueField(document, ValueField::Kind::Length, name(what), this);
+        const bool isSize = member == &part::Hole::diameter;
+        auto* made = new ValueField(document, isSize ? ValueField::Kind::Size : ValueField::Kind::Length, name(what), this);
         made->setHugging(true);
         watch(made);
         made->setCommit([this, member, what](std::optional<double> typed) {
@@ -218,8 +221,12 @@ HoleRung::HoleRung(Document& document, const std::string& id, QWidget* parent)
     yFrom = new QComboBox(this);
     yFrom->setAccessibleName(name(tr("Where the distance across counts from")));
     yFrom->addItems({tr("right edge"), tr("left edge"), tr("centre")});
-    watch(xFrom);
-    watch(yFrom);
+    for (QComboBox* box : {xFrom, yFrom}) {
+        box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+        box->setMinimumContentsLength(1);
+        box->setMinimumWidth(66);
+        watch(box);
+    }
     connect(xFrom, &QComboBox::activated, this, &HoleRung::chooseXFrom);
     connect(yFrom, &QComboBox::activated, this, [this](int index) {
         this->document.apply(tr("where %1 counts from").arg(text(about.id)),
@@ -230,7 +237,6 @@ HoleRung::HoleRung(Document& document, const std::string& id, QWidget* parent)
     auto* first = row();
     first->addWidget(faint(text(id) + QStringLiteral("  ø")));
     first->addWidget(diameter);
-    first->addSpacing(4);
     first->addWidget(x);
     first->addWidget(faint(tr("from")));
     first->addWidget(xFrom);
@@ -245,9 +251,8 @@ HoleRung::HoleRung(Document& document, const std::string& id, QWidget* parent)
     words->setSpacing(0);
     words->addLayout(first);
     words->addLayout(second);
-    auto* layout = row(6);
-    layout->setContentsMargins(4, 2, 4, 2);
-    layout->addWidget(new Badge(about, 0, this), 0, Qt::AlignTop);
+    auto* layout = row();
+    layout->setContentsMargins(42, 2, 2, 2); // under the words of its leg
     layout->addLayout(words);
     setLayout(layout);
     refresh();

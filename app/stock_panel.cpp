@@ -45,8 +45,8 @@ StockPanel::StockPanel(Document& document, QWidget* parent) : QWidget(parent), d
         addRow(name, box);
         return box;
     };
-    width = figure(ValueField::Kind::Length, tr("Bar width"), [](part::Job& job, double v) { job.stock.width = v; });
-    thickness = figure(ValueField::Kind::Length, tr("Thickness"), [](part::Job& job, double v) { job.thickness = v; });
+    width = figure(ValueField::Kind::Size, tr("Bar width"), [](part::Job& job, double v) { job.stock.width = v; });
+    thickness = figure(ValueField::Kind::Size, tr("Thickness"), [](part::Job& job, double v) { job.thickness = v; });
     QStringList materials;
     for (const auto& m : material::standardMaterials().materials) materials << QString::fromStdString(m.name);
     material = choice(tr("Material"), materials, [](part::Job& job, int index) {

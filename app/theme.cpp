@@ -76,10 +76,10 @@ QString styleSheet(const draw::Palette& p) {
         QToolButton { border: 1px solid transparent; border-radius: 6px; padding: 5px; background: transparent; color: @ink; }
         QToolButton:hover { background: @field; border-color: @rule; }
         QToolButton::menu-indicator { image: none; }
-        #rail QToolButton { border-radius: 0; border: 0; border-left: 3px solid transparent; padding: 12px 8px 12px 17px;
+        #rail QPushButton { background: transparent; border-radius: 0; border: 0; border-left: 3px solid transparent; padding: 12px 8px 12px 17px;
                             text-align: left; font-size: 14px; color: @faintInk; }
-        #rail QToolButton:checked { background: @paper; border-left: 3px solid @accent; color: @ink; font-weight: 600; }
-        #rail QToolButton:focus { border: 2px solid @accent; padding: 10px 8px 10px 18px; }
+        #rail QPushButton:checked { background: @paper; border-left: 3px solid @accent; color: @ink; font-weight: 600; }
+        #rail QPushButton:focus { border: 2px solid @accent; padding: 10px 8px 10px 18px; }
         QToolButton[role="unit"] { border: 1px solid @rule; padding: 4px 13px; border-radius: 12px; }
         QToolButton[role="unit"]:checked { background: @ink; color: @paper; }
         QToolButton[role="unit"]:focus { border: 2px solid @accent; padding: 3px 12px; }
@@ -96,14 +96,19 @@ QString styleSheet(const draw::Palette& p) {
         QMenu::item:disabled { color: @faintInk; }
         QMenu::separator { height: 1px; background: @rule; margin: 4px 8px; }
         QScrollArea { border: 0; }
+        QScrollBar:vertical { width: 8px; background: transparent; }
+        QScrollBar::handle:vertical { background: @rule; border-radius: 4px; min-height: 24px; }
+        QScrollBar::add-line:vertical, QScrollBar::sub-line:vertical { height: 0; }
         QSlider::groove:horizontal { height: 3px; background: @rule; border-radius: 1px; }
         QSlider::handle:horizontal { width: 16px; margin: -7px 0; border-radius: 8px; background: @ink; border: 0; }
         QSlider::handle:horizontal:focus { background: @accent; border: 2px solid @paper; }
         QTableView { background: @paper; alternate-background-color: @panel; border: 1px solid @rule; gridline-color: @rule;
                      font-size: 15px; }
+        QTableView::item { padding: 2px 12px; }
+        QTableView::item:selected { background: @marking; color: @scribe; }
         QTableView:focus { border: 2px solid @accent; }
         QHeaderView::section { background: @panel; color: @faintInk; border: 0; border-bottom: 1px solid @rule; padding: 5px 8px; }
-        #notice { background: @ink; color: @paper; border-radius: 7px; padding: 7px 11px; }
+        #notice { background: @ink; color: @paper; border-radius: 7px; }
         QToolTip { background: @field; color: @ink; border: 1px solid @rule; padding: 3px; }
     )");
     const std::pair<const char*, QColor> names[] = {{"@panel", p.panel}, {"@paper", p.paper}, {"@rule", p.rule},

@@ -15,15 +15,13 @@ ValueField::ValueField(Document& document, Kind kind, const QString& name, QWidg
 
 void ValueField::setValue(double newValue) {
     value = newValue;
-    usual.reset();
     setPlaceholderText({});
     refresh();
 }
 
-void ValueField::setEmpty(double newUsual) {
+void ValueField::setEmpty(double usual) {
     value.reset();
-    usual = newUsual;
-    setPlaceholderText(shown(newUsual, false));
+    setPlaceholderText(shown(usual, false));
     refresh();
 }
 
@@ -35,7 +33,7 @@ void ValueField::setHugging(bool on) {
 void ValueField::hug() {
     if (!hugging) return;
     const QString widest = text().isEmpty() ? placeholderText() : text();
-    setFixedWidth(qMax(34, fontMetrics().horizontalAdvance(widest) + 16));
+    setFixedWidth(qMax(34, fontMetrics().horizontalAdvance(widest) + 22));
 }
 
 QString ValueField::shown(double shownValue, bool forTyping) const {
@@ -44,6 +42,11 @@ QString ValueField::shown(double shownValue, bool forTyping) const {
         const auto length = quantity::Length::mm(shownValue);
         return QString::fromStdString(forTyping ? quantity::print(length, document.reading())
                                                 : quantity::typeset(length, document.reading()));
+    }
+    case Kind::Size: {
+        const auto length = quantity::Length::mm(shownValue);
+        return QString::fromStdString(forTyping ? quantity::printSize(length, document.job().units)
+                                                : quantity::typesetSize(length, document.job().units));
     }
     case Kind::Angle: return QString::fromStdString(quantity::printNumber(shownValue, 2)) + (forTyping ? "" : "°");
     case Kind::Number: return QString::fromStdString(quantity::printNumber(shownValue, 3));
@@ -55,6 +58,7 @@ void ValueField::refresh() {
     if (hasFocus() && text() != before) return; // somebody is typing: leave it alone
     before = value ? shown(*value, hasFocus()) : QString();
     setText(before);
+    hug(); // the placeholder may have changed though the text did not
     if (!hasFocus()) setCursorPosition(0);
 }
 
@@ -72,7 +76,7 @@ bool ValueField::commitTyped() {
     if (text() == before) return true;
     std::optional<double> typed;
     std::optional<Error> wrong;
-    if (!(usual && text().trimmed().isEmpty())) {
+    if (!(mayBeEmpty && text().trimmed().isEmpty())) {
         const auto result = parsed();
         if (result) typed = *result;
         else wrong = result.error();

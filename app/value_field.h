@@ -12,7 +12,7 @@ namespace goodfold::app {
 class ValueField : public QLineEdit {
     Q_OBJECT
 public:
-    enum class Kind { Length, Angle, Number };
+    enum class Kind { Length, Size, Angle, Number }; // Size: of a drill, a radius, the stock
     using Commit = std::function<std::optional<Error>(std::optional<double>)>;
 
     /// `name` is read out to those who cannot see where the field stands.
@@ -20,8 +20,10 @@ public:
 
     /// Millimetres, degrees or a plain number. Shown when nothing is being typed.
     void setValue(double value);
-    /// An empty field: `usual` is what applies then, shown faintly; typing nothing returns to it.
+    /// An empty field: `usual` is what applies then, shown faintly.
     void setEmpty(double usual);
+    /// Typing nothing is a value too: the usual one.
+    void setMayBeEmpty(bool on) { mayBeEmpty = on; }
     void setCommit(Commit commit) { whenTyped = std::move(commit); }
     /// Shrinks to its text, so that words can follow the figure.
     void setHugging(bool on);
@@ -45,9 +47,9 @@ private:
     Kind kind;
     Commit whenTyped;
     std::optional<double> value;
-    std::optional<double> usual;
     QString before; // what stood in the field when typing began
     bool hugging = false;
+    bool mayBeEmpty = false;
 };
 
 } // namespace goodfold::app

@@ -87,7 +87,7 @@ private:
         const double radius = layout.screenFromFlat.m11() * hole.diameter / 2;
         const double arm = radius + 5;
         painter.setPen(QPen(palette.scribe, bright ? 2.4 : 1.5));
-        painter.setBrush(bright ? mixed(palette.marking, palette.scribe, 0.35) : Qt::NoBrush);
+        painter.setBrush(bright ? QBrush(mixed(palette.marking, palette.scribe, 0.35)) : QBrush());
         painter.drawEllipse(centre, radius, radius);
         painter.setPen(QPen(palette.scribe, 1));
         painter.drawLine(centre - QPointF(arm, 0), centre + QPointF(arm, 0));

@@ -27,7 +27,7 @@ QColor colourOf(const SeenFace& face, const Palette& palette, bool lit) {
     }
     // The heated strip shows its temper colour; its back a little less, so that face and back stay apart.
     if (face.bendOrder >= 0) colour = mixed(colour, temper(face.bendOrder), face.side == Face::Side::Face ? 0.75 : 0.55);
-    if (lit) colour = mixed(colour, palette.marking, 0.30);
+    if (lit) colour = mixed(colour, palette.marking, 0.12);
     // Seen at a slant a face is darker by up to an eighth: enough to tell legs apart, not enough to make a
     // face look like a back.
     return mixed(colour, Qt::black, 0.125 * (1 - face.light));
@@ -42,7 +42,7 @@ void paintFormed(QPainter& painter, const std::vector<SeenFace>& seen, const Pal
         const bool isLit = std::find(lit.begin(), lit.end(), face.about) != lit.end();
         const QColor colour = colourOf(face, palette, isLit);
         // A pen of the fill's colour closes the hairline between pieces of one face.
-        painter.setPen(QPen(colour, 0.6));
+        painter.setPen(QPen(colour, 1));
         painter.setBrush(colour);
         painter.drawConvexPolygon(face.outline);
         painter.setPen(QPen(isLit ? palette.accent : ink, isLit ? 1.8 : 1.0, Qt::SolidLine, Qt::RoundCap));

@@ -1,5 +1,7 @@
 #include "draw/scene.h"
 
+#include <algorithm>
+#include <array>
 #include <cmath>
 #include <numbers>
 
@@ -86,10 +88,18 @@ private:
             const auto next = section(i + 1);
             add({here[2], next[2], next[3], here[3]}, {true, false, true, false}, about, Face::Side::Face, index);
             add({here[1], next[1], next[0], here[0]}, {true, false, true, false}, about, Face::Side::Back, index);
-            add({here[0], next[0], next[2], here[2]}, {true, false, true, false}, about, Face::Side::Rim, index);
-            add({next[1], here[1], here[3], next[3]}, {true, false, true, false}, about, Face::Side::Rim, index);
+            addZoneRim({here[0], next[0], next[2], here[2]}, about, index);
+            addZoneRim({next[1], here[1], here[3], next[3]}, about, index);
             here = next;
         }
+    }
+
+    /// Where the bend line is skewed the rim winds like a screw: two triangles are flat, four corners are not.
+    void addZoneRim(const std::array<Vec3, 4>& c, const Element& about, int index) {
+        if (part.bends[static_cast<size_t>(index)].skewDeg == 0)
+            return add({c[0], c[1], c[2], c[3]}, {true, false, true, false}, about, Face::Side::Rim, index);
+        add({c[0], c[1], c[2]}, {true, false, false}, about, Face::Side::Rim, index);
+        add({c[0], c[2], c[3]}, {false, true, false}, about, Face::Side::Rim, index);
     }
 
     /// Holes lie on their plate's face and back as dark discs, after it in the list, so that they are painted

@@ -71,9 +71,14 @@ size_t splitter(const std::vector<Face>& faces) {
 
 void order(std::vector<Face> faces, std::vector<Face>& ordered) {
     if (faces.empty()) return;
-    const Face plane = faces[splitter(faces)];
+    const size_t chosen = splitter(faces);
+    const Face plane = faces[chosen];
     Sides sides;
-    for (Face& face : faces) sort(std::move(face), plane, sides);
+    for (size_t i = 0; i < faces.size(); ++i) {
+        // The plane's own face is within it whatever rounding says, so that every step takes one away.
+        if (i == chosen) sides.within.push_back(plane);
+        else sort(std::move(faces[i]), plane, sides);
+    }
     // All faces look at the viewer, so what lies before the plane hides what lies behind it.
     order(std::move(sides.behind), ordered);
     std::move(sides.within.begin(), sides.within.end(), std::back_inserter(ordered));

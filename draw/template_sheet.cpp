@@ -85,6 +85,12 @@ private:
         return QFontMetricsF(typeface(size / kUnit, weight), painter.device()).horizontalAdvance(says) * kUnit;
     }
 
+    /// Of a drill or a radius.
+    QString size(double mm) const {
+        return QString::fromStdString(quantity::typesetSize(quantity::Length::mm(mm), reading.unit)) +
+               (reading.unit == quantity::Unit::Inch ? QStringLiteral(" in") : QStringLiteral(" mm"));
+    }
+
     QString length(double mm) const {
         return QString::fromStdString(quantity::typesetWithUnit(quantity::Length::mm(mm), reading));
     }
@@ -169,7 +175,8 @@ private:
             first.push_back(QStringLiteral("bend %1: %2° %3").arg(QString::fromStdString(bend->id),
                 QString::fromStdString(quantity::printNumber(bend->shape.angleDeg, 2)),
                 toward ? QStringLiteral("toward you") : QStringLiteral("away from you")));
-            second.push_back(QStringLiteral("inside radius %1").arg(length(bend->shape.insideRadius)));
+            second.push_back(QStringLiteral("inside radius %1").arg(size(bend->shape.insideRadius)));
+            if (bend->skewDeg != 0) second.back() += leaning(*bend);
             wanted.push_back(topOf(bend).x());
             widths.push_back(std::max(textWidth(first.back(), kSmallText, Weight::SemiBold), textWidth(second.back(), kSmallText, Weight::Regular)));
         }
@@ -184,6 +191,13 @@ private:
         }
     }
 
+    /// A leaning line is scribed from edge to edge: where it meets both.
+    QString leaning(const part::PartBend& bend) const {
+        const Segment line = part::keptLine(bend, 0.5);
+        const auto along = [&](const Vec2& p) { return QString::fromStdString(quantity::typeset(quantity::Length::mm(p.x() - part.blank.corner.x()), reading)); };
+        return QStringLiteral("; from %1 on the lower edge to %2 on the upper").arg(along(line.from), along(line.to));
+    }
+
     void cross(const part::PartHole& hole) {
         const QPointF centre = at(hole.centreInFlat);
         const double radius = hole.diameter / 2, arm = radius + 2;
@@ -192,7 +206,11 @@ private:
         pen(kHair);
         painter.drawLine(centre - QPointF(arm, 0), centre + QPointF(arm, 0));
         painter.drawLine(centre - QPointF(0, arm), centre + QPointF(0, arm));
-        text(centre + QPointF(radius * 0.8 + 0.8, -radius * 0.8 - 0.8), QStringLiteral("%1 ø%2").arg(QString::fromStdString(hole.id), length(hole.diameter)), kSmallText);
+        const QString says = QStringLiteral("%1 ø%2").arg(QString::fromStdString(hole.id), size(hole.diameter));
+        // On the side that has more room, so that the words stay off the end.
+        const bool toTheRight = centre.x() < kBeside + part.blank.length / 2;
+        const QPointF corner(radius * 0.8 + 0.8, -radius * 0.8 - 0.8);
+        text(centre + (toTheRight ? corner : QPointF(-corner.x(), corner.y())), says, kSmallText, Weight::Regular, toTheRight ? Qt::AlignLeft : Qt::AlignRight);
     }
 
     void dimensions() {
@@ -251,13 +269,12 @@ private:
 } // namespace
 
 TemplateTitle titleOf(const part::Job& job, const material::Material& material, bool isOpposite) {
-    const quantity::Reading exact = job.units == quantity::Unit::Inch ? quantity::Reading::fractions(64)
-                                                                      : quantity::Reading::millimetres(0.1);
-    const auto length = [&](double mm) { return QString::fromStdString(quantity::typesetWithUnit(quantity::Length::mm(mm), exact)); };
+    const QString unit = job.units == quantity::Unit::Inch ? QStringLiteral("in") : QStringLiteral("mm");
+    const auto size = [&](double mm) { return QString::fromStdString(quantity::typesetSize(quantity::Length::mm(mm), job.units)); };
     const QString name = QString::fromStdString(material.name);
     const QString stock = job.stock.form == part::StockForm::Bar
-                              ? QStringLiteral("%1 × %2 bar, %3").arg(length(job.stock.width), length(job.thickness), name)
-                              : QStringLiteral("%1 sheet, %2").arg(length(job.thickness), name);
+                              ? QStringLiteral("%1 × %2 %3 bar, %4").arg(size(job.stock.width), size(job.thickness), unit, name)
+                              : QStringLiteral("%1 %2 sheet, %3").arg(size(job.thickness), unit, name);
     return {QString::fromStdString(job.title), stock, QString::fromStdString(part::handInWords(job.hand, isOpposite))};
 }
 

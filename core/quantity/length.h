@@ -66,6 +66,12 @@ struct Reading {
 std::string print(Length length, const Reading& reading);
 std::string typeset(Length length, const Reading& reading);
 
+/// What a drill, a radius or a sheet is called: millimetres to 0.01 without trailing zeros (6.6, 6.75);
+/// inches as a fraction to 1/64 where it is one, else as decimals (¹⁷⁄₆₄, 0.257). Not rounded to the
+/// reader's step: a 17/64 drill is no 9/32. `printSize` is the typed form of the same.
+std::string typesetSize(Length length, Unit unit);
+std::string printSize(Length length, Unit unit);
+
 /// `typeset` with its unit: `40 mm`, `1 ³⁄₁₆ in`.
 std::string typesetWithUnit(Length length, const Reading& reading);
 

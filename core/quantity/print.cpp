@@ -73,6 +73,22 @@ std::string print(Length length, const Reading& reading) { return printAny(lengt
 
 std::string typeset(Length length, const Reading& reading) { return printAny(length, reading, true); }
 
+namespace {
+
+std::string sizeOf(Length length, Unit unit, bool set) {
+    if (unit == Unit::Millimetre) return printNumber(length.mm(), 2);
+    constexpr int kFinest = 64;
+    constexpr double kIsFraction = 5e-4; // inches: half of what three decimals can tell
+    const double parts = length.inches() * kFinest;
+    if (std::abs(parts - std::round(parts)) < kIsFraction * kFinest) return printFraction(length.inches(), kFinest, set);
+    return printNumber(length.inches(), 3);
+}
+
+} // namespace
+
+std::string typesetSize(Length length, Unit unit) { return sizeOf(length, unit, true); }
+std::string printSize(Length length, Unit unit) { return sizeOf(length, unit, false); }
+
 std::string typesetWithUnit(Length length, const Reading& reading) {
     return typeset(length, reading) + (reading.unit == Unit::Inch ? " in" : " mm");
 }

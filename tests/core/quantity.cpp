@@ -16,6 +16,7 @@ private slots:
     void angles();
     void prints_data();
     void prints();
+    void sizesAreNotRoundedToTheReadersStep();
     void printedLengthsParseBack_data();
     void printedLengthsParseBack();
     void hugeAndOddTextNeverCrashes();
@@ -111,6 +112,15 @@ void QuantityTest::prints_data() {
     row("negative fraction", -30.1625, 2, "-1 3/16", "-1 ³⁄₁₆");
     row("sixty-fourths", 25.4 * 45 / 64, 3, "45/64", "⁴⁵⁄₆₄");
     row("decimal inches", 31.75, 4, "1.250", "1.250");
+}
+
+void QuantityTest::sizesAreNotRoundedToTheReadersStep() {
+    QCOMPARE(typesetSize(Length::inches(17.0 / 64), Unit::Inch), std::string("¹⁷⁄₆₄"));
+    QCOMPARE(printSize(Length::inches(1.25), Unit::Inch), std::string("1 1/4"));
+    QCOMPARE(typesetSize(Length::inches(0.257), Unit::Inch), std::string("0.257"));
+    QCOMPARE(typesetSize(Length::mm(6.6), Unit::Millimetre), std::string("6.6"));
+    QCOMPARE(typesetSize(Length::mm(1.897), Unit::Millimetre), std::string("1.9"));
+    QCOMPARE(typesetSize(Length::mm(6.75), Unit::Millimetre), std::string("6.75"));
 }
 
 static Reading readingNumber(int n) {

@@ -1,0 +1,227 @@
+// Drawing without a window: order of faces, places of tags, pages of templates, exports measured again.
+#include "core/support.h"
+#include "draw/formed_picture.h"
+#include "draw/running_dimensions.h"
+#include "draw/svg.h"
+#include "draw/tags.h"
+#include "draw/template_plan.h"
+#include "part/solid.h"
+
+#include <QtGui>
+
+using namespace goodfold;
+using part::Element;
+
+namespace {
+
+struct Made {
+    part::Job job;
+    part::Part part;
+    part::Folded folded;
+    explicit Made(part::Job j, double formedness = 1)
+        : job(std::move(j)), part(part::solve(job, test::materialOf(job))), folded(part::fold(part, formedness)) {}
+};
+
+Vec3 viewFrom(test::RandomJobs& random) {
+    return draw::Camera{.yawDeg = random.real(-180, 180), .pitchDeg = random.real(-88, 88)}.towardViewer();
+}
+
+double depthAt(const draw::Face& face, const Vec3& eye, const Vec3& through) {
+    // The ray from far behind through `through` toward the viewer meets the face's plane here.
+    return face.normal.dot(face.corners[0] - through) / face.normal.dot(eye);
+}
+
+} // namespace
+
+class DrawingTest : public QObject {
+    Q_OBJECT
+private slots:
+    void facesComeBackToFront();
+    void splittingKeepsTheVisibleArea();
+    void everyFaceLooksOutward();
+    void fittedPartFillsTheView();
+    void tagsStandApartAndInside();
+    void spreadKeepsOrderRoomAndEnds();
+    void templatePagesCoverTheContent_data();
+    void templatePagesCoverTheContent();
+    void svgIsExact();
+};
+
+void DrawingTest::facesComeBackToFront() {
+    // Oracle: where two painted faces overlap on the screen, the later one is nearer at that point.
+    test::RandomJobs random(41);
+    int compared = 0;
+    for (int i = 0; i < 40; ++i) {
+        const Made made(random.next());
+        // Bodies that cut each other have no such order until they are split; those jobs are for the next test.
+        if (!part::selfClashes(made.part, made.folded).empty()) continue;
+        const Vec3 eye = viewFrom(random);
+        const draw::Scene scene = draw::sceneOf(made.part, made.folded);
+        const auto ordered = draw::backToFront(scene, eye);
+        const Vec3 right = Vec3::UnitZ().cross(eye).normalized(), up = eye.cross(right);
+        const auto flat = [&](const draw::Face& face) {
+            QPolygonF polygon;
+            for (const Vec3& c : face.corners) polygon << QPointF(c.dot(right), c.dot(up));
+            return polygon;
+        };
+        for (size_t a = 0; a < ordered.size(); ++a)
+            for (size_t b = a + 1; b < ordered.size(); ++b) {
+                const QPolygonF both = flat(ordered[a]).intersected(flat(ordered[b]));
+                if (both.size() < 3) continue;
+                QPointF middle(0, 0);
+                for (int c = 0; c + 1 < both.size(); ++c) middle += both[c] / (both.size() - 1);
+                const QRectF extent = both.boundingRect();
+                if (extent.width() < 0.2 || extent.height() < 0.2) continue; // grazing, not over each other
+                if (!flat(ordered[a]).containsPoint(middle, Qt::OddEvenFill) || !flat(ordered[b]).containsPoint(middle, Qt::OddEvenFill)) continue;
+                const Vec3 through = middle.x() * right + middle.y() * up;
+                const double behind = depthAt(ordered[a], eye, through), before = depthAt(ordered[b], eye, through);
+                ++compared;
+                QVERIFY2(before > behind - 0.05, qPrintable(QString("%1 over %2").arg(before).arg(behind)));
+            }
+    }
+    QVERIFY(compared > 1000);
+}
+
+void DrawingTest::splittingKeepsTheVisibleArea() {
+    test::RandomJobs random(42);
+    for (int i = 0; i < 60; ++i) {
+        const Made made(random.next(), random.real(0, 1));
+        const Vec3 eye = viewFrom(random);
+        const draw::Scene scene = draw::sceneOf(made.part, made.folded);
+        const auto areaOf = [&](const draw::Face& face) {
+            Vec3 sum(0, 0, 0);
+            for (size_t c = 0; c < face.corners.size(); ++c) sum += face.corners[c].cross(face.corners[(c + 1) % face.corners.size()]);
+            return 0.5 * sum.dot(face.normal);
+        };
+        double before = 0, after = 0;
+        for (const draw::Face& face : scene.faces)
+            if (face.normal.dot(eye) > 1e-9) before += areaOf(face);
+        for (const draw::Face& face : draw::backToFront(scene, eye)) {
+            after += areaOf(face);
+            QCOMPARE(face.inked.size(), face.corners.size());
+        }
+        QVERIFY2(std::abs(before - after) < 1e-3 * before, qPrintable(QString("%1 %2").arg(before).arg(after)));
+    }
+}
+
+void DrawingTest::everyFaceLooksOutward() {
+    const Made made(test::bar({60, 50}, {{.angleDeg = 90, .insideRadius = 4}}));
+    const draw::Scene scene = draw::sceneOf(made.part, made.folded);
+    for (const draw::Face& face : scene.faces) {
+        if (face.about == Element::plate("A") && face.side == draw::Face::Side::Face) QVERIFY(face.normal.z() > 0.99);
+        if (face.about == Element::plate("A") && face.side == draw::Face::Side::Back) QVERIFY(face.normal.z() < -0.99);
+        // Bent toward the viewer by 90 degrees, the second leg's face looks back along x.
+        if (face.about == Element::plate("B") && face.side == draw::Face::Side::Face) QVERIFY(face.normal.x() < -0.99);
+    }
+}
+
+void DrawingTest::fittedPartFillsTheView() {
+    test::RandomJobs random(43);
+    const QRectF area(50, 40, 600, 400);
+    for (int i = 0; i < 50; ++i) {
+        const Made made(random.next());
+        const draw::Scene scene = draw::sceneOf(made.part, made.folded);
+        if (scene.points.empty()) continue;
+        const auto camera = draw::fitted({.yawDeg = random.real(-180, 180), .pitchDeg = random.real(-80, 80)}, scene.points, area);
+        QRectF box;
+        for (const Vec3& point : scene.points) {
+            const QPointF p = camera.toScreen(point);
+            box = box.isNull() ? QRectF(p, QSizeF(1e-9, 1e-9)) : box.united(QRectF(p, QSizeF(1e-9, 1e-9)));
+        }
+        QVERIFY(area.adjusted(-1e-6, -1e-6, 1e-6, 1e-6).contains(box));
+        QVERIFY(box.width() > 0.999 * area.width() || box.height() > 0.999 * area.height());
+    }
+}
+
+void DrawingTest::tagsStandApartAndInside() {
+    const QRectF area(0, 0, 600, 480);
+    const Made made(test::bar({62, 74, 48}, {{.angleDeg = 90, .skewDeg = 12}, {.angleDeg = 60, .turn = part::Turn::Down}}));
+    const draw::Scene scene = draw::sceneOf(made.part, made.folded);
+    for (double yaw = -180; yaw < 180; yaw += 15) {
+        const auto camera = draw::fitted({.yawDeg = yaw}, scene.points, area.adjusted(70, 70, -70, -70));
+        std::vector<draw::TagWish> wishes;
+        for (const char* id : {"A", "B", "C"})
+            wishes.push_back({Element::plate(id), id, camera.toScreen(draw::anchorOf(made.part, made.folded, camera, Element::plate(id))), {50, 26}});
+        const auto tags = draw::placeTags(wishes, draw::look(scene, camera), area);
+        for (size_t a = 0; a < tags.size(); ++a) {
+            QVERIFY(area.contains(tags[a].box));
+            for (size_t b = 0; b < a; ++b) QVERIFY(!tags[a].box.intersects(tags[b].box));
+        }
+    }
+}
+
+void DrawingTest::spreadKeepsOrderRoomAndEnds() {
+    test::RandomJobs random(44);
+    for (int i = 0; i < 2000; ++i) {
+        std::vector<double> wanted, widths;
+        for (int n = random.whole(1, 12); n > 0; --n) {
+            wanted.push_back(random.real(0, 1000));
+            widths.push_back(random.real(10, 60));
+        }
+        std::sort(wanted.begin(), wanted.end());
+        const auto centres = draw::spread(wanted, widths, -20, 1020, 8);
+        for (size_t k = 0; k < centres.size(); ++k) {
+            QVERIFY(centres[k] - widths[k] / 2 > -20 - 1e-6 && centres[k] + widths[k] / 2 < 1020 + 1e-6);
+            if (k > 0) QVERIFY(centres[k] - centres[k - 1] > (widths[k] + widths[k - 1]) / 2 + 8 - 1e-6);
+        }
+    }
+    // Where there is room nothing moves.
+    QCOMPARE(draw::spread({100, 300}, {40, 40}, 0, 500, 8), (std::vector<double>{100, 300}));
+}
+
+void DrawingTest::templatePagesCoverTheContent_data() {
+    QTest::addColumn<QSizeF>("content");
+    QTest::addColumn<int>("pages");
+    QTest::newRow("small bar") << QSizeF(150, 60) << 1;
+    QTest::newRow("turned on its side") << QSizeF(260, 60) << 1;
+    QTest::newRow("long bar") << QSizeF(700, 60) << 3;
+    QTest::newRow("very long bar") << QSizeF(2000, 60) << 8;
+    QTest::newRow("wide blank") << QSizeF(500, 400) << 6;
+}
+
+void DrawingTest::templatePagesCoverTheContent() {
+    QFETCH(QSizeF, content);
+    QFETCH(int, pages);
+    const auto plan = draw::planTemplate(content, QPageSize::A4);
+    QCOMPARE(plan.pages(), pages);
+    for (double x = 0; x <= content.width(); x += 7)
+        for (double y = 0; y <= content.height(); y += 7) {
+            int shown = 0;
+            for (int page = 0; page < plan.pages(); ++page) shown += plan.shown(page).contains(QPointF(x, y));
+            QVERIFY(shown >= 1);
+        }
+    for (const double x : plan.seamsX()) { // each seam's cross is on both pages
+        int shown = 0;
+        for (int page = 0; page < plan.columns; ++page) shown += plan.shown(page).left() < x && x < plan.shown(page).right();
+        QCOMPARE(shown, 2);
+    }
+}
+
+void DrawingTest::svgIsExact() {
+    const Made made(test::jobFromText([] {
+        std::ifstream in(PROJECT_DATA "/demo/vent-stay.gfold");
+        return std::string(std::istreambuf_iterator<char>(in), {});
+    }()));
+    QXmlStreamReader xml(draw::blankSvg(made.part, "Vent stay & more"));
+    int circles = 0, outlines = 0;
+    while (!xml.atEnd()) {
+        if (xml.readNext() != QXmlStreamReader::StartElement) continue;
+        const auto number = [&](const char* name) { return xml.attributes().value(QLatin1String(name)).toDouble(); };
+        if (xml.name() == QLatin1String("svg")) {
+            QCOMPARE(xml.attributes().value("width").toString(), QString("176.002387mm"));
+            QCOMPARE(xml.attributes().value("viewBox").toString(), QString("0 0 176.002387 30"));
+        }
+        if (xml.name() == QLatin1String("circle")) {
+            const Vec2 centre = made.part.holes[static_cast<size_t>(circles++)].centreInFlat;
+            QVERIFY(std::abs(number("cx") - centre.x()) < 1e-6 && std::abs(number("cy") - (30 - centre.y())) < 1e-6);
+            QVERIFY(std::abs(number("r") - 3.3) < 1e-6);
+        }
+        outlines += xml.attributes().value("d").endsWith(QLatin1Char('Z'));
+    }
+    QVERIFY2(!xml.hasError(), qPrintable(xml.errorString()));
+    QCOMPARE(circles, 2);
+    QCOMPARE(outlines, 1);
+}
+
+QTEST_MAIN(DrawingTest)
+#include "drawing.moc"

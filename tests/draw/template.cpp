@@ -1,0 +1,179 @@
+// The printed template measured: the PDF is turned into pixels and what is drawn is found again to 0.1 mm.
+#include "core/support.h"
+#include "draw/template_sheet.h"
+#include "draw/type.h"
+
+#include <QtGui>
+
+using namespace goodfold;
+
+namespace {
+
+constexpr double kDpi = 600;
+constexpr double kWithin = 0.1; // mm, of what is promised on paper
+constexpr double kBeside = 12, kAbove = 22; // where the blank lies in the template's own sheet
+
+double pixels(double mm) { return mm * kDpi / 25.4; }
+
+class Page {
+public:
+    explicit Page(QImage image) : image(std::move(image)) {}
+    QSizeF size() const { return QSizeF(image.size()) * 25.4 / kDpi; }
+
+    bool isDark(double xMm, double yMm) const {
+        const QPoint p(qRound(pixels(xMm)), qRound(pixels(yMm)));
+        return image.valid(p) && qGray(image.pixel(p)) < 128;
+    }
+
+    /// Middle of the dark run nearest to x on the horizontal line at y; nothing within 1.5 mm is a failure.
+    double darkX(double xMm, double yMm) const { return darkAlong(QPointF(xMm, yMm), QPointF(1, 0)).x(); }
+    double darkY(double xMm, double yMm) const { return darkAlong(QPointF(xMm, yMm), QPointF(0, 1)).y(); }
+
+private:
+    QPointF darkAlong(const QPointF& at, const QPointF& along) const {
+        const double step = 25.4 / kDpi / 2;
+        for (double away = 0; away < 1.5; away += step)
+            for (const double sign : {1.0, -1.0}) {
+                const QPointF start = at + sign * away * along;
+                if (!isDark(start.x(), start.y())) continue;
+                QPointF low = start, high = start;
+                while (isDark((low - step * along).x(), (low - step * along).y())) low -= step * along;
+                while (isDark((high + step * along).x(), (high + step * along).y())) high += step * along;
+                return (low + high) / 2;
+            }
+        return {-1e3, -1e3};
+    }
+
+    QImage image;
+};
+
+std::vector<Page> rasterised(const part::Job& job, QPageSize::PageSizeId paper) {
+    const part::Part part = part::solve(job, test::materialOf(job));
+    QTemporaryDir folder;
+    const QString path = folder.filePath("template.pdf");
+    QFile file(path);
+    if (!file.open(QIODevice::WriteOnly)) qFatal("no file");
+    if (!draw::writeTemplatePdf(file, {{part, draw::titleOf(job, test::materialOf(job), false)}}, paper, quantity::Reading::millimetres()))
+        qFatal("no template");
+    file.close();
+    QProcess process;
+    process.start("pdftoppm", {"-r", QString::number(kDpi), "-gray", "-png", path, folder.filePath("page")});
+    if (!process.waitForFinished(60000) || process.exitCode() != 0) qFatal("pdftoppm: %s", process.readAllStandardError().constData());
+    std::vector<Page> pages;
+    const QDir made(folder.path());
+    for (const QString& name : made.entryList({"*.png"}, QDir::Files, QDir::Name)) pages.emplace_back(QImage(made.filePath(name)));
+    return pages;
+}
+
+bool near(double one, double other) { return std::abs(one - other) <= kWithin; }
+
+} // namespace
+
+class TemplateTest : public QObject {
+    Q_OBJECT
+private slots:
+    void initTestCase() {
+        draw::loadTypeface();
+        QImageReader::setAllocationLimit(0); // a page at 600 dpi is more than Qt reads unasked
+    }
+    void marksAreRight_data();
+    void marksAreRight();
+    void checkBarsAreExact_data();
+    void checkBarsAreExact();
+    void longBlankMeetsItselfAtTheSeams();
+};
+
+void TemplateTest::marksAreRight_data() {
+    QTest::addColumn<int>("paper");
+    QTest::addColumn<QSizeF>("size");
+    QTest::newRow("A4") << static_cast<int>(QPageSize::A4) << QSizeF(210, 297);
+    QTest::newRow("Letter") << static_cast<int>(QPageSize::Letter) << QSizeF(215.9, 279.4);
+}
+
+void TemplateTest::marksAreRight() {
+    QFETCH(int, paper);
+    QFETCH(QSizeF, size);
+    part::Job job = test::bar({50, 70, 40}, {{.angleDeg = 90, .skewDeg = 12, .insideRadius = 3}, {.angleDeg = 60, .turn = part::Turn::Down, .insideRadius = 3}});
+    job.plates[0].holes = {{.id = "h1", .diameter = 6.6, .x = 16, .xFrom = part::Hole::XFrom::Start}};
+    job.plates[2].holes = {{.id = "h2", .diameter = 9, .x = 14, .xFrom = part::Hole::XFrom::End, .y = 4}};
+    const part::Part part = part::solve(job, test::hotRolled());
+    const auto pages = rasterised(job, static_cast<QPageSize::PageSizeId>(paper));
+    QCOMPARE(pages.size(), size_t{1});
+    const Page& page = pages[0];
+    QVERIFY(near(page.size().width(), size.width()) && near(page.size().height(), size.height()));
+    const auto plan = draw::planTemplate({part.blank.length + 2 * kBeside, part.blank.width + 44}, static_cast<QPageSize::PageSizeId>(paper));
+    const QPointF origin = plan.window.topLeft() + QPointF(kBeside, kAbove + part.blank.width); // the datum corner
+
+    // Outline: left and right ends on a line that crosses nothing else, bottom and top likewise.
+    const double quiet = origin.y() - 2;
+    QVERIFY(near(page.darkX(origin.x(), quiet), origin.x()));
+    QVERIFY(near(page.darkX(origin.x() + part.blank.length, quiet), origin.x() + part.blank.length));
+    QVERIFY(near(page.darkY(origin.x() + 30, origin.y()), origin.y()));
+    QVERIFY(near(page.darkY(origin.x() + 30, origin.y() - 30), origin.y() - 30));
+    // Holes: each circle's four extremes, beside the arms of its cross.
+    for (const part::PartHole& hole : part.holes) {
+        const QPointF centre = origin + QPointF(hole.centreInFlat.x(), -hole.centreInFlat.y());
+        const double radius = hole.diameter / 2, off = 0.7, chord = std::sqrt(radius * radius - off * off);
+        for (const double sign : {1.0, -1.0}) {
+            QVERIFY(near(page.darkX(centre.x() + sign * chord, centre.y() + off), centre.x() + sign * chord));
+            QVERIFY(near(page.darkY(centre.x() + off, centre.y() + sign * chord), centre.y() + sign * chord));
+        }
+        QVERIFY(near(page.darkX(centre.x(), centre.y() + radius / 2), centre.x()));
+        QVERIFY(near(page.darkY(centre.x() + radius / 2, centre.y()), centre.y()));
+    }
+    // Fold lines are dashed: along each, wherever there is ink near the line it lies on the line.
+    for (const part::PartBend& bend : part.bends) {
+        int met = 0;
+        for (double share = 0.05; share < 0.95; share += 0.01) {
+            const Vec2 right = bend.zoneInFlat[0] + 0.5 * (bend.zoneInFlat[1] - bend.zoneInFlat[0]);
+            const Vec2 left = bend.zoneInFlat[3] + 0.5 * (bend.zoneInFlat[2] - bend.zoneInFlat[3]);
+            const Vec2 p = right + share * (left - right);
+            const QPointF at = origin + QPointF(p.x(), -p.y());
+            const double x = page.darkX(at.x(), at.y());
+            if (std::abs(x - at.x()) > 1) continue; // between two dashes
+            ++met;
+            QVERIFY2(near(x, at.x()), qPrintable(QString("%1 %2").arg(x).arg(at.x())));
+        }
+        QVERIFY(met > 40);
+    }
+}
+
+void TemplateTest::checkBarsAreExact_data() { marksAreRight_data(); }
+
+void TemplateTest::checkBarsAreExact() {
+    QFETCH(int, paper);
+    const part::Job job = test::bar({80, 60}, {{.angleDeg = 90}});
+    const Page page = rasterised(job, static_cast<QPageSize::PageSizeId>(paper)).at(0);
+    const part::Part part = part::solve(job, test::hotRolled());
+    const auto plan = draw::planTemplate({part.blank.length + 2 * kBeside, part.blank.width + 44}, static_cast<QPageSize::PageSizeId>(paper));
+    const QPointF foot(plan.window.left() + 1, plan.window.bottom() + 26);
+    for (const auto& [up, length] : {std::pair{12.0, 100.0}, {0.0, 101.6}}) {
+        const double y = foot.y() - up - 4; // above the small ticks, where only the end ticks reach
+        const double left = page.darkX(foot.x(), y), right = page.darkX(foot.x() + length, y);
+        QVERIFY2(std::abs(right - left - length) < 0.05, qPrintable(QString::number(right - left)));
+    }
+}
+
+void TemplateTest::longBlankMeetsItselfAtTheSeams() {
+    const part::Job job = test::bar({400, 300}, {{.angleDeg = 90, .insideRadius = 3}});
+    const part::Part part = part::solve(job, test::hotRolled());
+    const auto pages = rasterised(job, QPageSize::A4);
+    const auto plan = draw::planTemplate({part.blank.length + 2 * kBeside, part.blank.width + 44}, QPageSize::A4);
+    QCOMPARE(static_cast<int>(pages.size()), plan.pages());
+    QVERIFY(pages.size() > 1);
+    const auto onPage = [&](int page, double contentX) { return plan.window.left() + contentX - plan.shown(page).left(); };
+    const double y = plan.window.top() + 4;
+    const auto seams = plan.seamsX();
+    for (size_t i = 0; i < seams.size(); ++i)
+        for (const int page : {static_cast<int>(i), static_cast<int>(i) + 1}) {
+            const double expected = onPage(page, seams[i]);
+            QVERIFY(near(pages[static_cast<size_t>(page)].darkX(expected, y - 2.5), expected)); // the cross's upright arm
+        }
+    // The far end, pages away from the datum, is as right as the near one: nothing adds up.
+    const int last = plan.pages() - 1;
+    const double end = onPage(last, kBeside + part.blank.length);
+    QVERIFY(near(pages.back().darkX(end, plan.window.top() + kAbove + 15), end));
+}
+
+QTEST_MAIN(TemplateTest)
+#include "template.moc"

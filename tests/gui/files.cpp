@@ -1,0 +1,205 @@
+// Opening, saving and exporting from the window.
+#include "gui/support.h"
+
+#include <sys/resource.h>
+
+#include <csignal>
+
+using namespace goodfold;
+
+namespace {
+
+QByteArray contents(const QString& path) {
+    QFile file(path);
+    return file.open(QIODevice::ReadOnly) ? file.readAll() : QByteArray();
+}
+
+void write(const QString& path, const QByteArray& bytes) {
+    QFile file(path);
+    if (!file.open(QIODevice::WriteOnly) || file.write(bytes) != bytes.size()) qFatal("cannot write");
+}
+
+} // namespace
+
+class FilesTest : public QObject {
+    Q_OBJECT
+private slots:
+    void demoJobsOpenCleanAndAreMakeable_data();
+    void demoJobsOpenCleanAndAreMakeable();
+    void savedJobReadsBackEqual();
+    void savingClearsTheStarAndUndoBringsItBack();
+    void brokenFileLeavesEverythingAsItWas();
+    void unknownMaterialIsNamed();
+    void newerFileIsLookedAtButNotWrittenOver();
+    void fullDiskLeavesTheOldFileWhole();
+    void closingAsksBeforeChangesAreLost();
+    void newAndCloseByKey();
+    void droppedFileOpens();
+    void exportsAreWritten();
+};
+
+void FilesTest::demoJobsOpenCleanAndAreMakeable_data() {
+    QTest::addColumn<QString>("path");
+    const QDir folder(QStringLiteral(PROJECT_DATA "/demo"));
+    for (const QString& name : folder.entryList({"*.gfold"})) QTest::newRow(qPrintable(name)) << folder.filePath(name);
+}
+
+void FilesTest::demoJobsOpenCleanAndAreMakeable() {
+    QFETCH(QString, path);
+    test::Window window(path);
+    QVERIFY(!window->isWindowModified());
+    QVERIFY(!check::hasStop(window.document().findings()));
+}
+
+void FilesTest::savedJobReadsBackEqual() {
+    QTemporaryDir folder;
+    const QString path = folder.filePath("seed-tray.gfold");
+    test::Window window;
+    for (const char* line : {"40", "h 12", "b 90", "60", "b 45 away lean 10", "30"}) window.type(line);
+    QVERIFY(!window->saveFile(path));
+    const auto back = app::openJob(path);
+    QVERIFY(back && back->job == window.job());
+    test::Window other(path);
+    QVERIFY(other.job() == window.job());
+}
+
+void FilesTest::savingClearsTheStarAndUndoBringsItBack() {
+    QTemporaryDir folder;
+    test::Window window;
+    window.type("45");
+    QVERIFY(window->isWindowModified());
+    QVERIFY(!window->saveFile(folder.filePath("a.gfold")));
+    QVERIFY(!window->isWindowModified());
+    window->actions().undo->trigger();
+    QVERIFY(window->isWindowModified());
+    window->actions().redo->trigger();
+    QVERIFY(!window->isWindowModified());
+    window.type("50");
+    window->actions().save->trigger(); // to the same file, without asking
+    QVERIFY(!window->isWindowModified());
+    QCOMPARE(app::openJob(folder.filePath("a.gfold"))->job.plates[0].length, 50.0);
+}
+
+void FilesTest::brokenFileLeavesEverythingAsItWas() {
+    QTemporaryDir folder;
+    const QString path = folder.filePath("broken.gfold");
+    write(path, contents(test::demo("vent-stay.gfold")).replace("\"length\": 74.0", "\"length\": -74.0"));
+    test::Window window(test::demo("fan-standoff.gfold"));
+    const part::Job before = window.job();
+    const auto wrong = window->openFile(path);
+    QVERIFY(wrong);
+    QVERIFY2(wrong->contains("broken.gfold") && wrong->contains("plates[1].length"), qPrintable(*wrong));
+    QVERIFY(window.job() == before);
+    QCOMPARE(window->path(), test::demo("fan-standoff.gfold"));
+    QVERIFY(window->openFile(folder.filePath("not-there.gfold")));
+    QVERIFY(window->openFile(folder.path()));
+}
+
+void FilesTest::unknownMaterialIsNamed() {
+    QTemporaryDir folder;
+    const QString path = folder.filePath("odd.gfold");
+    write(path, contents(test::demo("vent-stay.gfold")).replace("steel-hot-rolled", "moon-cheese"));
+    test::Window window;
+    const auto wrong = window->openFile(path);
+    QVERIFY(wrong && wrong->contains("moon-cheese"));
+}
+
+void FilesTest::newerFileIsLookedAtButNotWrittenOver() {
+    QTemporaryDir folder;
+    const QString path = folder.filePath("newer.gfold");
+    write(path, contents(test::demo("vent-stay.gfold")).replace("\"version\": 1", "\"version\": 2"));
+    const QByteArray before = contents(path);
+    test::Window window;
+    QVERIFY(!window->openFile(path));
+    QVERIFY2(window.notice().contains("newer"), qPrintable(window.notice()));
+    window.type("50");
+    const auto wrong = window->saveFile(path);
+    QVERIFY(wrong && wrong->contains("another name"));
+    QCOMPARE(contents(path), before);
+    QVERIFY(!window->saveFile(folder.filePath("mine.gfold")));
+}
+
+void FilesTest::fullDiskLeavesTheOldFileWhole() {
+    QTemporaryDir folder;
+    const QString path = folder.filePath("full.gfold");
+    test::Window window(test::demo("vent-stay.gfold"));
+    QVERIFY(!window->saveFile(path));
+    const QByteArray before = contents(path);
+    window.type("50");
+    // No file of this process may grow beyond 100 bytes: what a full disk looks like to a writer.
+    rlimit old{};
+    getrlimit(RLIMIT_FSIZE, &old);
+    const rlimit small{100, old.rlim_max};
+    const auto oldHandler = std::signal(SIGXFSZ, SIG_IGN);
+    setrlimit(RLIMIT_FSIZE, &small);
+    const auto wrong = window->saveFile(path);
+    setrlimit(RLIMIT_FSIZE, &old);
+    std::signal(SIGXFSZ, oldHandler);
+    QVERIFY(wrong);
+    QVERIFY2(wrong->contains("full.gfold"), qPrintable(*wrong));
+    QCOMPARE(contents(path), before);
+    QVERIFY(window->isWindowModified());
+    QCOMPARE(QDir(folder.path()).entryList(QDir::Files).size(), 1); // and no half file beside it
+}
+
+void FilesTest::closingAsksBeforeChangesAreLost() {
+    test::Window window;
+    window->setAttribute(Qt::WA_DeleteOnClose, false);
+    window.type("45");
+    int asked = 0;
+    QTimer::singleShot(0, [&] {
+        auto* question = qobject_cast<QMessageBox*>(QApplication::activeModalWidget());
+        QVERIFY(question);
+        ++asked;
+        question->button(QMessageBox::Cancel)->click();
+    });
+    QVERIFY(!window->close());
+    QCOMPARE(asked, 1);
+    QVERIFY(window->isVisible());
+    window->actions().undo->trigger();
+    QVERIFY(window->close());
+}
+
+void FilesTest::newAndCloseByKey() {
+    test::Window window(test::demo("fan-standoff.gfold"));
+    const auto count = [] {
+        int open = 0;
+        for (QWidget* widget : QApplication::topLevelWidgets()) open += qobject_cast<app::MainWindow*>(widget) && widget->isVisible();
+        return open;
+    };
+    const int before = count();
+    QTest::keyClick(window->ladder()->entry(), Qt::Key_N, Qt::ControlModifier);
+    QCOMPARE(count(), before + 1);
+    for (QWidget* widget : QApplication::topLevelWidgets())
+        if (auto* other = qobject_cast<app::MainWindow*>(widget); other && other->path().isEmpty()) {
+            QVERIFY(other->document().job().units == quantity::Unit::Inch); // as the job it was opened beside
+            other->close();
+        }
+    QTRY_COMPARE(count(), before);
+}
+
+void FilesTest::droppedFileOpens() {
+    test::Window window;
+    QMimeData data;
+    data.setUrls({QUrl::fromLocalFile(test::demo("vent-stay.gfold"))});
+    QDragEnterEvent enter(QPoint(100, 100), Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
+    QApplication::sendEvent(window.operator->(), &enter);
+    QDropEvent drop(QPointF(100, 100), Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
+    QApplication::sendEvent(window.operator->(), &drop);
+    QCOMPARE(window.job().title, std::string("Vent stay"));
+}
+
+void FilesTest::exportsAreWritten() {
+    QTemporaryDir folder;
+    test::Window window(test::demo("vent-stay.gfold"));
+    using Export = app::MainWindow::Export;
+    for (const auto& [kind, name, start] : {std::tuple{Export::TemplateA4, "a4.pdf", "%PDF"}, {Export::TemplateLetter, "letter.pdf", "%PDF"},
+                                            {Export::Dxf, "blank.dxf", "999\ndxflib"}, {Export::Svg, "blank.svg", "<?xml"}}) {
+        QVERIFY(!window->exportTo(kind, folder.filePath(name)));
+        QVERIFY2(contents(folder.filePath(name)).startsWith(start), name);
+    }
+    QVERIFY(window->exportTo(Export::Dxf, "/no/such/folder/blank.dxf"));
+}
+
+GOODFOLD_GUI_TEST(FilesTest)
+#include "files.moc"

@@ -1,0 +1,331 @@
+// The window as a whole: one selection for all views, picture and slider, units, allowance, findings.
+#include "gui/support.h"
+
+#include "app/blank_stage.h"
+#include "app/headline.h"
+
+using namespace goodfold;
+using part::Element;
+
+namespace {
+
+/// How many pixels of a grabbed widget have this colour.
+int pixelsOf(QWidget* widget, const QColor& colour) {
+    int count = 0;
+    const QImage image = widget->grab().toImage();
+    for (int y = 0; y < image.height(); ++y)
+        for (int x = 0; x < image.width(); ++x) count += image.pixelColor(x, y) == colour;
+    return count;
+}
+
+/// QTest's own mouseMove() warps a pointer that the offscreen platform does not have.
+void hover(QWidget* widget, const QPointF& at) {
+    QMouseEvent move(QEvent::MouseMove, at, widget->mapToGlobal(at), Qt::NoButton, Qt::NoButton, Qt::NoModifier);
+    QApplication::sendEvent(widget, &move);
+}
+
+QPoint middleOf(app::PictureView* picture, const Element& element) {
+    for (const draw::Tag& tag : picture->tags())
+        if (tag.about == element) return tag.box.center().toPoint();
+    qFatal("no tag");
+    return {};
+}
+
+} // namespace
+
+class WindowTest : public QObject {
+    Q_OBJECT
+private slots:
+    void selectionIsSharedByAllViews();
+    void hoveringLightsUpEverywhere();
+    void figureIsTypedOverOnThePicture();
+    void nonsenseOnThePictureKeepsTheFigure();
+    void sliderGoesFromFlatToFormed();
+    void pictureTurnsZoomsAndFits();
+    void plusOnAFreeEndAddsABend_data();
+    void plusOnAFreeEndAddsABend();
+    void unitsSwitchWhatIsReadAndTyped();
+    void allowanceRulesStandSideBySide();
+    void findingOffersItsRemedyAndUndoTakesItBack();
+    void headlineLeadsToItsCauses();
+    void stockIsEdited();
+    void blankStageShowsAllMarks();
+    void mirrorMakesTheOtherHand();
+    void fieldsHaveNames();
+    void bothThemesPaintEverything();
+    void smallestWindowStillShowsAll();
+};
+
+void WindowTest::selectionIsSharedByAllViews() {
+    test::Window window(test::demo("vent-stay.gfold"));
+    auto* ribbon = window.named<app::RibbonView>("Blank with its marks");
+    const part::Part& part = window.document().part();
+    // on the ribbon
+    QTest::mouseClick(ribbon, Qt::LeftButton, {}, ribbon->onScreen(part.holes[1].centreInFlat).toPoint());
+    QVERIFY(window.document().selected() == Element::hole("h2"));
+    QTest::mouseClick(ribbon, Qt::LeftButton, {}, ribbon->onScreen(part.bends[0].centre.middle()).toPoint());
+    QVERIFY(window.document().selected() == Element::bend("1"));
+    // on the ladder
+    QTest::mouseClick(window.named<app::ValueField>("Length of leg B"), Qt::LeftButton);
+    QVERIFY(window.document().selected() == Element::plate("B"));
+    // on the picture, at a point of leg A's face
+    const auto& corners = part.plates[0].outlineInFlat;
+    const Vec2 quarter = corners[0] + 0.3 * (corners[1] - corners[0]) + 0.15 * (corners[3] - corners[0]);
+    const QPointF at = window->picture()->camera().toScreen(Vec3(quarter.x(), quarter.y(), part.thickness));
+    QTest::mouseClick(window->picture(), Qt::LeftButton, {}, at.toPoint());
+    QVERIFY(window.document().selected() == Element::plate("A"));
+}
+
+void WindowTest::hoveringLightsUpEverywhere() {
+    test::Window window(test::demo("vent-stay.gfold"));
+    auto* ribbon = window.named<app::RibbonView>("Blank with its marks");
+    const QImage before = window->picture()->grab().toImage();
+    hover(ribbon, ribbon->onScreen(window.document().part().holes[1].centreInFlat));
+    QVERIFY(window.document().hovered() == Element::hole("h2"));
+    QVERIFY(window->picture()->grab().toImage() != before);
+}
+
+void WindowTest::figureIsTypedOverOnThePicture() {
+    test::Window window(test::demo("vent-stay.gfold"));
+    QTest::mouseClick(window->picture(), Qt::LeftButton, {}, middleOf(window->picture(), Element::plate("C")));
+    auto* editor = qobject_cast<app::ValueField*>(QApplication::focusWidget());
+    QVERIFY(editor);
+    QTest::keyClicks(editor, "52.5");
+    QTest::keyClick(editor, Qt::Key_Return);
+    QCOMPARE(window.job().plates[2].length, 52.5);
+    // by keyboard alone: F2 on what is selected
+    window.document().select(Element::bend("2"));
+    window->picture()->setFocus();
+    QTest::keyClick(window->picture(), Qt::Key_F2);
+    editor = qobject_cast<app::ValueField*>(QApplication::focusWidget());
+    QVERIFY(editor);
+    QTest::keyClicks(editor, "75");
+    QTest::keyClick(editor, Qt::Key_Return);
+    QCOMPARE(window.job().bends[1].angleDeg, 75.0);
+}
+
+void WindowTest::nonsenseOnThePictureKeepsTheFigure() {
+    test::Window window(test::demo("vent-stay.gfold"));
+    QTest::mouseClick(window->picture(), Qt::LeftButton, {}, middleOf(window->picture(), Element::plate("C")));
+    QTest::keyClicks(QApplication::focusWidget(), "fifty");
+    QTest::keyClick(QApplication::focusWidget(), Qt::Key_Return);
+    QCOMPARE(window.job().plates[2].length, 48.0);
+    QVERIFY2(window.notice().contains("fifty"), qPrintable(window.notice()));
+}
+
+void WindowTest::sliderGoesFromFlatToFormed() {
+    test::Window window(test::demo("vent-stay.gfold"));
+    auto* slider = window.named<QSlider>("From flat to formed");
+    QCOMPARE(window->picture()->formedness(), 1.0);
+    const QImage formed = window->picture()->grab().toImage();
+    slider->setFocus();
+    QTest::keyClick(slider, Qt::Key_Home);
+    QCOMPARE(window->picture()->formedness(), 0.0);
+    const QImage flat = window->picture()->grab().toImage();
+    QVERIFY(flat != formed);
+    slider->setValue(500);
+    QVERIFY(window->picture()->grab().toImage() != flat);
+    window->actions().formed->trigger();
+    QCOMPARE(slider->value(), 1000);
+    // Not one figure of the job has changed.
+    QVERIFY(window.document().undoStack().isClean());
+}
+
+void WindowTest::pictureTurnsZoomsAndFits() {
+    test::Window window(test::demo("vent-stay.gfold"));
+    app::PictureView* picture = window->picture();
+    const draw::Camera start = picture->camera();
+    const QPoint empty(20, 20);
+    QTest::mousePress(picture, Qt::LeftButton, {}, empty);
+    QMouseEvent drag(QEvent::MouseMove, QPointF(empty + QPoint(60, 10)), picture->mapToGlobal(QPointF(empty + QPoint(60, 10))),
+                     Qt::NoButton, Qt::LeftButton, Qt::NoModifier);
+    QApplication::sendEvent(picture, &drag);
+    QTest::mouseRelease(picture, Qt::LeftButton, {}, empty + QPoint(60, 10));
+    QVERIFY(picture->camera().yawDeg != start.yawDeg);
+    picture->setFocus();
+    const double scale = picture->camera().pixelsPerMm;
+    QTest::keyClick(picture, Qt::Key_Plus);
+    QVERIFY(picture->camera().pixelsPerMm > scale);
+    QTest::keyClick(picture, Qt::Key_Home);
+    // After fitting, every corner is on the screen from any side.
+    for (int i = 0; i < 36; ++i) {
+        QTest::keyClick(picture, Qt::Key_Left);
+        const auto scene = draw::sceneOf(window.document().part(), window.document().folded());
+        for (const Vec3& point : scene.points) QVERIFY(QRectF(picture->rect()).contains(picture->camera().toScreen(point)));
+    }
+}
+
+void WindowTest::plusOnAFreeEndAddsABend_data() {
+    QTest::addColumn<bool>("atStart");
+    QTest::newRow("at the end") << false;
+    QTest::newRow("at the start") << true;
+}
+
+void WindowTest::plusOnAFreeEndAddsABend() {
+    QFETCH(bool, atStart);
+    test::Window window(test::demo("vent-stay.gfold"));
+    app::PictureView* picture = window->picture();
+    const part::Part& part = window.document().part();
+    const auto index = static_cast<size_t>(atStart ? 0 : 2);
+    const auto& corners = part.plates[index].outlineInFlat;
+    const Vec2 middle = atStart ? Vec2((corners[3] + corners[0]) / 2) : Vec2((corners[1] + corners[2]) / 2);
+    const double outward = (atStart ? -16 : 16) / picture->camera().pixelsPerMm;
+    const Vec3 at = window.document().folded().rootFromFlat[index] * Vec3(middle.x() + outward, middle.y(), part.thickness / 2);
+    QTest::mouseClick(picture, Qt::LeftButton, {}, picture->camera().toScreen(at).toPoint());
+    QCOMPARE(window.job().plates.size(), size_t{4});
+    QCOMPARE(window.job().bendTo("A") != nullptr, atStart);
+}
+
+void WindowTest::unitsSwitchWhatIsReadAndTyped() {
+    test::Window window(test::demo("vent-stay.gfold"));
+    auto* field = window.named<app::ValueField>("Length of leg A");
+    QCOMPARE(field->text(), QString("62.0"));
+    QTest::mouseClick(window.named<QToolButton>("Inches"), Qt::LeftButton);
+    QCOMPARE(field->text(), QString("2 ⁷⁄₁₆"));
+    QCOMPARE(window.job().plates[0].length, 62.0); // reading it otherwise changes no figure
+    window.fill("Length of leg A", "2 1/2");
+    QCOMPARE(window.job().plates[0].length, 63.5);
+    QTest::mouseClick(window.named<QToolButton>("Millimetres"), Qt::LeftButton);
+    QCOMPARE(field->text(), QString("63.5"));
+}
+
+void WindowTest::allowanceRulesStandSideBySide() {
+    test::Window window(test::demo("vent-stay.gfold"));
+    const auto panelText = [&] {
+        QString all;
+        for (auto* label : window->findChildren<QLabel*>()) all += label->text() + '\n';
+        return all;
+    };
+    QVERIFY2(panelText().contains("DIN 6935 would cut 0.7 mm shorter"), qPrintable(panelText()));
+    const double byMaterial = window.document().part().blank.length;
+    auto* rule = window.named<QComboBox>("Allowance rule");
+    rule->setFocus();
+    QTest::keyClick(rule, Qt::Key_Down);
+    QVERIFY(window.job().allowance.kind == bend::AllowanceRule::Kind::Din6935);
+    QVERIFY(std::abs(byMaterial - window.document().part().blank.length - 0.7) < 0.05);
+    QVERIFY2(panelText().contains("Material table would cut 0.7 mm longer"), qPrintable(panelText()));
+    QTest::keyClick(rule, Qt::Key_Down);
+    window.fill("K for all bends", "0.5");
+    QCOMPARE(window.document().part().bends[0].k, 0.5);
+    for (int i = 0; i < 3; ++i) QTest::keyClick(rule, Qt::Key_Down);
+    QVERIFY(window.job().allowance.kind == bend::AllowanceRule::Kind::Measured);
+    window.fill("What the test bend took off", "5.4");
+    QCOMPARE(window.document().part().bends[0].deduction, 5.4);
+}
+
+void WindowTest::findingOffersItsRemedyAndUndoTakesItBack() {
+    test::Window window(test::demo("vent-stay.gfold"));
+    QPushButton* remedy = nullptr;
+    for (auto* button : window->findChildren<QPushButton*>())
+        if (button->text() == "move h2 to 9.9") remedy = button;
+    QVERIFY(remedy);
+    const part::Job before = window.job();
+    QTest::mouseClick(remedy, Qt::LeftButton);
+    QCOMPARE(window.job().findHole("h2")->x, 9.9);
+    QTRY_VERIFY(window->findChildren<app::FindingCard*>().size() >= 3);
+    for (const check::Finding& finding : window.document().findings()) QVERIFY(finding.severity == check::Severity::Note);
+    window->actions().undo->trigger();
+    QVERIFY(window.job() == before);
+}
+
+void WindowTest::headlineLeadsToItsCauses() {
+    test::Window window(test::demo("vent-stay.gfold"));
+    auto* blank = window.named<app::HeadlineFigure>("176.0 mm, blank");
+    QVERIFY(blank);
+    QTest::mouseClick(blank, Qt::LeftButton);
+    QVERIFY(window->findChild<app::BlankStage*>()->isVisible());
+    auto* toMind = window.named<app::HeadlineFigure>("1 to mind, nothing stops it");
+    QVERIFY(toMind);
+    toMind->setFocus();
+    QTest::keyClick(toMind, Qt::Key_Space);
+    QVERIFY(!window->findChild<app::BlankStage*>()->isVisible());
+    window.fill("Length of leg B", "9"); // both bends want more than that
+    QVERIFY(window.named<app::HeadlineFigure>("1 to stop for, it cannot be made like this"));
+}
+
+void WindowTest::stockIsEdited() {
+    test::Window window(test::demo("vent-stay.gfold"));
+    for (auto* button : window->findChildren<QPushButton*>())
+        if (button->text().startsWith("30 × 3")) QTest::mouseClick(button, Qt::LeftButton);
+    window.fill("Bar width", "25");
+    window.fill("Thickness", "4");
+    window.fill("Wanted", "6");
+    QCOMPARE(window.job().stock.width, 25.0);
+    QCOMPARE(window.job().thickness, 4.0);
+    QCOMPARE(window.job().quantity, 6);
+    auto* material = window.named<QComboBox>("Material");
+    material->setFocus();
+    QTest::keyClick(material, Qt::Key_Down);
+    QCOMPARE(window.job().material, std::string("steel-cold-rolled"));
+    window.fill("Thickness", "0");
+    QVERIFY2(window.notice().contains("more than 0"), qPrintable(window.notice()));
+    QCOMPARE(window.job().thickness, 4.0);
+    auto* dimension = window.named<QComboBox>("Lengths go to the");
+    dimension->setFocus();
+    QTest::keyClick(dimension, Qt::Key_Down);
+    QVERIFY(window.job().dimensionTo == part::DimensionTo::Inside);
+}
+
+void WindowTest::blankStageShowsAllMarks() {
+    test::Window window(test::demo("vent-stay.gfold"));
+    window->actions().blank->trigger();
+    auto* table = window.named<QTableWidget>("Marks from the datum end");
+    QVERIFY(table && table->isVisible());
+    QCOMPARE(table->rowCount(), 2 * 3 + 2 + 1); // three lines a bend, two holes, the cut
+    QCOMPARE(table->item(table->rowCount() - 1, 0)->text(), QString("176.0"));
+    QCOMPARE(table->item(0, 1)->text(), QString("punch h1"));
+    // The leaning line meets the edges at two places, in the worked order.
+    QCOMPARE(table->item(2, 2)->text(), QString("62.4"));
+    QCOMPARE(table->item(2, 3)->text(), QString("56.1"));
+    table->setFocus();
+    table->selectRow(0);
+    QVERIFY(window.document().selected() == Element::hole("h1"));
+}
+
+void WindowTest::mirrorMakesTheOtherHand() {
+    test::Window window(test::demo("vent-stay.gfold"));
+    window->actions().mirror->trigger();
+    QVERIFY(window.job().hand == part::Hand::Right);
+    QCOMPARE(window.job().bends[0].skewDeg, -12.0);
+    window->actions().mirror->trigger();
+    QVERIFY(window.job().hand == part::Hand::Left);
+    QCOMPARE(window.job().bends[0].skewDeg, 12.0);
+}
+
+void WindowTest::fieldsHaveNames() {
+    test::Window window(test::demo("vent-stay.gfold"));
+    for (auto* widget : window->findChildren<QWidget*>()) {
+        if (!widget->isVisible() || widget->focusPolicy() == Qt::NoFocus || qobject_cast<QScrollArea*>(widget)) continue;
+        const auto* button = qobject_cast<QAbstractButton*>(widget);
+        const bool named = !widget->accessibleName().isEmpty() || (button && !button->text().isEmpty());
+        QVERIFY2(named, widget->metaObject()->className());
+    }
+}
+
+void WindowTest::bothThemesPaintEverything() {
+    for (const auto theme : {app::Theme::Dark, app::Theme::Light}) {
+        app::applyTheme(theme);
+        test::Window window(test::demo("vent-stay.gfold"));
+        const draw::Palette& p = app::colours();
+        auto* ribbon = window.named<app::RibbonView>("Blank with its marks");
+        QVERIFY(pixelsOf(ribbon, p.marking) > 20'000);
+        QVERIFY(pixelsOf(ribbon, p.scribe) > 50);
+        QVERIFY(pixelsOf(window->picture(), p.field) > 1'000); // the tags
+        QVERIFY(pixelsOf(window->picture(), p.ink) > 100);     // and what they say
+        for (const auto& [ink, ground] : {std::pair{p.ink, p.paper}, {p.ink, p.panel}, {p.faintInk, p.paper}, {p.faintInk, p.panel},
+                                          {p.accent, p.paper}, {p.accent, p.panel}, {p.ink, p.field}, {p.scribe, p.marking}})
+            QVERIFY2(draw::contrast(ink, ground) >= 4.5, qPrintable(ink.name() + " on " + ground.name()));
+    }
+}
+
+void WindowTest::smallestWindowStillShowsAll() {
+    test::Window window(test::demo("fan-standoff.gfold"));
+    window->resize(1024, 700);
+    QCoreApplication::processEvents();
+    QCOMPARE(window->size(), QSize(1024, 700));
+    for (const auto& tag : window->picture()->tags()) QVERIFY(QRectF(window->picture()->rect()).contains(tag.box));
+    QVERIFY(window->ladder()->entry()->visibleRegion().boundingRect().height() > 20);
+}
+
+GOODFOLD_GUI_TEST(WindowTest)
+#include "window.moc"

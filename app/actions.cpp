@@ -9,7 +9,8 @@ namespace goodfold::app {
 
 namespace {
 
-QAction* make(QWidget* window, const QString& text, const QList<QKeySequence>& keys, const QString& tip = {}) {
+QAction* make(QWidget* window, const QString& text, const QList<QKeySequence>& keys,
+              const QString& tip = {}) {
     auto* action = new QAction(text, window);
     action->setShortcuts(keys);
     if (!tip.isEmpty()) action->setToolTip(tip);
@@ -24,14 +25,17 @@ Actions::Actions(QWidget* window, QUndoStack& undoStack) {
     newJob = make(window, tr("&New bar"), {QKeySequence::New});
     open = make(window, tr("&Open…"), {QKeySequence::Open});
     save = make(window, tr("&Save"), {QKeySequence::Save});
-    saveAs = make(window, tr("Save &as…"), {QKeySequence::SaveAs, QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_S)});
+    saveAs =
+        make(window, tr("Save &as…"), {QKeySequence::SaveAs, QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_S)});
     close = make(window, tr("&Close"), {QKeySequence::Close});
     quit = make(window, tr("&Quit"), {QKeySequence::Quit, QKeySequence(Qt::CTRL | Qt::Key_Q)});
     printTemplate = make(window, tr("&Template on A4…"), {QKeySequence(Qt::CTRL | Qt::Key_T)},
                          tr("Full-size PDF to lay on the stock, over as many A4 sheets as it takes"));
     templateLetter = make(window, tr("Template on &Letter…"), {}, tr("The same on Letter paper"));
-    exportDxf = make(window, tr("Blank as &DXF…"), {}, tr("Outline, holes and bend lines for a cutting machine"));
-    exportSvg = make(window, tr("Blank as S&VG…"), {}, tr("Outline, holes and bend lines as a drawing at full size"));
+    exportDxf =
+        make(window, tr("Blank as &DXF…"), {}, tr("Outline, holes and bend lines for a cutting machine"));
+    exportSvg =
+        make(window, tr("Blank as S&VG…"), {}, tr("Outline, holes and bend lines as a drawing at full size"));
 
     undo = undoStack.createUndoAction(window, tr("Undo"));
     undo->setShortcuts(QKeySequence::Undo);

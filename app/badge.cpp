@@ -19,7 +19,8 @@ void Badge::paintEvent(QPaintEvent*) {
     const QPointF centre(width() / 2.0, height() / 2.0);
     const QString text = QString::fromStdString(element.id);
     const draw::Palette& p = colours();
-    if (element.kind == part::Element::Kind::Bend) return draw::paintBendBadge(painter, centre, 13, order, text);
+    if (element.kind == part::Element::Kind::Bend)
+        return draw::paintBendBadge(painter, centre, 13, order, text);
     painter.setPen(QPen(draw::mixed(p.face, Qt::black, 0.35), 1));
     painter.setBrush(p.face);
     painter.drawEllipse(centre, 12.5, 12.5);

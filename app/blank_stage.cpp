@@ -21,10 +21,14 @@ namespace {
 QString markInWords(const part::Job& job, const part::Mark& mark) {
     const QString id = QString::fromStdString(mark.about.id);
     switch (mark.kind) {
-    case part::Mark::Kind::HoleCentre: return QObject::tr("punch %1").arg(id);
-    case part::Mark::Kind::BendStart: return QObject::tr("bend %1 starts").arg(id);
-    case part::Mark::Kind::BendEnd: return QObject::tr("bend %1 ends").arg(id);
-    case part::Mark::Kind::BendCentre: break;
+    case part::Mark::Kind::HoleCentre:
+        return QObject::tr("punch %1").arg(id);
+    case part::Mark::Kind::BendStart:
+        return QObject::tr("bend %1 starts").arg(id);
+    case part::Mark::Kind::BendEnd:
+        return QObject::tr("bend %1 ends").arg(id);
+    case part::Mark::Kind::BendCentre:
+        break;
     }
     const part::Bend& bend = *job.findBend(mark.about.id);
     const QString angle = QString::fromStdString(quantity::printNumber(bend.angleDeg, 2));
@@ -42,7 +46,8 @@ BlankStage::BlankStage(Document& document, const std::vector<QAction*>& exports,
     table = new QTableWidget(0, 4, this);
     table->setAccessibleName(tr("Marks from the datum end"));
     table->setHorizontalHeaderLabels({tr("From the left end"), tr("Mark"), tr("Near edge"), tr("Far edge")});
-    table->horizontalHeaderItem(2)->setToolTip(tr("Where a leaning line meets the edge nearest you; for a hole, its distance from that edge"));
+    table->horizontalHeaderItem(2)->setToolTip(
+        tr("Where a leaning line meets the edge nearest you; for a hole, its distance from that edge"));
     table->verticalHeader()->hide();
     table->setEditTriggers(QAbstractItemView::NoEditTriggers);
     table->setSelectionBehavior(QAbstractItemView::SelectRows);
@@ -69,8 +74,10 @@ BlankStage::BlankStage(Document& document, const std::vector<QAction*>& exports,
         connect(button, &QPushButton::clicked, action, &QAction::trigger);
         side->addWidget(button);
     }
-    auto* advice = new QLabel(tr("The template prints at full size. Print it at 100 %, lay a rule on its check bars, "
-                                 "then scribe through it."), this);
+    auto* advice =
+        new QLabel(tr("The template prints at full size. Print it at 100 %, lay a rule on its check bars, "
+                      "then scribe through it."),
+                   this);
     advice->setProperty("role", "faint");
     advice->setWordWrap(true);
     side->addWidget(advice);
@@ -92,7 +99,9 @@ BlankStage::BlankStage(Document& document, const std::vector<QAction*>& exports,
 }
 
 void BlankStage::refresh() {
-    const auto length = [&](double mm) { return QString::fromStdString(quantity::typeset(quantity::Length::mm(mm), document.reading())); };
+    const auto length = [&](double mm) {
+        return QString::fromStdString(quantity::typeset(quantity::Length::mm(mm), document.reading()));
+    };
     const auto marks = part::marksOf(document.part());
     const QSignalBlocker quiet(table);
     rowElements.clear();
@@ -107,7 +116,8 @@ void BlankStage::refresh() {
     for (size_t i = 0; i < marks.size(); ++i) {
         const part::Mark& mark = marks[i];
         const bool isHole = mark.kind == part::Mark::Kind::HoleCentre;
-        const bool leans = std::abs(mark.alongAtLeft - mark.alongAtRight) > quantity::stepOf(document.reading()).mm() / 2;
+        const bool leans =
+            std::abs(mark.alongAtLeft - mark.alongAtRight) > quantity::stepOf(document.reading()).mm() / 2;
         QString nearEdge, farEdge;
         if (isHole) {
             nearEdge = length(mark.across);
@@ -116,7 +126,8 @@ void BlankStage::refresh() {
             nearEdge = length(mark.alongAtRight);
             farEdge = length(mark.alongAtLeft);
         }
-        setRow(static_cast<int>(i), {length(mark.along), markInWords(document.job(), mark), nearEdge, farEdge});
+        setRow(static_cast<int>(i),
+               {length(mark.along), markInWords(document.job(), mark), nearEdge, farEdge});
         rowElements.push_back(mark.about);
     }
     setRow(static_cast<int>(marks.size()), {length(document.part().blank.length), tr("cut"), {}, {}});
@@ -128,8 +139,10 @@ void BlankStage::showSelection() {
     const auto row = std::find(rowElements.begin(), rowElements.end(), document.selected());
     if (table->hasFocus()) return;
     const QSignalBlocker quiet(table);
-    if (row == rowElements.end()) table->clearSelection();
-    else table->selectRow(static_cast<int>(row - rowElements.begin()));
+    if (row == rowElements.end())
+        table->clearSelection();
+    else
+        table->selectRow(static_cast<int>(row - rowElements.begin()));
 }
 
 } // namespace goodfold::app

@@ -7,9 +7,11 @@ namespace goodfold::app {
 /// The job before and after: jobs are small, and a whole one can never be put back wrong.
 class EditCommand : public QUndoCommand {
 public:
-    EditCommand(Document& document, const QString& label, part::Job after, Element selectAfter, QString mergeKey)
+    EditCommand(Document& document, const QString& label, part::Job after, Element selectAfter,
+                QString mergeKey)
         : QUndoCommand(label), document(document), before(document.job()), after(std::move(after)),
-          selectBefore(document.selected()), selectAfter(std::move(selectAfter)), mergeKey(std::move(mergeKey)) {}
+          selectBefore(document.selected()), selectAfter(std::move(selectAfter)),
+          mergeKey(std::move(mergeKey)) {}
 
     void undo() override { document.take(before, selectBefore); }
     void redo() override { document.take(after, selectAfter); }
@@ -76,8 +78,10 @@ std::optional<Error> Document::edit(const QString& label, part::Job job, const s
     if (auto wrong = part::whatIsWrong(job)) return wrong;
     if (!material::standardMaterials().find(job.material))
         return Error{"\"" + job.material + "\" is not in the material book.", "material"};
-    if (job != currentJob) undo.push(new EditCommand(*this, label, std::move(job), wanted.value_or(selection), mergeKey));
-    else if (wanted) select(*wanted);
+    if (job != currentJob)
+        undo.push(new EditCommand(*this, label, std::move(job), wanted.value_or(selection), mergeKey));
+    else if (wanted)
+        select(*wanted);
     return {};
 }
 
@@ -108,10 +112,14 @@ void Document::take(const part::Job& job, const Element& wanted) {
 
 bool Document::exists(const Element& element) const {
     switch (element.kind) {
-    case Element::Kind::Plate: return currentJob.findPlate(element.id);
-    case Element::Kind::Bend: return currentJob.findBend(element.id);
-    case Element::Kind::Hole: return currentJob.findHole(element.id);
-    case Element::Kind::Nothing: return true;
+    case Element::Kind::Plate:
+        return currentJob.findPlate(element.id);
+    case Element::Kind::Bend:
+        return currentJob.findBend(element.id);
+    case Element::Kind::Hole:
+        return currentJob.findHole(element.id);
+    case Element::Kind::Nothing:
+        return true;
     }
     return false;
 }

@@ -34,7 +34,8 @@ void SeveritySign::paintEvent(QPaintEvent*) {
         return;
     case check::Severity::Mind:
         painter.setBrush(colours().mind);
-        painter.drawPolygon(QPolygonF{QPointF(box.center().x(), box.top()), box.bottomRight(), box.bottomLeft()});
+        painter.drawPolygon(
+            QPolygonF{QPointF(box.center().x(), box.top()), box.bottomRight(), box.bottomLeft()});
         return;
     case check::Severity::Note:
         painter.setBrush(colours().ink);
@@ -42,10 +43,12 @@ void SeveritySign::paintEvent(QPaintEvent*) {
     }
 }
 
-FindingCard::FindingCard(Document& document, const check::Finding& finding, QWidget* parent)
-    : QFrame(parent), document(document), shown(finding) {
+FindingCard::FindingCard(Document& document, size_t index, QWidget* parent)
+    : QFrame(parent), document(document), index(index), about(document.findings()[index].about) {
+    const check::Finding& finding = document.findings()[index];
     setAttribute(Qt::WA_Hover);
-    setAccessibleName(QString::fromStdString(check::nameOf(finding.severity) + ": " + finding.headline + ". " + finding.says));
+    setAccessibleName(QString::fromStdString(check::nameOf(finding.severity) + ": " + finding.headline +
+                                             ". " + finding.says));
     auto* headline = new QLabel(QString::fromStdString(finding.headline), this);
     headline->setWordWrap(true);
     QFont bold = headline->font();
@@ -73,20 +76,20 @@ FindingCard::FindingCard(Document& document, const check::Finding& finding, QWid
 }
 
 void FindingCard::mend() {
-    // The cards are made anew by the edit, this one included.
-    const check::Finding finding = shown;
-    if (const auto wrong = document.edit(QString::fromStdString(finding.remedy->says), finding.remedy->mended, finding.about))
+    // A copy: the edit makes the findings anew.
+    const check::Remedy remedy = *document.findings()[index].remedy;
+    if (const auto wrong = document.edit(QString::fromStdString(remedy.says), remedy.mended, about))
         Notice::say(*this, QString::fromStdString(wrong->says));
 }
 
 bool FindingCard::event(QEvent* event) {
-    if (event->type() == QEvent::HoverEnter) document.setHovered(shown.about);
+    if (event->type() == QEvent::HoverEnter) document.setHovered(about);
     if (event->type() == QEvent::HoverLeave) document.setHovered({});
     return QFrame::event(event);
 }
 
 void FindingCard::mousePressEvent(QMouseEvent*) {
-    if (!shown.about.isNothing()) document.select(shown.about);
+    if (!about.isNothing()) document.select(about);
 }
 
 FindingsView::FindingsView(Document& document, QWidget* parent) : QWidget(parent), document(document) {
@@ -105,11 +108,18 @@ FindingsView::FindingsView(Document& document, QWidget* parent) : QWidget(parent
     layout->setContentsMargins(16, 10, 8, 8);
     layout->addWidget(heading);
     layout->addWidget(scroll, 1);
-    connect(&document, &Document::changed, this, &FindingsView::rebuild);
-    rebuild();
+    connect(&document, &Document::changed, this, &FindingsView::refresh);
+    refresh();
 }
 
-void FindingsView::rebuild() {
+void FindingsView::refresh() {
+    // Most edits leave most findings as they were; cards that say the same stay.
+    QStringList words;
+    for (const check::Finding& finding : document.findings())
+        words << QString::fromStdString(finding.about.id + '\n' + finding.headline + '\n' + finding.says +
+                                        '\n' + (finding.remedy ? finding.remedy->says : std::string()));
+    if (words == shown) return;
+    shown = words;
     while (QLayoutItem* item = cards->takeAt(0)) {
         if (QWidget* card = item->widget()) {
             card->hide();
@@ -117,7 +127,8 @@ void FindingsView::rebuild() {
         }
         delete item;
     }
-    for (const check::Finding& finding : document.findings()) cards->addWidget(new FindingCard(document, finding, column));
+    for (size_t i = 0; i < document.findings().size(); ++i)
+        cards->addWidget(new FindingCard(document, i, column));
     cards->addStretch();
 }
 

@@ -14,8 +14,8 @@ namespace goodfold::app {
 class FindingCard : public QFrame {
     Q_OBJECT
 public:
-    FindingCard(Document& document, const check::Finding& finding, QWidget* parent);
-    const check::Finding& finding() const { return shown; }
+    /// Of the document's finding at `index`.
+    FindingCard(Document& document, size_t index, QWidget* parent);
 
 protected:
     bool event(QEvent* event) override;
@@ -24,7 +24,8 @@ protected:
 private:
     void mend();
     Document& document;
-    check::Finding shown;
+    size_t index;
+    Element about;
 };
 
 /// A filled square to stop, a triangle to mind, a dot to note.
@@ -49,8 +50,9 @@ public:
     void enter();
 
 private:
-    void rebuild();
+    void refresh();
     Document& document;
+    QStringList shown; // the words of the cards as they stand
     QScrollArea* scroll;
     QVBoxLayout* cards;
     QWidget* column;

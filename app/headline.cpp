@@ -50,11 +50,15 @@ void HeadlineFigure::paintEvent(QPaintEvent*) {
     painter.drawRoundedRect(QRectF(rect()).adjusted(1, 1, -1, -1), 5, 5);
 }
 
-void HeadlineFigure::mouseReleaseEvent(QMouseEvent*) { emit pressed(); }
+void HeadlineFigure::mouseReleaseEvent(QMouseEvent*) {
+    emit pressed();
+}
 
 void HeadlineFigure::keyPressEvent(QKeyEvent* event) {
-    if (event->key() == Qt::Key_Space || event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) emit pressed();
-    else QWidget::keyPressEvent(event);
+    if (event->key() == Qt::Key_Space || event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter)
+        emit pressed();
+    else
+        QWidget::keyPressEvent(event);
 }
 
 QString stockInWords(const Document& document) {
@@ -63,12 +67,15 @@ QString stockInWords(const Document& document) {
         return QString::fromStdString(quantity::typesetSize(quantity::Length::mm(mm), job.units));
     };
     const QString material = QString::fromStdString(document.material().shortName);
-    QString words = job.stock.form == part::StockForm::Bar
-                        ? QObject::tr("%1 × %2 %3 bar").arg(length(job.stock.width), length(job.thickness), material)
-                        : QObject::tr("%1 %2 sheet").arg(length(job.thickness), material);
+    QString words =
+        job.stock.form == part::StockForm::Bar
+            ? QObject::tr("%1 × %2 %3 bar").arg(length(job.stock.width), length(job.thickness), material)
+            : QObject::tr("%1 %2 sheet").arg(length(job.thickness), material);
     words += QObject::tr(" · %1 wanted").arg(job.quantity);
     if (job.oppositeHand)
-        words += QObject::tr(", and %1 %2").arg(job.quantity).arg(QString::fromStdString(part::handInWords(job.hand, true)));
+        words += QObject::tr(", and %1 %2")
+                     .arg(job.quantity)
+                     .arg(QString::fromStdString(part::handInWords(job.hand, true)));
     return words;
 }
 
@@ -105,7 +112,8 @@ Headline::Headline(Document& document, QToolButton* menu, QAction* undo, QAction
     inches = new QToolButton(this);
     millimetres->setText(tr("mm"));
     inches->setText(tr("in"));
-    for (const auto& [button, unit] : {std::pair{millimetres, quantity::Unit::Millimetre}, {inches, quantity::Unit::Inch}}) {
+    for (const auto& [button, unit] :
+         {std::pair{millimetres, quantity::Unit::Millimetre}, {inches, quantity::Unit::Inch}}) {
         button->setProperty("role", "unit");
         button->setCheckable(true);
         units->addButton(button);
@@ -150,7 +158,8 @@ void Headline::refresh() {
         title->setCursorPosition(0);
     }
     stock->setText(stockInWords(document));
-    blank->set(QString::fromStdString(quantity::typesetWithUnit(quantity::Length::mm(document.part().blank.length), document.reading())),
+    blank->set(QString::fromStdString(quantity::typesetWithUnit(
+                   quantity::Length::mm(document.part().blank.length), document.reading())),
                tr("blank"));
     const auto count = [&](check::Severity severity) {
         return std::count_if(document.findings().begin(), document.findings().end(),
@@ -158,9 +167,12 @@ void Headline::refresh() {
     };
     const auto stops = count(check::Severity::Stop), minds = count(check::Severity::Mind);
     sign->setSeverity(stops ? check::Severity::Stop : minds ? check::Severity::Mind : check::Severity::Note);
-    if (stops) toMind->set(tr("%1 to stop for").arg(stops), tr("it cannot be made like this"));
-    else if (minds) toMind->set(tr("%1 to mind").arg(minds), tr("nothing stops it"));
-    else toMind->set(tr("All clear"), tr("nothing to mind"));
+    if (stops)
+        toMind->set(tr("%1 to stop for").arg(stops), tr("it cannot be made like this"));
+    else if (minds)
+        toMind->set(tr("%1 to mind").arg(minds), tr("nothing stops it"));
+    else
+        toMind->set(tr("All clear"), tr("nothing to mind"));
     (job.units == quantity::Unit::Inch ? inches : millimetres)->setChecked(true);
 }
 

@@ -40,8 +40,9 @@ std::optional<Error> saveJob(const QString& path, const part::Job& job) {
 }
 
 QString inOneSentence(const QString& path, const Error& error) {
-    return QStringLiteral("%1: %2: %3").arg(QFileInfo(path).fileName(), QString::fromStdString(error.where),
-                                            QString::fromStdString(error.says));
+    return QStringLiteral("%1: %2: %3")
+        .arg(QFileInfo(path).fileName(), QString::fromStdString(error.where),
+             QString::fromStdString(error.says));
 }
 
 } // namespace goodfold::app

@@ -25,7 +25,8 @@ std::vector<Element> ladderOrder(const part::Job& job) {
         toVisit.pop_back();
         if (const part::Bend* bend = job.bendTo(plate.id)) order.push_back(Element::bend(bend->id));
         order.push_back(Element::plate(plate.id));
-        for (const part::Hole& hole : plate.holes) order.push_back(Element::hole(hole.id));
+        for (const part::Hole& hole : plate.holes)
+            order.push_back(Element::hole(hole.id));
         for (auto bend = job.bends.rbegin(); bend != job.bends.rend(); ++bend)
             if (bend->from == plate.id) toVisit.push_back(bend->to);
     }
@@ -36,7 +37,8 @@ EntryLine::EntryLine(Document& document, QWidget* parent) : QLineEdit(parent), d
     setProperty("role", "entry");
     setAccessibleName(tr("Type the bracket here"));
     const auto prompt = [this] {
-        const QString says = QString::fromStdString(part::whatToType(this->document.job(), this->document.selected()));
+        const QString says =
+            QString::fromStdString(part::whatToType(this->document.job(), this->document.selected()));
         setAccessibleDescription(says);
         setPlaceholderText(tr("40   ·   b 90 away   ·   h 12"));
     };
@@ -54,9 +56,12 @@ void EntryLine::keyPressEvent(QKeyEvent* event) {
     if (event->key() != Qt::Key_Up && event->key() != Qt::Key_Down) return QLineEdit::keyPressEvent(event);
     const auto order = ladderOrder(document.job());
     auto here = std::find(order.begin(), order.end(), document.selected());
-    if (here == order.end()) here = order.begin();
-    else if (event->key() == Qt::Key_Up && here != order.begin()) --here;
-    else if (event->key() == Qt::Key_Down && here + 1 != order.end()) ++here;
+    if (here == order.end())
+        here = order.begin();
+    else if (event->key() == Qt::Key_Up && here != order.begin())
+        --here;
+    else if (event->key() == Qt::Key_Down && here + 1 != order.end())
+        ++here;
     document.select(*here);
 }
 
@@ -106,12 +111,14 @@ Ladder::Ladder(Document& document, QWidget* parent) : QWidget(parent), document(
     layout->addWidget(entryLine);
 
     connect(addBend, &QPushButton::clicked, this, [this] {
-        this->document.apply(tr("new bend"), part::enter(this->document.job(), this->document.selected(), "b 90 toward"));
+        this->document.apply(tr("new bend"),
+                             part::enter(this->document.job(), this->document.selected(), "b 90 toward"));
         entryLine->setFocus();
     });
     connect(addHole, &QPushButton::clicked, this, [this] {
         const char* line = this->document.job().units == quantity::Unit::Inch ? "h 1/2" : "h 12";
-        this->document.apply(tr("new hole"), part::enter(this->document.job(), this->document.selected(), line));
+        this->document.apply(tr("new hole"),
+                             part::enter(this->document.job(), this->document.selected(), line));
     });
     connect(&document, &Document::changed, this, &Ladder::refresh);
     connect(&document, &Document::selectionChanged, this, &Ladder::showSelection);
@@ -119,18 +126,20 @@ Ladder::Ladder(Document& document, QWidget* parent) : QWidget(parent), document(
 }
 
 Rung* Ladder::rungOf(const Element& element) const {
-    const auto found =
-        std::find_if(rungs.begin(), rungs.end(), [&](const Rung* rung) { return rung->element() == element; });
+    const auto found = std::find_if(rungs.begin(), rungs.end(),
+                                    [&](const Rung* rung) { return rung->element() == element; });
     return found == rungs.end() ? nullptr : *found;
 }
 
 void Ladder::refresh() {
     const auto order = ladderOrder(document.job());
-    const bool same = order.size() == rungs.size() &&
-                      std::equal(order.begin(), order.end(), rungs.begin(),
-                                 [](const Element& element, const Rung* rung) { return element == rung->element(); });
+    const bool same =
+        order.size() == rungs.size() &&
+        std::equal(order.begin(), order.end(), rungs.begin(),
+                   [](const Element& element, const Rung* rung) { return element == rung->element(); });
     if (!same) return rebuild();
-    for (Rung* rung : rungs) rung->refresh();
+    for (Rung* rung : rungs)
+        rung->refresh();
     refreshLinks();
 }
 
@@ -138,7 +147,8 @@ void Ladder::rebuild() {
     std::vector<Rung*> old = std::exchange(rungs, {});
     const auto order = ladderOrder(document.job());
     for (size_t i = 0; i < order.size(); ++i) {
-        const auto kept = std::find_if(old.begin(), old.end(), [&](const Rung* rung) { return rung && rung->element() == order[i]; });
+        const auto kept = std::find_if(old.begin(), old.end(),
+                                       [&](const Rung* rung) { return rung && rung->element() == order[i]; });
         Rung* rung = nullptr;
         if (kept != old.end()) {
             rung = std::exchange(*kept, nullptr);
@@ -176,7 +186,8 @@ void Ladder::refreshLinks() {
 }
 
 void Ladder::showSelection() {
-    for (Rung* rung : rungs) rung->update();
+    for (Rung* rung : rungs)
+        rung->update();
     refreshLinks();
     const QString says = QString::fromStdString(part::whatToType(document.job(), document.selected()));
     hint->setText(says.left(1).toUpper() + says.mid(1));

@@ -1,5 +1,5 @@
-#include "app/main_window.h"
 #include "app/job_store.h"
+#include "app/main_window.h"
 #include "app/theme.h"
 #include "draw/type.h"
 
@@ -35,15 +35,17 @@ int openWindows(const QStringList& paths) {
 }
 
 /// Saves the windows' stages as pictures, for docs/screenshots.
-void takeShots(const QString& folder) {
+void takeShots(const QString& folder, const QString& ending) {
     for (QWidget* widget : QApplication::topLevelWidgets()) {
         auto* window = qobject_cast<app::MainWindow*>(widget);
         if (!window) continue;
         const QString name = QFileInfo(window->path()).completeBaseName();
-        for (const auto& [stage, suffix] : {std::pair{app::MainWindow::Stage::Bracket, "bracket"}, {app::MainWindow::Stage::Blank, "blank"}}) {
+        for (const auto& [stage, suffix] : {std::pair{app::MainWindow::Stage::Bracket, "bracket"},
+                                            {app::MainWindow::Stage::Blank, "blank"}}) {
             window->showStage(stage);
             QApplication::processEvents();
-            window->grab().save(QStringLiteral("%1/%2-%3.png").arg(folder, name, QLatin1String(suffix)));
+            window->grab().save(
+                QStringLiteral("%1/%2-%3%4.png").arg(folder, name, QLatin1String(suffix), ending));
         }
     }
 }
@@ -61,23 +63,32 @@ int main(int argc, char** argv) {
     parser.setApplicationDescription(QStringLiteral("Designs brackets bent from flat bar or sheet."));
     parser.addHelpOption();
     parser.addVersionOption();
-    parser.addPositionalArgument(QStringLiteral("jobs"), QStringLiteral("Job files to open."), QStringLiteral("[JOB...]"));
-    const QCommandLineOption shots(QStringLiteral("shots"), QStringLiteral("Save pictures of the stages in FOLDER and end."), QStringLiteral("FOLDER"));
+    parser.addPositionalArgument(QStringLiteral("jobs"), QStringLiteral("Job files to open."),
+                                 QStringLiteral("[JOB...]"));
+    const QCommandLineOption shots(QStringLiteral("shots"),
+                                   QStringLiteral("Save pictures of the stages in FOLDER and end."),
+                                   QStringLiteral("FOLDER"));
     const QCommandLineOption dark(QStringLiteral("dark"), QStringLiteral("Dark colours this time."));
-    const QCommandLineOption once(QStringLiteral("first-paint"), QStringLiteral("End after the first full paint (for measuring)."));
+    const QCommandLineOption once(QStringLiteral("first-paint"),
+                                  QStringLiteral("End after the first full paint (for measuring)."));
     parser.addOptions({shots, dark, once});
     parser.process(application);
 
     draw::loadTypeface();
-    app::applyTheme(parser.isSet(dark) ? app::Theme::Dark : static_cast<app::Theme>(QSettings().value(QStringLiteral("theme"), 0).toInt()));
+    app::applyTheme(parser.isSet(dark)
+                        ? app::Theme::Dark
+                        : static_cast<app::Theme>(QSettings().value(QStringLiteral("theme"), 0).toInt()));
     if (const int failed = openWindows(parser.positionalArguments())) return failed;
-    if (parser.isSet(shots)) QTimer::singleShot(0, &application, [&] {
-        takeShots(parser.value(shots));
-        QApplication::exit();
-    });
+    if (parser.isSet(shots))
+        QTimer::singleShot(0, &application, [&] {
+            takeShots(parser.value(shots), parser.isSet(dark) ? QStringLiteral("-dark") : QString());
+            QApplication::exit();
+        });
     if (parser.isSet(once))
         for (QWidget* widget : QApplication::topLevelWidgets())
             if (auto* window = qobject_cast<app::MainWindow*>(widget))
-                QObject::connect(window, &app::MainWindow::painted, &application, [] { QApplication::exit(); }, Qt::QueuedConnection);
+                QObject::connect(
+                    window, &app::MainWindow::painted, &application, [] { QApplication::exit(); },
+                    Qt::QueuedConnection);
     return QApplication::exec();
 }

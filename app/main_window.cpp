@@ -39,7 +39,8 @@ QLabel* faint(const QString& text, QWidget* parent) {
 
 } // namespace
 
-MainWindow::MainWindow(part::Job job) : doc(std::move(job)), acts(std::make_unique<Actions>(this, doc.undoStack())) {
+MainWindow::MainWindow(part::Job job)
+    : doc(std::move(job)), acts(std::make_unique<Actions>(this, doc.undoStack())) {
     setAttribute(Qt::WA_DeleteOnClose);
     setAcceptDrops(true);
     setMinimumSize(1024, 700);
@@ -61,7 +62,8 @@ MainWindow::MainWindow(part::Job job) : doc(std::move(job)), acts(std::make_uniq
     bracketLayout->addWidget(findings, 0, 1);
     bracketLayout->addWidget(makeRibbon(), 1, 0, 1, 2);
     bracketLayout->setRowStretch(0, 1);
-    blankStage = new BlankStage(doc, {acts->printTemplate, acts->templateLetter, acts->exportDxf, acts->exportSvg}, this);
+    blankStage = new BlankStage(
+        doc, {acts->printTemplate, acts->templateLetter, acts->exportDxf, acts->exportSvg}, this);
     stages = new QStackedWidget(this);
     stages->addWidget(bracketStage);
     stages->addWidget(blankStage);
@@ -151,8 +153,10 @@ QWidget* MainWindow::makePicturePane() {
     slider->setSingleStep(20);
     slider->setFixedWidth(190);
     slider->setAccessibleName(tr("From flat to formed"));
-    connect(slider, &QSlider::valueChanged, pictureView, [this](int value) { pictureView->setFormedness(value / 1000.0); });
-    connect(pictureView, &PictureView::formednessChanged, slider, [slider](double share) { slider->setValue(qRound(share * 1000)); });
+    connect(slider, &QSlider::valueChanged, pictureView,
+            [this](int value) { pictureView->setFormedness(value / 1000.0); });
+    connect(pictureView, &PictureView::formednessChanged, slider,
+            [slider](double share) { slider->setValue(qRound(share * 1000)); });
 
     auto* top = new QHBoxLayout;
     auto* state = heading(tr("Formed"), pane);
@@ -240,7 +244,9 @@ const std::vector<StepChoice>& stepChoices() {
     return choices;
 }
 
-QString stepKey(quantity::Unit unit) { return unit == quantity::Unit::Inch ? QStringLiteral("inches") : QStringLiteral("millimetres"); }
+QString stepKey(quantity::Unit unit) {
+    return unit == quantity::Unit::Inch ? QStringLiteral("inches") : QStringLiteral("millimetres");
+}
 
 size_t chosenStep(quantity::Unit unit) {
     const bool inch = unit == quantity::Unit::Inch;

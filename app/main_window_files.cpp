@@ -1,9 +1,8 @@
 // The window's dealings with files: opening, saving, exporting, and asking before something is lost.
-#include "app/main_window.h"
-
 #include "app/actions.h"
 #include "app/job_store.h"
 #include "app/ladder.h"
+#include "app/main_window.h"
 #include "app/notice.h"
 #include "app/picture_view.h"
 #include "draw/svg.h"
@@ -36,9 +35,12 @@ struct ExportKind {
 
 ExportKind kindOf(MainWindow::Export kind) {
     switch (kind) {
-    case MainWindow::Export::Dxf: return {".dxf", QT_TR_NOOP("DXF drawings (*.dxf)")};
-    case MainWindow::Export::Svg: return {".svg", QT_TR_NOOP("SVG drawings (*.svg)")};
-    default: return {"-template.pdf", QT_TR_NOOP("PDF documents (*.pdf)")};
+    case MainWindow::Export::Dxf:
+        return {".dxf", QT_TR_NOOP("DXF drawings (*.dxf)")};
+    case MainWindow::Export::Svg:
+        return {".svg", QT_TR_NOOP("SVG drawings (*.svg)")};
+    default:
+        return {"-template.pdf", QT_TR_NOOP("PDF documents (*.pdf)")};
     }
 }
 
@@ -52,7 +54,8 @@ QString fileNameFor(const part::Job& job) {
 } // namespace
 
 void MainWindow::connectActions() {
-    connect(acts->newJob, &QAction::triggered, this, [this] { (new MainWindow(part::emptyBar(doc.job().units)))->show(); });
+    connect(acts->newJob, &QAction::triggered, this,
+            [this] { (new MainWindow(part::emptyBar(doc.job().units)))->show(); });
     connect(acts->open, &QAction::triggered, this, &MainWindow::openAsked);
     connect(acts->save, &QAction::triggered, this, &MainWindow::saveAsked);
     connect(acts->saveAs, &QAction::triggered, this, &MainWindow::saveAsAsked);
@@ -63,9 +66,11 @@ void MainWindow::connectActions() {
     connect(acts->exportDxf, &QAction::triggered, this, [this] { exportAsked(Export::Dxf); });
     connect(acts->exportSvg, &QAction::triggered, this, [this] { exportAsked(Export::Svg); });
     connect(acts->remove, &QAction::triggered, this, [this] {
-        if (const auto wrong = doc.apply(tr("removal"), part::without(doc.job(), doc.selected()))) say(QString::fromStdString(wrong->says));
+        if (const auto wrong = doc.apply(tr("removal"), part::without(doc.job(), doc.selected())))
+            say(QString::fromStdString(wrong->says));
     });
-    connect(acts->mirror, &QAction::triggered, this, [this] { doc.edit(tr("opposite hand"), part::mirrored(doc.job(), doc.part())); });
+    connect(acts->mirror, &QAction::triggered, this,
+            [this] { doc.edit(tr("opposite hand"), part::mirrored(doc.job(), doc.part())); });
     connect(acts->zoomIn, &QAction::triggered, this, [this] { pictureView->zoom(1.25); });
     connect(acts->zoomOut, &QAction::triggered, this, [this] { pictureView->zoom(0.8); });
     connect(acts->fit, &QAction::triggered, pictureView, &PictureView::fit);
@@ -73,14 +78,20 @@ void MainWindow::connectActions() {
     connect(acts->formed, &QAction::triggered, this, [this] { pictureView->setFormedness(1); });
     connect(acts->bracket, &QAction::triggered, this, [this] { showStage(Stage::Bracket); });
     connect(acts->blank, &QAction::triggered, this, [this] { showStage(Stage::Blank); });
-    connect(acts->ladder, &QAction::triggered, this, [this] { ladderView->entry()->setFocus(Qt::ShortcutFocusReason); });
+    connect(acts->ladder, &QAction::triggered, this,
+            [this] { ladderView->entry()->setFocus(Qt::ShortcutFocusReason); });
     connect(acts->about, &QAction::triggered, this, [this] {
-        QMessageBox::about(this, tr("About Good Fold"),
-                           tr("<b>Good Fold %1</b><p>Designs brackets bent from flat bar or sheet, so that the holes line up "
-                              "after forming.</p><p>Figures for materials are typical and uncertified: measure your stock and "
-                              "make a test bend. Where people, towing, lifting, gas or mains power depend on a bracket, licensed "
-                              "practice and local rules decide.</p><p>Free software under the GNU General Public License, "
-                              "version 3 or later.</p>").arg(QApplication::applicationVersion()));
+        QMessageBox::about(
+            this, tr("About Good Fold"),
+            tr("<b>Good Fold %1</b><p>Designs brackets bent from flat bar or sheet, so that the holes line "
+               "up "
+               "after forming.</p><p>Figures for materials are typical and uncertified: measure your stock "
+               "and "
+               "make a test bend. Where people, towing, lifting, gas or mains power depend on a bracket, "
+               "licensed "
+               "practice and local rules decide.</p><p>Free software under the GNU General Public License, "
+               "version 3 or later.</p>")
+                .arg(QApplication::applicationVersion()));
     });
 }
 
@@ -93,7 +104,9 @@ void MainWindow::refreshTitle() {
     acts->remove->setEnabled(kind != Element::Kind::Nothing);
 }
 
-void MainWindow::say(const QString& sentence) { Notice::say(*ladderView->entry(), sentence); }
+void MainWindow::say(const QString& sentence) {
+    Notice::say(*ladderView->entry(), sentence);
+}
 
 std::optional<QString> MainWindow::openFile(const QString& path) {
     auto read = openJob(path);
@@ -104,14 +117,17 @@ std::optional<QString> MainWindow::openFile(const QString& path) {
     pictureView->fit();
     refreshTitle();
     if (isNewer)
-        say(tr("%1 comes from a newer Good Fold. You can look at it; to change it, save it under another name, "
-               "without what this version does not know.").arg(QFileInfo(path).fileName()));
+        say(tr("%1 comes from a newer Good Fold. You can look at it; to change it, save it under another "
+               "name, "
+               "without what this version does not know.")
+                .arg(QFileInfo(path).fileName()));
     return {};
 }
 
 std::optional<QString> MainWindow::saveFile(const QString& path) {
     if (isNewer && QFileInfo(path).absoluteFilePath() == filePath)
-        return tr("%1 comes from a newer Good Fold and is not written over: save it under another name.").arg(QFileInfo(path).fileName());
+        return tr("%1 comes from a newer Good Fold and is not written over: save it under another name.")
+            .arg(QFileInfo(path).fileName());
     if (const auto wrong = saveJob(path, doc.job())) return inOneSentence(path, *wrong);
     filePath = QFileInfo(path).absoluteFilePath();
     isNewer = false;
@@ -132,7 +148,8 @@ QByteArray MainWindow::exported(Export kind) const {
     if (doc.job().oppositeHand) jobs.push_back({twin, draw::titleOf(doc.job(), doc.material(), true)});
     QBuffer buffer;
     buffer.open(QIODevice::WriteOnly);
-    draw::writeTemplatePdf(buffer, jobs, kind == Export::TemplateA4 ? QPageSize::A4 : QPageSize::Letter, doc.reading());
+    draw::writeTemplatePdf(buffer, jobs, kind == Export::TemplateA4 ? QPageSize::A4 : QPageSize::Letter,
+                           doc.reading());
     return buffer.data();
 }
 
@@ -142,7 +159,8 @@ std::optional<QString> MainWindow::exportTo(Export kind, const QString& path) {
 }
 
 void MainWindow::openAsked() {
-    const QString path = QFileDialog::getOpenFileName(this, tr("Open a job"), QFileInfo(filePath).path(), tr(kJobFilter));
+    const QString path =
+        QFileDialog::getOpenFileName(this, tr("Open a job"), QFileInfo(filePath).path(), tr(kJobFilter));
     if (path.isEmpty() || !mayDiscard()) return;
     if (const auto wrong = openFile(path)) say(*wrong);
 }
@@ -155,8 +173,9 @@ bool MainWindow::saveAsked() {
 }
 
 bool MainWindow::saveAsAsked() {
-    QString path = QFileDialog::getSaveFileName(this, tr("Save the job"), filePath.isEmpty() ? fileNameFor(doc.job()) + QStringLiteral(".gfold") : filePath,
-                                                tr(kJobFilter));
+    QString path = QFileDialog::getSaveFileName(
+        this, tr("Save the job"),
+        filePath.isEmpty() ? fileNameFor(doc.job()) + QStringLiteral(".gfold") : filePath, tr(kJobFilter));
     if (path.isEmpty()) return false;
     if (QFileInfo(path).suffix().isEmpty()) path += QStringLiteral(".gfold");
     const auto wrong = saveFile(path);
@@ -166,8 +185,11 @@ bool MainWindow::saveAsAsked() {
 
 void MainWindow::exportAsked(Export kind) {
     const ExportKind how = kindOf(kind);
-    const QString base = filePath.isEmpty() ? fileNameFor(doc.job()) : QFileInfo(filePath).path() + QLatin1Char('/') + QFileInfo(filePath).completeBaseName();
-    const QString path = QFileDialog::getSaveFileName(this, tr("Save as"), base + QLatin1String(how.suffix), tr(how.filter));
+    const QString base = filePath.isEmpty() ? fileNameFor(doc.job())
+                                            : QFileInfo(filePath).path() + QLatin1Char('/') +
+                                                  QFileInfo(filePath).completeBaseName();
+    const QString path =
+        QFileDialog::getSaveFileName(this, tr("Save as"), base + QLatin1String(how.suffix), tr(how.filter));
     if (path.isEmpty()) return;
     const auto wrong = exportTo(kind, path);
     say(wrong ? *wrong : tr("%1 is written.").arg(QFileInfo(path).fileName()));
@@ -176,7 +198,8 @@ void MainWindow::exportAsked(Export kind) {
 bool MainWindow::mayDiscard() {
     if (doc.undoStack().isClean()) return true;
     const auto answer = QMessageBox::question(
-        this, tr("Good Fold"), tr("Save the changes to “%1” first?").arg(QString::fromStdString(doc.job().title)),
+        this, tr("Good Fold"),
+        tr("Save the changes to “%1” first?").arg(QString::fromStdString(doc.job().title)),
         QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel, QMessageBox::Save);
     if (answer == QMessageBox::Save) return saveAsked();
     return answer == QMessageBox::Discard;

@@ -24,7 +24,8 @@ PictureView::PictureView(Document& document, QWidget* parent) : QWidget(parent),
     setFocusPolicy(Qt::StrongFocus);
     setMouseTracking(true);
     setAccessibleName(tr("Picture of the bracket"));
-    setAccessibleDescription(tr("Arrow keys turn it, plus and minus zoom, Home fits it, F2 types over the selected figure."));
+    setAccessibleDescription(
+        tr("Arrow keys turn it, plus and minus zoom, Home fits it, F2 types over the selected figure."));
     connect(&document, &Document::changed, this, &PictureView::rebuild);
     connect(&document, &Document::selectionChanged, this, [this] {
         placeFigures();
@@ -33,7 +34,9 @@ PictureView::PictureView(Document& document, QWidget* parent) : QWidget(parent),
     rebuild();
 }
 
-QRectF PictureView::area() const { return QRectF(rect()).adjusted(8, 8, -8, -8); }
+QRectF PictureView::area() const {
+    return QRectF(rect()).adjusted(8, 8, -8, -8);
+}
 
 void PictureView::setFormedness(double share) {
     if (share == shownFormedness) return;
@@ -79,7 +82,8 @@ std::vector<Element> PictureView::tagged() const {
     std::vector<Element> all;
     for (const part::Plate& plate : document.job().plates) {
         all.push_back(Element::plate(plate.id));
-        for (const part::Hole& hole : plate.holes) all.push_back(Element::hole(hole.id));
+        for (const part::Hole& hole : plate.holes)
+            all.push_back(Element::hole(hole.id));
     }
     for (const Element& lit : document.lit())
         if (lit.kind == Element::Kind::Bend) all.push_back(lit);
@@ -87,14 +91,19 @@ std::vector<Element> PictureView::tagged() const {
 }
 
 QString PictureView::tagText(const Element& element) const {
-    const auto length = [&](double mm) { return QString::fromStdString(quantity::typeset(quantity::Length::mm(mm), document.reading())); };
+    const auto length = [&](double mm) {
+        return QString::fromStdString(quantity::typeset(quantity::Length::mm(mm), document.reading()));
+    };
     const QString id = QString::fromStdString(element.id);
     if (element.kind == Element::Kind::Hole) {
         const auto diameter = quantity::Length::mm(document.job().findHole(element.id)->diameter);
-        return tr("%1 ø%2").arg(id, QString::fromStdString(quantity::typesetSize(diameter, document.job().units)));
+        return tr("%1 ø%2").arg(
+            id, QString::fromStdString(quantity::typesetSize(diameter, document.job().units)));
     }
     if (element.kind == Element::Kind::Bend)
-        return QString::fromStdString(quantity::printNumber(document.job().findBend(element.id)->angleDeg, 2)) + QStringLiteral("°");
+        return QString::fromStdString(
+                   quantity::printNumber(document.job().findBend(element.id)->angleDeg, 2)) +
+               QStringLiteral("°");
     return length(document.job().findPlate(element.id)->length);
 }
 
@@ -133,8 +142,9 @@ void PictureView::placePluses() {
 
 void PictureView::addBend(const Plus& plus) {
     const double length = part::firstLegLength(document.job().units);
-    document.apply(tr("new bend"), plus.atStart ? part::withBendAtStart(document.job(), {}, length)
-                                                : part::withBendAtEnd(document.job(), plus.plate, {}, length));
+    document.apply(tr("new bend"), plus.atStart
+                                       ? part::withBendAtStart(document.job(), {}, length)
+                                       : part::withBendAtEnd(document.job(), plus.plate, {}, length));
 }
 
 Element PictureView::elementAt(const QPointF& point) const {
@@ -159,7 +169,9 @@ void PictureView::paintEvent(QPaintEvent*) {
 void PictureView::paintTags(QPainter& painter) {
     const draw::Palette& p = colours();
     const auto lit = document.lit();
-    const auto isLit = [&](const Element& element) { return std::find(lit.begin(), lit.end(), element) != lit.end(); };
+    const auto isLit = [&](const Element& element) {
+        return std::find(lit.begin(), lit.end(), element) != lit.end();
+    };
     for (const draw::Tag& tag : placed) {
         painter.setPen(QPen(isLit(tag.about) ? p.accent : p.faintInk, 1));
         painter.drawLine(tag.anchor, tag.box.center());
@@ -250,42 +262,57 @@ void PictureView::wheelEvent(QWheelEvent* event) {
 void PictureView::keyPressEvent(QKeyEvent* event) {
     constexpr double kTurn = 10, kZoom = 1.2;
     switch (event->key()) {
-    case Qt::Key_Left: return orbit(kTurn, 0);
-    case Qt::Key_Right: return orbit(-kTurn, 0);
-    case Qt::Key_Up: return orbit(0, kTurn);
-    case Qt::Key_Down: return orbit(0, -kTurn);
+    case Qt::Key_Left:
+        return orbit(kTurn, 0);
+    case Qt::Key_Right:
+        return orbit(-kTurn, 0);
+    case Qt::Key_Up:
+        return orbit(0, kTurn);
+    case Qt::Key_Down:
+        return orbit(0, -kTurn);
     case Qt::Key_Plus:
-    case Qt::Key_Equal: return zoom(kZoom);
-    case Qt::Key_Minus: return zoom(1 / kZoom);
-    case Qt::Key_Home: return fit();
-    case Qt::Key_F2: return editTag(document.selected());
-    default: QWidget::keyPressEvent(event);
+    case Qt::Key_Equal:
+        return zoom(kZoom);
+    case Qt::Key_Minus:
+        return zoom(1 / kZoom);
+    case Qt::Key_Home:
+        return fit();
+    case Qt::Key_F2:
+        return editTag(document.selected());
+    default:
+        QWidget::keyPressEvent(event);
     }
 }
 
-void PictureView::leaveEvent(QEvent*) { document.setHovered({}); }
+void PictureView::leaveEvent(QEvent*) {
+    document.setHovered({});
+}
 
 void PictureView::editTag(const Element& element) {
-    const auto tag = std::find_if(placed.begin(), placed.end(), [&](const draw::Tag& t) { return t.about == element; });
+    const auto tag =
+        std::find_if(placed.begin(), placed.end(), [&](const draw::Tag& t) { return t.about == element; });
     if (tag == placed.end()) return;
     closeEditor();
     const bool isBend = element.kind == Element::Kind::Bend;
     const QString id = QString::fromStdString(element.id);
-    const ValueField::Kind kind = isBend ? ValueField::Kind::Angle
+    const ValueField::Kind kind = isBend                                ? ValueField::Kind::Angle
                                   : element.kind == Element::Kind::Hole ? ValueField::Kind::Size
                                                                         : ValueField::Kind::Length;
     editor = new ValueField(document, kind, tr("New figure for %1").arg(id), this);
     editor->setProperty("role", "overlay");
     editor->setGeometry(tag->box.adjusted(-4, -2, 22, 2).toRect());
     const part::Job& job = document.job();
-    editor->setValue(isBend ? job.findBend(element.id)->angleDeg
+    editor->setValue(isBend                                ? job.findBend(element.id)->angleDeg
                      : element.kind == Element::Kind::Hole ? job.findHole(element.id)->diameter
                                                            : job.findPlate(element.id)->length);
     editor->setCommit([this, element, id](std::optional<double> typed) {
         return document.change(tr("figure of %1").arg(id), [&](part::Job& changed) {
-            if (element.kind == Element::Kind::Bend) changed.findBend(element.id)->angleDeg = *typed;
-            else if (element.kind == Element::Kind::Hole) changed.findHole(element.id)->diameter = *typed;
-            else changed.findPlate(element.id)->length = *typed;
+            if (element.kind == Element::Kind::Bend)
+                changed.findBend(element.id)->angleDeg = *typed;
+            else if (element.kind == Element::Kind::Hole)
+                changed.findHole(element.id)->diameter = *typed;
+            else
+                changed.findPlate(element.id)->length = *typed;
         });
     });
     connect(editor, &ValueField::committed, this, [this] {

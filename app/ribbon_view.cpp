@@ -23,10 +23,13 @@ RibbonView::RibbonView(Document& document, double textSize, QWidget* parent)
     connect(&document, &Document::selectionChanged, this, repaint);
 }
 
-QRectF RibbonView::area() const { return QRectF(rect()).adjusted(34, 6, -34, -4); }
+QRectF RibbonView::area() const {
+    return QRectF(rect()).adjusted(34, 6, -34, -4);
+}
 
 QPointF RibbonView::onScreen(const Vec2& flat) const {
-    return draw::layOutBlank(document.part(), area(), textSize).screenFromFlat.map(QPointF(flat.x(), flat.y()));
+    return draw::layOutBlank(document.part(), area(), textSize)
+        .screenFromFlat.map(QPointF(flat.x(), flat.y()));
 }
 
 Element RibbonView::elementAt(const QPointF& point) const {
@@ -44,22 +47,32 @@ void RibbonView::paintEvent(QPaintEvent*) {
     painter.drawRect(rect().adjusted(1, 1, -1, -1));
 }
 
-void RibbonView::mousePressEvent(QMouseEvent* event) { document.select(elementAt(event->position())); }
+void RibbonView::mousePressEvent(QMouseEvent* event) {
+    document.select(elementAt(event->position()));
+}
 
-void RibbonView::mouseMoveEvent(QMouseEvent* event) { document.setHovered(elementAt(event->position())); }
+void RibbonView::mouseMoveEvent(QMouseEvent* event) {
+    document.setHovered(elementAt(event->position()));
+}
 
-void RibbonView::leaveEvent(QEvent*) { document.setHovered({}); }
+void RibbonView::leaveEvent(QEvent*) {
+    document.setHovered({});
+}
 
 void RibbonView::keyPressEvent(QKeyEvent* event) {
     if (event->key() != Qt::Key_Left && event->key() != Qt::Key_Right) return QWidget::keyPressEvent(event);
     std::vector<Element> marks;
     for (const part::Mark& mark : part::marksOf(document.part()))
-        if (mark.kind == part::Mark::Kind::BendCentre || mark.kind == part::Mark::Kind::HoleCentre) marks.push_back(mark.about);
+        if (mark.kind == part::Mark::Kind::BendCentre || mark.kind == part::Mark::Kind::HoleCentre)
+            marks.push_back(mark.about);
     if (marks.empty()) return;
     auto here = std::find(marks.begin(), marks.end(), document.selected());
-    if (here == marks.end()) here = event->key() == Qt::Key_Right ? marks.begin() : marks.end() - 1;
-    else if (event->key() == Qt::Key_Right && here + 1 != marks.end()) ++here;
-    else if (event->key() == Qt::Key_Left && here != marks.begin()) --here;
+    if (here == marks.end())
+        here = event->key() == Qt::Key_Right ? marks.begin() : marks.end() - 1;
+    else if (event->key() == Qt::Key_Right && here + 1 != marks.end())
+        ++here;
+    else if (event->key() == Qt::Key_Left && here != marks.begin())
+        --here;
     document.select(*here);
 }
 

@@ -17,7 +17,9 @@ namespace goodfold::app {
 
 namespace {
 
-QString text(const std::string& s) { return QString::fromStdString(s); }
+QString text(const std::string& s) {
+    return QString::fromStdString(s);
+}
 
 QHBoxLayout* row(int spacing = 2) {
     auto* layout = new QHBoxLayout;
@@ -33,7 +35,9 @@ Rung::Rung(Document& document, const Element& element, QWidget* parent)
     setAttribute(Qt::WA_Hover);
 }
 
-void Rung::refresh() { update(); }
+void Rung::refresh() {
+    update();
+}
 
 QLabel* Rung::faint(const QString& says) {
     auto* label = new QLabel(says, this);
@@ -41,7 +45,9 @@ QLabel* Rung::faint(const QString& says) {
     return label;
 }
 
-void Rung::watch(QWidget* field) { field->installEventFilter(this); }
+void Rung::watch(QWidget* field) {
+    field->installEventFilter(this);
+}
 
 bool Rung::eventFilter(QObject* watched, QEvent* event) {
     if (event->type() == QEvent::FocusIn) document.select(about);
@@ -109,7 +115,9 @@ void LegRung::refresh() {
     Rung::refresh();
 }
 
-QWidget* LegRung::firstField() const { return length; }
+QWidget* LegRung::firstField() const {
+    return length;
+}
 
 BendRung::BendRung(Document& document, const std::string& id, QWidget* parent)
     : Rung(document, Element::bend(id), parent) {
@@ -182,13 +190,18 @@ BendRung::BendRung(Document& document, const std::string& id, QWidget* parent)
 void BendRung::refresh() {
     const part::Bend* bend = document.job().findBend(about.id);
     if (!bend) return;
-    const part::PartBend& solved = document.part().bends[static_cast<size_t>(document.part().bendIndex(about.id))];
+    const part::PartBend& solved =
+        document.part().bends[static_cast<size_t>(document.part().bendIndex(about.id))];
     angle->setValue(bend->angleDeg);
     lean->setValue(bend->skewDeg);
-    if (bend->insideRadius) radius->setValue(*bend->insideRadius);
-    else radius->setEmpty(solved.shape.insideRadius);
-    if (bend->k) k->setValue(*bend->k);
-    else k->setEmpty(solved.k);
+    if (bend->insideRadius)
+        radius->setValue(*bend->insideRadius);
+    else
+        radius->setEmpty(solved.shape.insideRadius);
+    if (bend->k)
+        k->setValue(*bend->k);
+    else
+        k->setEmpty(solved.k);
     k->setToolTip(bend->k ? tr("Typed here; empty it to go by the allowance rule")
                           : tr("From: %1").arg(text(solved.kSource)));
     radius->setToolTip(bend->insideRadius ? tr("Typed here; empty it to take what the material wants")
@@ -197,14 +210,17 @@ void BendRung::refresh() {
     Rung::refresh();
 }
 
-QWidget* BendRung::firstField() const { return angle; }
+QWidget* BendRung::firstField() const {
+    return angle;
+}
 
 HoleRung::HoleRung(Document& document, const std::string& id, QWidget* parent)
     : Rung(document, Element::hole(id), parent) {
     const auto name = [&](const QString& what) { return tr("%1 of hole %2").arg(what, text(id)); };
     const auto field = [&](const QString& what, double part::Hole::*member) {
         const bool isSize = member == &part::Hole::diameter;
-        auto* made = new ValueField(document, isSize ? ValueField::Kind::Size : ValueField::Kind::Length, name(what), this);
+        auto* made = new ValueField(document, isSize ? ValueField::Kind::Size : ValueField::Kind::Length,
+                                    name(what), this);
         made->setHugging(true);
         watch(made);
         made->setCommit([this, member, what](std::optional<double> typed) {
@@ -284,8 +300,8 @@ void HoleRung::fillXFrom() {
 void HoleRung::chooseXFrom(int index) {
     const auto from = static_cast<part::Hole::XFrom>(xFrom->itemData(index).toInt());
     if (const auto wrong = document.apply(tr("where %1 counts from").arg(text(about.id)),
-                                          part::withHoleXFrom(document.job(), document.material(), about.id, from,
-                                                              xFrom->itemText(index).toStdString()))) {
+                                          part::withHoleXFrom(document.job(), document.material(), about.id,
+                                                              from, xFrom->itemText(index).toStdString()))) {
         Notice::say(*xFrom, text(wrong->says));
         fillXFrom();
     }
@@ -302,6 +318,8 @@ void HoleRung::refresh() {
     Rung::refresh();
 }
 
-QWidget* HoleRung::firstField() const { return x; }
+QWidget* HoleRung::firstField() const {
+    return x;
+}
 
 } // namespace goodfold::app

@@ -45,16 +45,21 @@ StockPanel::StockPanel(Document& document, QWidget* parent) : QWidget(parent), d
         addRow(name, box);
         return box;
     };
-    width = figure(ValueField::Kind::Size, tr("Bar width"), [](part::Job& job, double v) { job.stock.width = v; });
-    thickness = figure(ValueField::Kind::Size, tr("Thickness"), [](part::Job& job, double v) { job.thickness = v; });
+    width = figure(ValueField::Kind::Size, tr("Bar width"),
+                   [](part::Job& job, double v) { job.stock.width = v; });
+    thickness =
+        figure(ValueField::Kind::Size, tr("Thickness"), [](part::Job& job, double v) { job.thickness = v; });
     QStringList materials;
-    for (const auto& m : material::standardMaterials().materials) materials << QString::fromStdString(m.name);
+    for (const auto& m : material::standardMaterials().materials)
+        materials << QString::fromStdString(m.name);
     material = choice(tr("Material"), materials, [](part::Job& job, int index) {
         job.material = material::standardMaterials().materials[static_cast<size_t>(index)].id;
     });
-    dimensionTo = choice(tr("Lengths go to the"), {tr("outside of bends"), tr("inside of bends"), tr("tangent of bends")},
-                         [](part::Job& job, int index) { job.dimensionTo = static_cast<part::DimensionTo>(index); });
-    quantity = figure(ValueField::Kind::Number, tr("Wanted"), [](part::Job& job, double v) { job.quantity = static_cast<int>(v); });
+    dimensionTo = choice(
+        tr("Lengths go to the"), {tr("outside of bends"), tr("inside of bends"), tr("tangent of bends")},
+        [](part::Job& job, int index) { job.dimensionTo = static_cast<part::DimensionTo>(index); });
+    quantity = figure(ValueField::Kind::Number, tr("Wanted"),
+                      [](part::Job& job, double v) { job.quantity = static_cast<int>(v); });
     hand = choice(tr("Hand"), {tr("does not matter"), tr("left hand"), tr("right hand")},
                   [](part::Job& job, int index) { job.hand = static_cast<part::Hand>(index); });
     opposite = new QCheckBox(tr("as many of the opposite hand"), this);
@@ -66,7 +71,9 @@ StockPanel::StockPanel(Document& document, QWidget* parent) : QWidget(parent), d
     refresh();
 }
 
-void StockPanel::enter() { width->setFocus(Qt::OtherFocusReason); }
+void StockPanel::enter() {
+    width->setFocus(Qt::OtherFocusReason);
+}
 
 void StockPanel::refresh() {
     const part::Job& job = document.job();

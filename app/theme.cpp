@@ -111,16 +111,20 @@ QString styleSheet(const draw::Palette& p) {
         #notice { background: @ink; color: @paper; border-radius: 7px; }
         QToolTip { background: @field; color: @ink; border: 1px solid @rule; padding: 3px; }
     )");
-    const std::pair<const char*, QColor> names[] = {{"@panel", p.panel}, {"@paper", p.paper}, {"@rule", p.rule},
-                                                    {"@faintInk", p.faintInk}, {"@ink", p.ink}, {"@field", p.field},
-                                                    {"@accent", p.accent}, {"@marking", p.marking}, {"@scribe", p.scribe}};
-    for (const auto& [name, colour] : names) sheet.replace(QLatin1String(name), colour.name());
+    const std::pair<const char*, QColor> names[] = {
+        {"@panel", p.panel},       {"@paper", p.paper},     {"@rule", p.rule},
+        {"@faintInk", p.faintInk}, {"@ink", p.ink},         {"@field", p.field},
+        {"@accent", p.accent},     {"@marking", p.marking}, {"@scribe", p.scribe}};
+    for (const auto& [name, colour] : names)
+        sheet.replace(QLatin1String(name), colour.name());
     return sheet;
 }
 
 } // namespace
 
-const draw::Palette& colours() { return current; }
+const draw::Palette& colours() {
+    return current;
+}
 
 void applyTheme(Theme theme) {
     const bool dark = theme == Theme::Dark || (theme == Theme::System && desktopIsDark());

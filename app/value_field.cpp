@@ -48,8 +48,10 @@ QString ValueField::shown(double shownValue, bool forTyping) const {
         return QString::fromStdString(forTyping ? quantity::printSize(length, document.job().units)
                                                 : quantity::typesetSize(length, document.job().units));
     }
-    case Kind::Angle: return QString::fromStdString(quantity::printNumber(shownValue, 2)) + (forTyping ? "" : "°");
-    case Kind::Number: return QString::fromStdString(quantity::printNumber(shownValue, 3));
+    case Kind::Angle:
+        return QString::fromStdString(quantity::printNumber(shownValue, 2)) + (forTyping ? "" : "°");
+    case Kind::Number:
+        return QString::fromStdString(quantity::printNumber(shownValue, 3));
     }
     return {};
 }
@@ -78,8 +80,10 @@ bool ValueField::commitTyped() {
     std::optional<Error> wrong;
     if (!(mayBeEmpty && text().trimmed().isEmpty())) {
         const auto result = parsed();
-        if (result) typed = *result;
-        else wrong = result.error();
+        if (result)
+            typed = *result;
+        else
+            wrong = result.error();
     }
     if (!wrong) {
         const QString typedText = text();

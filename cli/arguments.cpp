@@ -19,9 +19,12 @@ Result<Arguments> parseShow(const std::vector<std::string>& words) {
     Arguments arguments{.command = Arguments::Command::Show};
     bool json = false;
     for (size_t i = 1; i < words.size(); ++i) {
-        if (words[i] == "--json") json = true;
-        else if (words[i].starts_with("--")) return Error{"show does not know " + words[i] + ".", {}};
-        else arguments.jobs.push_back(words[i]);
+        if (words[i] == "--json")
+            json = true;
+        else if (words[i].starts_with("--"))
+            return Error{"show does not know " + words[i] + ".", {}};
+        else
+            arguments.jobs.push_back(words[i]);
     }
     if (!json) return Error{"show prints JSON only: say --json.", {}};
     if (arguments.jobs.empty()) return Error{"show needs a job file.", {}};
@@ -38,8 +41,10 @@ Result<Arguments> parseExport(const std::vector<std::string>& words) {
         }
         if (!isExport && words[i] != "--paper") return Error{"export does not know " + words[i] + ".", {}};
         if (i + 1 == words.size()) return Error{words[i] + " needs a value.", {}};
-        if (isExport) arguments.exports[words[i]] = words[i + 1];
-        else arguments.paper = words[i + 1];
+        if (isExport)
+            arguments.exports[words[i]] = words[i + 1];
+        else
+            arguments.paper = words[i + 1];
         ++i;
     }
     if (arguments.paper != "a4" && arguments.paper != "letter") return Error{"--paper is a4 or letter.", {}};

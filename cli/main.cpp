@@ -1,7 +1,6 @@
 // goodfold-cli: the computation for scripts and for checking.
-#include "cli/arguments.h"
-
 #include "check/finding.h"
+#include "cli/arguments.h"
 #include "draw/svg.h"
 #include "draw/template_sheet.h"
 #include "draw/type.h"
@@ -13,8 +12,8 @@
 #include <QBuffer>
 #include <QGuiApplication>
 
-#include <cstring>
 #include <cerrno>
+#include <cstring>
 #include <fstream>
 #include <iostream>
 #include <sstream>
@@ -35,7 +34,8 @@ Result<part::Job> load(const std::string& path) {
     if (!in || in.peek() == std::ifstream::traits_type::eof()) {
         // A folder opens and then cannot be read; an empty file is for the reader to name.
         const int reason = errno;
-        if (!in.is_open() || in.bad() || reason == EISDIR) return Error{std::string(std::strerror(reason)) + ".", "the file"};
+        if (!in.is_open() || in.bad() || reason == EISDIR)
+            return Error{std::string(std::strerror(reason)) + ".", "the file"};
         in.clear();
     }
     auto read = files::readJob(in);
@@ -54,7 +54,8 @@ Result<const material::Material*> materialOf(const part::Job& job) {
 }
 
 quantity::Reading readingOf(const part::Job& job) {
-    return job.units == quantity::Unit::Inch ? quantity::Reading::fractions() : quantity::Reading::millimetres();
+    return job.units == quantity::Unit::Inch ? quantity::Reading::fractions()
+                                             : quantity::Reading::millimetres();
 }
 
 int show(const std::string& path) {
@@ -126,7 +127,8 @@ int main(int argc, char** argv) {
     }
     if (arguments->command == cli::Arguments::Command::Show) {
         int worst = kFine;
-        for (const std::string& path : arguments->jobs) worst = std::max(worst, show(path));
+        for (const std::string& path : arguments->jobs)
+            worst = std::max(worst, show(path));
         return worst;
     }
     // Paper needs fonts, and fonts need an application object, though no screen.

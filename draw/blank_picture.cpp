@@ -14,7 +14,8 @@ BlankLayout layOutBlank(const part::Part& part, const QRectF& area, double textS
     const double scale = std::max(
         1e-6, std::min(room.width() / part.blank.length, std::max(8.0, room.height()) / part.blank.width));
     const QSizeF size(part.blank.length * scale, part.blank.width * scale);
-    const QRectF blank(QPointF(area.center().x() - size.width() / 2, room.center().y() - size.height() / 2), size);
+    const QRectF blank(QPointF(area.center().x() - size.width() / 2, room.center().y() - size.height() / 2),
+                       size);
     QTransform screenFromFlat;
     screenFromFlat.translate(blank.left(), blank.bottom());
     screenFromFlat.scale(scale, -scale);
@@ -34,9 +35,12 @@ public:
         painter.setPen(Qt::NoPen);
         painter.setBrush(palette.marking);
         painter.drawPolygon(onScreen(part.blank.outline));
-        for (const part::PartPlate& plate : part.plates) litPlate(plate);
-        for (size_t i = 0; i < part.bends.size(); ++i) bend(static_cast<int>(i));
-        for (const part::PartHole& hole : part.holes) this->hole(hole);
+        for (const part::PartPlate& plate : part.plates)
+            litPlate(plate);
+        for (size_t i = 0; i < part.bends.size(); ++i)
+            bend(static_cast<int>(i));
+        for (const part::PartHole& hole : part.holes)
+            this->hole(hole);
         rule(reading);
     }
 
@@ -45,11 +49,14 @@ private:
 
     QPolygonF onScreen(const Polygon& polygon) const {
         QPolygonF out;
-        for (const Vec2& p : polygon) out << at(p);
+        for (const Vec2& p : polygon)
+            out << at(p);
         return out;
     }
 
-    bool isLit(const part::Element& element) const { return std::find(lit.begin(), lit.end(), element) != lit.end(); }
+    bool isLit(const part::Element& element) const {
+        return std::find(lit.begin(), lit.end(), element) != lit.end();
+    }
 
     void litPlate(const part::PartPlate& plate) {
         if (!isLit(part::Element::plate(plate.id)) || plate.shortestStraight <= 0) return;
@@ -78,7 +85,8 @@ private:
         line(0, bend, tangent);
         line(1, bend, tangent);
         line(0.5, bend, QPen(mixed(temper(index), palette.scribe, 0.25), bright ? 2.6 : 1.8));
-        paintBendBadge(painter, at(bend.centre.middle()), layout.textSize * 0.95, index, QString::fromStdString(bend.id));
+        paintBendBadge(painter, at(bend.centre.middle()), layout.textSize * 0.95, index,
+                       QString::fromStdString(bend.id));
     }
 
     void hole(const part::PartHole& hole) {
@@ -105,19 +113,23 @@ private:
             widths.push_back(metrics.horizontalAdvance(dimension.text));
         }
         const double left = std::min(layout.blank.left(), layout.blank.left() - widths.front() / 2);
-        const auto centres = spread(wanted, widths, left, layout.blank.right() + widths.back() / 2, layout.textSize * 0.7);
+        const auto centres =
+            spread(wanted, widths, left, layout.blank.right() + widths.back() / 2, layout.textSize * 0.7);
         painter.setPen(QPen(palette.ink, 1.4));
-        painter.drawLine(QPointF(layout.blank.left(), layout.ruleY), QPointF(layout.blank.right(), layout.ruleY));
+        painter.drawLine(QPointF(layout.blank.left(), layout.ruleY),
+                         QPointF(layout.blank.right(), layout.ruleY));
         for (size_t i = 0; i < dimensions.size(); ++i) {
             const bool bright = isLit(dimensions[i].about) && !dimensions[i].about.isNothing();
             painter.setPen(QPen(bright ? palette.accent : palette.ink, bright ? 2 : 1.2));
             const double tick = layout.textSize * 0.35;
-            painter.drawLine(QPointF(wanted[i], layout.ruleY - tick), QPointF(wanted[i], layout.ruleY + tick));
+            painter.drawLine(QPointF(wanted[i], layout.ruleY - tick),
+                             QPointF(wanted[i], layout.ruleY + tick));
             const double labelTop = layout.ruleY + layout.textSize * 0.75;
             if (std::abs(centres[i] - wanted[i]) > 1)
                 painter.drawLine(QPointF(wanted[i], layout.ruleY + tick), QPointF(centres[i], labelTop + 1));
             painter.setPen(bright ? palette.accent : palette.ink);
-            painter.drawText(QPointF(centres[i] - widths[i] / 2, labelTop + metrics.ascent()), dimensions[i].text);
+            painter.drawText(QPointF(centres[i] - widths[i] / 2, labelTop + metrics.ascent()),
+                             dimensions[i].text);
         }
     }
 
@@ -131,7 +143,8 @@ private:
 } // namespace
 
 void paintBlank(QPainter& painter, const part::Part& part, const BlankLayout& layout,
-                const quantity::Reading& reading, const Palette& palette, const std::vector<part::Element>& lit) {
+                const quantity::Reading& reading, const Palette& palette,
+                const std::vector<part::Element>& lit) {
     BlankPainter(painter, part, layout, palette, lit).paint(reading);
 }
 
@@ -144,7 +157,8 @@ part::Element blankElementAt(const part::Part& part, const BlankLayout& layout, 
         if ((hole.centreInFlat - p).norm() < hole.diameter / 2 + reach) return part::Element::hole(hole.id);
     for (const part::PartBend& bend : part.bends) {
         const bool inStrip = contains(bend.zoneInFlat, p);
-        if (inStrip || distance(p, part::keptLine(bend, 0.5)) < 2 * reach) return part::Element::bend(bend.id);
+        if (inStrip || distance(p, part::keptLine(bend, 0.5)) < 2 * reach)
+            return part::Element::bend(bend.id);
     }
     for (const part::PartPlate& plate : part.plates)
         if (contains(plate.outlineInFlat, p)) return part::Element::plate(plate.id);
@@ -155,11 +169,12 @@ void paintBendBadge(QPainter& painter, const QPointF& centre, double size, int o
     const QColor colour = temper(order);
     painter.setPen(QPen(mixed(colour, Qt::black, 0.35), size * 0.08));
     painter.setBrush(colour);
-    painter.drawPolygon(QPolygonF{centre + QPointF(0, -size), centre + QPointF(size, 0), centre + QPointF(0, size),
-                                  centre + QPointF(-size, 0)});
+    painter.drawPolygon(QPolygonF{centre + QPointF(0, -size), centre + QPointF(size, 0),
+                                  centre + QPointF(0, size), centre + QPointF(-size, 0)});
     painter.setPen(inkOn(colour));
     painter.setFont(typeface(size * (number.size() > 1 ? 0.8 : 0.95), Weight::SemiBold));
-    painter.drawText(QRectF(centre.x() - size, centre.y() - size, 2 * size, 2 * size), Qt::AlignCenter, number);
+    painter.drawText(QRectF(centre.x() - size, centre.y() - size, 2 * size, 2 * size), Qt::AlignCenter,
+                     number);
 }
 
 } // namespace goodfold::draw

@@ -22,7 +22,8 @@ struct BlankLayout {
 BlankLayout layOutBlank(const part::Part& part, const QRectF& area, double textSize);
 
 void paintBlank(QPainter& painter, const part::Part& part, const BlankLayout& layout,
-                const quantity::Reading& reading, const Palette& palette, const std::vector<part::Element>& lit);
+                const quantity::Reading& reading, const Palette& palette,
+                const std::vector<part::Element>& lit);
 
 /// Hole, bend strip or plate under a point; nothing outside the blank.
 part::Element blankElementAt(const part::Part& part, const BlankLayout& layout, const QPointF& point);

@@ -10,9 +10,13 @@ constexpr double kNearest = 200; // pixels per mm
 constexpr double kFarthest = 0.02;
 } // namespace
 
-Vec3 Camera::right() const { return {std::cos(radians(yawDeg)), std::sin(radians(yawDeg)), 0}; }
+Vec3 Camera::right() const {
+    return {std::cos(radians(yawDeg)), std::sin(radians(yawDeg)), 0};
+}
 
-Vec3 Camera::up() const { return towardViewer().cross(right()); }
+Vec3 Camera::up() const {
+    return towardViewer().cross(right());
+}
 
 Vec3 Camera::towardViewer() const {
     const double yaw = radians(yawDeg), pitch = radians(pitchDeg);
@@ -35,7 +39,8 @@ Camera fitted(Camera camera, const std::vector<Vec3>& points, const QRectF& area
     }
     const Vec3 toward = camera.towardViewer();
     const Vec2 middle = box.center();
-    camera.target = middle.x() * right + middle.y() * up + toward * toward.dot(sum) / static_cast<double>(points.size());
+    camera.target =
+        middle.x() * right + middle.y() * up + toward * toward.dot(sum) / static_cast<double>(points.size());
     camera.centre = area.center();
     const Vec2 size = box.sizes().cwiseMax(1e-3);
     camera.pixelsPerMm =

@@ -13,8 +13,8 @@ struct Camera {
     double yawDeg = 28;
     double pitchDeg = 24;
     double pixelsPerMm = 3;
-    Vec3 target{0, 0, 0};     // root point shown at `centre`
-    QPointF centre{0, 0};     // on the screen
+    Vec3 target{0, 0, 0}; // root point shown at `centre`
+    QPointF centre{0, 0}; // on the screen
 
     /// Unit vectors in the root frame: to the right, up, and toward the viewer.
     Vec3 right() const;

@@ -9,7 +9,8 @@ std::vector<SeenFace> look(const Scene& scene, const Camera& camera) {
     std::vector<SeenFace> seen;
     for (const Face& face : backToFront(scene, toward)) {
         SeenFace s{{}, face.inked, face.about, face.side, face.bendOrder, face.normal.dot(toward)};
-        for (const Vec3& corner : face.corners) s.outline << camera.toScreen(corner);
+        for (const Vec3& corner : face.corners)
+            s.outline << camera.toScreen(corner);
         seen.push_back(std::move(s));
     }
     return seen;
@@ -20,13 +21,21 @@ namespace {
 QColor colourOf(const SeenFace& face, const Palette& palette, bool lit) {
     QColor colour;
     switch (face.side) {
-    case Face::Side::Face: colour = palette.face; break;
-    case Face::Side::Back: colour = palette.back; break;
-    case Face::Side::Rim: colour = palette.rim; break;
-    case Face::Side::Hole: return lit ? palette.accent : palette.hole;
+    case Face::Side::Face:
+        colour = palette.face;
+        break;
+    case Face::Side::Back:
+        colour = palette.back;
+        break;
+    case Face::Side::Rim:
+        colour = palette.rim;
+        break;
+    case Face::Side::Hole:
+        return lit ? palette.accent : palette.hole;
     }
     // The heated strip shows its temper colour; its back a little less, so that face and back stay apart.
-    if (face.bendOrder >= 0) colour = mixed(colour, temper(face.bendOrder), face.side == Face::Side::Face ? 0.75 : 0.55);
+    if (face.bendOrder >= 0)
+        colour = mixed(colour, temper(face.bendOrder), face.side == Face::Side::Face ? 0.75 : 0.55);
     if (lit) colour = mixed(colour, palette.marking, 0.12);
     // Seen at a slant a face is darker by up to an eighth: enough to tell legs apart, not enough to make a
     // face look like a back.

@@ -44,7 +44,8 @@ Palette Palette::dark() {
 }
 
 QColor temper(int order) {
-    static const std::array<QColor, 6> colours{"#E8D08A", "#D9A441", "#A8642A", "#6E3F72", "#2F4F8F", "#6C9BC4"};
+    static const std::array<QColor, 6> colours{"#E8D08A", "#D9A441", "#A8642A",
+                                               "#6E3F72", "#2F4F8F", "#6C9BC4"};
     return colours[static_cast<size_t>(order) % colours.size()];
 }
 
@@ -61,8 +62,11 @@ QColor mixed(const QColor& one, const QColor& other, double share) {
 
 double contrast(const QColor& one, const QColor& other) {
     const auto luminance = [](const QColor& colour) {
-        const auto linear = [](double c) { return c <= 0.03928 ? c / 12.92 : std::pow((c + 0.055) / 1.055, 2.4); };
-        return 0.2126 * linear(colour.redF()) + 0.7152 * linear(colour.greenF()) + 0.0722 * linear(colour.blueF());
+        const auto linear = [](double c) {
+            return c <= 0.03928 ? c / 12.92 : std::pow((c + 0.055) / 1.055, 2.4);
+        };
+        return 0.2126 * linear(colour.redF()) + 0.7152 * linear(colour.greenF()) +
+               0.0722 * linear(colour.blueF());
     };
     const double a = luminance(one), b = luminance(other);
     return (std::max(a, b) + 0.05) / (std::min(a, b) + 0.05);

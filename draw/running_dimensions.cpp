@@ -28,21 +28,28 @@ std::vector<double> spread(const std::vector<double>& wanted, const std::vector<
                            double right, double gap) {
     std::vector<double> centres = wanted;
     if (centres.empty()) return centres;
-    const double needed = std::accumulate(widths.begin(), widths.end(), gap * static_cast<double>(widths.size() - 1));
-    if (needed > right - left) gap -= (needed - (right - left)) / std::max<double>(1, static_cast<double>(widths.size() - 1));
+    const double needed =
+        std::accumulate(widths.begin(), widths.end(), gap * static_cast<double>(widths.size() - 1));
+    if (needed > right - left)
+        gap -= (needed - (right - left)) / std::max<double>(1, static_cast<double>(widths.size() - 1));
     const auto apart = [&](size_t i) { return (widths[i - 1] + widths[i]) / 2 + gap; };
     // Push to the right where labels collide, then back to the left from the far end; each overshoot is
     // shared by averaging both passes.
     std::vector<double> rightward = centres, leftward = centres;
     rightward.front() = std::max(rightward.front(), left + widths.front() / 2);
-    for (size_t i = 1; i < centres.size(); ++i) rightward[i] = std::max(rightward[i], rightward[i - 1] + apart(i));
+    for (size_t i = 1; i < centres.size(); ++i)
+        rightward[i] = std::max(rightward[i], rightward[i - 1] + apart(i));
     leftward.back() = std::min(leftward.back(), right - widths.back() / 2);
-    for (size_t i = centres.size() - 1; i > 0; --i) leftward[i - 1] = std::min(leftward[i - 1], leftward[i] - apart(i));
-    for (size_t i = 0; i < centres.size(); ++i) centres[i] = (rightward[i] + leftward[i]) / 2;
+    for (size_t i = centres.size() - 1; i > 0; --i)
+        leftward[i - 1] = std::min(leftward[i - 1], leftward[i] - apart(i));
+    for (size_t i = 0; i < centres.size(); ++i)
+        centres[i] = (rightward[i] + leftward[i]) / 2;
     centres.back() = std::min(centres.back(), right - widths.back() / 2);
-    for (size_t i = centres.size() - 1; i > 0; --i) centres[i - 1] = std::min(centres[i - 1], centres[i] - apart(i));
+    for (size_t i = centres.size() - 1; i > 0; --i)
+        centres[i - 1] = std::min(centres[i - 1], centres[i] - apart(i));
     centres.front() = std::max(centres.front(), left + widths.front() / 2);
-    for (size_t i = 1; i < centres.size(); ++i) centres[i] = std::max(centres[i], centres[i - 1] + apart(i));
+    for (size_t i = 1; i < centres.size(); ++i)
+        centres[i] = std::max(centres[i], centres[i - 1] + apart(i));
     return centres;
 }
 

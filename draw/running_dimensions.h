@@ -11,7 +11,7 @@
 namespace goodfold::draw {
 
 struct RunningDimension {
-    double along;       // mm from the datum end
+    double along; // mm from the datum end
     QString text;
     part::Element about; // nothing for the two ends
 };

@@ -19,9 +19,12 @@ public:
     Builder(const part::Part& part, const part::Folded& folded) : part(part), folded(folded) {}
 
     Scene built() && {
-        for (size_t i = 0; i < part.plates.size(); ++i) addPlate(static_cast<int>(i));
-        for (size_t i = 0; i < part.bends.size(); ++i) addZone(static_cast<int>(i));
-        for (size_t i = 0; i < part.holes.size(); ++i) addHole(part.holes[i]);
+        for (size_t i = 0; i < part.plates.size(); ++i)
+            addPlate(static_cast<int>(i));
+        for (size_t i = 0; i < part.bends.size(); ++i)
+            addZone(static_cast<int>(i));
+        for (size_t i = 0; i < part.holes.size(); ++i)
+            addHole(part.holes[i]);
         for (const Face& face : scene.faces)
             scene.points.insert(scene.points.end(), face.corners.begin(), face.corners.end());
         return std::move(scene);
@@ -32,7 +35,8 @@ private:
              int bendOrder = -1) {
         const Vec3 normal = (corners[1] - corners[0]).cross(corners[2] - corners[0]);
         if (normal.norm() < 1e-12) return; // nothing to see: a face without extent
-        scene.faces.push_back({std::move(corners), std::move(inked), normal.normalized(), about, side, bendOrder});
+        scene.faces.push_back(
+            {std::move(corners), std::move(inked), normal.normalized(), about, side, bendOrder});
     }
 
     Vec3 onPlate(int plate, const Vec2& p, double z) const {
@@ -61,7 +65,8 @@ private:
             inked.push_back(isOpen(index, i));
         }
         add(face, inked, about, Face::Side::Face);
-        add({back[3], back[2], back[1], back[0]}, {inked[2], inked[1], inked[0], inked[3]}, about, Face::Side::Back);
+        add({back[3], back[2], back[1], back[0]}, {inked[2], inked[1], inked[0], inked[3]}, about,
+            Face::Side::Back);
         for (size_t i = 0; i < 4; ++i) {
             if (!inked[i]) continue;
             const size_t next = (i + 1) % 4;
@@ -76,25 +81,30 @@ private:
         const Polygon& zone = bend.zoneInFlat;
         if (bend.allowance <= 0 || (zone[3] - zone[0]).norm() < 1e-9) return;
         const Element about = Element::bend(bend.id);
-        const int pieces = std::max(1, static_cast<int>(std::ceil(bend.shape.angleDeg * folded.formedness / kPieceDeg)));
+        const int pieces =
+            std::max(1, static_cast<int>(std::ceil(bend.shape.angleDeg * folded.formedness / kPieceDeg)));
         const auto section = [&](int i) {
             const double share = static_cast<double>(i) / pieces;
-            const Vec2 right = zone[0] + share * (zone[1] - zone[0]), left = zone[3] + share * (zone[2] - zone[3]);
+            const Vec2 right = zone[0] + share * (zone[1] - zone[0]),
+                       left = zone[3] + share * (zone[2] - zone[3]);
             const auto at = [&](const Vec2& p, double z) { return part::inRoot(part, folded, index, p, z); };
             return std::array{at(right, 0), at(left, 0), at(right, part.thickness), at(left, part.thickness)};
         };
         auto here = section(0);
         for (int i = 0; i < pieces; ++i) {
             const auto next = section(i + 1);
-            add({here[2], next[2], next[3], here[3]}, {true, false, true, false}, about, Face::Side::Face, index);
-            add({here[1], next[1], next[0], here[0]}, {true, false, true, false}, about, Face::Side::Back, index);
+            add({here[2], next[2], next[3], here[3]}, {true, false, true, false}, about, Face::Side::Face,
+                index);
+            add({here[1], next[1], next[0], here[0]}, {true, false, true, false}, about, Face::Side::Back,
+                index);
             addZoneRim({here[0], next[0], next[2], here[2]}, about, index);
             addZoneRim({next[1], here[1], here[3], next[3]}, about, index);
             here = next;
         }
     }
 
-    /// Where the bend line is skewed the rim winds like a screw: two triangles are flat, four corners are not.
+    /// Where the bend line is skewed the rim winds like a screw: two triangles are flat, four corners are
+    /// not.
     void addZoneRim(const std::array<Vec3, 4>& c, const Element& about, int index) {
         if (part.bends[static_cast<size_t>(index)].skewDeg == 0)
             return add({c[0], c[1], c[2], c[3]}, {true, false, true, false}, about, Face::Side::Rim, index);
@@ -126,6 +136,8 @@ private:
 
 } // namespace
 
-Scene sceneOf(const part::Part& part, const part::Folded& folded) { return Builder(part, folded).built(); }
+Scene sceneOf(const part::Part& part, const part::Folded& folded) {
+    return Builder(part, folded).built();
+}
 
 } // namespace goodfold::draw

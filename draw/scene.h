@@ -8,17 +8,17 @@ namespace goodfold::draw {
 
 struct Face {
     enum class Side { Face, Back, Rim, Hole };
-    std::vector<Vec3> corners;  // convex, counter-clockwise as seen from outside
-    std::vector<bool> inked;    // whether the edge from each corner to the next is an edge of the part
-    Vec3 normal;                // unit, outward
+    std::vector<Vec3> corners; // convex, counter-clockwise as seen from outside
+    std::vector<bool> inked;   // whether the edge from each corner to the next is an edge of the part
+    Vec3 normal;               // unit, outward
     part::Element about;
     Side side = Side::Rim;
-    int bendOrder = -1;         // for a bend zone: which bend, in the job's order
+    int bendOrder = -1; // for a bend zone: which bend, in the job's order
 };
 
 struct Scene {
     std::vector<Face> faces;
-    std::vector<Vec3> points;   // all corners, for fitting
+    std::vector<Vec3> points; // all corners, for fitting
 };
 
 Scene sceneOf(const part::Part& part, const part::Folded& folded);

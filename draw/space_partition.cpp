@@ -47,7 +47,7 @@ void sort(Face face, const Face& plane, Sides& sides) {
         low = std::min(low, heights.back());
         high = std::max(high, heights.back());
     }
-    const bool reachesBehind = low < -kInPlane, reachesBefore = high > kInPlane;
+    const bool reachesBehind = low<-kInPlane, reachesBefore = high> kInPlane;
     if (reachesBehind && reachesBefore) {
         sides.behind.push_back(cut(face, heights, -1));
         sides.before.push_back(cut(face, heights, 1));
@@ -76,8 +76,10 @@ void order(std::vector<Face> faces, std::vector<Face>& ordered) {
     Sides sides;
     for (size_t i = 0; i < faces.size(); ++i) {
         // The plane's own face is within it whatever rounding says, so that every step takes one away.
-        if (i == chosen) sides.within.push_back(plane);
-        else sort(std::move(faces[i]), plane, sides);
+        if (i == chosen)
+            sides.within.push_back(plane);
+        else
+            sort(std::move(faces[i]), plane, sides);
     }
     // All faces look at the viewer, so what lies before the plane hides what lies behind it.
     order(std::move(sides.behind), ordered);

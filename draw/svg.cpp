@@ -10,7 +10,9 @@ namespace goodfold::draw {
 namespace {
 
 /// Nanometres are enough, and the text stays short.
-QString number(double mm) { return QString::fromStdString(quantity::printNumber(mm, 6)); }
+QString number(double mm) {
+    return QString::fromStdString(quantity::printNumber(mm, 6));
+}
 
 class BlankSvg {
 public:
@@ -23,11 +25,13 @@ public:
         xml.writeDefaultNamespace(QStringLiteral("http://www.w3.org/2000/svg"));
         attribute("width", number(part.blank.length) + "mm");
         attribute("height", number(part.blank.width) + "mm");
-        attribute("viewBox", QStringLiteral("0 0 %1 %2").arg(number(part.blank.length), number(part.blank.width)));
+        attribute("viewBox",
+                  QStringLiteral("0 0 %1 %2").arg(number(part.blank.length), number(part.blank.width)));
         xml.writeTextElement(QStringLiteral("title"), title);
         group("cut", "#000000");
         outline();
-        for (const part::PartHole& hole : part.holes) circle(hole);
+        for (const part::PartHole& hole : part.holes)
+            circle(hole);
         xml.writeEndElement();
         bends("bend-up", part::Turn::Up, "#1f5fbf");
         bends("bend-down", part::Turn::Down, "#bf1f1f");
@@ -37,7 +41,9 @@ public:
     }
 
 private:
-    void attribute(const char* name, const QString& value) { xml.writeAttribute(QString::fromLatin1(name), value); }
+    void attribute(const char* name, const QString& value) {
+        xml.writeAttribute(QString::fromLatin1(name), value);
+    }
 
     QPointF at(const Vec2& flat) const {
         const Vec2 p = flat - part.blank.corner;
@@ -79,7 +85,8 @@ private:
             const QPointF from = at(line.from), to = at(line.to);
             xml.writeEmptyElement(QStringLiteral("path"));
             attribute("id", QStringLiteral("bend-") + QString::fromStdString(bend.id));
-            attribute("d", QStringLiteral("M%1 %2 L%3 %4").arg(number(from.x()), number(from.y()), number(to.x()), number(to.y())));
+            attribute("d", QStringLiteral("M%1 %2 L%3 %4")
+                               .arg(number(from.x()), number(from.y()), number(to.x()), number(to.y())));
         }
         xml.writeEndElement();
     }
@@ -94,10 +101,12 @@ private:
             xml.writeStartElement(QStringLiteral("text"));
             attribute("x", number(p.x() + 1));
             attribute("y", number(p.y()));
-            xml.writeCharacters(QStringLiteral("%1: %2° %3 R%4").arg(QString::fromStdString(bend.id),
-                QString::fromStdString(quantity::printNumber(bend.shape.angleDeg, 2)),
-                bend.turn == part::Turn::Up ? QStringLiteral("up") : QStringLiteral("down"),
-                QString::fromStdString(quantity::printNumber(bend.shape.insideRadius, 3))));
+            xml.writeCharacters(
+                QStringLiteral("%1: %2° %3 R%4")
+                    .arg(QString::fromStdString(bend.id),
+                         QString::fromStdString(quantity::printNumber(bend.shape.angleDeg, 2)),
+                         bend.turn == part::Turn::Up ? QStringLiteral("up") : QStringLiteral("down"),
+                         QString::fromStdString(quantity::printNumber(bend.shape.insideRadius, 3))));
             xml.writeEndElement();
         }
         xml.writeEndElement();

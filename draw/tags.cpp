@@ -51,14 +51,16 @@ public:
         painter.translate(-area.topLeft());
         painter.setPen(QPen(Qt::white, kCell));
         painter.setBrush(Qt::white);
-        for (const SeenFace& face : seen) painter.drawConvexPolygon(face.outline);
+        for (const SeenFace& face : seen)
+            painter.drawConvexPolygon(face.outline);
     }
 
     /// Share of the box that lies on the part.
     double covered(const QRectF& box) const {
         int taken = 0, all = 0;
         for (double y = box.top(); y <= box.bottom(); y += kCell)
-            for (double x = box.left(); x <= box.right(); x += kCell, ++all) taken += isTaken({x, y});
+            for (double x = box.left(); x <= box.right(); x += kCell, ++all)
+                taken += isTaken({x, y});
         return all ? static_cast<double>(taken) / all : 0;
     }
 
@@ -66,7 +68,8 @@ private:
     static constexpr double kCell = 6;
 
     bool isTaken(const QPointF& p) const {
-        const QPoint cell(static_cast<int>((p.x() - area.left()) / kCell), static_cast<int>((p.y() - area.top()) / kCell));
+        const QPoint cell(static_cast<int>((p.x() - area.left()) / kCell),
+                          static_cast<int>((p.y() - area.top()) / kCell));
         return cells.valid(cell) && qGray(cells.pixel(cell)) > 0;
     }
 
@@ -80,8 +83,8 @@ double overlapShare(const QRectF& one, const QRectF& other) {
 }
 
 /// Lower is better. The weights say what matters: on the screen first, off other tags, off the part, near.
-double cost(const QRectF& box, const QPointF& anchor, const Occupancy& occupancy, const std::vector<Tag>& placed,
-            const QRectF& area) {
+double cost(const QRectF& box, const QPointF& anchor, const Occupancy& occupancy,
+            const std::vector<Tag>& placed, const QRectF& area) {
     double sum = std::hypot(box.center().x() - anchor.x(), box.center().y() - anchor.y()) / 100;
     if (!area.contains(box)) sum += 50;
     for (const Tag& other : placed) {
@@ -94,7 +97,8 @@ double cost(const QRectF& box, const QPointF& anchor, const Occupancy& occupancy
 
 } // namespace
 
-std::vector<Tag> placeTags(const std::vector<TagWish>& wishes, const std::vector<SeenFace>& seen, const QRectF& area) {
+std::vector<Tag> placeTags(const std::vector<TagWish>& wishes, const std::vector<SeenFace>& seen,
+                           const QRectF& area) {
     constexpr int kDirections = 16;
     const Occupancy occupancy(seen, area);
     std::vector<Tag> placed;
@@ -105,7 +109,8 @@ std::vector<Tag> placeTags(const std::vector<TagWish>& wishes, const std::vector
             for (int i = 0; i < kDirections; ++i) {
                 const double turn = 2 * std::numbers::pi * i / kDirections;
                 QRectF box(QPointF(0, 0), wish.size);
-                box.moveCenter(wish.anchor + QPointF(std::cos(turn) * (away + wish.size.width() / 2), std::sin(turn) * away));
+                box.moveCenter(wish.anchor + QPointF(std::cos(turn) * (away + wish.size.width() / 2),
+                                                     std::sin(turn) * away));
                 const double here = cost(box, wish.anchor, occupancy, placed, area);
                 if (here < least) {
                     least = here;

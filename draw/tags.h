@@ -30,6 +30,7 @@ Vec3 anchorOf(const part::Part& part, const part::Folded& folded, const Camera& 
 
 /// Boxes inside `area`, off the part and off each other as far as there is room. The same wishes in the same
 /// view always come out the same.
-std::vector<Tag> placeTags(const std::vector<TagWish>& wishes, const std::vector<SeenFace>& seen, const QRectF& area);
+std::vector<Tag> placeTags(const std::vector<TagWish>& wishes, const std::vector<SeenFace>& seen,
+                           const QRectF& area);
 
 } // namespace goodfold::draw

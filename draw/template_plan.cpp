@@ -6,9 +6,9 @@ namespace goodfold::draw {
 
 namespace {
 
-constexpr double kMargin = 10;  // printers leave up to 6 mm blank
-constexpr double kHead = 30;    // title above
-constexpr double kFoot = 26;    // check bars below
+constexpr double kMargin = 10; // printers leave up to 6 mm blank
+constexpr double kHead = 30;   // title above
+constexpr double kFoot = 26;   // check bars below
 constexpr double kOverlap = 15;
 
 int pagesFor(double length, double window) {
@@ -17,14 +17,20 @@ int pagesFor(double length, double window) {
 }
 
 TemplatePlan planned(const QSizeF& content, const QSizeF& page, bool landscape) {
-    const QRectF window(kMargin, kMargin + kHead, page.width() - 2 * kMargin, page.height() - 2 * kMargin - kHead - kFoot);
-    return {page, landscape, window, kOverlap, pagesFor(content.width(), window.width()),
+    const QRectF window(kMargin, kMargin + kHead, page.width() - 2 * kMargin,
+                        page.height() - 2 * kMargin - kHead - kFoot);
+    return {page,
+            landscape,
+            window,
+            kOverlap,
+            pagesFor(content.width(), window.width()),
             pagesFor(content.height(), window.height())};
 }
 
 std::vector<double> seams(int count, double window, double overlap) {
     std::vector<double> at;
-    for (int i = 1; i < count; ++i) at.push_back(i * (window - overlap) + overlap / 2);
+    for (int i = 1; i < count; ++i)
+        at.push_back(i * (window - overlap) + overlap / 2);
     return at;
 }
 
@@ -35,8 +41,12 @@ QRectF TemplatePlan::shown(int index) const {
     return {QPointF(column * (window.width() - overlap), row * (window.height() - overlap)), window.size()};
 }
 
-std::vector<double> TemplatePlan::seamsX() const { return seams(columns, window.width(), overlap); }
-std::vector<double> TemplatePlan::seamsY() const { return seams(rows, window.height(), overlap); }
+std::vector<double> TemplatePlan::seamsX() const {
+    return seams(columns, window.width(), overlap);
+}
+std::vector<double> TemplatePlan::seamsY() const {
+    return seams(rows, window.height(), overlap);
+}
 
 TemplatePlan planTemplate(const QSizeF& content, QPageSize::PageSizeId paper) {
     const QSizeF upright = QPageSize::size(paper, QPageSize::Millimeter);

@@ -10,9 +10,9 @@ namespace goodfold::draw {
 
 /// Millimetres throughout. Content is the rectangle that has to appear, in its own coordinates.
 struct TemplatePlan {
-    QSizeF page;      // as it lies
+    QSizeF page; // as it lies
     bool landscape;
-    QRectF window;    // where content shows on each page
+    QRectF window; // where content shows on each page
     double overlap;
     int columns, rows;
 

@@ -60,7 +60,8 @@ private:
     void dashed(double width, const QList<qreal>& millimetres) {
         QPen pen(Qt::black, width, Qt::SolidLine, Qt::FlatCap);
         QList<qreal> inWidths;
-        for (const qreal mm : millimetres) inWidths << mm / width;
+        for (const qreal mm : millimetres)
+            inWidths << mm / width;
         pen.setDashPattern(inWidths);
         painter.setPen(pen);
     }
@@ -72,7 +73,9 @@ private:
         painter.save();
         painter.setFont(typeface(size / kUnit, weight));
         const double width = QFontMetricsF(painter.font(), painter.device()).horizontalAdvance(says) * kUnit;
-        const double shift = alignment & Qt::AlignHCenter ? width / 2 : alignment & Qt::AlignRight ? width : 0;
+        const double shift = alignment & Qt::AlignHCenter ? width / 2
+                             : alignment & Qt::AlignRight ? width
+                                                          : 0;
         painter.translate(baseline - QPointF(shift, 0));
         painter.scale(kUnit, kUnit);
         painter.setPen(Qt::black);
@@ -82,7 +85,8 @@ private:
 
     double textWidth(const QString& says, double size, Weight weight) const {
         constexpr double kUnit = 0.1;
-        return QFontMetricsF(typeface(size / kUnit, weight), painter.device()).horizontalAdvance(says) * kUnit;
+        return QFontMetricsF(typeface(size / kUnit, weight), painter.device()).horizontalAdvance(says) *
+               kUnit;
     }
 
     /// Of a drill or a radius.
@@ -102,12 +106,18 @@ private:
         text({right, y}, title.hand, kLargeText, Weight::SemiBold, Qt::AlignRight);
         y += 6;
         text({left, y}, title.stock, kText);
-        text({right, y}, QStringLiteral("page %1 of %2").arg(page + 1).arg(plan.pages()), kText, Weight::Regular, Qt::AlignRight);
+        text({right, y}, QStringLiteral("page %1 of %2").arg(page + 1).arg(plan.pages()), kText,
+             Weight::Regular, Qt::AlignRight);
         y += 5;
-        text({left, y}, QStringLiteral("Blank %1 long, %2 wide. This side is the face; it looks at you.")
-                 .arg(length(part.blank.length), length(part.blank.width)), kText);
+        text({left, y},
+             QStringLiteral("Blank %1 long, %2 wide. This side is the face; it looks at you.")
+                 .arg(length(part.blank.length), length(part.blank.width)),
+             kText);
         y += 5;
-        text({left, y}, QStringLiteral("Print at 100 %, not fitted to the page. Lay a rule on the bars below before you scribe."), kText, Weight::SemiBold);
+        text({left, y},
+             QStringLiteral(
+                 "Print at 100 %, not fitted to the page. Lay a rule on the bars below before you scribe."),
+             kText, Weight::SemiBold);
     }
 
     void checkBar(const QPointF& left, double mm, int parts, const QString& name) {
@@ -130,12 +140,15 @@ private:
     void content() {
         pen(kBold);
         QPolygonF outline;
-        for (const Vec2& p : part.blank.outline) outline << at(p);
+        for (const Vec2& p : part.blank.outline)
+            outline << at(p);
         painter.drawPolygon(outline);
         datum();
-        for (size_t i = 0; i < part.bends.size(); ++i) bend(part.bends[i]);
+        for (size_t i = 0; i < part.bends.size(); ++i)
+            bend(part.bends[i]);
         bendLabels();
-        for (const part::PartHole& hole : part.holes) cross(hole);
+        for (const part::PartHole& hole : part.holes)
+            cross(hole);
         dimensions();
     }
 
@@ -165,20 +178,24 @@ private:
 
     void bendLabels() {
         std::vector<const part::PartBend*> bends;
-        for (const part::PartBend& bend : part.bends) bends.push_back(&bend);
+        for (const part::PartBend& bend : part.bends)
+            bends.push_back(&bend);
         const auto topOf = [&](const part::PartBend* bend) { return at(part::keptLine(*bend, 0.5).to); };
         std::sort(bends.begin(), bends.end(), [&](auto* a, auto* b) { return topOf(a).x() < topOf(b).x(); });
         std::vector<double> wanted, widths;
         std::vector<QString> first, second;
         for (const part::PartBend* bend : bends) {
             const bool toward = bend->turn == part::Turn::Up;
-            first.push_back(QStringLiteral("bend %1: %2° %3").arg(QString::fromStdString(bend->id),
-                QString::fromStdString(quantity::printNumber(bend->shape.angleDeg, 2)),
-                toward ? QStringLiteral("toward you") : QStringLiteral("away from you")));
+            first.push_back(
+                QStringLiteral("bend %1: %2° %3")
+                    .arg(QString::fromStdString(bend->id),
+                         QString::fromStdString(quantity::printNumber(bend->shape.angleDeg, 2)),
+                         toward ? QStringLiteral("toward you") : QStringLiteral("away from you")));
             second.push_back(QStringLiteral("inside radius %1").arg(size(bend->shape.insideRadius)));
             if (bend->skewDeg != 0) second.back() += leaning(*bend);
             wanted.push_back(topOf(bend).x());
-            widths.push_back(std::max(textWidth(first.back(), kSmallText, Weight::SemiBold), textWidth(second.back(), kSmallText, Weight::Regular)));
+            widths.push_back(std::max(textWidth(first.back(), kSmallText, Weight::SemiBold),
+                                      textWidth(second.back(), kSmallText, Weight::Regular)));
         }
         const double right = kBeside + part.blank.length + kBeside;
         const auto centres = spread(wanted, widths, 0, right, 3);
@@ -194,8 +211,12 @@ private:
     /// A leaning line is scribed from edge to edge: where it meets both.
     QString leaning(const part::PartBend& bend) const {
         const Segment line = part::keptLine(bend, 0.5);
-        const auto along = [&](const Vec2& p) { return QString::fromStdString(quantity::typeset(quantity::Length::mm(p.x() - part.blank.corner.x()), reading)); };
-        return QStringLiteral("; from %1 on the lower edge to %2 on the upper").arg(along(line.from), along(line.to));
+        const auto along = [&](const Vec2& p) {
+            return QString::fromStdString(
+                quantity::typeset(quantity::Length::mm(p.x() - part.blank.corner.x()), reading));
+        };
+        return QStringLiteral("; from %1 on the lower edge to %2 on the upper")
+            .arg(along(line.from), along(line.to));
     }
 
     void cross(const part::PartHole& hole) {
@@ -206,11 +227,13 @@ private:
         pen(kHair);
         painter.drawLine(centre - QPointF(arm, 0), centre + QPointF(arm, 0));
         painter.drawLine(centre - QPointF(0, arm), centre + QPointF(0, arm));
-        const QString says = QStringLiteral("%1 ø%2").arg(QString::fromStdString(hole.id), size(hole.diameter));
+        const QString says =
+            QStringLiteral("%1 ø%2").arg(QString::fromStdString(hole.id), size(hole.diameter));
         // On the side that has more room, so that the words stay off the end.
         const bool toTheRight = centre.x() < kBeside + part.blank.length / 2;
         const QPointF corner(radius * 0.8 + 0.8, -radius * 0.8 - 0.8);
-        text(centre + (toTheRight ? corner : QPointF(-corner.x(), corner.y())), says, kSmallText, Weight::Regular, toTheRight ? Qt::AlignLeft : Qt::AlignRight);
+        text(centre + (toTheRight ? corner : QPointF(-corner.x(), corner.y())), says, kSmallText,
+             Weight::Regular, toTheRight ? Qt::AlignLeft : Qt::AlignRight);
     }
 
     void dimensions() {
@@ -243,20 +266,26 @@ private:
             painter.drawEllipse(p, 1.5, 1.5);
         };
         for (const double x : plan.seamsX())
-            for (double y = 4; y < size.height(); y += std::max(20.0, size.height() - 8)) crossAt({x, y});
+            for (double y = 4; y < size.height(); y += std::max(20.0, size.height() - 8))
+                crossAt({x, y});
         for (const double y : plan.seamsY())
-            for (double x = 4; x < size.width(); x += std::max(20.0, size.width() - 8)) crossAt({x, y});
+            for (double x = 4; x < size.width(); x += std::max(20.0, size.width() - 8))
+                crossAt({x, y});
     }
 
     void seamNotes(int page) {
         if (plan.pages() == 1) return;
         const double y = plan.window.bottom() + 4;
         if (page % plan.columns > 0)
-            text({plan.window.left(), y}, QStringLiteral("← lay the crosses on page %1").arg(page), kSmallText);
+            text({plan.window.left(), y}, QStringLiteral("← lay the crosses on page %1").arg(page),
+                 kSmallText);
         if (page % plan.columns < plan.columns - 1)
-            text({plan.window.right(), y}, QStringLiteral("goes on with page %1 →").arg(page + 2), kSmallText, Weight::Regular, Qt::AlignRight);
+            text({plan.window.right(), y}, QStringLiteral("goes on with page %1 →").arg(page + 2), kSmallText,
+                 Weight::Regular, Qt::AlignRight);
         if (page / plan.columns > 0)
-            text({plan.window.center().x(), y}, QStringLiteral("↑ lay the crosses on page %1").arg(page + 1 - plan.columns), kSmallText, Weight::Regular, Qt::AlignHCenter);
+            text({plan.window.center().x(), y},
+                 QStringLiteral("↑ lay the crosses on page %1").arg(page + 1 - plan.columns), kSmallText,
+                 Weight::Regular, Qt::AlignHCenter);
     }
 
     QPainter& painter;
@@ -270,12 +299,16 @@ private:
 
 TemplateTitle titleOf(const part::Job& job, const material::Material& material, bool isOpposite) {
     const QString unit = job.units == quantity::Unit::Inch ? QStringLiteral("in") : QStringLiteral("mm");
-    const auto size = [&](double mm) { return QString::fromStdString(quantity::typesetSize(quantity::Length::mm(mm), job.units)); };
+    const auto size = [&](double mm) {
+        return QString::fromStdString(quantity::typesetSize(quantity::Length::mm(mm), job.units));
+    };
     const QString name = QString::fromStdString(material.name);
-    const QString stock = job.stock.form == part::StockForm::Bar
-                              ? QStringLiteral("%1 × %2 %3 bar, %4").arg(size(job.stock.width), size(job.thickness), unit, name)
-                              : QStringLiteral("%1 %2 sheet, %3").arg(size(job.thickness), unit, name);
-    return {QString::fromStdString(job.title), stock, QString::fromStdString(part::handInWords(job.hand, isOpposite))};
+    const QString stock =
+        job.stock.form == part::StockForm::Bar
+            ? QStringLiteral("%1 × %2 %3 bar, %4").arg(size(job.stock.width), size(job.thickness), unit, name)
+            : QStringLiteral("%1 %2 sheet, %3").arg(size(job.thickness), unit, name);
+    return {QString::fromStdString(job.title), stock,
+            QString::fromStdString(part::handInWords(job.hand, isOpposite))};
 }
 
 bool writeTemplatePdf(QIODevice& device, const std::vector<TemplateJob>& jobs, QPageSize::PageSizeId paper,

@@ -36,9 +36,12 @@ KFactor kFactor(const AllowanceRule& rule, const material::Material& material, c
         const auto row = material::kFactorAt(material, radiusOverThickness);
         return {row.k, row.sigma};
     }
-    case AllowanceRule::Kind::Din6935: return {din6935(radiusOverThickness), {}};
-    case AllowanceRule::Kind::Constant: return {rule.constantK, {}};
-    case AllowanceRule::Kind::Handbook: return {handbook(material.handbookC, shape), {}};
+    case AllowanceRule::Kind::Din6935:
+        return {din6935(radiusOverThickness), {}};
+    case AllowanceRule::Kind::Constant:
+        return {rule.constantK, {}};
+    case AllowanceRule::Kind::Handbook:
+        return {handbook(material.handbookC, shape), {}};
     case AllowanceRule::Kind::Deduction: {
         const double taken = rule.deductionThicknesses * shape.thickness * shape.angleDeg / 90;
         return {kFromDeduction(shape, taken), {}};
@@ -51,12 +54,18 @@ KFactor kFactor(const AllowanceRule& rule, const material::Material& material, c
 
 std::string nameOf(const AllowanceRule& rule) {
     switch (rule.kind) {
-    case AllowanceRule::Kind::Material: return "Material table";
-    case AllowanceRule::Kind::Din6935: return "DIN 6935";
-    case AllowanceRule::Kind::Constant: return "One K for all";
-    case AllowanceRule::Kind::Handbook: return "Handbook form";
-    case AllowanceRule::Kind::Deduction: return "Flat deduction";
-    case AllowanceRule::Kind::Measured: return "Your test bend";
+    case AllowanceRule::Kind::Material:
+        return "Material table";
+    case AllowanceRule::Kind::Din6935:
+        return "DIN 6935";
+    case AllowanceRule::Kind::Constant:
+        return "One K for all";
+    case AllowanceRule::Kind::Handbook:
+        return "Handbook form";
+    case AllowanceRule::Kind::Deduction:
+        return "Flat deduction";
+    case AllowanceRule::Kind::Measured:
+        return "Your test bend";
     }
     return {};
 }

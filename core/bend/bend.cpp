@@ -19,9 +19,12 @@ double kFromAllowance(const Shape& shape, double allowance) {
 double setback(const Shape& shape, DimensionTo to) {
     const double rise = shape.angleDeg < 90 ? std::tan(radians(shape.angleDeg) / 2) : 1.0;
     switch (to) {
-    case DimensionTo::Outside: return (shape.insideRadius + shape.thickness) * rise;
-    case DimensionTo::Inside: return shape.insideRadius * rise;
-    case DimensionTo::Tangent: return 0;
+    case DimensionTo::Outside:
+        return (shape.insideRadius + shape.thickness) * rise;
+    case DimensionTo::Inside:
+        return shape.insideRadius * rise;
+    case DimensionTo::Tangent:
+        return 0;
     }
     return 0;
 }

@@ -15,11 +15,11 @@ std::string inWords(const part::Element& element) {
 std::vector<Finding> cutsThroughItself(const Subject& s) {
     std::vector<Finding> findings;
     for (const part::Clash& clash : part::selfClashes(s.part, s.folded))
-        findings.push_back({.severity = Severity::Stop,
-                            .about = clash.other,
-                            .headline = "It cuts through itself",
-                            .says = "Formed, " + inWords(clash.other) + " would stand in " + inWords(clash.one) +
-                                    "."});
+        findings.push_back(
+            {.severity = Severity::Stop,
+             .about = clash.other,
+             .headline = "It cuts through itself",
+             .says = "Formed, " + inWords(clash.other) + " would stand in " + inWords(clash.one) + "."});
     return findings;
 }
 

@@ -22,7 +22,8 @@ const std::vector<Rule>& rules() {
         {"hole-near-bend", "workshop handbooks: hole edge to tangent line 2 T, from 25 mm diameter 2.5 T",
          holeNearBend},
         {"hole-near-edge",
-         "EN 1993-1-8 as 1.5 d from centre to edge (2 d in aluminium, copper, brass); web of 1 T, at least 2 mm",
+         "EN 1993-1-8 as 1.5 d from centre to edge (2 d in aluminium, copper, brass); web of 1 T, at least 2 "
+         "mm",
          holeNearEdge},
         {"skewed-line", "geometry: cos(between) = cos(s)^2 cos(A) + sin(s)^2, miss = BD tan(s)", skewedLine},
         {"kept-unused", "job format", keptButUnused},
@@ -50,9 +51,12 @@ bool hasStop(const std::vector<Finding>& findings) {
 
 std::string nameOf(Severity severity) {
     switch (severity) {
-    case Severity::Stop: return "stop";
-    case Severity::Mind: return "mind";
-    case Severity::Note: return "note";
+    case Severity::Stop:
+        return "stop";
+    case Severity::Mind:
+        return "mind";
+    case Severity::Note:
+        return "note";
     }
     return {};
 }

@@ -20,12 +20,12 @@ struct Remedy {
 };
 
 struct Finding {
-    std::string rule = {};                // name of the rule, stable for scripts; set by check()
+    std::string rule = {}; // name of the rule, stable for scripts; set by check()
     Severity severity = Severity::Note;
     part::Element about = {};
-    std::string headline = {};            // "h2 is close to an edge"
-    std::string says = {};                // the number and its limit, in the reader's unit
-    std::optional<double> value = {};     // mm or degrees
+    std::string headline = {};        // "h2 is close to an edge"
+    std::string says = {};            // the number and its limit, in the reader's unit
+    std::optional<double> value = {}; // mm or degrees
     std::optional<double> limit = {};
     std::optional<Remedy> remedy = {};
 };

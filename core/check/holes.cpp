@@ -26,7 +26,8 @@ Clearance clearance(const part::Part& part, const part::PartHole& hole, int inde
     const double share = (hole.centreInFlat - line.from).dot(along) / along.squaredNorm();
     // Beside a flange that takes only part of its edge, the line's ends are what the hole may come near.
     const bool beside = part.form == part::StockForm::Sheet && (share < 0 || share > 1);
-    const double toCentre = beside ? distance(hole.centreInFlat, line) : (hole.centreInFlat - line.from).dot(away);
+    const double toCentre =
+        beside ? distance(hole.centreInFlat, line) : (hole.centreInFlat - line.from).dot(away);
     return {index, toCentre - hole.diameter / 2, away};
 }
 
@@ -34,7 +35,8 @@ std::vector<Clearance> clearances(const part::Part& part, const part::PartHole& 
     const part::PartPlate& plate = part.plates[hole.plate];
     std::vector<Clearance> all;
     if (plate.parentBend >= 0) all.push_back(clearance(part, hole, plate.parentBend));
-    for (const int bend : plate.childBends) all.push_back(clearance(part, hole, bend));
+    for (const int bend : plate.childBends)
+        all.push_back(clearance(part, hole, bend));
     return all;
 }
 
@@ -101,7 +103,8 @@ std::vector<Finding> holeOffItsPlate(const Subject& s) {
     for (const part::PartHole& hole : s.part.holes) {
         const part::PartPlate& plate = s.part.plates[hole.plate];
         const auto all = clearances(s.part, hole);
-        const auto across = std::find_if(all.begin(), all.end(), [](const Clearance& c) { return c.toHoleEdge < 0; });
+        const auto across =
+            std::find_if(all.begin(), all.end(), [](const Clearance& c) { return c.toHoleEdge < 0; });
         if (across != all.end()) {
             const std::string& bend = s.part.bends[across->bend].id;
             findings.push_back(
@@ -164,8 +167,8 @@ std::vector<Finding> holeNearEdge(const Subject& s) {
         Finding finding{.severity = Severity::Mind,
                         .about = Element::hole(hole.id),
                         .headline = hole.id + " is close to an edge",
-                        .says = s.length(nearest.toCentre) + " from its centre to the edge; " + s.length(least) +
-                                " is wanted so that it does not tear out.",
+                        .says = s.length(nearest.toCentre) + " from its centre to the edge; " +
+                                s.length(least) + " is wanted so that it does not tear out.",
                         .value = nearest.toCentre,
                         .limit = least,
                         .remedy = byMoving(s, hole, nearest.away * (least - nearest.toCentre))};

@@ -15,8 +15,8 @@ std::vector<Finding> skewedLine(const Subject& s) {
         findings.push_back({.severity = Severity::Note,
                             .about = part::Element::bend(bend.id),
                             .headline = "Bend " + bend.id + " is skewed",
-                            .says = "The legs turn " + quantity::printNumber(between, 1) + "° from straight, and " +
-                                    leg + "'s centreline moves " +
+                            .says = "The legs turn " + quantity::printNumber(between, 1) +
+                                    "° from straight, and " + leg + "'s centreline moves " +
                                     s.length(std::abs(part::centrelineMiss(bend))) +
                                     " sideways at the corner. Both are counted in.",
                             .value = between});
@@ -74,7 +74,8 @@ std::vector<Finding> eyesAndHands(const Subject& s) {
 
 std::vector<Finding> materialCautions(const Subject& s) {
     std::string says;
-    for (const std::string& caution : s.material.cautions) says += (says.empty() ? "" : " ") + caution;
+    for (const std::string& caution : s.material.cautions)
+        says += (says.empty() ? "" : " ") + caution;
     if (says.empty()) return {};
     return oneNote(s.material.name, std::move(says));
 }

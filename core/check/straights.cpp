@@ -96,9 +96,9 @@ std::vector<Finding> flangeOffItsEdge(const Subject& s) {
         const Reach taken = reachOf({bend.near.from, bend.near.to}, along);
         const double past = std::max(edge.from - taken.from, taken.to - edge.to);
         if (past > kSameLine)
-            findings.push_back(edgeFinding(bend, "Bend " + bend.id + " runs off its edge",
-                                           "It reaches " + s.length(past) + " past the edge of " + parent.id + ".",
-                                           past));
+            findings.push_back(
+                edgeFinding(bend, "Bend " + bend.id + " runs off its edge",
+                            "It reaches " + s.length(past) + " past the edge of " + parent.id + ".", past));
         for (const int otherIndex : parent.childBends) {
             const part::PartBend& other = s.part.bends[otherIndex];
             if (other.edge != bend.edge || &other <= &bend) continue;

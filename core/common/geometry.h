@@ -21,8 +21,12 @@ struct Segment {
     Vec2 middle() const { return 0.5 * (from + to); }
 };
 
-inline double radians(double degrees) { return degrees * std::numbers::pi / 180.0; }
-inline double degrees(double radians) { return radians * 180.0 / std::numbers::pi; }
+inline double radians(double degrees) {
+    return degrees * std::numbers::pi / 180.0;
+}
+inline double degrees(double radians) {
+    return radians * 180.0 / std::numbers::pi;
+}
 
 /// Signed: positive where the corners run counter-clockwise.
 double areaOf(const Polygon& polygon);

@@ -23,8 +23,8 @@ public:
 
     void dxfReal(int code, double value) const override {
         std::array<char, 64> digits{};
-        const auto end = std::to_chars(digits.data(), digits.data() + digits.size(), value,
-                                       std::chars_format::fixed, 9);
+        const auto end =
+            std::to_chars(digits.data(), digits.data() + digits.size(), value, std::chars_format::fixed, 9);
         write(code, std::string_view(digits.data(), static_cast<size_t>(end.ptr - digits.data())));
     }
     void dxfInt(int code, int value) const override { write(code, std::to_string(value)); }
@@ -46,7 +46,9 @@ private:
 
 constexpr int kMillimetreUnits = 4; // $INSUNITS
 
-DL_Attributes on(const char* layer) { return {layer, 256, -1, "BYLAYER", 1.0}; }
+DL_Attributes on(const char* layer) {
+    return {layer, 256, -1, "BYLAYER", 1.0};
+}
 
 class BlankDxf {
 public:
@@ -58,8 +60,10 @@ public:
         blocks();
         writer.sectionEntities();
         outline();
-        for (const part::PartHole& hole : part.holes) circle(hole);
-        for (const part::PartBend& bend : part.bends) bendLine(bend);
+        for (const part::PartHole& hole : part.holes)
+            circle(hole);
+        for (const part::PartBend& bend : part.bends)
+            bendLine(bend);
         writer.sectionEnd();
         dxf.writeObjects(writer);
         dxf.writeObjectsEnd(writer);
@@ -82,7 +86,8 @@ private:
             dxf.writeLinetype(writer, DL_LinetypeData(name, name, 0, 0, 0.0));
         writer.tableEnd();
         writer.tableLayers(5);
-        for (const auto& [name, colour] : {std::pair{"0", 7}, {"CUT", 7}, {"BEND_UP", 5}, {"BEND_DOWN", 1}, {"NOTES", 8}})
+        for (const auto& [name, colour] :
+             {std::pair{"0", 7}, {"CUT", 7}, {"BEND_UP", 5}, {"BEND_DOWN", 1}, {"NOTES", 8}})
             dxf.writeLayer(writer, DL_LayerData(name, 0), DL_Attributes("", colour, 18, "CONTINUOUS", 1.0));
         writer.tableEnd();
         writer.tableStyle(1);
@@ -111,7 +116,8 @@ private:
     void outline() {
         const Polygon& corners = part.blank.outline;
         constexpr int kClosed = 1;
-        dxf.writePolyline(writer, DL_PolylineData(static_cast<int>(corners.size()), 0, 0, kClosed), on("CUT"));
+        dxf.writePolyline(writer, DL_PolylineData(static_cast<int>(corners.size()), 0, 0, kClosed),
+                          on("CUT"));
         for (const Vec2& corner : corners) {
             const Vec2 p = corner - part.blank.corner;
             dxf.writeVertex(writer, DL_VertexData(p.x(), p.y(), 0, 0));
@@ -128,10 +134,12 @@ private:
         const Segment line = part::keptLine(bend, 0.5);
         const Vec2 from = line.from - part.blank.corner, to = line.to - part.blank.corner;
         const bool up = bend.turn == part::Turn::Up;
-        dxf.writeLine(writer, DL_LineData(from.x(), from.y(), 0, to.x(), to.y(), 0), on(up ? "BEND_UP" : "BEND_DOWN"));
+        dxf.writeLine(writer, DL_LineData(from.x(), from.y(), 0, to.x(), to.y(), 0),
+                      on(up ? "BEND_UP" : "BEND_DOWN"));
         constexpr double kTextHeight = 3;
         const std::string says = bend.id + ": " + quantity::printNumber(bend.shape.angleDeg, 2) + " deg " +
-                                 (up ? "up" : "down") + " R" + quantity::printNumber(bend.shape.insideRadius, 3);
+                                 (up ? "up" : "down") + " R" +
+                                 quantity::printNumber(bend.shape.insideRadius, 3);
         const Vec2 along = (to - from).normalized();
         const Vec2 at = from + along * 2 + bend.across * 1;
         dxf.writeText(writer,
@@ -155,6 +163,8 @@ private:
 
 } // namespace
 
-void writeDxf(std::ostream& out, const part::Part& part) { BlankDxf(out, part).write(); }
+void writeDxf(std::ostream& out, const part::Part& part) {
+    BlankDxf(out, part).write();
+}
 
 } // namespace goodfold::files

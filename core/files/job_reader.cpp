@@ -1,5 +1,4 @@
 #include "files/job_file.h"
-
 #include "files/words.h"
 
 #include <nlohmann/json.hpp>
@@ -24,7 +23,9 @@ public:
     }
 
     bool has(const std::string& key) const { return object.contains(key); }
-    std::string at(const std::string& key) const { return path.empty() || key.empty() ? path + key : path + "." + key; }
+    std::string at(const std::string& key) const {
+        return path.empty() || key.empty() ? path + key : path + "." + key;
+    }
 
     const json& take(const std::string& key) {
         if (!has(key)) throw Error{"\"" + key + "\" is missing.", path.empty() ? "the file" : path};
@@ -99,7 +100,8 @@ public:
 
     [[noreturn]] void fail(const std::string& reason, const std::string& key) const {
         const std::string where = at(key);
-        throw Error{(key.empty() ? "this" : "\"" + key + "\"") + " " + reason + ".", where.empty() ? "the file" : where};
+        throw Error{(key.empty() ? "this" : "\"" + key + "\"") + " " + reason + ".",
+                    where.empty() ? "the file" : where};
     }
 
 private:
@@ -170,7 +172,8 @@ void readAllowance(Members& members, part::Job& job) {
     if (job.allowance.kind == bend::AllowanceRule::Kind::Measured) {
         bend::TestBend& test = job.allowance.testBend;
         test.deduction = members.number("deduction");
-        test.shape = {members.number("angle", 90), members.number("inside_radius"), members.number("thickness")};
+        test.shape = {members.number("angle", 90), members.number("inside_radius"),
+                      members.number("thickness")};
     }
     job.allowanceKept = members.kept();
 }
@@ -190,7 +193,7 @@ void decideXFrom(part::Job& job, const std::vector<ReadPlate>& plates) {
             const std::string& id = job.plates[p].id;
             const bool onBend = job.bendTo(id) || job.bendAt(id, part::Edge::Start);
             part::Hole& hole = job.plates[p].holes[h];
-            hole.xFrom = !onBend                                              ? part::Hole::XFrom::Start
+            hole.xFrom = !onBend                                         ? part::Hole::XFrom::Start
                          : job.dimensionTo == part::DimensionTo::Inside  ? part::Hole::XFrom::Inside
                          : job.dimensionTo == part::DimensionTo::Tangent ? part::Hole::XFrom::Tangent
                                                                          : part::Hole::XFrom::Outside;
@@ -219,7 +222,8 @@ ReadJob jobFrom(const json& root) {
         readAllowance(allowance, job);
     }
     const auto plates = members.list("plates", plateFrom);
-    for (const ReadPlate& read : plates) job.plates.push_back(read.plate);
+    for (const ReadPlate& read : plates)
+        job.plates.push_back(read.plate);
     if (members.has("bends")) job.bends = members.list("bends", bendFrom);
     job.kept = members.kept();
     decideXFrom(job, plates);
@@ -231,7 +235,8 @@ std::string placeOf(const std::string& text, size_t byte) {
     const size_t end = std::min(byte, text.size());
     const auto line = 1 + std::count(text.begin(), text.begin() + static_cast<long>(end), '\n');
     const size_t lineStart = end == 0 ? 0 : text.rfind('\n', end - 1) + 1; // npos + 1 is 0
-    return "line " + std::to_string(line) + ", column " + std::to_string(std::max<size_t>(1, end - lineStart));
+    return "line " + std::to_string(line) + ", column " +
+           std::to_string(std::max<size_t>(1, end - lineStart));
 }
 
 /// Refuses what the parser would take but no writer of ours makes: members given twice, and nesting deep
@@ -240,7 +245,8 @@ class Guard {
 public:
     bool operator()(int depth, json::parse_event_t event, json& parsed) {
         constexpr int kDeepest = 64;
-        if (depth > kDeepest) throw Error{"lists and objects stand more than 64 deep in each other.", "the file"};
+        if (depth > kDeepest)
+            throw Error{"lists and objects stand more than 64 deep in each other.", "the file"};
         if (event == json::parse_event_t::object_start) seen.emplace_back();
         if (event == json::parse_event_t::object_end) seen.pop_back();
         if (event == json::parse_event_t::key && !seen.back().insert(parsed.get<std::string>()).second)

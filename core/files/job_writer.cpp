@@ -1,5 +1,4 @@
 #include "files/job_file.h"
-
 #include "files/words.h"
 
 #include <nlohmann/json.hpp>
@@ -13,7 +12,8 @@ namespace {
 using nlohmann::ordered_json;
 
 void addKept(ordered_json& object, const part::KeptKeys& kept) {
-    for (const auto& [key, text] : kept) object[key] = ordered_json::parse(text);
+    for (const auto& [key, text] : kept)
+        object[key] = ordered_json::parse(text);
 }
 
 ordered_json holeOf(const part::Hole& hole) {
@@ -29,18 +29,15 @@ ordered_json holeOf(const part::Hole& hole) {
 ordered_json plateOf(const part::Plate& plate) {
     ordered_json out{{"id", plate.id}, {"length", plate.length}};
     if (plate.width) out["width"] = *plate.width;
-    for (const part::Hole& hole : plate.holes) out["holes"].push_back(holeOf(hole));
+    for (const part::Hole& hole : plate.holes)
+        out["holes"].push_back(holeOf(hole));
     addKept(out, plate.kept);
     return out;
 }
 
 ordered_json bendOf(const part::Bend& bend) {
-    ordered_json out{{"id", bend.id},
-                     {"from", bend.from},
-                     {"edge", wordFor(kEdgeWords, bend.edge)},
-                     {"to", bend.to},
-                     {"angle", bend.angleDeg},
-                     {"turn", wordFor(kTurnWords, bend.turn)}};
+    ordered_json out{{"id", bend.id}, {"from", bend.from},      {"edge", wordFor(kEdgeWords, bend.edge)},
+                     {"to", bend.to}, {"angle", bend.angleDeg}, {"turn", wordFor(kTurnWords, bend.turn)}};
     if (bend.skewDeg != 0) out["skew"] = bend.skewDeg;
     if (bend.offset != 0) out["offset"] = bend.offset;
     if (bend.insideRadius) out["inside_radius"] = *bend.insideRadius;
@@ -79,12 +76,9 @@ ordered_json stockOf(const part::Stock& stock) {
 } // namespace
 
 void writeJob(std::ostream& out, const part::Job& job) {
-    ordered_json root{{"format", "good-fold-job"},
-                      {"version", kJobVersion},
-                      {"title", job.title},
-                      {"units", wordFor(kUnitWords, job.units)},
-                      {"quantity", job.quantity},
-                      {"opposite_hand", job.oppositeHand}};
+    ordered_json root{{"format", "good-fold-job"}, {"version", kJobVersion},
+                      {"title", job.title},        {"units", wordFor(kUnitWords, job.units)},
+                      {"quantity", job.quantity},  {"opposite_hand", job.oppositeHand}};
     if (job.hand != part::Hand::Unsaid) root["hand"] = wordFor(kHandWords, job.hand);
     root["material"] = job.material;
     root["thickness"] = job.thickness;
@@ -92,9 +86,11 @@ void writeJob(std::ostream& out, const part::Job& job) {
     root["dimension_to"] = wordFor(kDimensionWords, job.dimensionTo);
     root["allowance"] = allowanceOf(job);
     root["plates"] = ordered_json::array();
-    for (const part::Plate& plate : job.plates) root["plates"].push_back(plateOf(plate));
+    for (const part::Plate& plate : job.plates)
+        root["plates"].push_back(plateOf(plate));
     root["bends"] = ordered_json::array();
-    for (const part::Bend& bend : job.bends) root["bends"].push_back(bendOf(bend));
+    for (const part::Bend& bend : job.bends)
+        root["bends"].push_back(bendOf(bend));
     addKept(root, job.kept);
     out << root.dump(2, ' ', false, ordered_json::error_handler_t::replace) << '\n';
 }

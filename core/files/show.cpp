@@ -12,13 +12,20 @@ namespace {
 
 using nlohmann::ordered_json;
 
-ordered_json pointOf(const Vec2& p) { return {p.x(), p.y()}; }
-ordered_json pointOf(const Vec3& p) { return {p.x(), p.y(), p.z()}; }
-ordered_json lineOf(const Segment& s) { return {pointOf(s.from), pointOf(s.to)}; }
+ordered_json pointOf(const Vec2& p) {
+    return {p.x(), p.y()};
+}
+ordered_json pointOf(const Vec3& p) {
+    return {p.x(), p.y(), p.z()};
+}
+ordered_json lineOf(const Segment& s) {
+    return {pointOf(s.from), pointOf(s.to)};
+}
 
 ordered_json pointsOf(const Polygon& polygon) {
     ordered_json out = ordered_json::array();
-    for (const Vec2& p : polygon) out.push_back(pointOf(p));
+    for (const Vec2& p : polygon)
+        out.push_back(pointOf(p));
     return out;
 }
 

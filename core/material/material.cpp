@@ -35,9 +35,8 @@ KFactorRow kFactorAt(const Material& material, double radiusOverThickness) {
 
 double leastInsideRadius(const Material& material, double thickness) {
     const auto& rows = material.leastInsideRadius;
-    const auto row = std::find_if(rows.begin(), rows.end(), [&](const LeastRadiusRow& r) {
-        return thickness <= r.thicknessUpTo;
-    });
+    const auto row = std::find_if(rows.begin(), rows.end(),
+                                  [&](const LeastRadiusRow& r) { return thickness <= r.thicknessUpTo; });
     return (row == rows.end() ? rows.back() : *row).acrossGrain * thickness;
 }
 
@@ -46,10 +45,14 @@ namespace {
 using nlohmann::json;
 
 Material materialFrom(const json& entry) {
-    Material m{entry.at("id"),         entry.at("name"),
-               entry.at("short_name"), entry.at("density"),
-               entry.at("handbook_c"), entry.at("edge_distance_diameters"),
-               {},                     {},
+    Material m{entry.at("id"),
+               entry.at("name"),
+               entry.at("short_name"),
+               entry.at("density"),
+               entry.at("handbook_c"),
+               entry.at("edge_distance_diameters"),
+               {},
+               {},
                entry.at("cautions")};
     for (const json& row : entry.at("least_inside_radius"))
         m.leastInsideRadius.push_back(

@@ -24,10 +24,10 @@ struct LeastRadiusRow {
 struct Material {
     std::string id;
     std::string name;
-    std::string shortName; // as in "30 × 3 hot-rolled bar"
-    double density;        // kg/m3
-    double handbookC;      // c of the handbook form (c T + 1.57 R) A/90
-    double edgeDistanceDiameters; // least hole centre to edge, in hole diameters
+    std::string shortName;                         // as in "30 × 3 hot-rolled bar"
+    double density;                                // kg/m3
+    double handbookC;                              // c of the handbook form (c T + 1.57 R) A/90
+    double edgeDistanceDiameters;                  // least hole centre to edge, in hole diameters
     std::vector<LeastRadiusRow> leastInsideRadius; // rising thickness
     std::vector<KFactorRow> kFactors;              // rising R/T
     std::vector<std::string> cautions;

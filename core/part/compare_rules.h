@@ -7,8 +7,8 @@ namespace goodfold::part {
 
 struct RuleOutcome {
     bend::AllowanceRule rule;
-    double blankLength;  // mm
-    double difference;   // mm, against the job's own rule: negative cuts shorter
+    double blankLength; // mm
+    double difference;  // mm, against the job's own rule: negative cuts shorter
     bool isOwn;
 };
 

@@ -28,9 +28,12 @@ std::string freshHoleId(const Job& job) {
 
 Hole::XFrom ownReference(const Job& job) {
     switch (job.dimensionTo) {
-    case DimensionTo::Outside: return Hole::XFrom::Outside;
-    case DimensionTo::Inside: return Hole::XFrom::Inside;
-    case DimensionTo::Tangent: return Hole::XFrom::Tangent;
+    case DimensionTo::Outside:
+        return Hole::XFrom::Outside;
+    case DimensionTo::Inside:
+        return Hole::XFrom::Inside;
+    case DimensionTo::Tangent:
+        return Hole::XFrom::Tangent;
     }
     return Hole::XFrom::Outside;
 }
@@ -53,8 +56,8 @@ void removeSubtree(Job& job, const std::string& plate) {
 }
 
 void removeHole(Plate& plate, const std::string& id) {
-    const auto gone = std::find_if(plate.holes.begin(), plate.holes.end(),
-                                   [&](const Hole& hole) { return hole.id == id; });
+    const auto gone =
+        std::find_if(plate.holes.begin(), plate.holes.end(), [&](const Hole& hole) { return hole.id == id; });
     const Hole removed = *gone;
     plate.holes.erase(gone);
     for (Hole& hole : plate.holes) {
@@ -68,7 +71,9 @@ void removeHole(Plate& plate, const std::string& id) {
 
 } // namespace
 
-double firstLegLength(quantity::Unit unit) { return unit == quantity::Unit::Inch ? 2 * 25.4 : 50; }
+double firstLegLength(quantity::Unit unit) {
+    return unit == quantity::Unit::Inch ? 2 * 25.4 : 50;
+}
 
 Job emptyBar(quantity::Unit unit) {
     Job job;
@@ -81,7 +86,9 @@ Job emptyBar(quantity::Unit unit) {
     return job;
 }
 
-bool endIsFree(const Job& job, const std::string& plate) { return !job.bendAt(plate, Edge::End); }
+bool endIsFree(const Job& job, const std::string& plate) {
+    return !job.bendAt(plate, Edge::End);
+}
 
 bool startIsFree(const Job& job, const std::string& plate) {
     return !job.bendTo(plate) && !job.bendAt(plate, Edge::Start);
@@ -91,7 +98,8 @@ Result<Edited> withBendAtEnd(Job job, const std::string& plate, Bend bend, doubl
     Plate* parent = job.findPlate(plate);
     if (!parent) return Error{"There is no plate \"" + plate + "\".", {}};
     if (!endIsFree(job, plate))
-        return Error{"The end of " + plate + " is bent already: choose the last leg, or change that bend.", {}};
+        return Error{"The end of " + plate + " is bent already: choose the last leg, or change that bend.",
+                     {}};
     const auto newReference = startIsFree(job, plate) ? Hole::XFrom::Start : ownReference(job);
     for (Hole& hole : parent->holes)
         if (hole.xFrom == Hole::XFrom::End) {
@@ -128,9 +136,12 @@ Result<Edited> withBendAtStart(Job job, Bend bend, double legLength) {
 Result<Edited> withHole(Job job, const std::string& plate, Hole hole) {
     Plate* carrier = job.findPlate(plate);
     if (!carrier) return Error{"There is no plate \"" + plate + "\".", {}};
-    if (startIsFree(job, plate)) hole.xFrom = Hole::XFrom::Start;
-    else if (endIsFree(job, plate)) hole.xFrom = Hole::XFrom::End;
-    else hole.xFrom = ownReference(job);
+    if (startIsFree(job, plate))
+        hole.xFrom = Hole::XFrom::Start;
+    else if (endIsFree(job, plate))
+        hole.xFrom = Hole::XFrom::End;
+    else
+        hole.xFrom = ownReference(job);
     hole.id = freshHoleId(job);
     const std::string id = hole.id;
     carrier->holes.push_back(std::move(hole));

@@ -11,7 +11,8 @@ namespace {
 std::vector<std::string> wordsOf(std::string_view line) {
     std::istringstream in{std::string(line)};
     std::vector<std::string> words;
-    for (std::string word; in >> word;) words.push_back(word);
+    for (std::string word; in >> word;)
+        words.push_back(word);
     return words;
 }
 
@@ -140,7 +141,8 @@ Result<Edited> enter(const Job& job, const Element& selected, std::string_view l
     if (command == "b" || command == "bend") return enterBend(job, selected, words);
     if (command == "h" || command == "hole") return enterHole(job, selected, words);
     if (!std::isdigit(static_cast<unsigned char>(words[0][0])) && words[0].find_first_of("-.½¼¾") != 0)
-        return Error{"\"" + std::string(line) + "\" is nothing the ladder knows: " + whatToType(job, selected), {}};
+        return Error{
+            "\"" + std::string(line) + "\" is nothing the ladder knows: " + whatToType(job, selected), {}};
     return enterValue(job, selected, line);
 }
 

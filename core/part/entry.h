@@ -9,7 +9,8 @@ namespace goodfold::part {
 
 /// Understands one line, with `selected` in hand:
 ///   40                 the selected leg's length, bend's angle, or hole's distance
-///   b 90 away          a bend on the free end of the selected leg (or of the bar's last), and a leg after it;
+///   b 90 away          a bend on the free end of the selected leg (or of the bar's last), and a leg after
+///   it;
 ///                      also: toward, r 3 (inside radius), lean 12 (degrees from square), long 60 (the leg)
 ///   h 12               a hole in the selected leg, 12 from its free end; also: d 6.6 (diameter), y 4
 ///   B, 2, h1           selects a leg or a hole by its name; a bend as "bend 2"

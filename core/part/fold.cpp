@@ -7,13 +7,19 @@ namespace goodfold::part {
 
 namespace {
 
-Vec3 lifted(const Vec2& inFlat, double z = 0) { return {inFlat.x(), inFlat.y(), z}; }
+Vec3 lifted(const Vec2& inFlat, double z = 0) {
+    return {inFlat.x(), inFlat.y(), z};
+}
 
 /// sin(a)/a and (1 - cos a)/a, finite down to a flat bend. The series is exact to rounding below its limit:
 /// the next terms are a^4/120 and a^3/24, under 1e-17 there.
 constexpr double kSeriesBelow = 1e-4;
-double sinOver(double a) { return a < kSeriesBelow ? 1 - a * a / 6 : std::sin(a) / a; }
-double versineOver(double a) { return a < kSeriesBelow ? a / 2 : (1 - std::cos(a)) / a; }
+double sinOver(double a) {
+    return a < kSeriesBelow ? 1 - a * a / 6 : std::sin(a) / a;
+}
+double versineOver(double a) {
+    return a < kSeriesBelow ? a / 2 : (1 - std::cos(a)) / a;
+}
 
 /// Pose in the flat frame of the section that lies `distance` past the near tangent line, measured on the
 /// neutral fibre, once the bend has turned by `turnedRadians` over its whole strip. The flat section at that
@@ -75,6 +81,8 @@ double angleBetweenLegsDeg(const PartBend& bend) {
     return degrees(std::acos(std::clamp(c * c * std::cos(radians(bend.shape.angleDeg)) + s * s, -1.0, 1.0)));
 }
 
-double centrelineMiss(const PartBend& bend) { return bend.deduction * std::tan(radians(bend.skewDeg)); }
+double centrelineMiss(const PartBend& bend) {
+    return bend.deduction * std::tan(radians(bend.skewDeg));
+}
 
 } // namespace goodfold::part

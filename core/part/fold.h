@@ -6,8 +6,8 @@
 namespace goodfold::part {
 
 struct Folded {
-    double formedness = 1;            // 0 flat, 1 formed; every bend has turned by this share of its angle
-    std::vector<Pose3> rootFromFlat;  // one for each plate, for flat points with z from back to face
+    double formedness = 1;           // 0 flat, 1 formed; every bend has turned by this share of its angle
+    std::vector<Pose3> rootFromFlat; // one for each plate, for flat points with z from back to face
 };
 
 /// The formed part's pose plate by plate:

@@ -20,13 +20,25 @@ template <class Plates> auto findPlateOfHole(Plates& plates, const std::string& 
 
 } // namespace
 
-const Plate* Job::findPlate(const std::string& id) const { return findById(plates, id); }
-const Bend* Job::findBend(const std::string& id) const { return findById(bends, id); }
-Plate* Job::findPlate(const std::string& id) { return findById(plates, id); }
-Bend* Job::findBend(const std::string& id) { return findById(bends, id); }
+const Plate* Job::findPlate(const std::string& id) const {
+    return findById(plates, id);
+}
+const Bend* Job::findBend(const std::string& id) const {
+    return findById(bends, id);
+}
+Plate* Job::findPlate(const std::string& id) {
+    return findById(plates, id);
+}
+Bend* Job::findBend(const std::string& id) {
+    return findById(bends, id);
+}
 
-Plate* Job::plateOfHole(const std::string& holeId) { return findPlateOfHole(plates, holeId); }
-const Plate* Job::plateOfHole(const std::string& holeId) const { return findPlateOfHole(plates, holeId); }
+Plate* Job::plateOfHole(const std::string& holeId) {
+    return findPlateOfHole(plates, holeId);
+}
+const Plate* Job::plateOfHole(const std::string& holeId) const {
+    return findPlateOfHole(plates, holeId);
+}
 
 Hole* Job::findHole(const std::string& id) {
     Plate* plate = plateOfHole(id);

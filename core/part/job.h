@@ -16,8 +16,8 @@ using bend::DimensionTo;
 /// Members of a job file this version does not know, kept as JSON text so that saving gives them back.
 using KeptKeys = std::map<std::string, std::string>;
 
-enum class Turn { Up, Down };                  // up brings the child toward the face
-enum class Edge { Start, End, Left, Right };   // of the parent plate
+enum class Turn { Up, Down };                // up brings the child toward the face
+enum class Edge { Start, End, Left, Right }; // of the parent plate
 enum class Hand { Unsaid, Left, Right };
 enum class StockForm { Bar, Sheet };
 
@@ -99,8 +99,8 @@ struct Job {
 };
 
 /// What every job holds to, whoever made it: finite figures inside their ranges, one tree with one root,
-/// names that are there and are not used twice, and holes measured from something that exists. Figures that are legal but make
-/// a bad bracket are the checks' business. Empty when the job is sound.
+/// names that are there and are not used twice, and holes measured from something that exists. Figures that
+/// are legal but make a bad bracket are the checks' business. Empty when the job is sound.
 std::optional<Error> whatIsWrong(const Job& job);
 
 /// Limits of a sound job, for whoever writes one.

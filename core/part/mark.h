@@ -25,7 +25,8 @@ std::vector<Mark> marksOf(const Part& part);
 std::string nameOf(Mark::Kind kind);
 
 /// A line across a bend's strip at `share` (0 near, 0.5 centre, 1 far), kept to the blank: from the right to
-/// the left. A bar's own near, centre and far are moved square to themselves, so their ends stand off its edges.
+/// the left. A bar's own near, centre and far are moved square to themselves, so their ends stand off its
+/// edges.
 Segment keptLine(const PartBend& bend, double share);
 
 } // namespace goodfold::part

@@ -87,7 +87,8 @@ Blank blankOf(const Part& part, double density) {
     blank.length = high.x() - low.x();
     blank.width = high.y() - low.y();
     blank.area = areaOf(blank.outline);
-    for (const PartHole& hole : part.holes) blank.area -= std::numbers::pi * hole.diameter * hole.diameter / 4;
+    for (const PartHole& hole : part.holes)
+        blank.area -= std::numbers::pi * hole.diameter * hole.diameter / 4;
     blank.mass = blank.area * part.thickness * 1e-9 * density;
     return blank;
 }

@@ -14,13 +14,13 @@ namespace goodfold::part {
 
 struct PartPlate {
     std::string id;
-    int parentBend = -1;              // index into Part::bends; -1 for the root
-    std::vector<int> childBends;      // indices into Part::bends
-    double length = 0;                // tangent line to tangent line or free end; on a bar's centreline
-    double width = 0;                 // right edge to left edge
-    double shortestStraight = 0;      // least length across the width: less than `length` where bends are skewed
+    int parentBend = -1;         // index into Part::bends; -1 for the root
+    std::vector<int> childBends; // indices into Part::bends
+    double length = 0;           // tangent line to tangent line or free end; on a bar's centreline
+    double width = 0;            // right edge to left edge
+    double shortestStraight = 0; // least length across the width: less than `length` where bends are skewed
     Pose2 flatFromPlate = Pose2::Identity();
-    Polygon outlineInFlat;            // counter-clockwise: start right, end right, end left, start left
+    Polygon outlineInFlat; // counter-clockwise: start right, end right, end left, start left
 };
 
 struct PartBend {
@@ -33,14 +33,14 @@ struct PartBend {
     double skewDeg = 0;
     double k = 0;
     std::optional<double> kSigma;
-    std::string kSource;              // "Material table", or "typed"
+    std::string kSource; // "Material table", or "typed"
     bool radiusIsTyped = false;
-    double allowance = 0;             // square to the bend line
+    double allowance = 0; // square to the bend line
     double deduction = 0;
     double outsideSetback = 0;
-    Vec2 across{1, 0};                // unit normal of the bend line in the flat, toward the child
-    Segment near, centre, far;        // from the right to the left as seen looking toward the child
-    Polygon zoneInFlat;               // the strip that becomes the bend, counter-clockwise, kept to the blank
+    Vec2 across{1, 0};         // unit normal of the bend line in the flat, toward the child
+    Segment near, centre, far; // from the right to the left as seen looking toward the child
+    Polygon zoneInFlat;        // the strip that becomes the bend, counter-clockwise, kept to the blank
 };
 
 struct PartHole {
@@ -51,22 +51,22 @@ struct PartHole {
 };
 
 struct Blank {
-    Polygon outline;                  // counter-clockwise
-    Vec2 corner{0, 0};                // least x and y of the outline
-    double length = 0;                // along the root's x
+    Polygon outline;   // counter-clockwise
+    Vec2 corner{0, 0}; // least x and y of the outline
+    double length = 0; // along the root's x
     double width = 0;
-    double area = 0;                  // mm2, holes taken off
-    double mass = 0;                  // kg
+    double area = 0; // mm2, holes taken off
+    double mass = 0; // kg
 };
 
 struct Part {
     StockForm form = StockForm::Bar;
     DimensionTo dimensionTo = DimensionTo::Outside;
     double thickness = 0;
-    int root = 0;                     // index into plates
-    std::vector<PartPlate> plates;    // in the job's order
-    std::vector<PartBend> bends;      // in the job's order
-    std::vector<PartHole> holes;      // in the job's order
+    int root = 0;                  // index into plates
+    std::vector<PartPlate> plates; // in the job's order
+    std::vector<PartBend> bends;   // in the job's order
+    std::vector<PartHole> holes;   // in the job's order
     Blank blank;
 
     int plateIndex(const std::string& id) const; // -1 where there is none

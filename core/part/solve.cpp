@@ -1,6 +1,5 @@
-#include "part/part.h"
-
 #include "part/outline.h"
+#include "part/part.h"
 
 #include <algorithm>
 #include <array>
@@ -15,13 +14,16 @@ double usualInsideRadius(const material::Material& material, double thickness) {
 }
 
 bend::Shape shapeOf(const Job& job, const Bend& bend, const material::Material& material) {
-    return {bend.angleDeg, bend.insideRadius.value_or(usualInsideRadius(material, job.thickness)), job.thickness};
+    return {bend.angleDeg, bend.insideRadius.value_or(usualInsideRadius(material, job.thickness)),
+            job.thickness};
 }
 
 namespace {
 
 /// Square to the bend line; along a bar whose bend line is skewed every distance grows by 1/cos(skew).
-double alongBar(const PartBend& bend, double square) { return square / std::cos(radians(bend.skewDeg)); }
+double alongBar(const PartBend& bend, double square) {
+    return square / std::cos(radians(bend.skewDeg));
+}
 
 class Solver {
 public:
@@ -43,7 +45,8 @@ public:
 private:
     void takeOverPlates() {
         part.plates.resize(job.plates.size());
-        for (size_t i = 0; i < job.plates.size(); ++i) part.plates[i].id = job.plates[i].id;
+        for (size_t i = 0; i < job.plates.size(); ++i)
+            part.plates[i].id = job.plates[i].id;
     }
 
     void takeOverBends() {
@@ -99,7 +102,8 @@ private:
                 toPlace.push_back(part.bends[bend].child);
             }
         }
-        for (PartPlate& plate : part.plates) drawPlate(plate);
+        for (PartPlate& plate : part.plates)
+            drawPlate(plate);
     }
 
     double edgeLength(const PartPlate& plate, Edge edge) const {
@@ -115,12 +119,13 @@ private:
 
     void sizePlate(int index) {
         PartPlate& plate = part.plates[index];
-        const double own = plate.parentBend >= 0 ? reference(part.bends[plate.parentBend])
-                                                 : referenceAt(plate, Edge::Start);
+        const double own =
+            plate.parentBend >= 0 ? reference(part.bends[plate.parentBend]) : referenceAt(plate, Edge::Start);
         plate.length = job.plates[index].length - own - referenceAt(plate, Edge::End);
-        plate.width = part.form == StockForm::Bar ? job.stock.width
-                                                  : statedWidth(plate, index) - referenceAt(plate, Edge::Left) -
-                                                        referenceAt(plate, Edge::Right);
+        plate.width = part.form == StockForm::Bar
+                          ? job.stock.width
+                          : statedWidth(plate, index) - referenceAt(plate, Edge::Left) -
+                                referenceAt(plate, Edge::Right);
     }
 
     void placePlate(int index) {
@@ -174,10 +179,14 @@ private:
 
     static Vec2 outwardOf(Edge edge) {
         switch (edge) {
-        case Edge::Start: return {-1, 0};
-        case Edge::End: return {1, 0};
-        case Edge::Left: return {0, 1};
-        case Edge::Right: return {0, -1};
+        case Edge::Start:
+            return {-1, 0};
+        case Edge::End:
+            return {1, 0};
+        case Edge::Left:
+            return {0, 1};
+        case Edge::Right:
+            return {0, -1};
         }
         return {1, 0};
     }
@@ -196,10 +205,12 @@ private:
         const double startLean = leanAtRight(plate.parentBend);
         const double endLean = leanAtRight(plate.childBends.empty() ? -1 : plate.childBends.front());
         const double l = plate.length, w = plate.width;
-        for (const Vec2& corner : {Vec2(startLean, 0), Vec2(l + endLean, 0), Vec2(l - endLean, w), Vec2(-startLean, w)})
+        for (const Vec2& corner :
+             {Vec2(startLean, 0), Vec2(l + endLean, 0), Vec2(l - endLean, w), Vec2(-startLean, w)})
             plate.outlineInFlat.push_back(plate.flatFromPlate * corner);
         plate.shortestStraight = l - std::abs(endLean - startLean);
-        for (const int index : plate.childBends) drawZone(part.bends[index]);
+        for (const int index : plate.childBends)
+            drawZone(part.bends[index]);
     }
 
     void drawZone(PartBend& bend) {
@@ -236,11 +247,16 @@ private:
             return hole.x - alongBar(*own, bend::setback(own->shape, to));
         };
         switch (hole.xFrom) {
-        case Hole::XFrom::Outside: return fromBend(DimensionTo::Outside);
-        case Hole::XFrom::Inside: return fromBend(DimensionTo::Inside);
-        case Hole::XFrom::Tangent: return fromBend(DimensionTo::Tangent);
-        case Hole::XFrom::Start: return hole.x;
-        case Hole::XFrom::End: return plate.length - hole.x;
+        case Hole::XFrom::Outside:
+            return fromBend(DimensionTo::Outside);
+        case Hole::XFrom::Inside:
+            return fromBend(DimensionTo::Inside);
+        case Hole::XFrom::Tangent:
+            return fromBend(DimensionTo::Tangent);
+        case Hole::XFrom::Start:
+            return hole.x;
+        case Hole::XFrom::End:
+            return plate.length - hole.x;
         case Hole::XFrom::Hole: {
             const auto& holes = job.plates[static_cast<size_t>(index)].holes;
             const auto other = std::find_if(holes.begin(), holes.end(),
@@ -254,9 +270,12 @@ private:
 
     static double yInPlate(const PartPlate& plate, const Hole& hole) {
         switch (hole.yFrom) {
-        case Hole::YFrom::Right: return hole.y;
-        case Hole::YFrom::Left: return plate.width - hole.y;
-        case Hole::YFrom::Centre: return plate.width / 2 + hole.y;
+        case Hole::YFrom::Right:
+            return hole.y;
+        case Hole::YFrom::Left:
+            return plate.width - hole.y;
+        case Hole::YFrom::Centre:
+            return plate.width / 2 + hole.y;
         }
         return hole.y;
     }
@@ -279,14 +298,22 @@ bool isFree(const Part& part, int plate, Edge edge) {
 
 } // namespace
 
-int Part::plateIndex(const std::string& id) const { return indexOf(plates, id); }
-int Part::bendIndex(const std::string& id) const { return indexOf(bends, id); }
-int Part::holeIndex(const std::string& id) const { return indexOf(holes, id); }
+int Part::plateIndex(const std::string& id) const {
+    return indexOf(plates, id);
+}
+int Part::bendIndex(const std::string& id) const {
+    return indexOf(bends, id);
+}
+int Part::holeIndex(const std::string& id) const {
+    return indexOf(holes, id);
+}
 
 bool Part::hasFreeStart(int plate) const {
     return plates[plate].parentBend < 0 && isFree(*this, plate, Edge::Start);
 }
-bool Part::hasFreeEnd(int plate) const { return isFree(*this, plate, Edge::End); }
+bool Part::hasFreeEnd(int plate) const {
+    return isFree(*this, plate, Edge::End);
+}
 
 Part solve(const Job& job, const material::Material& material) {
     assert(!whatIsWrong(job));

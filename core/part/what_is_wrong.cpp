@@ -11,10 +11,10 @@ namespace {
 using Trouble = std::optional<Error>;
 using quantity::printNumber;
 
-constexpr double kThickest = 100;     // mm
-constexpr double kWidest = 10'000;    // mm
+constexpr double kThickest = 100;  // mm
+constexpr double kWidest = 10'000; // mm
 constexpr double kLargestRadius = 10'000;
-constexpr double kSteepestSkew = 60;  // degrees; beyond it the bend line runs along the bar rather than across
+constexpr double kSteepestSkew = 60; // degrees; beyond it the bend line runs along the bar rather than across
 
 std::string at(const char* list, size_t index, const char* member) {
     return std::string(list) + "[" + std::to_string(index) + "]" + (*member ? "." : "") + member;
@@ -30,7 +30,8 @@ Trouble outside(double value, double low, double high, const std::string& what, 
 
 Trouble notPositive(double value, double high, const std::string& what, std::string where) {
     if (value > 0 && value <= high) return {};
-    return Error{what + " must be more than 0 and at most " + printNumber(high, 3) + " mm.", std::move(where)};
+    return Error{what + " must be more than 0 and at most " + printNumber(high, 3) + " mm.",
+                 std::move(where)};
 }
 
 Trouble wrongStock(const Job& job) {
@@ -48,7 +49,8 @@ Trouble wrongAllowance(const bend::AllowanceRule& rule) {
                        "allowance.thicknesses");
     if (rule.kind != Kind::Measured) return {};
     const bend::TestBend& test = rule.testBend;
-    if (auto t = notPositive(test.shape.thickness, kThickest, "The test bend's thickness", "allowance.thickness"))
+    if (auto t =
+            notPositive(test.shape.thickness, kThickest, "The test bend's thickness", "allowance.thickness"))
         return t;
     if (auto t = outside(test.shape.insideRadius, 0, kLargestRadius, "The test bend's radius",
                          "allowance.inside_radius"))
@@ -65,8 +67,10 @@ Trouble wrongHole(const Job& job, size_t plateIndex, size_t holeIndex) {
     };
     const std::string name = "Hole " + hole.id;
     if (auto t = notPositive(hole.diameter, kWidest, name + "'s diameter", where("diameter"))) return t;
-    if (auto t = outside(hole.x, -quantity::kLongestMm, quantity::kLongestMm, name + "'s x", where("x"))) return t;
-    if (auto t = outside(hole.y, -quantity::kLongestMm, quantity::kLongestMm, name + "'s y", where("y"))) return t;
+    if (auto t = outside(hole.x, -quantity::kLongestMm, quantity::kLongestMm, name + "'s x", where("x")))
+        return t;
+    if (auto t = outside(hole.y, -quantity::kLongestMm, quantity::kLongestMm, name + "'s y", where("y")))
+        return t;
 
     const bool isRoot = !job.bendTo(plate.id);
     const bool hasOwnBend = !isRoot || job.bendAt(plate.id, Edge::Start);
@@ -84,8 +88,8 @@ Trouble wrongHole(const Job& job, size_t plateIndex, size_t holeIndex) {
         const auto other = std::find_if(plate.holes.begin(), plate.holes.end(),
                                         [&](const Hole& h) { return h.id == hole.xFromHole; });
         if (other != plate.holes.end()) return {};
-        return Error{name + " is measured from \"" + hole.xFromHole + "\", which is no hole of plate " + plate.id +
-                         ".",
+        return Error{name + " is measured from \"" + hole.xFromHole + "\", which is no hole of plate " +
+                         plate.id + ".",
                      where("x_from")};
     }
     default:
@@ -102,7 +106,8 @@ Trouble holesInARing(const Plate& plate, size_t plateIndex) {
         const Hole* hole = &plate.holes[i];
         for (size_t steps = 0; hole->xFrom == Hole::XFrom::Hole; ++steps) {
             if (steps > plate.holes.size())
-                return Error{"Hole " + plate.holes[i].id + " is measured from a hole that is measured from it.",
+                return Error{"Hole " + plate.holes[i].id +
+                                 " is measured from a hole that is measured from it.",
                              at("plates", plateIndex, "") + "." + at("holes", i, "x_from")};
             hole = &*std::find_if(plate.holes.begin(), plate.holes.end(),
                                   [&](const Hole& h) { return h.id == hole->xFromHole; });
@@ -114,13 +119,15 @@ Trouble holesInARing(const Plate& plate, size_t plateIndex) {
 Trouble wrongPlate(const Job& job, size_t index) {
     const Plate& plate = job.plates[index];
     const std::string name = "Plate " + plate.id;
-    if (auto t = notPositive(plate.length, quantity::kLongestMm, name + "'s length", at("plates", index, "length")))
+    if (auto t = notPositive(plate.length, quantity::kLongestMm, name + "'s length",
+                             at("plates", index, "length")))
         return t;
     if (job.stock.form == StockForm::Bar && plate.width)
         return Error{name + " has a width of its own, but a bar's plates all share the bar's.",
                      at("plates", index, "width")};
     if (plate.width)
-        if (auto t = notPositive(*plate.width, quantity::kLongestMm, name + "'s width", at("plates", index, "width")))
+        if (auto t = notPositive(*plate.width, quantity::kLongestMm, name + "'s width",
+                                 at("plates", index, "width")))
             return t;
     if (job.stock.form == StockForm::Sheet && !plate.width && !job.bendTo(plate.id))
         return Error{name + " is the root of a sheet and needs a width.", at("plates", index, "width")};
@@ -133,9 +140,11 @@ Trouble wrongBend(const Job& job, size_t index) {
     const Bend& bend = job.bends[index];
     const std::string name = "Bend " + bend.id;
     if (auto t = outside(bend.angleDeg, 1, 180, name + "'s angle", at("bends", index, "angle"))) return t;
-    if (auto t = outside(bend.skewDeg, -kSteepestSkew, kSteepestSkew, name + "'s skew", at("bends", index, "skew")))
+    if (auto t = outside(bend.skewDeg, -kSteepestSkew, kSteepestSkew, name + "'s skew",
+                         at("bends", index, "skew")))
         return t;
-    if (auto t = outside(bend.offset, -kWidest, kWidest, name + "'s offset", at("bends", index, "offset"))) return t;
+    if (auto t = outside(bend.offset, -kWidest, kWidest, name + "'s offset", at("bends", index, "offset")))
+        return t;
     if (bend.insideRadius)
         if (auto t = outside(*bend.insideRadius, 0, kLargestRadius, name + "'s inside radius",
                              at("bends", index, "inside_radius")))
@@ -146,7 +155,8 @@ Trouble wrongBend(const Job& job, size_t index) {
         return Error{name + ": a bar goes on at the end of a leg; other edges need sheet.",
                      at("bends", index, "edge")};
     if (job.stock.form == StockForm::Bar && bend.offset != 0)
-        return Error{name + ": a bar's bend takes its whole width and has no offset.", at("bends", index, "offset")};
+        return Error{name + ": a bar's bend takes its whole width and has no offset.",
+                     at("bends", index, "offset")};
     if (job.stock.form == StockForm::Sheet && bend.skewDeg != 0)
         return Error{name + ": only a bar's bend line can be skewed.", at("bends", index, "skew")};
     if (bend.edge == Edge::Start && job.bendTo(bend.from))
@@ -182,7 +192,8 @@ Trouble wrongHoleNames(const Job& job) {
 /// and all are reached from it.
 Trouble wrongTree(const Job& job) {
     std::set<std::string> names, hanging, edges;
-    for (const Plate& plate : job.plates) names.insert(plate.id);
+    for (const Plate& plate : job.plates)
+        names.insert(plate.id);
     for (size_t i = 0; i < job.bends.size(); ++i) {
         const Bend& bend = job.bends[i];
         for (const auto& [plate, member] : {std::pair{bend.from, "from"}, std::pair{bend.to, "to"}})
@@ -195,8 +206,9 @@ Trouble wrongTree(const Job& job) {
             return Error{"Two bends share the end of plate " + bend.from + ".", at("bends", i, "from")};
     }
     if (job.bends.size() + 1 != job.plates.size())
-        return Error{std::to_string(job.plates.size()) + " plates need " + std::to_string(job.plates.size() - 1) +
-                         " bends to join them, but there are " + std::to_string(job.bends.size()) + ".",
+        return Error{std::to_string(job.plates.size()) + " plates need " +
+                         std::to_string(job.plates.size() - 1) + " bends to join them, but there are " +
+                         std::to_string(job.bends.size()) + ".",
                      "bends"};
     std::vector<std::string> toVisit;
     for (const Plate& plate : job.plates)

@@ -18,13 +18,13 @@ struct Written {
 // Typographic signs people paste or copy from our own labels, and what they type for them.
 // A whole set fraction gets a space in front so that "1½" reads as "1 1/2".
 constexpr std::array<Written, 41> kSigns{{
-    {"½", " 1/2"},  {"¼", " 1/4"},  {"¾", " 3/4"},  {"⅛", " 1/8"}, {"⅜", " 3/8"}, {"⅝", " 5/8"}, {"⅞", " 7/8"},
-    {"⁄", "/"},     {"″", "\""},    {"′", "'"},     {"”", "\""},   {"’", "'"},    {"−", "-"},    {"–", "-"},
-    {"\u00a0", " "}, {"\u2009", " "}, {"\u202f", " "}, {"°", "deg"},
-    {"⁰", "0"},     {"¹", "1"},     {"²", "2"},     {"³", "3"},    {"⁴", "4"},    {"⁵", "5"},    {"⁶", "6"},
-    {"⁷", "7"},     {"⁸", "8"},     {"⁹", "9"},     {"₀", "0"},    {"₁", "1"},    {"₂", "2"},    {"₃", "3"},
-    {"₄", "4"},     {"₅", "5"},     {"₆", "6"},     {"₇", "7"},    {"₈", "8"},    {"₉", "9"},    {",", "."},
-    {"×", "x"},     {"\t", " "},
+    {"½", " 1/2"}, {"¼", " 1/4"}, {"¾", " 3/4"},   {"⅛", " 1/8"},   {"⅜", " 3/8"},   {"⅝", " 5/8"},
+    {"⅞", " 7/8"}, {"⁄", "/"},    {"″", "\""},     {"′", "'"},      {"”", "\""},     {"’", "'"},
+    {"−", "-"},    {"–", "-"},    {"\u00a0", " "}, {"\u2009", " "}, {"\u202f", " "}, {"°", "deg"},
+    {"⁰", "0"},    {"¹", "1"},    {"²", "2"},      {"³", "3"},      {"⁴", "4"},      {"⁵", "5"},
+    {"⁶", "6"},    {"⁷", "7"},    {"⁸", "8"},      {"⁹", "9"},      {"₀", "0"},      {"₁", "1"},
+    {"₂", "2"},    {"₃", "3"},    {"₄", "4"},      {"₅", "5"},      {"₆", "6"},      {"₇", "7"},
+    {"₈", "8"},    {"₉", "9"},    {",", "."},      {"×", "x"},      {"\t", " "},
 }};
 
 /// Plain ASCII of what was typed, and for each byte of it the character (from 1) it came from.
@@ -42,7 +42,8 @@ Typed plain(std::string_view raw) {
         for (const Written& sign : kSigns)
             if (raw.substr(i).starts_with(sign.set)) found = &sign;
         size_t taken = 1;
-        while (i + taken < raw.size() && (static_cast<unsigned char>(raw[i + taken]) & 0xC0) == 0x80) ++taken;
+        while (i + taken < raw.size() && (static_cast<unsigned char>(raw[i + taken]) & 0xC0) == 0x80)
+            ++taken;
         const std::string_view piece = found ? found->typed : raw.substr(i, taken);
         typed.text += piece;
         typed.place.insert(typed.place.end(), piece.size(), character);
@@ -57,7 +58,8 @@ public:
     explicit Scanner(std::string_view raw) : typed(plain(raw)), raw(raw) {}
 
     void skipSpace() {
-        while (at < text().size() && text()[at] == ' ') ++at;
+        while (at < text().size() && text()[at] == ' ')
+            ++at;
     }
     bool atEnd() const { return at == text().size(); }
     char peek(size_t ahead = 0) const { return at + ahead < text().size() ? text()[at + ahead] : '\0'; }
@@ -83,7 +85,8 @@ public:
     /// A whole number with nothing but digits, as fractions are made of.
     std::optional<double> takeWhole() {
         const size_t start = at;
-        while (isDigit(peek())) ++at;
+        while (isDigit(peek()))
+            ++at;
         if (at == start || at - start > 9) {
             at = start;
             return std::nullopt;
@@ -185,10 +188,14 @@ std::optional<double> takeSum(Scanner& scan, double bareMm) {
         scan.skipSpace();
         const bool inchesFollowFeet = unit == 12 * kMillimetresPerInch && Scanner::isDigit(scan.peek());
         if (scan.atEnd()) return sum;
-        if (scan.take("+")) sign = 1;
-        else if (scan.take("-")) sign = -1;
-        else if (!inchesFollowFeet) return std::nullopt;
-        else bareMm = kMillimetresPerInch;
+        if (scan.take("+"))
+            sign = 1;
+        else if (scan.take("-"))
+            sign = -1;
+        else if (!inchesFollowFeet)
+            return std::nullopt;
+        else
+            bareMm = kMillimetresPerInch;
     }
 }
 

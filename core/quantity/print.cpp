@@ -24,7 +24,8 @@ Fraction nearestFraction(double inches, int finest) {
 
 std::string inDigits(long number, const std::array<const char*, 10>& digits) {
     std::string out;
-    for (const char c : std::to_string(number)) out += digits[static_cast<size_t>(c - '0')];
+    for (const char c : std::to_string(number))
+        out += digits[static_cast<size_t>(c - '0')];
     return out;
 }
 
@@ -59,7 +60,9 @@ std::string fixed(double value, int decimals) {
     return isZero && out.front() == '-' ? out.substr(1) : out;
 }
 
-double inUnit(Length length, Unit unit) { return unit == Unit::Inch ? length.inches() : length.mm(); }
+double inUnit(Length length, Unit unit) {
+    return unit == Unit::Inch ? length.inches() : length.mm();
+}
 
 std::string printAny(Length length, const Reading& reading, bool set) {
     const double value = inUnit(length, reading.unit);
@@ -69,9 +72,13 @@ std::string printAny(Length length, const Reading& reading, bool set) {
 
 } // namespace
 
-std::string print(Length length, const Reading& reading) { return printAny(length, reading, false); }
+std::string print(Length length, const Reading& reading) {
+    return printAny(length, reading, false);
+}
 
-std::string typeset(Length length, const Reading& reading) { return printAny(length, reading, true); }
+std::string typeset(Length length, const Reading& reading) {
+    return printAny(length, reading, true);
+}
 
 namespace {
 
@@ -80,14 +87,19 @@ std::string sizeOf(Length length, Unit unit, bool set) {
     constexpr int kFinest = 64;
     constexpr double kIsFraction = 5e-4; // inches: half of what three decimals can tell
     const double parts = length.inches() * kFinest;
-    if (std::abs(parts - std::round(parts)) < kIsFraction * kFinest) return printFraction(length.inches(), kFinest, set);
+    if (std::abs(parts - std::round(parts)) < kIsFraction * kFinest)
+        return printFraction(length.inches(), kFinest, set);
     return printNumber(length.inches(), 3);
 }
 
 } // namespace
 
-std::string typesetSize(Length length, Unit unit) { return sizeOf(length, unit, true); }
-std::string printSize(Length length, Unit unit) { return sizeOf(length, unit, false); }
+std::string typesetSize(Length length, Unit unit) {
+    return sizeOf(length, unit, true);
+}
+std::string printSize(Length length, Unit unit) {
+    return sizeOf(length, unit, false);
+}
 
 std::string typesetWithUnit(Length length, const Reading& reading) {
     return typeset(length, reading) + (reading.unit == Unit::Inch ? " in" : " mm");

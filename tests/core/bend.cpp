@@ -1,7 +1,7 @@
 // The bend formulas against worked numbers (cases/bend-formulas.json, rounded to four decimals there).
-#include "bend/allowance_rule.h"
 #include "bend/bend.h"
 
+#include "bend/allowance_rule.h"
 #include "core/support.h"
 
 #include <nlohmann/json.hpp>
@@ -93,13 +93,16 @@ static void tableRows(const char* column) {
     QTest::addColumn<double>("radiusOverThickness");
     QTest::addColumn<double>("k");
     // R/T, DIN 6935, handbook with c = 0.64
-    static const double rows[][3] = {{0.3, .1943, .4073}, {0.5, .2497, .4072}, {1, .325, .4069}, {2, .4003, .4064},
-                                     {3, .4443, .4059},   {5, .5, .4049},      {10, .5, .4024}, {20, .5, .3973}};
+    static const double rows[][3] = {{0.3, .1943, .4073}, {0.5, .2497, .4072}, {1, .325, .4069},
+                                     {2, .4003, .4064},   {3, .4443, .4059},   {5, .5, .4049},
+                                     {10, .5, .4024},     {20, .5, .3973}};
     for (const auto& row : rows)
         QTest::addRow("R/T %g", row[0]) << row[0] << (QByteArray(column) == "din" ? row[1] : row[2]);
 }
 
-void BendTest::dinTable_data() { tableRows("din"); }
+void BendTest::dinTable_data() {
+    tableRows("din");
+}
 void BendTest::dinTable() {
     QFETCH(double, radiusOverThickness);
     QFETCH(double, k);
@@ -108,7 +111,9 @@ void BendTest::dinTable() {
     QVERIFY(std::abs(got - k) <= 0.51e-4);
 }
 
-void BendTest::handbookTable_data() { tableRows("handbook"); }
+void BendTest::handbookTable_data() {
+    tableRows("handbook");
+}
 void BendTest::handbookTable() {
     QFETCH(double, radiusOverThickness);
     QFETCH(double, k);

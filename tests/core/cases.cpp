@@ -1,9 +1,8 @@
 // The worked parts in cases/, to 1e-6 mm.
 #include "core/support.h"
 
-#include <nlohmann/json.hpp>
-
 #include <QDir>
+#include <nlohmann/json.hpp>
 
 using namespace goodfold;
 using nlohmann::json;
@@ -28,7 +27,8 @@ private slots:
 void CasesTest::worked_data() {
     QTest::addColumn<QString>("path");
     const QDir folder(TEST_DATA "/cases");
-    for (const QString& name : folder.entryList({"0*.json"})) QTest::newRow(qPrintable(name)) << folder.filePath(name);
+    for (const QString& name : folder.entryList({"0*.json"}))
+        QTest::newRow(qPrintable(name)) << folder.filePath(name);
     QVERIFY(folder.entryList({"0*.json"}).size() == 8);
 }
 

@@ -7,11 +7,14 @@ namespace {
 
 part::Job withHoleAt(double x, double y = 0, double diameter = 6) {
     part::Job job = test::bar({60, 80}, {{.angleDeg = 90, .insideRadius = 3}});
-    job.plates[0].holes = {{.id = "h1", .diameter = diameter, .x = x, .xFrom = part::Hole::XFrom::Start, .y = y}};
+    job.plates[0].holes = {
+        {.id = "h1", .diameter = diameter, .x = x, .xFrom = part::Hole::XFrom::Start, .y = y}};
     return job;
 }
 
-bool finds(const part::Job& job, const char* rule) { return test::findRule(test::findingsOf(job), rule); }
+bool finds(const part::Job& job, const char* rule) {
+    return test::findRule(test::findingsOf(job), rule);
+}
 
 /// The remedy of the rule's finding leaves nothing of that rule.
 void mends(const part::Job& job, const char* rule) {
@@ -148,10 +151,12 @@ void ChecksTest::cutsItself() {
 }
 
 void ChecksTest::skewIsNoted() {
-    const auto findings = test::findingsOf(test::bar({70, 50}, {{.skewDeg = 20, .insideRadius = 3, .k = 0.4}}, 3, 40));
+    const auto findings =
+        test::findingsOf(test::bar({70, 50}, {{.skewDeg = 20, .insideRadius = 3, .k = 0.4}}, 3, 40));
     const check::Finding* note = test::findRule(findings, "skewed-line");
     QVERIFY(note);
-    QVERIFY2(note->says.find("83.3°") != std::string::npos && note->says.find("2.0 sideways") != std::string::npos,
+    QVERIFY2(note->says.find("83.3°") != std::string::npos &&
+                 note->says.find("2.0 sideways") != std::string::npos,
              note->says.c_str());
 }
 
@@ -185,7 +190,8 @@ void ChecksTest::numbersAreInTheReadersUnit() {
     const part::Job job = withHoleAt(5);
     const part::Part part = part::solve(job, test::hotRolled());
     const part::Folded folded = part::fold(part);
-    const auto findings = check::check({job, part, folded, test::hotRolled(), quantity::Reading::fractions(16)});
+    const auto findings =
+        check::check({job, part, folded, test::hotRolled(), quantity::Reading::fractions(16)});
     const check::Finding* finding = test::findRule(findings, "hole-near-edge");
     QVERIFY2(finding->says.starts_with("³⁄₁₆"), finding->says.c_str());
     QCOMPARE(*finding->limit, 9.0);

@@ -57,7 +57,8 @@ void EditsTest::keyboardBuildsAZBracket() {
 }
 
 void EditsTest::inchesAndOptions() {
-    const auto [job, about] = typed({"1 3/16", "b 45 toward r 1/8 lean 12 long 2 1/2", "h 1/2 y -1/4"}, quantity::Unit::Inch);
+    const auto [job, about] =
+        typed({"1 3/16", "b 45 toward r 1/8 lean 12 long 2 1/2", "h 1/2 y -1/4"}, quantity::Unit::Inch);
     QCOMPARE(job.plates[0].length, 30.1625);
     QCOMPARE(*job.bends[0].insideRadius, 3.175);
     QCOMPARE(job.bends[0].skewDeg, 12.0);
@@ -67,7 +68,8 @@ void EditsTest::inchesAndOptions() {
 
 void EditsTest::nonsenseGetsASentenceAndChangesNothing_data() {
     QTest::addColumn<QString>("line");
-    for (const char* line : {"", "forty", "b ninety", "b 200", "b 90 r -2", "h", "h twelve", "40x", "-5", "0", "b 90 lean 80"})
+    for (const char* line :
+         {"", "forty", "b ninety", "b 200", "b 90 r -2", "h", "h twelve", "40x", "-5", "0", "b 90 lean 80"})
         QTest::newRow(*line ? line : "nothing") << line;
 }
 
@@ -162,15 +164,25 @@ void EditsTest::randomEditsStaySound() {
     for (int i = 0; i < 300; ++i) {
         part::Job job = random.next();
         for (int n = 0; n < 10; ++n) {
-            const auto& plate = job.plates[static_cast<size_t>(random.whole(0, static_cast<int>(job.plates.size()) - 1))];
+            const auto& plate =
+                job.plates[static_cast<size_t>(random.whole(0, static_cast<int>(job.plates.size()) - 1))];
             const std::string id = plate.id;
             Result<part::Edited> edited = Error{};
             switch (random.whole(0, 4)) {
-            case 0: edited = part::withBendAtEnd(job, id, {.angleDeg = random.real(1, 180)}, 50); break;
-            case 1: edited = part::withHole(job, id, {.x = random.real(0, 20)}); break;
-            case 2: edited = part::without(job, Element::plate(id)); break;
-            case 3: edited = part::withBendAtStart(job, {.angleDeg = 45}, 50); break;
-            default: if (!plate.holes.empty()) edited = part::without(job, Element::hole(plate.holes[0].id));
+            case 0:
+                edited = part::withBendAtEnd(job, id, {.angleDeg = random.real(1, 180)}, 50);
+                break;
+            case 1:
+                edited = part::withHole(job, id, {.x = random.real(0, 20)});
+                break;
+            case 2:
+                edited = part::without(job, Element::plate(id));
+                break;
+            case 3:
+                edited = part::withBendAtStart(job, {.angleDeg = 45}, 50);
+                break;
+            default:
+                if (!plate.holes.empty()) edited = part::without(job, Element::hole(plate.holes[0].id));
             }
             if (!edited) continue;
             QVERIFY(!part::whatIsWrong(edited->job));
@@ -180,11 +192,13 @@ void EditsTest::randomEditsStaySound() {
 }
 
 void EditsTest::marksRunFromTheDatum() {
-    const part::Job job = test::bar({70, 50}, {{.angleDeg = 90, .skewDeg = 20, .insideRadius = 3, .k = 0.4}}, 3, 40);
+    const part::Job job =
+        test::bar({70, 50}, {{.angleDeg = 90, .skewDeg = 20, .insideRadius = 3, .k = 0.4}}, 3, 40);
     const auto marks = part::marksOf(part::solve(job, test::hotRolled()));
     QCOMPARE(marks.size(), size_t{3});
     const double expected[] = {63.6149, 67.1253, 70.6357}; // the worked figures on the centreline
-    for (size_t i = 0; i < 3; ++i) QVERIFY(std::abs(marks[i].along - expected[i]) < 1e-4);
+    for (size_t i = 0; i < 3; ++i)
+        QVERIFY(std::abs(marks[i].along - expected[i]) < 1e-4);
     QVERIFY(std::abs(marks[1].alongAtLeft - 59.8459) < 1e-4);
     QVERIFY(std::abs(marks[1].alongAtRight - 74.4047) < 1e-4);
 }

@@ -19,9 +19,8 @@ Pose3 byTheBook(const part::Part& part, int plate) {
     const Vec3 n(b.across.x(), b.across.y(), 0);
     const Vec3 d = Vec3::UnitZ().cross(n);
     Pose3 pose = byTheBook(part, b.parent);
-    pose = pose * Eigen::Translation3d(p) *
-           Eigen::AngleAxisd((up ? -1 : 1) * radians(b.shape.angleDeg), d) * Eigen::Translation3d(Vec3(-p)) *
-           Eigen::Translation3d(Vec3(-n * b.allowance));
+    pose = pose * Eigen::Translation3d(p) * Eigen::AngleAxisd((up ? -1 : 1) * radians(b.shape.angleDeg), d) *
+           Eigen::Translation3d(Vec3(-p)) * Eigen::Translation3d(Vec3(-n * b.allowance));
     return pose;
 }
 
@@ -85,10 +84,12 @@ void FoldTest::flatIsFlat() {
         const part::Job job = random.next();
         const part::Part part = part::solve(job, test::materialOf(job));
         const part::Folded folded = part::fold(part, 0);
-        for (const Pose3& pose : folded.rootFromFlat) QVERIFY(pose.isApprox(Pose3::Identity(), 1e-12));
+        for (const Pose3& pose : folded.rootFromFlat)
+            QVERIFY(pose.isApprox(Pose3::Identity(), 1e-12));
         // and next to flat there is no jump
         const part::Folded nearly = part::fold(part, 1e-9);
-        for (const Pose3& pose : nearly.rootFromFlat) QVERIFY((pose.matrix() - Pose3::Identity().matrix()).norm() < 1e-4);
+        for (const Pose3& pose : nearly.rootFromFlat)
+            QVERIFY((pose.matrix() - Pose3::Identity().matrix()).norm() < 1e-4);
     }
 }
 
@@ -105,15 +106,19 @@ void FoldTest::zonesMeetTheirPlatesAtEveryFormedness() {
                 const auto lift = [&](const Vec2& p) { return Vec3(p.x(), p.y(), z); };
                 const Vec3 nearEnd = part::inRoot(part, folded, static_cast<int>(b), bend.near.from, z);
                 const Vec3 farEnd = part::inRoot(part, folded, static_cast<int>(b), bend.far.to, z);
-                QVERIFY((nearEnd - folded.rootFromFlat[static_cast<size_t>(bend.parent)] * lift(bend.near.from)).norm() < 1e-8);
-                QVERIFY((farEnd - folded.rootFromFlat[static_cast<size_t>(bend.child)] * lift(bend.far.to)).norm() < 1e-8);
+                QVERIFY(
+                    (nearEnd - folded.rootFromFlat[static_cast<size_t>(bend.parent)] * lift(bend.near.from))
+                        .norm() < 1e-8);
+                QVERIFY((farEnd - folded.rootFromFlat[static_cast<size_t>(bend.child)] * lift(bend.far.to))
+                            .norm() < 1e-8);
             }
         }
     }
 }
 
 void FoldTest::zonesKeepTheirNeutralLength() {
-    const part::Job job = test::bar({80, 60}, {{.angleDeg = 120, .turn = part::Turn::Down, .skewDeg = 15, .insideRadius = 4}});
+    const part::Job job =
+        test::bar({80, 60}, {{.angleDeg = 120, .turn = part::Turn::Down, .skewDeg = 15, .insideRadius = 4}});
     const part::Part part = part::solve(job, test::hotRolled());
     const part::PartBend& bend = part.bends[0];
     for (const double formedness : {0.1, 0.5, 1.0}) {
@@ -174,11 +179,13 @@ void FoldTest::skewedLegsStandAtTheStatedAngle() {
         }
     // The worked figure: 90 degrees on a line skewed by 20 leaves 83.2823 between the legs.
     const part::Job job = test::bar({90, 80}, {{.angleDeg = 90, .skewDeg = 20}});
-    QVERIFY(std::abs(part::angleBetweenLegsDeg(part::solve(job, test::hotRolled()).bends[0]) - 83.2823) < 1e-4);
+    QVERIFY(std::abs(part::angleBetweenLegsDeg(part::solve(job, test::hotRolled()).bends[0]) - 83.2823) <
+            1e-4);
 }
 
 void FoldTest::skewedCentrelinesMissByDeductionTimesTangent() {
-    const part::Job job = test::bar({70, 50}, {{.angleDeg = 90, .skewDeg = 20, .insideRadius = 3, .k = 0.4}}, 3, 40);
+    const part::Job job =
+        test::bar({70, 50}, {{.angleDeg = 90, .skewDeg = 20, .insideRadius = 3, .k = 0.4}}, 3, 40);
     const part::Part part = part::solve(job, test::hotRolled());
     QVERIFY(std::abs(part::centrelineMiss(part.bends[0]) - 1.9664) < 1e-4);
     // Both legs' outer faces carry the mold line; each centreline meets it somewhere, and not in one point.
@@ -197,8 +204,10 @@ void FoldTest::sheetOutlineHoldsAllItsPieces() {
         const part::Job job = random.next();
         const part::Part part = part::solve(job, test::materialOf(job));
         double pieces = 0;
-        for (const part::PartPlate& plate : part.plates) pieces += areaOf(plate.outlineInFlat);
-        for (const part::PartBend& bend : part.bends) pieces += areaOf(bend.zoneInFlat);
+        for (const part::PartPlate& plate : part.plates)
+            pieces += areaOf(plate.outlineInFlat);
+        for (const part::PartBend& bend : part.bends)
+            pieces += areaOf(bend.zoneInFlat);
         QVERIFY(std::abs(areaOf(part.blank.outline) - pieces) < 1e-6 * std::abs(pieces));
     }
 }
@@ -209,9 +218,12 @@ void FoldTest::clashes_data() {
     QTest::addColumn<bool>("expected");
     QTest::newRow("U") << QVector<double>{40, 60, 40} << QVector<double>{90, 90} << false;
     QTest::newRow("Z") << QVector<double>{40, 60, 40} << QVector<double>{90, -90} << false;
-    QTest::newRow("closed ring hits its first leg") << QVector<double>{60, 40, 60, 60} << QVector<double>{90, 90, 90} << true;
-    QTest::newRow("ring left open") << QVector<double>{60, 40, 60, 30} << QVector<double>{90, 90, 90} << false;
-    QTest::newRow("spiral inward") << QVector<double>{80, 80, 70, 60, 50} << QVector<double>{90, 90, 90, 90} << false;
+    QTest::newRow("closed ring hits its first leg")
+        << QVector<double>{60, 40, 60, 60} << QVector<double>{90, 90, 90} << true;
+    QTest::newRow("ring left open") << QVector<double>{60, 40, 60, 30} << QVector<double>{90, 90, 90}
+                                    << false;
+    QTest::newRow("spiral inward") << QVector<double>{80, 80, 70, 60, 50} << QVector<double>{90, 90, 90, 90}
+                                   << false;
     QTest::newRow("legs cross") << QVector<double>{80, 30, 80} << QVector<double>{120, 120} << true;
     // 60 outside less 2 T between faces: the tips of two 135 degree legs pass each other or do not.
     QTest::newRow("long tips meet") << QVector<double>{60, 60, 60} << QVector<double>{125, 125} << true;

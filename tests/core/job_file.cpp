@@ -77,7 +77,8 @@ void JobFileTest::unknownMembersAreKept() {
     QCOMPARE(back["allowance"]["batch"], json(4));
     QVERIFY(back["author note"].is_null());
     int told = 0;
-    for (const check::Finding& finding : test::findingsOf(job->job)) told += finding.rule == "kept-unused";
+    for (const check::Finding& finding : test::findingsOf(job->job))
+        told += finding.rule == "kept-unused";
     QCOMPARE(told, 6);
 }
 
@@ -105,13 +106,18 @@ void JobFileTest::newerVersionIsMarked() {
 void JobFileTest::broken_data() {
     QTest::addColumn<QString>("text");
     QTest::addColumn<QString>("where");
-    QTest::newRow("empty") << "" << "the file";
-    QTest::newRow("not JSON") << "a bracket" << "line 1, column 1";
+    QTest::newRow("empty") << ""
+                           << "the file";
+    QTest::newRow("not JSON") << "a bracket"
+                              << "line 1, column 1";
     QTest::newRow("cut short") << QString(kSmall).left(200) << "line 3, column";
-    QTest::newRow("a list") << "[1, 2]" << "the file";
-    QTest::newRow("nothing in it") << "{}" << "the file";
+    QTest::newRow("a list") << "[1, 2]"
+                            << "the file";
+    QTest::newRow("nothing in it") << "{}"
+                                   << "the file";
     QTest::newRow("number beyond all bounds") << QString(kSmall).replace("40}", "1e999}") << "the file";
-    QTest::newRow("member given twice") << QString(kSmall).replace("\"thickness\"", "\"title\": \"x\", \"thickness\"") << "the file";
+    QTest::newRow("member given twice")
+        << QString(kSmall).replace("\"thickness\"", "\"title\": \"x\", \"thickness\"") << "the file";
 }
 
 void JobFileTest::broken() {
@@ -157,7 +163,8 @@ void JobFileTest::wrongFigures_data() {
     row("K of 3", "/bends/0/k", "3", "bends[0].k");
     row("hole of no size", "/plates/1/holes/0/diameter", "0", "plates[1].holes[0].diameter");
     row("slot", "/plates/1/holes/0/kind", "\"slot\"", "plates[1].holes[0].kind");
-    row("hole from a start that is bent", "/plates/1/holes/0/x_from", "\"start\"", "plates[1].holes[0].x_from");
+    row("hole from a start that is bent", "/plates/1/holes/0/x_from", "\"start\"",
+        "plates[1].holes[0].x_from");
     row("hole from no hole", "/plates/1/holes/0/x_from", "\"h9\"", "plates[1].holes[0].x_from");
     row("hole from itself", "/plates/1/holes/0/x_from", "\"h1\"", "plates[1].holes[0].x_from");
 }
@@ -180,9 +187,14 @@ void JobFileTest::damagedTextNeverCrashes() {
         for (int n = random.whole(1, 4); n > 0; --n) {
             const auto at = static_cast<size_t>(random.whole(0, static_cast<int>(text.size()) - 1));
             switch (random.whole(0, 2)) {
-            case 0: text[at] = static_cast<char>(random.whole(0, 255)); break;
-            case 1: text.erase(at, static_cast<size_t>(random.whole(1, 12))); break;
-            default: text.insert(at, text.substr(static_cast<size_t>(random.whole(0, 200)), 8));
+            case 0:
+                text[at] = static_cast<char>(random.whole(0, 255));
+                break;
+            case 1:
+                text.erase(at, static_cast<size_t>(random.whole(1, 12)));
+                break;
+            default:
+                text.insert(at, text.substr(static_cast<size_t>(random.whole(0, 200)), 8));
             }
             if (text.empty()) break;
         }
@@ -212,7 +224,8 @@ void JobFileTest::dxfHoldsTheBlank() {
     std::ostringstream out;
     files::writeDxf(out, part);
     const std::string dxf = out.str();
-    for (const char* piece : {"AC1015", "$INSUNITS", "LWPOLYLINE", "CIRCLE", "BEND_UP", "1: 90 deg up R3", "EOF"})
+    for (const char* piece :
+         {"AC1015", "$INSUNITS", "LWPOLYLINE", "CIRCLE", "BEND_UP", "1: 90 deg up R3", "EOF"})
         QVERIFY2(dxf.find(piece) != std::string::npos, piece);
 }
 

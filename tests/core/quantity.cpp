@@ -26,7 +26,9 @@ void QuantityTest::reads_data() {
     QTest::addColumn<QString>("text");
     QTest::addColumn<bool>("bareInch");
     QTest::addColumn<double>("mm");
-    const auto row = [](const char* text, bool inch, double mm) { QTest::newRow(text) << text << inch << mm; };
+    const auto row = [](const char* text, bool inch, double mm) {
+        QTest::newRow(text) << text << inch << mm;
+    };
     row("40", false, 40);
     row("4cm", false, 40);
     row("0.04 m", false, 40);
@@ -125,12 +127,18 @@ void QuantityTest::sizesAreNotRoundedToTheReadersStep() {
 
 static Reading readingNumber(int n) {
     switch (n) {
-    case 0: return Reading::millimetres(0.1);
-    case 1: return Reading::millimetres(0.5);
-    case 2: return Reading::fractions(32);
-    case 3: return Reading::fractions(64);
-    case 4: return Reading::decimalInches();
-    default: return Reading::fractions(16);
+    case 0:
+        return Reading::millimetres(0.1);
+    case 1:
+        return Reading::millimetres(0.5);
+    case 2:
+        return Reading::fractions(32);
+    case 3:
+        return Reading::fractions(64);
+    case 4:
+        return Reading::decimalInches();
+    default:
+        return Reading::fractions(16);
     }
 }
 
@@ -145,7 +153,8 @@ void QuantityTest::prints() {
 
 void QuantityTest::printedLengthsParseBack_data() {
     QTest::addColumn<int>("reading");
-    for (int n = 0; n < 6; ++n) QTest::addRow("reading %d", n) << n;
+    for (int n = 0; n < 6; ++n)
+        QTest::addRow("reading %d", n) << n;
 }
 
 void QuantityTest::printedLengthsParseBack() {
@@ -171,10 +180,13 @@ void QuantityTest::hugeAndOddTextNeverCrashes() {
     std::uniform_int_distribution<size_t> letter(0, alphabet.size() - 1), size(0, 40);
     for (int i = 0; i < 20000; ++i) {
         std::string text;
-        for (size_t n = size(engine); n > 0; --n) text += alphabet[letter(engine)];
+        for (size_t n = size(engine); n > 0; --n)
+            text += alphabet[letter(engine)];
         const auto length = parseLength(text, Unit::Inch);
-        if (length) QVERIFY(std::isfinite(length->mm()));
-        else QVERIFY(!length.error().says.empty());
+        if (length)
+            QVERIFY(std::isfinite(length->mm()));
+        else
+            QVERIFY(!length.error().says.empty());
     }
     QVERIFY(!parseLength(std::string(100'000, '9'), Unit::Inch));
 }

@@ -48,8 +48,8 @@ inline const check::Finding* findRule(const std::vector<check::Finding>& finding
 }
 
 /// A bar job with these legs and bends between them.
-inline part::Job bar(const std::vector<double>& legs, const std::vector<part::Bend>& bends, double thickness = 3,
-                     double width = 30) {
+inline part::Job bar(const std::vector<double>& legs, const std::vector<part::Bend>& bends,
+                     double thickness = 3, double width = 30) {
     part::Job job;
     job.title = "Vent stay";
     job.thickness = thickness;
@@ -87,9 +87,12 @@ public:
         job.dimensionTo = static_cast<part::DimensionTo>(whole(0, 2));
         job.allowance.kind = static_cast<bend::AllowanceRule::Kind>(whole(0, 3));
         job.allowance.constantK = real(0.2, 0.5);
-        if (whole(0, 1)) fillBar(job);
-        else fillSheet(job);
-        for (part::Plate& plate : job.plates) addHoles(job, plate);
+        if (whole(0, 1))
+            fillBar(job);
+        else
+            fillSheet(job);
+        for (part::Plate& plate : job.plates)
+            addHoles(job, plate);
         if (const auto wrong = part::whatIsWrong(job)) qFatal("%s", wrong->says.c_str());
         return job;
     }

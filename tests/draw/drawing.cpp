@@ -19,7 +19,8 @@ struct Made {
     part::Part part;
     part::Folded folded;
     explicit Made(part::Job j, double formedness = 1)
-        : job(std::move(j)), part(part::solve(job, test::materialOf(job))), folded(part::fold(part, formedness)) {}
+        : job(std::move(j)), part(part::solve(job, test::materialOf(job))),
+          folded(part::fold(part, formedness)) {}
 };
 
 Vec3 viewFrom(test::RandomJobs& random) {
@@ -53,7 +54,8 @@ void DrawingTest::facesComeBackToFront() {
     int compared = 0;
     for (int i = 0; i < 40; ++i) {
         const Made made(random.next());
-        // Bodies that cut each other have no such order until they are split; those jobs are for the next test.
+        // Bodies that cut each other have no such order until they are split; those jobs are for the next
+        // test.
         if (!part::selfClashes(made.part, made.folded).empty()) continue;
         const Vec3 eye = viewFrom(random);
         const draw::Scene scene = draw::sceneOf(made.part, made.folded);
@@ -61,7 +63,8 @@ void DrawingTest::facesComeBackToFront() {
         const Vec3 right = Vec3::UnitZ().cross(eye).normalized(), up = eye.cross(right);
         const auto flat = [&](const draw::Face& face) {
             QPolygonF polygon;
-            for (const Vec3& c : face.corners) polygon << QPointF(c.dot(right), c.dot(up));
+            for (const Vec3& c : face.corners)
+                polygon << QPointF(c.dot(right), c.dot(up));
             return polygon;
         };
         for (size_t a = 0; a < ordered.size(); ++a)
@@ -69,12 +72,16 @@ void DrawingTest::facesComeBackToFront() {
                 const QPolygonF both = flat(ordered[a]).intersected(flat(ordered[b]));
                 if (both.size() < 3) continue;
                 QPointF middle(0, 0);
-                for (int c = 0; c + 1 < both.size(); ++c) middle += both[c] / (both.size() - 1);
+                for (int c = 0; c + 1 < both.size(); ++c)
+                    middle += both[c] / (both.size() - 1);
                 const QRectF extent = both.boundingRect();
                 if (extent.width() < 0.2 || extent.height() < 0.2) continue; // grazing, not over each other
-                if (!flat(ordered[a]).containsPoint(middle, Qt::OddEvenFill) || !flat(ordered[b]).containsPoint(middle, Qt::OddEvenFill)) continue;
+                if (!flat(ordered[a]).containsPoint(middle, Qt::OddEvenFill) ||
+                    !flat(ordered[b]).containsPoint(middle, Qt::OddEvenFill))
+                    continue;
                 const Vec3 through = middle.x() * right + middle.y() * up;
-                const double behind = depthAt(ordered[a], eye, through), before = depthAt(ordered[b], eye, through);
+                const double behind = depthAt(ordered[a], eye, through),
+                             before = depthAt(ordered[b], eye, through);
                 ++compared;
                 QVERIFY2(before > behind - 0.05, qPrintable(QString("%1 over %2").arg(before).arg(behind)));
             }
@@ -90,7 +97,8 @@ void DrawingTest::splittingKeepsTheVisibleArea() {
         const draw::Scene scene = draw::sceneOf(made.part, made.folded);
         const auto areaOf = [&](const draw::Face& face) {
             Vec3 sum(0, 0, 0);
-            for (size_t c = 0; c < face.corners.size(); ++c) sum += face.corners[c].cross(face.corners[(c + 1) % face.corners.size()]);
+            for (size_t c = 0; c < face.corners.size(); ++c)
+                sum += face.corners[c].cross(face.corners[(c + 1) % face.corners.size()]);
             return 0.5 * sum.dot(face.normal);
         };
         double before = 0, after = 0;
@@ -100,7 +108,8 @@ void DrawingTest::splittingKeepsTheVisibleArea() {
             after += areaOf(face);
             QCOMPARE(face.inked.size(), face.corners.size());
         }
-        QVERIFY2(std::abs(before - after) < 1e-3 * before, qPrintable(QString("%1 %2").arg(before).arg(after)));
+        QVERIFY2(std::abs(before - after) < 1e-3 * before,
+                 qPrintable(QString("%1 %2").arg(before).arg(after)));
     }
 }
 
@@ -108,10 +117,13 @@ void DrawingTest::everyFaceLooksOutward() {
     const Made made(test::bar({60, 50}, {{.angleDeg = 90, .insideRadius = 4}}));
     const draw::Scene scene = draw::sceneOf(made.part, made.folded);
     for (const draw::Face& face : scene.faces) {
-        if (face.about == Element::plate("A") && face.side == draw::Face::Side::Face) QVERIFY(face.normal.z() > 0.99);
-        if (face.about == Element::plate("A") && face.side == draw::Face::Side::Back) QVERIFY(face.normal.z() < -0.99);
+        if (face.about == Element::plate("A") && face.side == draw::Face::Side::Face)
+            QVERIFY(face.normal.z() > 0.99);
+        if (face.about == Element::plate("A") && face.side == draw::Face::Side::Back)
+            QVERIFY(face.normal.z() < -0.99);
         // Bent toward the viewer by 90 degrees, the second leg's face looks back along x.
-        if (face.about == Element::plate("B") && face.side == draw::Face::Side::Face) QVERIFY(face.normal.x() < -0.99);
+        if (face.about == Element::plate("B") && face.side == draw::Face::Side::Face)
+            QVERIFY(face.normal.x() < -0.99);
     }
 }
 
@@ -122,7 +134,8 @@ void DrawingTest::fittedPartFillsTheView() {
         const Made made(random.next());
         const draw::Scene scene = draw::sceneOf(made.part, made.folded);
         if (scene.points.empty()) continue;
-        const auto camera = draw::fitted({.yawDeg = random.real(-180, 180), .pitchDeg = random.real(-80, 80)}, scene.points, area);
+        const auto camera = draw::fitted({.yawDeg = random.real(-180, 180), .pitchDeg = random.real(-80, 80)},
+                                         scene.points, area);
         QRectF box;
         for (const Vec3& point : scene.points) {
             const QPointF p = camera.toScreen(point);
@@ -135,17 +148,23 @@ void DrawingTest::fittedPartFillsTheView() {
 
 void DrawingTest::tagsStandApartAndInside() {
     const QRectF area(0, 0, 600, 480);
-    const Made made(test::bar({62, 74, 48}, {{.angleDeg = 90, .skewDeg = 12}, {.angleDeg = 60, .turn = part::Turn::Down}}));
+    const Made made(test::bar({62, 74, 48},
+                              {{.angleDeg = 90, .skewDeg = 12}, {.angleDeg = 60, .turn = part::Turn::Down}}));
     const draw::Scene scene = draw::sceneOf(made.part, made.folded);
     for (double yaw = -180; yaw < 180; yaw += 15) {
         const auto camera = draw::fitted({.yawDeg = yaw}, scene.points, area.adjusted(70, 70, -70, -70));
         std::vector<draw::TagWish> wishes;
         for (const char* id : {"A", "B", "C"})
-            wishes.push_back({Element::plate(id), id, camera.toScreen(draw::anchorOf(made.part, made.folded, camera, Element::plate(id))), {50, 26}});
+            wishes.push_back(
+                {Element::plate(id),
+                 id,
+                 camera.toScreen(draw::anchorOf(made.part, made.folded, camera, Element::plate(id))),
+                 {50, 26}});
         const auto tags = draw::placeTags(wishes, draw::look(scene, camera), area);
         for (size_t a = 0; a < tags.size(); ++a) {
             QVERIFY(area.contains(tags[a].box));
-            for (size_t b = 0; b < a; ++b) QVERIFY(!tags[a].box.intersects(tags[b].box));
+            for (size_t b = 0; b < a; ++b)
+                QVERIFY(!tags[a].box.intersects(tags[b].box));
         }
     }
 }
@@ -187,12 +206,14 @@ void DrawingTest::templatePagesCoverTheContent() {
     for (double x = 0; x <= content.width(); x += 7)
         for (double y = 0; y <= content.height(); y += 7) {
             int shown = 0;
-            for (int page = 0; page < plan.pages(); ++page) shown += plan.shown(page).contains(QPointF(x, y));
+            for (int page = 0; page < plan.pages(); ++page)
+                shown += plan.shown(page).contains(QPointF(x, y));
             QVERIFY(shown >= 1);
         }
     for (const double x : plan.seamsX()) { // each seam's cross is on both pages
         int shown = 0;
-        for (int page = 0; page < plan.columns; ++page) shown += plan.shown(page).left() < x && x < plan.shown(page).right();
+        for (int page = 0; page < plan.columns; ++page)
+            shown += plan.shown(page).left() < x && x < plan.shown(page).right();
         QCOMPARE(shown, 2);
     }
 }
@@ -206,14 +227,17 @@ void DrawingTest::svgIsExact() {
     int circles = 0, outlines = 0;
     while (!xml.atEnd()) {
         if (xml.readNext() != QXmlStreamReader::StartElement) continue;
-        const auto number = [&](const char* name) { return xml.attributes().value(QLatin1String(name)).toDouble(); };
+        const auto number = [&](const char* name) {
+            return xml.attributes().value(QLatin1String(name)).toDouble();
+        };
         if (xml.name() == QLatin1String("svg")) {
             QCOMPARE(xml.attributes().value("width").toString(), QString("176.002387mm"));
             QCOMPARE(xml.attributes().value("viewBox").toString(), QString("0 0 176.002387 30"));
         }
         if (xml.name() == QLatin1String("circle")) {
             const Vec2 centre = made.part.holes[static_cast<size_t>(circles++)].centreInFlat;
-            QVERIFY(std::abs(number("cx") - centre.x()) < 1e-6 && std::abs(number("cy") - (30 - centre.y())) < 1e-6);
+            QVERIFY(std::abs(number("cx") - centre.x()) < 1e-6 &&
+                    std::abs(number("cy") - (30 - centre.y())) < 1e-6);
             QVERIFY(std::abs(number("r") - 3.3) < 1e-6);
         }
         outlines += xml.attributes().value("d").endsWith(QLatin1Char('Z'));

@@ -10,10 +10,12 @@ using namespace goodfold;
 namespace {
 
 constexpr double kDpi = 600;
-constexpr double kWithin = 0.1; // mm, of what is promised on paper
+constexpr double kWithin = 0.1;             // mm, of what is promised on paper
 constexpr double kBeside = 12, kAbove = 22; // where the blank lies in the template's own sheet
 
-double pixels(double mm) { return mm * kDpi / 25.4; }
+double pixels(double mm) {
+    return mm * kDpi / 25.4;
+}
 
 class Page {
 public:
@@ -37,8 +39,10 @@ private:
                 const QPointF start = at + sign * away * along;
                 if (!isDark(start.x(), start.y())) continue;
                 QPointF low = start, high = start;
-                while (isDark((low - step * along).x(), (low - step * along).y())) low -= step * along;
-                while (isDark((high + step * along).x(), (high + step * along).y())) high += step * along;
+                while (isDark((low - step * along).x(), (low - step * along).y()))
+                    low -= step * along;
+                while (isDark((high + step * along).x(), (high + step * along).y()))
+                    high += step * along;
                 return (low + high) / 2;
             }
         return {-1e3, -1e3};
@@ -53,19 +57,24 @@ std::vector<Page> rasterised(const part::Job& job, QPageSize::PageSizeId paper) 
     const QString path = folder.filePath("template.pdf");
     QFile file(path);
     if (!file.open(QIODevice::WriteOnly)) qFatal("no file");
-    if (!draw::writeTemplatePdf(file, {{part, draw::titleOf(job, test::materialOf(job), false)}}, paper, quantity::Reading::millimetres()))
+    if (!draw::writeTemplatePdf(file, {{part, draw::titleOf(job, test::materialOf(job), false)}}, paper,
+                                quantity::Reading::millimetres()))
         qFatal("no template");
     file.close();
     QProcess process;
     process.start("pdftoppm", {"-r", QString::number(kDpi), "-gray", "-png", path, folder.filePath("page")});
-    if (!process.waitForFinished(60000) || process.exitCode() != 0) qFatal("pdftoppm: %s", process.readAllStandardError().constData());
+    if (!process.waitForFinished(60000) || process.exitCode() != 0)
+        qFatal("pdftoppm: %s", process.readAllStandardError().constData());
     std::vector<Page> pages;
     const QDir made(folder.path());
-    for (const QString& name : made.entryList({"*.png"}, QDir::Files, QDir::Name)) pages.emplace_back(QImage(made.filePath(name)));
+    for (const QString& name : made.entryList({"*.png"}, QDir::Files, QDir::Name))
+        pages.emplace_back(QImage(made.filePath(name)));
     return pages;
 }
 
-bool near(double one, double other) { return std::abs(one - other) <= kWithin; }
+bool near(double one, double other) {
+    return std::abs(one - other) <= kWithin;
+}
 
 } // namespace
 
@@ -93,7 +102,8 @@ void TemplateTest::marksAreRight_data() {
 void TemplateTest::marksAreRight() {
     QFETCH(int, paper);
     QFETCH(QSizeF, size);
-    part::Job job = test::bar({50, 70, 40}, {{.angleDeg = 90, .skewDeg = 12, .insideRadius = 3}, {.angleDeg = 60, .turn = part::Turn::Down, .insideRadius = 3}});
+    part::Job job = test::bar({50, 70, 40}, {{.angleDeg = 90, .skewDeg = 12, .insideRadius = 3},
+                                             {.angleDeg = 60, .turn = part::Turn::Down, .insideRadius = 3}});
     job.plates[0].holes = {{.id = "h1", .diameter = 6.6, .x = 16, .xFrom = part::Hole::XFrom::Start}};
     job.plates[2].holes = {{.id = "h2", .diameter = 9, .x = 14, .xFrom = part::Hole::XFrom::End, .y = 4}};
     const part::Part part = part::solve(job, test::hotRolled());
@@ -101,8 +111,10 @@ void TemplateTest::marksAreRight() {
     QCOMPARE(pages.size(), size_t{1});
     const Page& page = pages[0];
     QVERIFY(near(page.size().width(), size.width()) && near(page.size().height(), size.height()));
-    const auto plan = draw::planTemplate({part.blank.length + 2 * kBeside, part.blank.width + 44}, static_cast<QPageSize::PageSizeId>(paper));
-    const QPointF origin = plan.window.topLeft() + QPointF(kBeside, kAbove + part.blank.width); // the datum corner
+    const auto plan = draw::planTemplate({part.blank.length + 2 * kBeside, part.blank.width + 44},
+                                         static_cast<QPageSize::PageSizeId>(paper));
+    const QPointF origin =
+        plan.window.topLeft() + QPointF(kBeside, kAbove + part.blank.width); // the datum corner
 
     // Outline: left and right ends on a line that crosses nothing else, bottom and top likewise.
     const double quiet = origin.y() - 2;
@@ -138,14 +150,17 @@ void TemplateTest::marksAreRight() {
     }
 }
 
-void TemplateTest::checkBarsAreExact_data() { marksAreRight_data(); }
+void TemplateTest::checkBarsAreExact_data() {
+    marksAreRight_data();
+}
 
 void TemplateTest::checkBarsAreExact() {
     QFETCH(int, paper);
     const part::Job job = test::bar({80, 60}, {{.angleDeg = 90}});
     const Page page = rasterised(job, static_cast<QPageSize::PageSizeId>(paper)).at(0);
     const part::Part part = part::solve(job, test::hotRolled());
-    const auto plan = draw::planTemplate({part.blank.length + 2 * kBeside, part.blank.width + 44}, static_cast<QPageSize::PageSizeId>(paper));
+    const auto plan = draw::planTemplate({part.blank.length + 2 * kBeside, part.blank.width + 44},
+                                         static_cast<QPageSize::PageSizeId>(paper));
     const QPointF foot(plan.window.left() + 1, plan.window.bottom() + 26);
     for (const auto& [up, length] : {std::pair{12.0, 100.0}, {0.0, 101.6}}) {
         const double y = foot.y() - up - 4; // above the small ticks, where only the end ticks reach
@@ -158,16 +173,20 @@ void TemplateTest::longBlankMeetsItselfAtTheSeams() {
     const part::Job job = test::bar({400, 300}, {{.angleDeg = 90, .insideRadius = 3}});
     const part::Part part = part::solve(job, test::hotRolled());
     const auto pages = rasterised(job, QPageSize::A4);
-    const auto plan = draw::planTemplate({part.blank.length + 2 * kBeside, part.blank.width + 44}, QPageSize::A4);
+    const auto plan =
+        draw::planTemplate({part.blank.length + 2 * kBeside, part.blank.width + 44}, QPageSize::A4);
     QCOMPARE(static_cast<int>(pages.size()), plan.pages());
     QVERIFY(pages.size() > 1);
-    const auto onPage = [&](int page, double contentX) { return plan.window.left() + contentX - plan.shown(page).left(); };
+    const auto onPage = [&](int page, double contentX) {
+        return plan.window.left() + contentX - plan.shown(page).left();
+    };
     const double y = plan.window.top() + 4;
     const auto seams = plan.seamsX();
     for (size_t i = 0; i < seams.size(); ++i)
         for (const int page : {static_cast<int>(i), static_cast<int>(i) + 1}) {
             const double expected = onPage(page, seams[i]);
-            QVERIFY(near(pages[static_cast<size_t>(page)].darkX(expected, y - 2.5), expected)); // the cross's upright arm
+            QVERIFY(near(pages[static_cast<size_t>(page)].darkX(expected, y - 2.5),
+                         expected)); // the cross's upright arm
         }
     // The far end, pages away from the datum, is as right as the near one: nothing adds up.
     const int last = plan.pages() - 1;

@@ -1,9 +1,8 @@
 // Opening, saving and exporting from the window.
 #include "gui/support.h"
 
-#include <sys/resource.h>
-
 #include <csignal>
+#include <sys/resource.h>
 
 using namespace goodfold;
 
@@ -41,7 +40,8 @@ private slots:
 void FilesTest::demoJobsOpenCleanAndAreMakeable_data() {
     QTest::addColumn<QString>("path");
     const QDir folder(QStringLiteral(PROJECT_DATA "/demo"));
-    for (const QString& name : folder.entryList({"*.gfold"})) QTest::newRow(qPrintable(name)) << folder.filePath(name);
+    for (const QString& name : folder.entryList({"*.gfold"}))
+        QTest::newRow(qPrintable(name)) << folder.filePath(name);
 }
 
 void FilesTest::demoJobsOpenCleanAndAreMakeable() {
@@ -55,7 +55,8 @@ void FilesTest::savedJobReadsBackEqual() {
     QTemporaryDir folder;
     const QString path = folder.filePath("seed-tray.gfold");
     test::Window window;
-    for (const char* line : {"40", "h 12", "b 90", "60", "b 45 away lean 10", "30"}) window.type(line);
+    for (const char* line : {"40", "h 12", "b 90", "60", "b 45 away lean 10", "30"})
+        window.type(line);
     QVERIFY(!window->saveFile(path));
     const auto back = app::openJob(path);
     QVERIFY(back && back->job == window.job());
@@ -164,7 +165,8 @@ void FilesTest::newAndCloseByKey() {
     test::Window window(test::demo("fan-standoff.gfold"));
     const auto count = [] {
         int open = 0;
-        for (QWidget* widget : QApplication::topLevelWidgets()) open += qobject_cast<app::MainWindow*>(widget) && widget->isVisible();
+        for (QWidget* widget : QApplication::topLevelWidgets())
+            open += qobject_cast<app::MainWindow*>(widget) && widget->isVisible();
         return open;
     };
     const int before = count();
@@ -193,8 +195,10 @@ void FilesTest::exportsAreWritten() {
     QTemporaryDir folder;
     test::Window window(test::demo("vent-stay.gfold"));
     using Export = app::MainWindow::Export;
-    for (const auto& [kind, name, start] : {std::tuple{Export::TemplateA4, "a4.pdf", "%PDF"}, {Export::TemplateLetter, "letter.pdf", "%PDF"},
-                                            {Export::Dxf, "blank.dxf", "999\ndxflib"}, {Export::Svg, "blank.svg", "<?xml"}}) {
+    for (const auto& [kind, name, start] : {std::tuple{Export::TemplateA4, "a4.pdf", "%PDF"},
+                                            {Export::TemplateLetter, "letter.pdf", "%PDF"},
+                                            {Export::Dxf, "blank.dxf", "999\ndxflib"},
+                                            {Export::Svg, "blank.svg", "<?xml"}}) {
         QVERIFY(!window->exportTo(kind, folder.filePath(name)));
         QVERIFY2(contents(folder.filePath(name)).startsWith(start), name);
     }

@@ -36,7 +36,8 @@ void LadderTest::keyboardAloneBuildsAZBracketWithTwoHoles() {
     QCOMPARE(job.plates[2].length, 25.0);
     QVERIFY(job.bends[0].turn == part::Turn::Down && job.bends[1].turn == part::Turn::Up);
     QCOMPARE(job.plates[0].holes.size() + job.plates[2].holes.size(), size_t{2});
-    for (const Element& element : app::ladderOrder(job)) QVERIFY(window->ladder()->rungOf(element));
+    for (const Element& element : app::ladderOrder(job))
+        QVERIFY(window->ladder()->rungOf(element));
 }
 
 void LadderTest::rungsFitTheirColumn_data() {
@@ -49,7 +50,8 @@ void LadderTest::rungsFitTheirColumn() {
     QFETCH(QString, file);
     test::Window window(file);
     const auto* scroll = window->ladder()->findChild<QScrollArea*>();
-    QVERIFY2(scroll->widget()->width() <= scroll->viewport()->width(), qPrintable(QString::number(scroll->widget()->width())));
+    QVERIFY2(scroll->widget()->width() <= scroll->viewport()->width(),
+             qPrintable(QString::number(scroll->widget()->width())));
 }
 
 void LadderTest::nonsenseGetsASentenceAndTheOldValueStays() {
@@ -65,7 +67,8 @@ void LadderTest::refusedFigureStaysToBeMended() {
     test::Window window(test::demo("vent-stay.gfold"));
     window.fill("Length of leg B", "7x");
     auto* field = window.named<app::ValueField>("Length of leg B");
-    QVERIFY2(window.notice().contains("character 2") && window.notice().contains("stays 74.0"), qPrintable(window.notice()));
+    QVERIFY2(window.notice().contains("character 2") && window.notice().contains("stays 74.0"),
+             qPrintable(window.notice()));
     QCOMPARE(field->text(), QString("7x"));
     QCOMPARE(window.job().plates[1].length, 74.0);
     QTest::keyClick(field, Qt::Key_Backspace);

@@ -20,22 +20,23 @@
 namespace goodfold::test {
 
 /// A QTEST_MAIN whose settings are its own and whose window looks as it does for people.
-#define GOODFOLD_GUI_TEST(Class)                                                                           \
-    int main(int argc, char** argv) {                                                                      \
-        QApplication application(argc, argv);                                                              \
-        QApplication::setOrganizationName(QStringLiteral("good-fold-test"));                               \
-        QTemporaryDir settings;                                                                            \
-        QSettings::setPath(QSettings::NativeFormat, QSettings::UserScope, settings.path());                \
-        goodfold::draw::loadTypeface();                                                                    \
-        goodfold::app::applyTheme(goodfold::app::Theme::Light);                                            \
-        Class test;                                                                                        \
-        return QTest::qExec(&test, argc, argv);                                                            \
+#define GOODFOLD_GUI_TEST(Class)                                                                             \
+    int main(int argc, char** argv) {                                                                        \
+        QApplication application(argc, argv);                                                                \
+        QApplication::setOrganizationName(QStringLiteral("good-fold-test"));                                 \
+        QTemporaryDir settings;                                                                              \
+        QSettings::setPath(QSettings::NativeFormat, QSettings::UserScope, settings.path());                  \
+        goodfold::draw::loadTypeface();                                                                      \
+        goodfold::app::applyTheme(goodfold::app::Theme::Light);                                              \
+        Class test;                                                                                          \
+        return QTest::qExec(&test, argc, argv);                                                              \
     }
 
 /// Lives as long as the test function; closing asks nothing.
 class Window {
 public:
-    explicit Window(const QString& file = {}) : window(new app::MainWindow(part::emptyBar(quantity::Unit::Millimetre))) {
+    explicit Window(const QString& file = {})
+        : window(new app::MainWindow(part::emptyBar(quantity::Unit::Millimetre))) {
         if (!file.isEmpty())
             if (const auto wrong = window->openFile(file)) qFatal("%s", qPrintable(*wrong));
         window->show();
@@ -84,6 +85,8 @@ private:
     app::MainWindow* window;
 };
 
-inline QString demo(const char* name) { return QStringLiteral(PROJECT_DATA "/demo/") + QLatin1String(name); }
+inline QString demo(const char* name) {
+    return QStringLiteral(PROJECT_DATA "/demo/") + QLatin1String(name);
+}
 
 } // namespace goodfold::test

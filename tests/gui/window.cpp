@@ -1,8 +1,7 @@
 // The window as a whole: one selection for all views, picture and slider, units, allowance, findings.
-#include "gui/support.h"
-
 #include "app/blank_stage.h"
 #include "app/headline.h"
+#include "gui/support.h"
 
 using namespace goodfold;
 using part::Element;
@@ -14,13 +13,15 @@ int pixelsOf(QWidget* widget, const QColor& colour) {
     int count = 0;
     const QImage image = widget->grab().toImage();
     for (int y = 0; y < image.height(); ++y)
-        for (int x = 0; x < image.width(); ++x) count += image.pixelColor(x, y) == colour;
+        for (int x = 0; x < image.width(); ++x)
+            count += image.pixelColor(x, y) == colour;
     return count;
 }
 
 /// QTest's own mouseMove() warps a pointer that the offscreen platform does not have.
 void hover(QWidget* widget, const QPointF& at) {
-    QMouseEvent move(QEvent::MouseMove, at, widget->mapToGlobal(at), Qt::NoButton, Qt::NoButton, Qt::NoModifier);
+    QMouseEvent move(QEvent::MouseMove, at, widget->mapToGlobal(at), Qt::NoButton, Qt::NoButton,
+                     Qt::NoModifier);
     QApplication::sendEvent(widget, &move);
 }
 
@@ -87,7 +88,8 @@ void WindowTest::hoveringLightsUpEverywhere() {
 
 void WindowTest::figureIsTypedOverOnThePicture() {
     test::Window window(test::demo("vent-stay.gfold"));
-    QTest::mouseClick(window->picture(), Qt::LeftButton, {}, middleOf(window->picture(), Element::plate("C")));
+    QTest::mouseClick(window->picture(), Qt::LeftButton, {},
+                      middleOf(window->picture(), Element::plate("C")));
     auto* editor = qobject_cast<app::ValueField*>(QApplication::focusWidget());
     QVERIFY(editor);
     QTest::keyClicks(editor, "52.5");
@@ -106,7 +108,8 @@ void WindowTest::figureIsTypedOverOnThePicture() {
 
 void WindowTest::nonsenseOnThePictureKeepsTheFigure() {
     test::Window window(test::demo("vent-stay.gfold"));
-    QTest::mouseClick(window->picture(), Qt::LeftButton, {}, middleOf(window->picture(), Element::plate("C")));
+    QTest::mouseClick(window->picture(), Qt::LeftButton, {},
+                      middleOf(window->picture(), Element::plate("C")));
     QTest::keyClicks(QApplication::focusWidget(), "fifty");
     QTest::keyClick(QApplication::focusWidget(), Qt::Key_Return);
     QCOMPARE(window.job().plates[2].length, 48.0);
@@ -137,8 +140,9 @@ void WindowTest::pictureTurnsZoomsAndFits() {
     const draw::Camera start = picture->camera();
     const QPoint empty(20, 20);
     QTest::mousePress(picture, Qt::LeftButton, {}, empty);
-    QMouseEvent drag(QEvent::MouseMove, QPointF(empty + QPoint(60, 10)), picture->mapToGlobal(QPointF(empty + QPoint(60, 10))),
-                     Qt::NoButton, Qt::LeftButton, Qt::NoModifier);
+    QMouseEvent drag(QEvent::MouseMove, QPointF(empty + QPoint(60, 10)),
+                     picture->mapToGlobal(QPointF(empty + QPoint(60, 10))), Qt::NoButton, Qt::LeftButton,
+                     Qt::NoModifier);
     QApplication::sendEvent(picture, &drag);
     QTest::mouseRelease(picture, Qt::LeftButton, {}, empty + QPoint(60, 10));
     QVERIFY(picture->camera().yawDeg != start.yawDeg);
@@ -151,7 +155,8 @@ void WindowTest::pictureTurnsZoomsAndFits() {
     for (int i = 0; i < 36; ++i) {
         QTest::keyClick(picture, Qt::Key_Left);
         const auto scene = draw::sceneOf(window.document().part(), window.document().folded());
-        for (const Vec3& point : scene.points) QVERIFY(QRectF(picture->rect()).contains(picture->camera().toScreen(point)));
+        for (const Vec3& point : scene.points)
+            QVERIFY(QRectF(picture->rect()).contains(picture->camera().toScreen(point)));
     }
 }
 
@@ -170,7 +175,8 @@ void WindowTest::plusOnAFreeEndAddsABend() {
     const auto& corners = part.plates[index].outlineInFlat;
     const Vec2 middle = atStart ? Vec2((corners[3] + corners[0]) / 2) : Vec2((corners[1] + corners[2]) / 2);
     const double outward = (atStart ? -16 : 16) / picture->camera().pixelsPerMm;
-    const Vec3 at = window.document().folded().rootFromFlat[index] * Vec3(middle.x() + outward, middle.y(), part.thickness / 2);
+    const Vec3 at = window.document().folded().rootFromFlat[index] *
+                    Vec3(middle.x() + outward, middle.y(), part.thickness / 2);
     QTest::mouseClick(picture, Qt::LeftButton, {}, picture->camera().toScreen(at).toPoint());
     QCOMPARE(window.job().plates.size(), size_t{4});
     QCOMPARE(window.job().bendTo("A") != nullptr, atStart);
@@ -193,7 +199,8 @@ void WindowTest::allowanceRulesStandSideBySide() {
     test::Window window(test::demo("vent-stay.gfold"));
     const auto panelText = [&] {
         QString all;
-        for (auto* label : window->findChildren<QLabel*>()) all += label->text() + '\n';
+        for (auto* label : window->findChildren<QLabel*>())
+            all += label->text() + '\n';
         return all;
     };
     QVERIFY2(panelText().contains("DIN 6935 would cut 0.7 mm shorter"), qPrintable(panelText()));
@@ -207,7 +214,8 @@ void WindowTest::allowanceRulesStandSideBySide() {
     QTest::keyClick(rule, Qt::Key_Down);
     window.fill("K for all bends", "0.5");
     QCOMPARE(window.document().part().bends[0].k, 0.5);
-    for (int i = 0; i < 3; ++i) QTest::keyClick(rule, Qt::Key_Down);
+    for (int i = 0; i < 3; ++i)
+        QTest::keyClick(rule, Qt::Key_Down);
     QVERIFY(window.job().allowance.kind == bend::AllowanceRule::Kind::Measured);
     window.fill("What the test bend took off", "5.4");
     QCOMPARE(window.document().part().bends[0].deduction, 5.4);
@@ -223,7 +231,8 @@ void WindowTest::findingOffersItsRemedyAndUndoTakesItBack() {
     QTest::mouseClick(remedy, Qt::LeftButton);
     QCOMPARE(window.job().findHole("h2")->x, 9.9);
     QTRY_VERIFY(window->findChildren<app::FindingCard*>().size() >= 3);
-    for (const check::Finding& finding : window.document().findings()) QVERIFY(finding.severity == check::Severity::Note);
+    for (const check::Finding& finding : window.document().findings())
+        QVERIFY(finding.severity == check::Severity::Note);
     window->actions().undo->trigger();
     QVERIFY(window.job() == before);
 }
@@ -295,7 +304,9 @@ void WindowTest::mirrorMakesTheOtherHand() {
 void WindowTest::fieldsHaveNames() {
     test::Window window(test::demo("vent-stay.gfold"));
     for (auto* widget : window->findChildren<QWidget*>()) {
-        if (!widget->isVisible() || widget->focusPolicy() == Qt::NoFocus || qobject_cast<QScrollArea*>(widget)) continue;
+        if (!widget->isVisible() || widget->focusPolicy() == Qt::NoFocus ||
+            qobject_cast<QScrollArea*>(widget))
+            continue;
         const auto* button = qobject_cast<QAbstractButton*>(widget);
         const bool named = !widget->accessibleName().isEmpty() || (button && !button->text().isEmpty());
         QVERIFY2(named, widget->metaObject()->className());
@@ -312,8 +323,14 @@ void WindowTest::bothThemesPaintEverything() {
         QVERIFY(pixelsOf(ribbon, p.scribe) > 50);
         QVERIFY(pixelsOf(window->picture(), p.field) > 1'000); // the tags
         QVERIFY(pixelsOf(window->picture(), p.ink) > 100);     // and what they say
-        for (const auto& [ink, ground] : {std::pair{p.ink, p.paper}, {p.ink, p.panel}, {p.faintInk, p.paper}, {p.faintInk, p.panel},
-                                          {p.accent, p.paper}, {p.accent, p.panel}, {p.ink, p.field}, {p.scribe, p.marking}})
+        for (const auto& [ink, ground] : {std::pair{p.ink, p.paper},
+                                          {p.ink, p.panel},
+                                          {p.faintInk, p.paper},
+                                          {p.faintInk, p.panel},
+                                          {p.accent, p.paper},
+                                          {p.accent, p.panel},
+                                          {p.ink, p.field},
+                                          {p.scribe, p.marking}})
             QVERIFY2(draw::contrast(ink, ground) >= 4.5, qPrintable(ink.name() + " on " + ground.name()));
     }
 }
@@ -323,7 +340,8 @@ void WindowTest::smallestWindowStillShowsAll() {
     window->resize(1024, 700);
     QCoreApplication::processEvents();
     QCOMPARE(window->size(), QSize(1024, 700));
-    for (const auto& tag : window->picture()->tags()) QVERIFY(QRectF(window->picture()->rect()).contains(tag.box));
+    for (const auto& tag : window->picture()->tags())
+        QVERIFY(QRectF(window->picture()->rect()).contains(tag.box));
     QVERIFY(window->ladder()->entry()->visibleRegion().boundingRect().height() > 20);
 }
 

@@ -1,0 +1,51 @@
+// From an edit of a twelve-bend job to the painted window, and orbiting it.
+#include "app/ladder.h"
+#include "app/main_window.h"
+#include "app/picture_view.h"
+#include "app/theme.h"
+#include "bench/twelve_bends.h"
+#include "draw/type.h"
+
+#include <QApplication>
+#include <benchmark/benchmark.h>
+
+using namespace goodfold;
+
+namespace {
+
+app::MainWindow* window = nullptr;
+
+void editToPainted(benchmark::State& state) {
+    double length = 60;
+    for (auto _ : state) {
+        length = length == 60 ? 61 : 60;
+        window->document().change("length", [&](part::Job& job) { job.plates[3].length = length; });
+        QApplication::sendPostedEvents();
+        window->repaint();
+        QApplication::processEvents();
+    }
+}
+BENCHMARK(editToPainted)->Unit(benchmark::kMillisecond);
+
+void orbitStep(benchmark::State& state) {
+    for (auto _ : state) {
+        window->picture()->orbit(1, 0);
+        window->picture()->repaint();
+    }
+}
+BENCHMARK(orbitStep)->Unit(benchmark::kMillisecond);
+
+} // namespace
+
+int main(int argc, char** argv) {
+    QApplication application(argc, argv);
+    draw::loadTypeface();
+    app::applyTheme(app::Theme::Light);
+    window = new app::MainWindow(bench::twelveBends());
+    window->show();
+    QApplication::processEvents();
+    benchmark::Initialize(&argc, argv);
+    benchmark::RunSpecifiedBenchmarks();
+    delete window;
+    return 0;
+}

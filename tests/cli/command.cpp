@@ -1,0 +1,203 @@
+// goodfold-cli as a script meets it: output, exit status, one sentence for what is wrong.
+#include <QtTest>
+#include <nlohmann/json.hpp>
+
+using nlohmann::json;
+
+namespace {
+
+struct Outcome {
+    int status;
+    QByteArray out, err;
+    std::vector<json> lines() const {
+        std::vector<json> all;
+        for (const QByteArray& line : out.split('\n'))
+            if (!line.isEmpty()) all.push_back(json::parse(line.toStdString()));
+        return all;
+    }
+};
+
+Outcome run(const QStringList& arguments, const QByteArray& input = {}) {
+    QProcess process;
+    process.start(QStringLiteral(PROGRAMS "/goodfold-cli"), arguments);
+    process.write(input);
+    process.closeWriteChannel();
+    if (!process.waitForFinished(20000)) qFatal("goodfold-cli did not end");
+    if (process.exitStatus() != QProcess::NormalExit) qFatal("goodfold-cli crashed");
+    return {process.exitCode(), process.readAllStandardOutput(), process.readAllStandardError()};
+}
+
+QString demo(const char* name) {
+    return QStringLiteral(PROJECT_DATA "/demo/") + QLatin1String(name);
+}
+
+QByteArray textOf(const QString& path) {
+    QFile file(path);
+    if (!file.open(QIODevice::ReadOnly)) qFatal("no %s", qPrintable(path));
+    return file.readAll();
+}
+
+} // namespace
+
+class CommandTest : public QObject {
+    Q_OBJECT
+private slots:
+    void showPrintsAnObjectALine();
+    void showReadsStandardInput();
+    void cannotBeMadeIsOne_data();
+    void cannotBeMadeIsOne();
+    void cannotBeReadIsTwo_data();
+    void cannotBeReadIsTwo();
+    void worstOfSeveralCounts();
+    void wrongWordsAreExplained_data();
+    void wrongWordsAreExplained();
+    void exportWritesAndSaysWhenItCannot();
+    void linksNoWidgets();
+};
+
+void CommandTest::showPrintsAnObjectALine() {
+    const Outcome outcome = run({"show", demo("vent-stay.gfold"), demo("fan-standoff.gfold"), "--json"});
+    QCOMPARE(outcome.status, 0);
+    QVERIFY(outcome.err.isEmpty());
+    const auto lines = outcome.lines();
+    QCOMPARE(lines.size(), size_t{2});
+    const json& stay = lines[0];
+    QCOMPARE(QString::fromStdString(stay.at("file")), demo("vent-stay.gfold"));
+    for (const char* key : {"length", "width", "outline", "area", "mass"})
+        QVERIFY2(stay.at("blank").contains(key), key);
+    for (const char* key : {"id", "angle", "inside_radius", "k", "allowance", "deduction", "outside_setback",
+                            "near", "centre", "far"})
+        QVERIFY2(stay.at("bends").at(0).contains(key), key);
+    for (const char* key : {"id", "plate", "flat", "point", "axis"})
+        QVERIFY2(stay.at("holes").at(0).contains(key), key);
+    for (const char* key : {"id", "flat", "formed"})
+        QVERIFY2(stay.at("plates").at(0).contains(key), key);
+    for (const char* key : {"rule", "severity", "about", "value", "limit", "says"})
+        QVERIFY2(stay.at("checks").at(0).contains(key), key);
+    QVERIFY(stay.at("marks").size() == 8);
+    // Blank by hand: 62 + 74 + 48 less both deductions, the first along a line skewed by 12 degrees.
+    const double radian = M_PI / 180;
+    const double first = (2 * 6 - M_PI / 2 * (3 + 0.407 * 3)) / std::cos(12 * radian);
+    const double second = 2 * 6 * std::tan(30 * radian) - M_PI / 3 * (3 + 0.407 * 3);
+    QVERIFY(std::abs(stay.at("blank").at("length").get<double>() - (62 + 74 + 48 - first - second)) < 1e-9);
+    QVERIFY(std::abs(stay.at("blank").at("mass").get<double>() -
+                     (stay.at("blank").at("length").get<double>() * 30 - 2 * M_PI * 3.3 * 3.3) * 3 *
+                         7850e-9) < 1e-12);
+}
+
+void CommandTest::showReadsStandardInput() {
+    const QByteArray job = textOf(demo("vent-stay.gfold"));
+    const Outcome outcome = run({"show", "-", "--json"}, job);
+    QCOMPARE(outcome.status, 0);
+    json fromFile = run({"show", demo("vent-stay.gfold"), "--json"}).lines().at(0);
+    json fromInput = outcome.lines().at(0);
+    QCOMPARE(QString::fromStdString(fromInput.at("file")), QString("-"));
+    fromFile.erase("file");
+    fromInput.erase("file");
+    QVERIFY(fromFile == fromInput);
+}
+
+void CommandTest::cannotBeMadeIsOne_data() {
+    QTest::addColumn<QByteArray>("from");
+    QTest::addColumn<QByteArray>("to");
+    QTest::addColumn<QString>("rule");
+    QTest::newRow("leg too short") << QByteArray("\"length\": 74.0") << QByteArray("\"length\": 5.0")
+                                   << "straight-too-short";
+    QTest::newRow("hole off its leg")
+        << QByteArray("\"x\": 9.0") << QByteArray("\"x\": -9.0") << "hole-off-plate";
+    QTest::newRow("no such material")
+        << QByteArray("steel-hot-rolled") << QByteArray("moon-cheese") << "cannot-solve";
+}
+
+void CommandTest::cannotBeMadeIsOne() {
+    QFETCH(QByteArray, from);
+    QFETCH(QByteArray, to);
+    QFETCH(QString, rule);
+    const Outcome outcome = run({"show", "-", "--json"}, textOf(demo("vent-stay.gfold")).replace(from, to));
+    QCOMPARE(outcome.status, 1);
+    const json check = outcome.lines().at(0).at("checks").at(0);
+    QCOMPARE(QString::fromStdString(check.at("rule")), rule);
+    QCOMPARE(QString::fromStdString(check.at("severity")), QString("stop"));
+}
+
+void CommandTest::cannotBeReadIsTwo_data() {
+    QTest::addColumn<QByteArray>("input");
+    QTest::addColumn<QString>("place");
+    const QByteArray good = textOf(demo("vent-stay.gfold"));
+    QTest::newRow("nothing") << QByteArray() << "the file";
+    QTest::newRow("not JSON") << QByteArray("bend me") << "line 1, column 1";
+    QTest::newRow("cut short") << good.left(good.size() / 2) << "line";
+    QTest::newRow("binary") << QByteArray(1000, '\xff') << "line 1";
+    QTest::newRow("zeros") << QByteArray(1000, '\0') << "line 1";
+    QTest::newRow("negative leg") << QByteArray(good).replace("\"length\": 74.0", "\"length\": -1")
+                                  << "plates[1].length";
+    QTest::newRow("very deep") << QByteArray(100000, '[') << "the file";
+    QTest::newRow("very large") << QByteArray(17 << 20, ' ') << "the file";
+    QTest::newRow("ring of bends") << QByteArray(good).replace("\"from\": \"A\"", "\"from\": \"C\"")
+                                   << "bends";
+}
+
+void CommandTest::cannotBeReadIsTwo() {
+    QFETCH(QByteArray, input);
+    QFETCH(QString, place);
+    const Outcome outcome = run({"show", "-", "--json"}, input);
+    QCOMPARE(outcome.status, 2);
+    QVERIFY(outcome.out.isEmpty());
+    QVERIFY2(outcome.err.startsWith("standard input: " + place.toUtf8()), outcome.err);
+    QCOMPARE(outcome.err.count('\n'), 1);
+    QVERIFY2(outcome.err.trimmed().endsWith('.'), outcome.err);
+}
+
+void CommandTest::worstOfSeveralCounts() {
+    const Outcome outcome = run({"show", demo("vent-stay.gfold"), "/no/such/job.gfold", "--json"});
+    QCOMPARE(outcome.status, 2);
+    QCOMPARE(outcome.lines().size(), size_t{1});
+    QVERIFY2(outcome.err.contains("/no/such/job.gfold") && outcome.err.contains("No such file"), outcome.err);
+    const Outcome folder = run({"show", QStringLiteral(PROJECT_DATA), "--json"});
+    QCOMPARE(folder.status, 2);
+    QVERIFY2(folder.err.contains("directory"), folder.err);
+}
+
+void CommandTest::wrongWordsAreExplained_data() {
+    QTest::addColumn<QStringList>("words");
+    QTest::newRow("unknown command") << QStringList{"fold", "x"};
+    QTest::newRow("no job") << QStringList{"show", "--json"};
+    QTest::newRow("no format") << QStringList{"show", "x"};
+    QTest::newRow("unknown option") << QStringList{"export", "x", "--obj", "y"};
+    QTest::newRow("no file name") << QStringList{"export", "x", "--dxf"};
+    QTest::newRow("nothing to export") << QStringList{"export", "x"};
+    QTest::newRow("strange paper") << QStringList{"export", "x", "--svg", "y", "--paper", "napkin"};
+}
+
+void CommandTest::wrongWordsAreExplained() {
+    QFETCH(QStringList, words);
+    const Outcome outcome = run(words);
+    QCOMPARE(outcome.status, 2);
+    QVERIFY(outcome.err.contains("Exit status"));
+}
+
+void CommandTest::exportWritesAndSaysWhenItCannot() {
+    QTemporaryDir folder;
+    const Outcome outcome =
+        run({"export", demo("vent-stay.gfold"), "--dxf", folder.filePath("a.dxf"), "--svg", "-",
+             "--pdf-template", folder.filePath("a.pdf"), "--paper", "letter"});
+    QCOMPARE(outcome.status, 0);
+    QVERIFY(outcome.out.startsWith("<?xml"));
+    QVERIFY(textOf(folder.filePath("a.pdf")).startsWith("%PDF"));
+    QVERIFY(textOf(folder.filePath("a.dxf")).contains("LWPOLYLINE"));
+    const Outcome failed = run({"export", demo("vent-stay.gfold"), "--dxf", "/no/such/folder/a.dxf"});
+    QCOMPARE(failed.status, 2);
+    QVERIFY2(failed.err.contains("/no/such/folder/a.dxf"), failed.err);
+}
+
+void CommandTest::linksNoWidgets() {
+    QProcess ldd;
+    ldd.start("ldd", {QStringLiteral(PROGRAMS "/goodfold-cli")});
+    QVERIFY(ldd.waitForFinished());
+    const QByteArray libraries = ldd.readAllStandardOutput();
+    QVERIFY(libraries.contains("libQt6Gui"));
+    QVERIFY(!libraries.contains("libQt6Widgets"));
+}
+
+QTEST_GUILESS_MAIN(CommandTest)
+#include "command.moc"

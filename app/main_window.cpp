@@ -97,7 +97,11 @@ MainWindow::MainWindow(part::Job job)
     ladderView->entry()->setFocus();
 }
 
-MainWindow::~MainWindow() = default;
+MainWindow::~MainWindow() {
+    // The views look at the document to the last, so they go first; its undo stack tells of its own end.
+    doc.undoStack().disconnect(this);
+    delete takeCentralWidget();
+}
 
 QWidget* MainWindow::makeRail() {
     auto* rail = new QWidget(this);

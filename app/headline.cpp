@@ -71,12 +71,14 @@ QString stockInWords(const Document& document) {
         job.stock.form == part::StockForm::Bar
             ? QObject::tr("%1 × %2 %3 bar").arg(length(job.stock.width), length(job.thickness), material)
             : QObject::tr("%1 %2 sheet").arg(length(job.thickness), material);
-    words += QObject::tr(" · %1 wanted").arg(job.quantity);
+    const auto ofHand = [&](bool opposite) {
+        return QString::fromStdString(part::handInWords(job.hand, opposite));
+    };
     if (job.oppositeHand)
-        words += QObject::tr(", and %1 %2")
-                     .arg(job.quantity)
-                     .arg(QString::fromStdString(part::handInWords(job.hand, true)));
-    return words;
+        return words + QObject::tr(" · %1 %2, %1 %3").arg(job.quantity).arg(ofHand(false), ofHand(true));
+    if (job.hand != part::Hand::Unsaid)
+        return words + QObject::tr(" · %1 %2").arg(job.quantity).arg(ofHand(false));
+    return words + QObject::tr(" · %1 wanted").arg(job.quantity);
 }
 
 Headline::Headline(Document& document, QToolButton* menu, QAction* undo, QAction* redo, QWidget* parent)

@@ -54,7 +54,7 @@ private:
     QToolButton *millimetres, *inches;
 };
 
-/// "30 × 3 hot-rolled bar · 2 wanted, and 2 right hand".
+/// "30 × 3 hot-rolled bar · 2 left hand, 2 right hand".
 QString stockInWords(const Document& document);
 
 } // namespace goodfold::app

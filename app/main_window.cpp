@@ -134,7 +134,7 @@ QWidget* MainWindow::makeLadderColumn() {
     auto* column = new QWidget(this);
     column->setObjectName(QStringLiteral("ladderColumn"));
     column->setAttribute(Qt::WA_StyledBackground);
-    column->setFixedWidth(300);
+    column->setFixedWidth(312);
     stock = new StockPanel(doc, column);
     stock->hide();
     ladderView = new Ladder(doc, column);
@@ -155,7 +155,7 @@ QWidget* MainWindow::makePicturePane() {
     slider->setValue(1000);
     slider->setPageStep(100);
     slider->setSingleStep(20);
-    slider->setFixedWidth(190);
+    slider->setFixedSize(190, 22);
     slider->setAccessibleName(tr("From flat to formed"));
     connect(slider, &QSlider::valueChanged, pictureView,
             [this](int value) { pictureView->setFormedness(value / 1000.0); });

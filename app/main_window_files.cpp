@@ -11,7 +11,6 @@
 #include "part/mirror.h"
 
 #include <QApplication>
-#include <QBuffer>
 #include <QCloseEvent>
 #include <QDragEnterEvent>
 #include <QFileDialog>
@@ -143,14 +142,8 @@ QByteArray MainWindow::exported(Export kind) const {
         files::writeDxf(out, doc.part());
         return QByteArray::fromStdString(out.str());
     }
-    const part::Part twin = part::solve(part::mirrored(doc.job(), doc.part()), doc.material());
-    std::vector<draw::TemplateJob> jobs{{doc.part(), draw::titleOf(doc.job(), doc.material(), false)}};
-    if (doc.job().oppositeHand) jobs.push_back({twin, draw::titleOf(doc.job(), doc.material(), true)});
-    QBuffer buffer;
-    buffer.open(QIODevice::WriteOnly);
-    draw::writeTemplatePdf(buffer, jobs, kind == Export::TemplateA4 ? QPageSize::A4 : QPageSize::Letter,
-                           doc.reading());
-    return buffer.data();
+    return draw::templatePdf(doc.job(), doc.material(),
+                             kind == Export::TemplateA4 ? QPageSize::A4 : QPageSize::Letter, doc.reading());
 }
 
 std::optional<QString> MainWindow::exportTo(Export kind, const QString& path) {

@@ -21,11 +21,37 @@ QString text(const std::string& s) {
     return QString::fromStdString(s);
 }
 
-QHBoxLayout* row(int spacing = 2) {
+/// Things side by side, the rest of the width left free.
+QHBoxLayout* line(const std::vector<QWidget*>& widgets) {
     auto* layout = new QHBoxLayout;
     layout->setContentsMargins(0, 0, 0, 0);
-    layout->setSpacing(spacing);
+    layout->setSpacing(2);
+    for (QWidget* widget : widgets)
+        layout->addWidget(widget);
+    layout->addStretch();
     return layout;
+}
+
+QVBoxLayout* stacked(const std::vector<QLayout*>& lines) {
+    auto* layout = new QVBoxLayout;
+    layout->setSpacing(0);
+    for (QLayout* one : lines)
+        layout->addLayout(one);
+    return layout;
+}
+
+QString kindInWords(Element::Kind kind) {
+    switch (kind) {
+    case Element::Kind::Plate:
+        return QObject::tr("leg");
+    case Element::Kind::Bend:
+        return QObject::tr("bend");
+    case Element::Kind::Hole:
+        return QObject::tr("hole");
+    case Element::Kind::Nothing:
+        break;
+    }
+    return {};
 }
 
 } // namespace
@@ -43,6 +69,22 @@ QLabel* Rung::faint(const QString& says) {
     auto* label = new QLabel(says, this);
     label->setProperty("role", "faint");
     return label;
+}
+
+QString Rung::nameOf(const QString& what) const {
+    return tr("%1 of %2 %3").arg(what, kindInWords(about.kind), text(about.id));
+}
+
+ValueField* Rung::figure(ValueField::Kind kind, const QString& what, const Setter& set) {
+    const QString name = nameOf(what);
+    auto* field = new ValueField(document, kind, name, this);
+    field->setHugging(true);
+    field->setCommit([this, name, set](std::optional<double> typed) {
+        return document.change(name.left(1).toLower() + name.mid(1),
+                               [&](part::Job& job) { set(job, typed); });
+    });
+    watch(field);
+    return field;
 }
 
 void Rung::watch(QWidget* field) {
@@ -77,27 +119,19 @@ void Rung::paintEvent(QPaintEvent*) {
 }
 
 LegRung::LegRung(Document& document, const std::string& id, QWidget* parent)
-    : Rung(document, Element::plate(id), parent) {
-    auto* layout = row(8);
-    layout->setContentsMargins(4, 5, 8, 5);
-    layout->addWidget(new Badge(about, 0, this));
-    auto* words = new QVBoxLayout;
-    words->setSpacing(0);
-    words->addWidget(new QLabel(tr("leg"), this));
-    words->addWidget(reach = faint({}));
-    layout->addLayout(words);
-    layout->addStretch();
-    length = new ValueField(document, ValueField::Kind::Length, tr("Length of leg %1").arg(text(id)), this);
+    : Rung(document, Element::plate(id), parent), reach(faint({})) {
+    length = figure(ValueField::Kind::Length, tr("Length"),
+                    [id](part::Job& job, auto typed) { job.findPlate(id)->length = *typed; });
     length->setProperty("role", "number");
     length->setAlignment(Qt::AlignRight);
+    length->setHugging(false);
     length->setFixedWidth(104);
-    length->setCommit([this](std::optional<double> typed) {
-        return this->document.change(tr("length of %1").arg(text(about.id)),
-                                     [&](part::Job& job) { job.findPlate(about.id)->length = *typed; });
-    });
-    watch(length);
+    auto* layout = new QHBoxLayout(this);
+    layout->setContentsMargins(4, 5, 8, 5);
+    layout->setSpacing(8);
+    layout->addWidget(new Badge(about, 0, this));
+    layout->addLayout(stacked({line({new QLabel(kindInWords(about.kind), this)}), line({reach})}), 1);
     layout->addWidget(length);
-    setLayout(layout);
     refresh();
 }
 
@@ -120,71 +154,38 @@ QWidget* LegRung::firstField() const {
 }
 
 BendRung::BendRung(Document& document, const std::string& id, QWidget* parent)
-    : Rung(document, Element::bend(id), parent) {
-    const auto name = [&](const QString& what) { return tr("%1 of bend %2").arg(what, text(id)); };
-    const auto field = [&](ValueField::Kind kind, const QString& what) {
-        auto* made = new ValueField(document, kind, name(what), this);
-        made->setHugging(true);
-        watch(made);
-        return made;
-    };
-    angle = field(ValueField::Kind::Angle, tr("Angle"));
-    radius = field(ValueField::Kind::Size, tr("Inside radius"));
-    lean = field(ValueField::Kind::Angle, tr("Lean from square"));
-    k = field(ValueField::Kind::Number, tr("K-factor"));
+    : Rung(document, Element::bend(id), parent), turn(new QPushButton(this)) {
+    angle = figure(ValueField::Kind::Angle, tr("Angle"),
+                   [id](part::Job& job, auto typed) { job.findBend(id)->angleDeg = *typed; });
+    radius = figure(ValueField::Kind::Size, tr("Inside radius"),
+                    [id](part::Job& job, auto typed) { job.findBend(id)->insideRadius = typed; });
+    lean = figure(ValueField::Kind::Angle, tr("Lean from square"),
+                  [id](part::Job& job, auto typed) { job.findBend(id)->skewDeg = *typed; });
+    k = figure(ValueField::Kind::Number, tr("K-factor"),
+               [id](part::Job& job, auto typed) { job.findBend(id)->k = typed; });
     radius->setMayBeEmpty(true);
     k->setMayBeEmpty(true);
-    angle->setCommit([this](auto typed) {
-        return this->document.change(tr("angle of bend %1").arg(text(about.id)),
-                                     [&](part::Job& job) { job.findBend(about.id)->angleDeg = *typed; });
-    });
-    lean->setCommit([this](auto typed) {
-        return this->document.change(tr("lean of bend %1").arg(text(about.id)),
-                                     [&](part::Job& job) { job.findBend(about.id)->skewDeg = *typed; });
-    });
-    radius->setCommit([this](auto typed) {
-        return this->document.change(tr("radius of bend %1").arg(text(about.id)),
-                                     [&](part::Job& job) { job.findBend(about.id)->insideRadius = typed; });
-    });
-    k->setCommit([this](auto typed) {
-        return this->document.change(tr("K of bend %1").arg(text(about.id)),
-                                     [&](part::Job& job) { job.findBend(about.id)->k = typed; });
-    });
-    turn = new QPushButton(this);
     turn->setProperty("role", "turn");
-    turn->setAccessibleName(name(tr("Turn")));
+    turn->setAccessibleName(nameOf(tr("Turn")));
     turn->setToolTip(tr("Turns the other way"));
     watch(turn);
-    connect(turn, &QPushButton::clicked, this, [this] {
-        this->document.change(tr("turn of bend %1").arg(text(about.id)), [&](part::Job& job) {
-            part::Turn& way = job.findBend(about.id)->turn;
-            way = way == part::Turn::Up ? part::Turn::Down : part::Turn::Up;
-        });
-    });
+    connect(turn, &QPushButton::clicked, this, &BendRung::turnOver);
 
-    auto* first = row();
-    first->addWidget(angle);
-    first->addWidget(turn);
-    first->addStretch();
-    auto* second = row();
-    second->addWidget(faint(tr(" R")));
-    second->addWidget(radius);
-    second->addWidget(faint(tr("leans")));
-    second->addWidget(lean);
-    second->addWidget(faint(tr("K")));
-    second->addWidget(k);
-    second->addStretch();
-    auto* words = new QVBoxLayout;
-    words->setSpacing(0);
-    words->addLayout(first);
-    words->addLayout(second);
-    auto* layout = row(8);
+    auto* layout = new QHBoxLayout(this);
     layout->setContentsMargins(4, 4, 4, 4);
-    const int order = document.part().bendIndex(id);
-    layout->addWidget(new Badge(about, order, this));
-    layout->addLayout(words);
-    setLayout(layout);
+    layout->setSpacing(8);
+    layout->addWidget(new Badge(about, document.part().bendIndex(id), this));
+    layout->addLayout(stacked({line({angle, turn}),
+                               line({faint(tr(" R")), radius, faint(tr("leans")), lean, faint(tr("K")), k})}),
+                      1);
     refresh();
+}
+
+void BendRung::turnOver() {
+    document.change(tr("turn of bend %1").arg(text(about.id)), [&](part::Job& job) {
+        part::Turn& way = job.findBend(about.id)->turn;
+        way = way == part::Turn::Up ? part::Turn::Down : part::Turn::Up;
+    });
 }
 
 void BendRung::refresh() {
@@ -215,62 +216,30 @@ QWidget* BendRung::firstField() const {
 }
 
 HoleRung::HoleRung(Document& document, const std::string& id, QWidget* parent)
-    : Rung(document, Element::hole(id), parent) {
-    const auto name = [&](const QString& what) { return tr("%1 of hole %2").arg(what, text(id)); };
-    const auto field = [&](const QString& what, double part::Hole::*member) {
-        const bool isSize = member == &part::Hole::diameter;
-        auto* made = new ValueField(document, isSize ? ValueField::Kind::Size : ValueField::Kind::Length,
-                                    name(what), this);
-        made->setHugging(true);
-        watch(made);
-        made->setCommit([this, member, what](std::optional<double> typed) {
-            return this->document.change(tr("%1 of %2").arg(what.toLower(), text(about.id)),
-                                         [&](part::Job& job) { job.findHole(about.id)->*member = *typed; });
-        });
-        return made;
-    };
-    diameter = field(tr("Diameter"), &part::Hole::diameter);
-    x = field(tr("Distance along the leg"), &part::Hole::x);
-    y = field(tr("Distance across the leg"), &part::Hole::y);
-    xFrom = new QComboBox(this);
-    xFrom->setAccessibleName(name(tr("Where the distance counts from")));
-    yFrom = new QComboBox(this);
-    yFrom->setAccessibleName(name(tr("Where the distance across counts from")));
-    yFrom->addItems({tr("right edge"), tr("left edge"), tr("centre")});
+    : Rung(document, Element::hole(id), parent), xFrom(new QComboBox(this)), yFrom(new QComboBox(this)) {
+    diameter = figure(ValueField::Kind::Size, tr("Diameter"),
+                      [id](part::Job& job, auto typed) { job.findHole(id)->diameter = *typed; });
+    x = figure(ValueField::Kind::Length, tr("Distance along the leg"),
+               [id](part::Job& job, auto typed) { job.findHole(id)->x = *typed; });
+    y = figure(ValueField::Kind::Length, tr("Distance across the leg"),
+               [id](part::Job& job, auto typed) { job.findHole(id)->y = *typed; });
+    xFrom->setAccessibleName(nameOf(tr("Where the distance along counts from")));
+    yFrom->setAccessibleName(nameOf(tr("Where the distance across counts from")));
+    yFrom->addItems({tr("right"), tr("left"), tr("centre")});
     for (QComboBox* box : {xFrom, yFrom}) {
         box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
         box->setMinimumContentsLength(1);
-        box->setMinimumWidth(66);
+        box->setMinimumWidth(76);
         watch(box);
     }
     connect(xFrom, &QComboBox::activated, this, &HoleRung::chooseXFrom);
-    connect(yFrom, &QComboBox::activated, this, [this](int index) {
-        this->document.apply(tr("where %1 counts from").arg(text(about.id)),
-                             part::withHoleYFrom(this->document.job(), this->document.material(), about.id,
-                                                 static_cast<part::Hole::YFrom>(index)));
-    });
+    connect(yFrom, &QComboBox::activated, this, &HoleRung::chooseYFrom);
 
-    auto* first = row();
-    first->addWidget(faint(text(id) + QStringLiteral("  ø")));
-    first->addWidget(diameter);
-    first->addWidget(x);
-    first->addWidget(faint(tr("from")));
-    first->addWidget(xFrom);
-    first->addStretch();
-    auto* second = row();
-    second->addWidget(faint(tr("across")));
-    second->addWidget(y);
-    second->addWidget(faint(tr("from")));
-    second->addWidget(yFrom);
-    second->addStretch();
-    auto* words = new QVBoxLayout;
-    words->setSpacing(0);
-    words->addLayout(first);
-    words->addLayout(second);
-    auto* layout = row();
-    layout->setContentsMargins(42, 2, 2, 2); // under the words of its leg
-    layout->addLayout(words);
-    setLayout(layout);
+    QLayout* lines =
+        stacked({line({faint(text(id) + QStringLiteral("  ø")), diameter, x, faint(tr("from")), xFrom}),
+                 line({faint(tr("across")), y, faint(tr("from")), yFrom})});
+    lines->setContentsMargins(42, 2, 2, 2); // under the words of its leg
+    setLayout(lines);
     refresh();
 }
 
@@ -299,12 +268,20 @@ void HoleRung::fillXFrom() {
 
 void HoleRung::chooseXFrom(int index) {
     const auto from = static_cast<part::Hole::XFrom>(xFrom->itemData(index).toInt());
-    if (const auto wrong = document.apply(tr("where %1 counts from").arg(text(about.id)),
-                                          part::withHoleXFrom(document.job(), document.material(), about.id,
-                                                              from, xFrom->itemText(index).toStdString()))) {
-        Notice::say(*xFrom, text(wrong->says));
-        fillXFrom();
-    }
+    measureFromElsewhere(part::withHoleXFrom(document.job(), document.material(), about.id, from,
+                                             xFrom->itemText(index).toStdString()));
+}
+
+void HoleRung::chooseYFrom(int index) {
+    measureFromElsewhere(part::withHoleYFrom(document.job(), document.material(), about.id,
+                                             static_cast<part::Hole::YFrom>(index)));
+}
+
+void HoleRung::measureFromElsewhere(const Result<part::Edited>& edited) {
+    const auto wrong = document.apply(tr("where %1 counts from").arg(text(about.id)), edited);
+    if (!wrong) return;
+    Notice::say(*xFrom, text(wrong->says));
+    refresh();
 }
 
 void HoleRung::refresh() {

@@ -2,17 +2,15 @@
 #pragma once
 
 #include "app/document.h"
+#include "app/value_field.h"
 
 #include <QFrame>
 
-class QBoxLayout;
 class QComboBox;
 class QLabel;
 class QPushButton;
 
 namespace goodfold::app {
-
-class ValueField;
 
 class Rung : public QFrame {
     Q_OBJECT
@@ -29,6 +27,11 @@ protected:
     void paintEvent(QPaintEvent* event) override;
     void mousePressEvent(QMouseEvent* event) override;
     QLabel* faint(const QString& text);
+    /// "<what> of bend 2".
+    QString nameOf(const QString& what) const;
+    using Setter = std::function<void(part::Job&, std::optional<double>)>;
+    /// A field of this rung that writes to the job by `set`.
+    ValueField* figure(ValueField::Kind kind, const QString& what, const Setter& set);
     /// Selects this rung when the keyboard comes to the field.
     void watch(QWidget* field);
     bool eventFilter(QObject* watched, QEvent* event) override;
@@ -57,6 +60,7 @@ public:
     QWidget* firstField() const override;
 
 private:
+    void turnOver();
     ValueField *angle, *radius, *lean, *k;
     QPushButton* turn;
 };
@@ -71,6 +75,8 @@ public:
 private:
     void fillXFrom();
     void chooseXFrom(int index);
+    void chooseYFrom(int index);
+    void measureFromElsewhere(const Result<part::Edited>& edited);
     ValueField *diameter, *x, *y;
     QComboBox *xFrom, *yFrom;
 };

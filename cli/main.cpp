@@ -7,9 +7,7 @@
 #include "files/dxf.h"
 #include "files/job_file.h"
 #include "files/show.h"
-#include "part/mirror.h"
 
-#include <QBuffer>
 #include <QGuiApplication>
 
 #include <cerrno>
@@ -83,13 +81,8 @@ QByteArray exported(const std::string& kind, const part::Job& job, const materia
         files::writeDxf(out, part);
         return QByteArray::fromStdString(out.str());
     }
-    const part::Part twin = part::solve(part::mirrored(job, part), material);
-    std::vector<draw::TemplateJob> jobs{{part, draw::titleOf(job, material, false)}};
-    if (job.oppositeHand) jobs.push_back({twin, draw::titleOf(job, material, true)});
-    QBuffer buffer;
-    buffer.open(QIODevice::WriteOnly);
-    draw::writeTemplatePdf(buffer, jobs, paper == "a4" ? QPageSize::A4 : QPageSize::Letter, readingOf(job));
-    return buffer.data();
+    return draw::templatePdf(job, material, paper == "a4" ? QPageSize::A4 : QPageSize::Letter,
+                             readingOf(job));
 }
 
 bool writeOut(const std::string& path, const QByteArray& bytes) {

@@ -20,7 +20,7 @@ BlankLayout layOutBlank(const part::Part& part, const QRectF& area, double textS
     screenFromFlat.translate(blank.left(), blank.bottom());
     screenFromFlat.scale(scale, -scale);
     screenFromFlat.translate(-part.blank.corner.x(), -part.blank.corner.y());
-    return {blank, blank.bottom() + textSize * 0.9, screenFromFlat, textSize};
+    return {area, blank, blank.bottom() + textSize * 0.9, screenFromFlat, textSize};
 }
 
 namespace {
@@ -112,9 +112,9 @@ private:
             wanted.push_back(at(part.blank.corner + Vec2(dimension.along, 0)).x());
             widths.push_back(metrics.horizontalAdvance(dimension.text));
         }
-        const double left = std::min(layout.blank.left(), layout.blank.left() - widths.front() / 2);
         const auto centres =
-            spread(wanted, widths, left, layout.blank.right() + widths.back() / 2, layout.textSize * 0.7);
+            spread(wanted, widths, std::min(layout.area.left(), wanted.front() - widths.front() / 2),
+                   std::max(layout.area.right(), wanted.back() + widths.back() / 2), layout.textSize * 0.7);
         painter.setPen(QPen(palette.ink, 1.4));
         painter.drawLine(QPointF(layout.blank.left(), layout.ruleY),
                          QPointF(layout.blank.right(), layout.ruleY));

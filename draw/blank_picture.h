@@ -13,6 +13,7 @@ namespace goodfold::draw {
 
 /// Where the blank lies on the screen: as large as it fits above its rule of dimensions.
 struct BlankLayout {
+    QRectF area;               // all there is; the dimensions' figures may spread over it
     QRectF blank;              // the outline's bounding box
     double ruleY;              // the base line of the running dimensions
     QTransform screenFromFlat; // y upward in the flat, downward on the screen

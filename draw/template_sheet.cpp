@@ -5,6 +5,7 @@
 #include "part/mark.h"
 #include "part/mirror.h"
 
+#include <QBuffer>
 #include <QPainter>
 #include <QPdfWriter>
 
@@ -21,6 +22,16 @@ constexpr double kBeside = 12; // room for the crosses of holes near an end, and
 constexpr double kHair = 0.1, kThin = 0.18, kBold = 0.35;
 constexpr double kSmallText = 2.6, kText = 3.2, kLargeText = 5;
 
+/// What stands in the title besides the drawing.
+struct Title {
+    QString title, stock, hand;
+};
+
+struct Sheet {
+    part::Part part;
+    Title title;
+};
+
 /// Content coordinates: the template's own sheet, x along the blank, y down.
 QSizeF contentSize(const part::Part& part) {
     return {part.blank.length + 2 * kBeside, part.blank.width + kAbove + kBelow};
@@ -29,9 +40,9 @@ QSizeF contentSize(const part::Part& part) {
 /// Paints one template, page by page, with a painter whose unit is a millimetre.
 class TemplatePainter {
 public:
-    TemplatePainter(QPainter& painter, const TemplateJob& job, const TemplatePlan& plan,
+    TemplatePainter(QPainter& painter, const Sheet& sheet, const TemplatePlan& plan,
                     const quantity::Reading& reading)
-        : painter(painter), part(job.part), title(job.title), plan(plan), reading(reading) {}
+        : painter(painter), part(sheet.part), title(sheet.title), plan(plan), reading(reading) {}
 
     void paintPage(int page) {
         head(page);
@@ -290,14 +301,12 @@ private:
 
     QPainter& painter;
     const part::Part& part;
-    const TemplateTitle& title;
+    const Title& title;
     const TemplatePlan& plan;
     const quantity::Reading& reading;
 };
 
-} // namespace
-
-TemplateTitle titleOf(const part::Job& job, const material::Material& material, bool isOpposite) {
+Title titleOf(const part::Job& job, const material::Material& material, bool isOpposite) {
     const QString unit = job.units == quantity::Unit::Inch ? QStringLiteral("in") : QStringLiteral("mm");
     const auto size = [&](double mm) {
         return QString::fromStdString(quantity::typesetSize(quantity::Length::mm(mm), job.units));
@@ -311,27 +320,43 @@ TemplateTitle titleOf(const part::Job& job, const material::Material& material, 
             QString::fromStdString(part::handInWords(job.hand, isOpposite))};
 }
 
-bool writeTemplatePdf(QIODevice& device, const std::vector<TemplateJob>& jobs, QPageSize::PageSizeId paper,
-                      const quantity::Reading& reading) {
+std::vector<Sheet> sheetsOf(const part::Job& job, const material::Material& material) {
+    const part::Part part = part::solve(job, material);
+    std::vector<Sheet> sheets{{part, titleOf(job, material, false)}};
+    if (job.oppositeHand)
+        sheets.push_back({part::solve(part::mirrored(job, part), material), titleOf(job, material, true)});
+    return sheets;
+}
+
+} // namespace
+
+QByteArray templatePdf(const part::Job& job, const material::Material& material, QPageSize::PageSizeId paper,
+                       const quantity::Reading& reading) {
     constexpr int kDotsPerInch = 1200;
-    QPdfWriter writer(&device);
+    QBuffer buffer;
+    buffer.open(QIODevice::WriteOnly);
+    QPdfWriter writer(&buffer);
     writer.setResolution(kDotsPerInch);
     writer.setCreator(QStringLiteral("Good Fold"));
-    if (!jobs.empty()) writer.setTitle(jobs.front().title.title);
+    writer.setTitle(QString::fromStdString(job.title));
+    writer.setPageSize(QPageSize(paper));
     writer.setPageMargins(QMarginsF());
     QPainter painter;
-    for (const TemplateJob& job : jobs) {
-        const TemplatePlan plan = planTemplate(contentSize(job.part), paper);
-        writer.setPageSize(QPageSize(paper));
+    for (const Sheet& sheet : sheetsOf(job, material)) {
+        const TemplatePlan plan = planTemplate(contentSize(sheet.part), paper);
         writer.setPageOrientation(plan.landscape ? QPageLayout::Landscape : QPageLayout::Portrait);
         for (int page = 0; page < plan.pages(); ++page) {
-            if (!painter.isActive() ? !painter.begin(&writer) : !writer.newPage()) return false;
+            if (painter.isActive())
+                writer.newPage();
+            else
+                painter.begin(&writer);
             painter.resetTransform();
             painter.scale(kDotsPerInch / 25.4, kDotsPerInch / 25.4);
-            TemplatePainter(painter, job, plan, reading).paintPage(page);
+            TemplatePainter(painter, sheet, plan, reading).paintPage(page);
         }
     }
-    return painter.end() && device.isOpen();
+    painter.end();
+    return buffer.data();
 }
 
 } // namespace goodfold::draw

@@ -52,14 +52,12 @@ private:
 };
 
 std::vector<Page> rasterised(const part::Job& job, QPageSize::PageSizeId paper) {
-    const part::Part part = part::solve(job, test::materialOf(job));
     QTemporaryDir folder;
     const QString path = folder.filePath("template.pdf");
     QFile file(path);
-    if (!file.open(QIODevice::WriteOnly)) qFatal("no file");
-    if (!draw::writeTemplatePdf(file, {{part, draw::titleOf(job, test::materialOf(job), false)}}, paper,
-                                quantity::Reading::millimetres()))
-        qFatal("no template");
+    const QByteArray pdf =
+        draw::templatePdf(job, test::materialOf(job), paper, quantity::Reading::millimetres());
+    if (!file.open(QIODevice::WriteOnly) || file.write(pdf) != pdf.size()) qFatal("no file");
     file.close();
     QProcess process;
     process.start("pdftoppm", {"-r", QString::number(kDpi), "-gray", "-png", path, folder.filePath("page")});
@@ -90,6 +88,7 @@ private slots:
     void checkBarsAreExact_data();
     void checkBarsAreExact();
     void longBlankMeetsItselfAtTheSeams();
+    void oppositeHandHasItsOwnMirroredPage();
 };
 
 void TemplateTest::marksAreRight_data() {
@@ -192,6 +191,23 @@ void TemplateTest::longBlankMeetsItselfAtTheSeams() {
     const int last = plan.pages() - 1;
     const double end = onPage(last, kBeside + part.blank.length);
     QVERIFY(near(pages.back().darkX(end, plan.window.top() + kAbove + 15), end));
+}
+
+void TemplateTest::oppositeHandHasItsOwnMirroredPage() {
+    part::Job job = test::bar({60, 60}, {{.angleDeg = 90, .insideRadius = 3}});
+    job.plates[0].holes = {{.id = "h1", .diameter = 6, .x = 20, .xFrom = part::Hole::XFrom::Start, .y = 7}};
+    QCOMPARE(rasterised(job, QPageSize::A4).size(), size_t{1});
+    job.oppositeHand = true;
+    const auto pages = rasterised(job, QPageSize::A4);
+    QCOMPARE(pages.size(), size_t{2});
+    const part::Part part = part::solve(job, test::hotRolled());
+    const auto plan =
+        draw::planTemplate({part.blank.length + 2 * kBeside, part.blank.width + 44}, QPageSize::A4);
+    const QPointF middle = plan.window.topLeft() + QPointF(kBeside + 20, kAbove + 15);
+    // 7 to the left of the centreline on one page, 7 to its right on the other; left is up on paper.
+    QVERIFY(near(pages[0].darkY(middle.x() + 1, middle.y() - 7), middle.y() - 7));
+    QVERIFY(near(pages[1].darkY(middle.x() + 1, middle.y() + 7), middle.y() + 7));
+    QVERIFY(!near(pages[1].darkY(middle.x() + 1, middle.y() - 7), middle.y() - 7));
 }
 
 QTEST_MAIN(TemplateTest)

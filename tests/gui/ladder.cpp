@@ -124,7 +124,7 @@ void LadderTest::emptiedRadiusAndKGoBackToTheRule() {
 void LadderTest::holeCanBeMeasuredFromElsewhere() {
     test::Window window(test::demo("vent-stay.gfold"));
     const Vec2 before = window.document().part().holes[1].centreInFlat;
-    auto* from = window.named<QComboBox>("Where the distance counts from of hole h2");
+    auto* from = window.named<QComboBox>("Where the distance along counts from of hole h2");
     from->setFocus();
     QTest::keyClicks(from, "inside");
     QTest::keyClick(from, Qt::Key_Return);

@@ -23,13 +23,12 @@ int openWindows(const QStringList& paths) {
         return 0;
     }
     for (const QString& path : paths) {
-        auto* window = new app::MainWindow(part::emptyBar(quantity::Unit::Millimetre));
-        if (const auto wrong = window->openFile(path)) {
-            std::fprintf(stderr, "%s\n", qPrintable(*wrong));
-            delete window;
+        const auto window = app::MainWindow::opened(path);
+        if (!window) {
+            std::fprintf(stderr, "%s\n", window.error().says.c_str());
             return 2;
         }
-        window->show();
+        (*window)->show();
     }
     return 0;
 }

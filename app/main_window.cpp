@@ -62,11 +62,8 @@ MainWindow::MainWindow(part::Job job)
     bracketLayout->addWidget(findings, 0, 1);
     bracketLayout->addWidget(makeRibbon(), 1, 0, 1, 2);
     bracketLayout->setRowStretch(0, 1);
-    blankStage = new BlankStage(
-        doc, {acts->printTemplate, acts->templateLetter, acts->exportDxf, acts->exportSvg}, this);
     stages = new QStackedWidget(this);
     stages->addWidget(bracketStage);
-    stages->addWidget(blankStage);
 
     auto* body = new QHBoxLayout;
     body->setSpacing(0);
@@ -81,10 +78,7 @@ MainWindow::MainWindow(part::Job job)
     layout->addLayout(body, 1);
     setCentralWidget(central);
 
-    connect(headline, &Headline::stockWanted, this, [this] {
-        stock->setVisible(!stock->isVisible());
-        if (stock->isVisible()) stock->enter();
-    });
+    connect(headline, &Headline::stockWanted, this, &MainWindow::toggleStock);
     connect(headline, &Headline::blankWanted, this, [this] { showStage(Stage::Blank); });
     connect(headline, &Headline::findingsWanted, this, [this] {
         showStage(Stage::Bracket);
@@ -135,13 +129,10 @@ QWidget* MainWindow::makeLadderColumn() {
     column->setObjectName(QStringLiteral("ladderColumn"));
     column->setAttribute(Qt::WA_StyledBackground);
     column->setFixedWidth(312);
-    stock = new StockPanel(doc, column);
-    stock->hide();
     ladderView = new Ladder(doc, column);
     auto* layout = new QVBoxLayout(column);
     layout->setContentsMargins(0, 0, 1, 0);
     layout->setSpacing(0);
-    layout->addWidget(stock);
     layout->addWidget(ladderView, 1);
     layout->addWidget(new AllowancePanel(doc, column));
     return column;
@@ -155,7 +146,8 @@ QWidget* MainWindow::makePicturePane() {
     slider->setValue(1000);
     slider->setPageStep(100);
     slider->setSingleStep(20);
-    slider->setFixedSize(190, 22);
+    slider->setMinimumSize(70, 22);
+    slider->setMaximumWidth(190);
     slider->setAccessibleName(tr("From flat to formed"));
     connect(slider, &QSlider::valueChanged, pictureView,
             [this](int value) { pictureView->setFormedness(value / 1000.0); });
@@ -172,7 +164,7 @@ QWidget* MainWindow::makePicturePane() {
     auto* foot = new QHBoxLayout;
     foot->setSpacing(10);
     foot->addWidget(faint(tr("flat"), pane));
-    foot->addWidget(slider);
+    foot->addWidget(slider, 1);
     foot->addWidget(faint(tr("formed"), pane));
     foot->addStretch();
     foot->addWidget(faint(tr("the light side is the face"), pane));
@@ -286,7 +278,25 @@ void MainWindow::readSteps() {
                  stepChoices()[chosenStep(quantity::Unit::Inch)].reading);
 }
 
+// The stock panel and the blank stage are made when they are first asked for: most starts need neither.
+
+void MainWindow::toggleStock() {
+    if (!stock) {
+        QWidget* column = ladderView->parentWidget();
+        stock = new StockPanel(doc, column);
+        stock->hide();
+        static_cast<QVBoxLayout*>(column->layout())->insertWidget(0, stock);
+    }
+    stock->setVisible(!stock->isVisible());
+    if (stock->isVisible()) stock->enter();
+}
+
 void MainWindow::showStage(Stage stage) {
+    if (stage == Stage::Blank && !blankStage) {
+        blankStage = new BlankStage(
+            doc, {acts->printTemplate, acts->templateLetter, acts->exportDxf, acts->exportSvg}, this);
+        stages->addWidget(blankStage);
+    }
     stages->setCurrentIndex(stage == Stage::Bracket ? 0 : 1);
     (stage == Stage::Bracket ? bracketButton : blankButton)->setChecked(true);
 }

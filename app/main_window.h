@@ -28,6 +28,8 @@ class MainWindow : public QMainWindow {
     Q_OBJECT
 public:
     explicit MainWindow(part::Job job);
+    /// A window on a file, or the sentence that says why there is none.
+    static Result<MainWindow*> opened(const QString& path);
     ~MainWindow() override;
 
     Document& document() { return doc; }
@@ -62,8 +64,10 @@ private:
     QMenu* makeThemes();
     QMenu* makeSteps();
     void connectActions();
+    void toggleStock();
     void refreshTitle();
     void readSteps();
+    void standFor(const QString& path, bool isOfNewerVersion);
 
     void openAsked();
     bool saveAsked();

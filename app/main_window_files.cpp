@@ -110,17 +110,29 @@ void MainWindow::say(const QString& sentence) {
 std::optional<QString> MainWindow::openFile(const QString& path) {
     auto read = openJob(path);
     if (!read) return inOneSentence(path, read.error());
-    filePath = QFileInfo(path).absoluteFilePath();
-    isNewer = read->isNewer;
     doc.replace(read->job);
     pictureView->fit();
+    standFor(path, read->isNewer);
+    return {};
+}
+
+Result<MainWindow*> MainWindow::opened(const QString& path) {
+    auto read = openJob(path);
+    if (!read) return Error{inOneSentence(path, read.error()).toStdString(), {}};
+    auto* window = new MainWindow(read->job);
+    window->standFor(path, read->isNewer);
+    return window;
+}
+
+void MainWindow::standFor(const QString& path, bool isOfNewerVersion) {
+    filePath = QFileInfo(path).absoluteFilePath();
+    isNewer = isOfNewerVersion;
     refreshTitle();
     if (isNewer)
         say(tr("%1 comes from a newer Good Fold. You can look at it; to change it, save it under another "
                "name, "
                "without what this version does not know.")
                 .arg(QFileInfo(path).fileName()));
-    return {};
 }
 
 std::optional<QString> MainWindow::saveFile(const QString& path) {

@@ -40,7 +40,7 @@ Actions::Actions(QWidget* window, QUndoStack& undoStack) {
     undo = undoStack.createUndoAction(window, tr("Undo"));
     undo->setShortcuts(QKeySequence::Undo);
     redo = undoStack.createRedoAction(window, tr("Redo"));
-    redo->setShortcuts({QKeySequence(QKeySequence::Redo), QKeySequence(Qt::CTRL | Qt::Key_Y)});
+    redo->setShortcuts({QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z), QKeySequence(Qt::CTRL | Qt::Key_Y)});
     window->addActions({undo, redo});
     remove = make(window, tr("&Remove what is selected"), {QKeySequence::Delete});
     mirror = make(window, tr("Make this the &opposite hand"), {});

@@ -10,6 +10,8 @@
 #include <QScrollArea>
 #include <QVBoxLayout>
 
+#include <algorithm>
+
 namespace goodfold::app {
 
 SeveritySign::SeveritySign(check::Severity severity, int size, QWidget* parent)
@@ -127,8 +129,12 @@ void FindingsView::refresh() {
         }
         delete item;
     }
-    for (size_t i = 0; i < document.findings().size(); ++i)
+    // Nobody reads more, and the worst come first.
+    constexpr size_t kMostCards = 50;
+    const size_t count = document.findings().size();
+    for (size_t i = 0; i < std::min(count, kMostCards); ++i)
         cards->addWidget(new FindingCard(document, i, column));
+    if (count > kMostCards) cards->addWidget(new QLabel(tr("and %1 more").arg(count - kMostCards), column));
     cards->addStretch();
 }
 

@@ -2,6 +2,7 @@
 
 #include "app/findings_view.h"
 #include "app/theme.h"
+#include "app/undo_key.h"
 #include "draw/type.h"
 #include "part/mirror.h"
 
@@ -90,6 +91,7 @@ Headline::Headline(Document& document, QToolButton* menu, QAction* undo, QAction
     title->setAccessibleName(tr("Title of the job"));
     title->setPlaceholderText(tr("Name this bracket"));
     title->setMaxLength(200);
+    leaveUndoToDocument(*title);
     connect(title, &QLineEdit::editingFinished, this, [this] {
         const std::string typed = title->text().trimmed().toStdString();
         this->document.change(tr("title"), [&](part::Job& job) { job.title = typed; });

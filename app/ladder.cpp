@@ -2,6 +2,7 @@
 
 #include "app/notice.h"
 #include "app/rung.h"
+#include "app/undo_key.h"
 #include "part/entry.h"
 
 #include <QKeyEvent>
@@ -36,6 +37,7 @@ std::vector<Element> ladderOrder(const part::Job& job) {
 EntryLine::EntryLine(Document& document, QWidget* parent) : QLineEdit(parent), document(document) {
     setProperty("role", "entry");
     setAccessibleName(tr("Type the bracket here"));
+    leaveUndoToDocument(*this);
     const auto prompt = [this] {
         const QString says =
             QString::fromStdString(part::whatToType(this->document.job(), this->document.selected()));
@@ -51,7 +53,7 @@ void EntryLine::keyPressEvent(QKeyEvent* event) {
     if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) return enterTyped();
     if (event->key() == Qt::Key_Escape) {
         Notice::clear(*this);
-        return clear();
+        return setText({});
     }
     if (event->key() != Qt::Key_Up && event->key() != Qt::Key_Down) return QLineEdit::keyPressEvent(event);
     const auto order = ladderOrder(document.job());
@@ -74,7 +76,7 @@ void EntryLine::enterTyped() {
         return Notice::say(*this, says.left(1).toUpper() + says.mid(1));
     }
     Notice::clear(*this);
-    clear();
+    setText({}); // unlike clear(), this is nothing to undo
 }
 
 Ladder::Ladder(Document& document, QWidget* parent) : QWidget(parent), document(document) {
@@ -163,7 +165,6 @@ void Ladder::rebuild() {
         rungLayout->removeWidget(rung);
         rungLayout->insertWidget(static_cast<int>(i), rung);
         rung->show();
-        if (!rungs.empty()) QWidget::setTabOrder(rungs.back(), rung);
         rungs.push_back(rung);
     }
     // A field of the rung may be in the middle of telling us what was typed.
@@ -172,8 +173,23 @@ void Ladder::rebuild() {
             rung->hide();
             rung->deleteLater();
         }
+    orderTabs();
     refreshLinks();
     showSelection();
+}
+
+void Ladder::orderTabs() {
+    QWidget* before = nullptr;
+    const auto next = [&](QWidget* field) {
+        if (before) QWidget::setTabOrder(before, field);
+        before = field;
+    };
+    for (const Rung* rung : rungs)
+        for (QWidget* field : rung->fields())
+            next(field);
+    for (QWidget* field :
+         {static_cast<QWidget*>(addBend), static_cast<QWidget*>(addHole), static_cast<QWidget*>(entryLine)})
+        next(field);
 }
 
 void Ladder::refreshLinks() {

@@ -42,6 +42,7 @@ private:
     void refreshLinks();
     void showSelection();
     void rebuild();
+    void orderTabs();
 
     Document& document;
     QScrollArea* scroll;

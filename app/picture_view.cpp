@@ -315,10 +315,11 @@ void PictureView::editTag(const Element& element) {
                 changed.findPlate(element.id)->length = *typed;
         });
     });
-    connect(editor, &ValueField::committed, this, [this] {
-        closeEditor();
-        setFocus();
-    });
+    for (const auto done : {&ValueField::committed, &ValueField::abandoned})
+        connect(editor, done, this, [this] {
+            closeEditor();
+            setFocus();
+        });
     connect(editor, &QLineEdit::editingFinished, this, &PictureView::closeEditor);
     editor->show();
     editor->setFocus();

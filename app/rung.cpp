@@ -88,6 +88,7 @@ ValueField* Rung::figure(ValueField::Kind kind, const QString& what, const Sette
 }
 
 void Rung::watch(QWidget* field) {
+    reachable.push_back(field);
     field->installEventFilter(this);
 }
 
@@ -104,7 +105,7 @@ bool Rung::event(QEvent* event) {
 
 void Rung::mousePressEvent(QMouseEvent*) {
     document.select(about);
-    firstField()->setFocus(Qt::MouseFocusReason);
+    reachable.front()->setFocus(Qt::MouseFocusReason);
 }
 
 void Rung::paintEvent(QPaintEvent*) {
@@ -149,14 +150,11 @@ void LegRung::refresh() {
     Rung::refresh();
 }
 
-QWidget* LegRung::firstField() const {
-    return length;
-}
-
 BendRung::BendRung(Document& document, const std::string& id, QWidget* parent)
     : Rung(document, Element::bend(id), parent), turn(new QPushButton(this)) {
     angle = figure(ValueField::Kind::Angle, tr("Angle"),
                    [id](part::Job& job, auto typed) { job.findBend(id)->angleDeg = *typed; });
+    watch(turn);
     radius = figure(ValueField::Kind::Size, tr("Inside radius"),
                     [id](part::Job& job, auto typed) { job.findBend(id)->insideRadius = typed; });
     lean = figure(ValueField::Kind::Angle, tr("Lean from square"),
@@ -168,7 +166,6 @@ BendRung::BendRung(Document& document, const std::string& id, QWidget* parent)
     turn->setProperty("role", "turn");
     turn->setAccessibleName(nameOf(tr("Turn")));
     turn->setToolTip(tr("Turns the other way"));
-    watch(turn);
     connect(turn, &QPushButton::clicked, this, &BendRung::turnOver);
 
     auto* layout = new QHBoxLayout(this);
@@ -211,16 +208,13 @@ void BendRung::refresh() {
     Rung::refresh();
 }
 
-QWidget* BendRung::firstField() const {
-    return angle;
-}
-
 HoleRung::HoleRung(Document& document, const std::string& id, QWidget* parent)
     : Rung(document, Element::hole(id), parent), xFrom(new QComboBox(this)), yFrom(new QComboBox(this)) {
     diameter = figure(ValueField::Kind::Size, tr("Diameter"),
                       [id](part::Job& job, auto typed) { job.findHole(id)->diameter = *typed; });
     x = figure(ValueField::Kind::Length, tr("Distance along the leg"),
                [id](part::Job& job, auto typed) { job.findHole(id)->x = *typed; });
+    watch(xFrom);
     y = figure(ValueField::Kind::Length, tr("Distance across the leg"),
                [id](part::Job& job, auto typed) { job.findHole(id)->y = *typed; });
     xFrom->setAccessibleName(nameOf(tr("Where the distance along counts from")));
@@ -230,8 +224,8 @@ HoleRung::HoleRung(Document& document, const std::string& id, QWidget* parent)
         box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
         box->setMinimumContentsLength(1);
         box->setMinimumWidth(76);
-        watch(box);
     }
+    watch(yFrom);
     connect(xFrom, &QComboBox::activated, this, &HoleRung::chooseXFrom);
     connect(yFrom, &QComboBox::activated, this, &HoleRung::chooseYFrom);
 
@@ -293,10 +287,6 @@ void HoleRung::refresh() {
     fillXFrom();
     yFrom->setCurrentIndex(static_cast<int>(hole->yFrom));
     Rung::refresh();
-}
-
-QWidget* HoleRung::firstField() const {
-    return x;
 }
 
 } // namespace goodfold::app

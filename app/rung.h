@@ -19,8 +19,8 @@ public:
     const Element& element() const { return about; }
     /// Shows the document as it is now.
     virtual void refresh();
-    /// Where typing starts when the rung is chosen.
-    virtual QWidget* firstField() const = 0;
+    /// What the keyboard reaches, in reading order; typing starts at the first.
+    const std::vector<QWidget*>& fields() const { return reachable; }
 
 protected:
     bool event(QEvent* event) override;
@@ -32,12 +32,15 @@ protected:
     using Setter = std::function<void(part::Job&, std::optional<double>)>;
     /// A field of this rung that writes to the job by `set`.
     ValueField* figure(ValueField::Kind kind, const QString& what, const Setter& set);
-    /// Selects this rung when the keyboard comes to the field.
+    /// Makes the field the rung's next in reading order; the rung is selected when the keyboard comes to it.
     void watch(QWidget* field);
     bool eventFilter(QObject* watched, QEvent* event) override;
 
     Document& document;
     Element about;
+
+private:
+    std::vector<QWidget*> reachable;
 };
 
 class LegRung : public Rung {
@@ -45,7 +48,6 @@ class LegRung : public Rung {
 public:
     LegRung(Document& document, const std::string& id, QWidget* parent);
     void refresh() override;
-    QWidget* firstField() const override;
 
 private:
     QLabel* reach;
@@ -57,7 +59,6 @@ class BendRung : public Rung {
 public:
     BendRung(Document& document, const std::string& id, QWidget* parent);
     void refresh() override;
-    QWidget* firstField() const override;
 
 private:
     void turnOver();
@@ -70,7 +71,6 @@ class HoleRung : public Rung {
 public:
     HoleRung(Document& document, const std::string& id, QWidget* parent);
     void refresh() override;
-    QWidget* firstField() const override;
 
 private:
     void fillXFrom();

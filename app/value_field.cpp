@@ -1,6 +1,7 @@
 #include "app/value_field.h"
 
 #include "app/notice.h"
+#include "app/undo_key.h"
 
 #include <QFocusEvent>
 #include <QKeyEvent>
@@ -10,6 +11,7 @@ namespace goodfold::app {
 ValueField::ValueField(Document& document, Kind kind, const QString& name, QWidget* parent)
     : QLineEdit(parent), document(document), kind(kind) {
     setAccessibleName(name);
+    leaveUndoToDocument(*this);
     connect(this, &QLineEdit::textChanged, this, &ValueField::hug);
 }
 
@@ -120,6 +122,7 @@ void ValueField::keyPressEvent(QKeyEvent* event) {
         setText(before);
         selectAll();
         Notice::clear(*this);
+        emit abandoned();
         return;
     }
     if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) {

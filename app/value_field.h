@@ -30,6 +30,7 @@ public:
 
 signals:
     void committed(); // Enter was pressed and the value stands
+    void abandoned(); // Escape was pressed
 
 protected:
     void focusInEvent(QFocusEvent* event) override;

@@ -1,6 +1,8 @@
 #include "check/finding.h"
 #include "part/solid.h"
 
+#include <algorithm>
+
 namespace goodfold::check {
 
 namespace {
@@ -11,15 +13,22 @@ std::string inWords(const part::Element& element) {
 
 } // namespace
 
-/// Two places of the formed part that would be in the same space. Faces lying on each other are allowed.
+/// Two places of the formed part that would be in the same space. Faces lying on each other are allowed. A
+/// part rolled up in itself clashes everywhere; the first few places are told, and how many more there are.
 std::vector<Finding> cutsThroughItself(const Subject& s) {
+    constexpr size_t kTold = 5;
+    const auto clashes = part::selfClashes(s.part, s.folded);
     std::vector<Finding> findings;
-    for (const part::Clash& clash : part::selfClashes(s.part, s.folded))
+    for (size_t i = 0; i < std::min(clashes.size(), kTold); ++i) {
+        const part::Clash& clash = clashes[i];
         findings.push_back(
             {.severity = Severity::Stop,
              .about = clash.other,
              .headline = "It cuts through itself",
              .says = "Formed, " + inWords(clash.other) + " would stand in " + inWords(clash.one) + "."});
+    }
+    if (clashes.size() > kTold)
+        findings.back().says += " So it does in " + std::to_string(clashes.size() - kTold) + " more places.";
     return findings;
 }
 

@@ -11,6 +11,7 @@ namespace {
 using Trouble = std::optional<Error>;
 using quantity::printNumber;
 
+constexpr double kThinnest = 0.01; // mm: foil; below it figures per thickness lose their meaning
 constexpr double kThickest = 100;  // mm
 constexpr double kWidest = 10'000; // mm
 constexpr double kLargestRadius = 10'000;
@@ -35,7 +36,7 @@ Trouble notPositive(double value, double high, const std::string& what, std::str
 }
 
 Trouble wrongStock(const Job& job) {
-    if (auto t = notPositive(job.thickness, kThickest, "The thickness", "thickness")) return t;
+    if (auto t = outside(job.thickness, kThinnest, kThickest, "The thickness", "thickness")) return t;
     if (job.stock.form == StockForm::Bar)
         if (auto t = notPositive(job.stock.width, kWidest, "The bar's width", "stock.width")) return t;
     return outside(job.quantity, 1, 1'000'000, "The quantity", "quantity");
@@ -49,8 +50,8 @@ Trouble wrongAllowance(const bend::AllowanceRule& rule) {
                        "allowance.thicknesses");
     if (rule.kind != Kind::Measured) return {};
     const bend::TestBend& test = rule.testBend;
-    if (auto t =
-            notPositive(test.shape.thickness, kThickest, "The test bend's thickness", "allowance.thickness"))
+    if (auto t = outside(test.shape.thickness, kThinnest, kThickest, "The test bend's thickness",
+                         "allowance.thickness"))
         return t;
     if (auto t = outside(test.shape.insideRadius, 0, kLargestRadius, "The test bend's radius",
                          "allowance.inside_radius"))

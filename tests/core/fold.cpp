@@ -43,6 +43,7 @@ private slots:
     void skewedLegsStandAtTheStatedAngle();
     void skewedCentrelinesMissByDeductionTimesTangent();
     void sheetOutlineHoldsAllItsPieces();
+    void largestJobsStayFinite();
     void clashes_data();
     void clashes();
 };
@@ -210,6 +211,41 @@ void FoldTest::sheetOutlineHoldsAllItsPieces() {
             pieces += areaOf(bend.zoneInFlat);
         QVERIFY(std::abs(areaOf(part.blank.outline) - pieces) < 1e-6 * std::abs(pieces));
     }
+}
+
+void FoldTest::largestJobsStayFinite() {
+    test::RandomJobs random(9);
+    for (const double thickness : {0.01, 3.0, 100.0})
+        for (const auto kind : {bend::AllowanceRule::Kind::Material, bend::AllowanceRule::Kind::Deduction}) {
+            std::vector<part::Bend> bends(25);
+            for (part::Bend& bend : bends)
+                bend = {.angleDeg = random.real(1, 180),
+                        .skewDeg = random.real(-60, 60),
+                        .insideRadius = random.real(0, 10000)};
+            part::Job job = test::bar(std::vector<double>(26, 1e5), bends, thickness, 10000);
+            job.allowance.kind = kind;
+            QVERIFY(!part::whatIsWrong(job));
+            const part::Part part = part::solve(job, test::hotRolled());
+            for (const Pose3& pose : part::fold(part).rootFromFlat)
+                QVERIFY(pose.matrix().allFinite());
+            QVERIFY(std::isfinite(part.blank.area) && std::isfinite(part.blank.mass));
+            test::findingsOf(job);
+        }
+    // As many plates as a job may have, in one chain, traced and folded without running out of stack.
+    part::Job chain = test::bar({}, {});
+    chain.stock = {part::StockForm::Sheet, 0, {}};
+    for (size_t i = 0; i < part::kMostPlates; ++i) {
+        chain.plates.push_back({.id = std::to_string(i), .length = 30});
+        if (i > 0)
+            chain.bends.push_back({.id = std::to_string(i),
+                                   .from = std::to_string(i - 1),
+                                   .to = std::to_string(i),
+                                   .angleDeg = 40});
+    }
+    chain.plates[0].width = 20;
+    QVERIFY(!part::whatIsWrong(chain));
+    QVERIFY(part::solve(chain, test::hotRolled()).blank.length > 500 * 20);
+    QVERIFY(test::findRule(test::findingsOf(chain), "cuts-itself"));
 }
 
 void FoldTest::clashes_data() {

@@ -16,6 +16,8 @@ private slots:
     void emptiedRadiusAndKGoBackToTheRule();
     void holeCanBeMeasuredFromElsewhere();
     void undoAndRedoEveryStep();
+    void undoKeyTakesBackTheJobsStepUnlessSomethingIsBeingTyped();
+    void tabGoesThroughTheFiguresInReadingOrder();
     void arrowsGoFromRungToRung();
     void removeTakesTheSelected();
     void linksAddBendAndHole();
@@ -159,6 +161,50 @@ void LadderTest::undoAndRedoEveryStep() {
     const int steps = window.document().undoStack().count();
     window.type("40");
     QCOMPARE(window.document().undoStack().count(), steps);
+}
+
+void LadderTest::undoKeyTakesBackTheJobsStepUnlessSomethingIsBeingTyped() {
+    test::Window window;
+    app::EntryLine* entry = window->ladder()->entry();
+    window.type("44");
+    QTest::keyClick(entry, Qt::Key_Z, Qt::ControlModifier);
+    QCOMPARE(window.job().plates[0].length, 50.0);
+    QVERIFY(entry->text().isEmpty());
+    QTest::keyClick(entry, Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
+    QCOMPARE(window.job().plates[0].length, 44.0);
+    QTest::keyClicks(entry, "b 9");
+    QTest::keyClick(entry, Qt::Key_Z, Qt::ControlModifier); // the line's own
+    QCOMPARE(window.job().plates[0].length, 44.0);
+    QVERIFY(entry->text() != "b 9");
+    entry->setText({});
+    window.fill("Length of leg A", "70");
+    QTest::keyClick(window.named<app::ValueField>("Length of leg A"), Qt::Key_Z, Qt::ControlModifier);
+    QCOMPARE(window.job().plates[0].length, 44.0);
+    QCOMPARE(window.named<app::ValueField>("Length of leg A")->text(), QString("44.0"));
+}
+
+void LadderTest::tabGoesThroughTheFiguresInReadingOrder() {
+    test::Window window(test::demo("vent-stay.gfold"));
+    window.document().select(Element::plate("B"));
+    window.type("h 20"); // a rung that came later stands where it is read
+    const QStringList expected{"Length of leg A",
+                               "Diameter of hole h1",
+                               "Distance along the leg of hole h1",
+                               "Where the distance along counts from of hole h1",
+                               "Distance across the leg of hole h1",
+                               "Where the distance across counts from of hole h1",
+                               "Angle of bend 1",
+                               "Turn of bend 1",
+                               "Inside radius of bend 1",
+                               "Lean from square of bend 1",
+                               "K-factor of bend 1",
+                               "Length of leg B",
+                               "Diameter of hole h3"};
+    window.named<app::ValueField>(expected.front())->setFocus();
+    for (const QString& name : expected) {
+        QCOMPARE(QApplication::focusWidget()->accessibleName(), name);
+        QTest::keyClick(QApplication::focusWidget(), Qt::Key_Tab);
+    }
 }
 
 void LadderTest::arrowsGoFromRungToRung() {

@@ -41,6 +41,7 @@ private slots:
     void hoveringLightsUpEverywhere();
     void figureIsTypedOverOnThePicture();
     void nonsenseOnThePictureKeepsTheFigure();
+    void escapeLeavesTheFigureOnThePicture();
     void sliderGoesFromFlatToFormed();
     void pictureTurnsZoomsAndFits();
     void plusOnAFreeEndAddsABend_data();
@@ -114,6 +115,16 @@ void WindowTest::nonsenseOnThePictureKeepsTheFigure() {
     QTest::keyClick(QApplication::focusWidget(), Qt::Key_Return);
     QCOMPARE(window.job().plates[2].length, 48.0);
     QVERIFY2(window.notice().contains("fifty"), qPrintable(window.notice()));
+}
+
+void WindowTest::escapeLeavesTheFigureOnThePicture() {
+    test::Window window(test::demo("vent-stay.gfold"));
+    QTest::mouseClick(window->picture(), Qt::LeftButton, {},
+                      middleOf(window->picture(), Element::plate("C")));
+    QTest::keyClicks(QApplication::focusWidget(), "99");
+    QTest::keyClick(QApplication::focusWidget(), Qt::Key_Escape);
+    QCOMPARE(QApplication::focusWidget(), window->picture());
+    QCOMPARE(window.job().plates[2].length, 48.0);
 }
 
 void WindowTest::sliderGoesFromFlatToFormed() {
@@ -267,7 +278,7 @@ void WindowTest::stockIsEdited() {
     QTest::keyClick(material, Qt::Key_Down);
     QCOMPARE(window.job().material, std::string("steel-cold-rolled"));
     window.fill("Thickness", "0");
-    QVERIFY2(window.notice().contains("more than 0"), qPrintable(window.notice()));
+    QVERIFY2(window.notice().contains("from 0.01 to 100"), qPrintable(window.notice()));
     QCOMPARE(window.job().thickness, 4.0);
     auto* dimension = window.named<QComboBox>("Lengths go to the");
     dimension->setFocus();

@@ -34,6 +34,17 @@ std::vector<Element> ladderOrder(const part::Job& job) {
     return order;
 }
 
+std::vector<Element> shownRungs(const part::Job& job, const Element& selected) {
+    constexpr size_t kAllAtOnce = 100;
+    std::vector<Element> order = ladderOrder(job);
+    if (order.size() <= kAllAtOnce) return order;
+    const part::Plate* open = job.findPlate(part::plateInHand(job, selected));
+    std::erase_if(order, [&](const Element& element) {
+        return element.kind == Element::Kind::Hole && job.plateOfHole(element.id) != open;
+    });
+    return order;
+}
+
 EntryLine::EntryLine(Document& document, QWidget* parent) : QLineEdit(parent), document(document) {
     setProperty("role", "entry");
     setAccessibleName(tr("Type the bracket here"));
@@ -133,37 +144,34 @@ Rung* Ladder::rungOf(const Element& element) const {
     return found == rungs.end() ? nullptr : *found;
 }
 
+bool Ladder::standsAsItShould() const {
+    const auto order = shownRungs(document.job(), document.selected());
+    return std::equal(order.begin(), order.end(), rungs.begin(), rungs.end(),
+                      [](const Element& element, const Rung* rung) { return element == rung->element(); });
+}
+
 void Ladder::refresh() {
-    const auto order = ladderOrder(document.job());
-    const bool same =
-        order.size() == rungs.size() &&
-        std::equal(order.begin(), order.end(), rungs.begin(),
-                   [](const Element& element, const Rung* rung) { return element == rung->element(); });
-    if (!same) return rebuild();
+    if (!standsAsItShould()) return rebuild();
     for (Rung* rung : rungs)
         rung->refresh();
     refreshLinks();
 }
 
+Rung* Ladder::makeRung(const Element& element) {
+    if (element.kind == Element::Kind::Plate) return new LegRung(document, element.id, column);
+    if (element.kind == Element::Kind::Bend) return new BendRung(document, element.id, column);
+    return new HoleRung(document, element.id, column);
+}
+
 void Ladder::rebuild() {
     std::vector<Rung*> old = std::exchange(rungs, {});
-    const auto order = ladderOrder(document.job());
-    for (size_t i = 0; i < order.size(); ++i) {
+    for (const Element& element : shownRungs(document.job(), document.selected())) {
         const auto kept = std::find_if(old.begin(), old.end(),
-                                       [&](const Rung* rung) { return rung && rung->element() == order[i]; });
-        Rung* rung = nullptr;
-        if (kept != old.end()) {
-            rung = std::exchange(*kept, nullptr);
-            rung->refresh();
-        } else if (order[i].kind == Element::Kind::Plate) {
-            rung = new LegRung(document, order[i].id, column);
-        } else if (order[i].kind == Element::Kind::Bend) {
-            rung = new BendRung(document, order[i].id, column);
-        } else {
-            rung = new HoleRung(document, order[i].id, column);
-        }
+                                       [&](const Rung* rung) { return rung && rung->element() == element; });
+        Rung* rung = kept == old.end() ? makeRung(element) : std::exchange(*kept, nullptr);
+        rung->refresh();
         rungLayout->removeWidget(rung);
-        rungLayout->insertWidget(static_cast<int>(i), rung);
+        rungLayout->insertWidget(static_cast<int>(rungs.size()), rung);
         rung->show();
         rungs.push_back(rung);
     }
@@ -174,7 +182,6 @@ void Ladder::rebuild() {
             rung->deleteLater();
         }
     orderTabs();
-    refreshLinks();
     showSelection();
 }
 
@@ -202,6 +209,7 @@ void Ladder::refreshLinks() {
 }
 
 void Ladder::showSelection() {
+    if (!standsAsItShould()) return rebuild();
     for (Rung* rung : rungs)
         rung->update();
     refreshLinks();

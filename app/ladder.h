@@ -41,6 +41,8 @@ private:
     void refresh();
     void refreshLinks();
     void showSelection();
+    bool standsAsItShould() const;
+    Rung* makeRung(const Element& element);
     void rebuild();
     void orderTabs();
 
@@ -56,5 +58,8 @@ private:
 
 /// Legs, bends and holes in the ladder's order: root first, each leg's holes after it.
 std::vector<Element> ladderOrder(const part::Job& job);
+
+/// The same, but where there are very many, only the holes of the leg in hand.
+std::vector<Element> shownRungs(const part::Job& job, const Element& selected);
 
 } // namespace goodfold::app

@@ -79,6 +79,10 @@ void PictureView::orbit(double yawDeg, double pitchDeg) {
 }
 
 std::vector<Element> PictureView::tagged() const {
+    // Where there are too many figures to stand side by side, only what is in hand has its own.
+    constexpr size_t kMost = 40;
+    const part::Part& part = document.part();
+    if (part.plates.size() + part.holes.size() > kMost) return document.lit();
     std::vector<Element> all;
     for (const part::Plate& plate : document.job().plates) {
         all.push_back(Element::plate(plate.id));

@@ -12,10 +12,11 @@ public:
     explicit UndoKeyFilter(QLineEdit& field) : QObject(&field), field(field) {}
 
     bool eventFilter(QObject* watched, QEvent* event) override {
-        if (event->type() != QEvent::ShortcutOverride || field.isModified()) return QObject::eventFilter(watched, event);
+        if (event->type() != QEvent::ShortcutOverride || field.isModified())
+            return QObject::eventFilter(watched, event);
         const QKeyCombination key = static_cast<const QKeyEvent*>(event)->keyCombination();
-        const bool isUndoOrRedo = key == (Qt::CTRL | Qt::Key_Z) || key == (Qt::CTRL | Qt::SHIFT | Qt::Key_Z) ||
-                                  key == (Qt::CTRL | Qt::Key_Y);
+        const bool isUndoOrRedo = key == (Qt::CTRL | Qt::Key_Z) ||
+                                  key == (Qt::CTRL | Qt::SHIFT | Qt::Key_Z) || key == (Qt::CTRL | Qt::Key_Y);
         if (!isUndoOrRedo) return QObject::eventFilter(watched, event);
         event->ignore();
         return true;
@@ -27,6 +28,8 @@ private:
 
 } // namespace
 
-void leaveUndoToDocument(QLineEdit& field) { field.installEventFilter(new UndoKeyFilter(field)); }
+void leaveUndoToDocument(QLineEdit& field) {
+    field.installEventFilter(new UndoKeyFilter(field));
+}
 
 } // namespace goodfold::app

@@ -104,7 +104,7 @@ struct Job {
 std::optional<Error> whatIsWrong(const Job& job);
 
 /// Limits of a sound job, for whoever writes one.
-inline constexpr size_t kMostPlates = 500;
-inline constexpr size_t kMostHoles = 5000;
+inline constexpr size_t kMostPlates = 200;
+inline constexpr size_t kMostHoles = 2000;
 
 } // namespace goodfold::part

@@ -184,7 +184,8 @@ Trouble wrongHoleNames(const Job& job) {
             const std::string where = at("plates", p, "") + "." + at("holes", h, "id");
             if (id.empty()) return Error{"A hole has an empty name.", where};
             if (!seen.insert(id).second) return Error{"Two holes are named \"" + id + "\".", where};
-            if (seen.size() > kMostHoles) return Error{"There are more than 5000 holes.", where};
+            if (seen.size() > kMostHoles)
+                return Error{"There are more than " + std::to_string(kMostHoles) + " holes.", where};
         }
     return {};
 }
@@ -233,7 +234,8 @@ std::optional<Error> whatIsWrong(const Job& job) {
     if (auto t = wrongStock(job)) return t;
     if (auto t = wrongAllowance(job.allowance)) return t;
     if (job.plates.empty()) return Error{"There is no plate.", "plates"};
-    if (job.plates.size() > kMostPlates) return Error{"There are more than 500 plates.", "plates"};
+    if (job.plates.size() > kMostPlates)
+        return Error{"There are more than " + std::to_string(kMostPlates) + " plates.", "plates"};
     if (auto t = wrongNames(job.plates, "plates", "plate")) return t;
     if (auto t = wrongNames(job.bends, "bends", "bend")) return t;
     if (auto t = wrongHoleNames(job)) return t;

@@ -244,7 +244,7 @@ void FoldTest::largestJobsStayFinite() {
     }
     chain.plates[0].width = 20;
     QVERIFY(!part::whatIsWrong(chain));
-    QVERIFY(part::solve(chain, test::hotRolled()).blank.length > 500 * 20);
+    QVERIFY(part::solve(chain, test::hotRolled()).blank.length > 200 * 20);
     QVERIFY(test::findRule(test::findingsOf(chain), "cuts-itself"));
 }
 

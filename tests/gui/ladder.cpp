@@ -21,6 +21,7 @@ private slots:
     void arrowsGoFromRungToRung();
     void removeTakesTheSelected();
     void linksAddBendAndHole();
+    void veryManyHolesShowOnlyThoseOfTheLegInHand();
 };
 
 void LadderTest::keyboardAloneBuildsAZBracketWithTwoHoles() {
@@ -244,6 +245,26 @@ void LadderTest::linksAddBendAndHole() {
     QCOMPARE(window.job().plates.size(), size_t{4});
     press("+ hole in D");
     QCOMPARE(window.job().plates[3].holes.size(), size_t{1});
+}
+
+void LadderTest::veryManyHolesShowOnlyThoseOfTheLegInHand() {
+    test::Window window(test::demo("vent-stay.gfold"));
+    window.document().change("holes", [](part::Job& job) {
+        for (const size_t plate : {0, 2})
+            for (int i = 0; i < 60; ++i)
+                job.plates[plate].holes.push_back(
+                    {.id = "x" + std::to_string(plate) + "-" + std::to_string(i),
+                     .diameter = 1,
+                     .x = 0.5 * i,
+                     .xFrom = plate == 0 ? part::Hole::XFrom::Start : part::Hole::XFrom::End});
+    });
+    const auto rung = [&](const char* id) { return window->ladder()->rungOf(Element::hole(id)); };
+    window.document().select(Element::plate("A"));
+    QVERIFY(rung("x0-0") && !rung("x2-0"));
+    window.document().select(Element::plate("C"));
+    QVERIFY(!rung("x0-0") && rung("x2-0"));
+    window.document().select(Element::hole("x2-5")); // its leg stays open
+    QVERIFY(rung("x2-5") && rung("x2-0"));
 }
 
 GOODFOLD_GUI_TEST(LadderTest)

@@ -1,7 +1,6 @@
 #include "app/blank_stage.h"
 
 #include "app/ribbon_view.h"
-#include "app/theme.h"
 #include "part/mark.h"
 
 #include <QHBoxLayout>
@@ -12,28 +11,54 @@
 #include <QVBoxLayout>
 
 #include <algorithm>
-#include <cmath>
 
 namespace goodfold::app {
 
 namespace {
 
-QString markInWords(const part::Job& job, const part::Mark& mark) {
-    const QString id = QString::fromStdString(mark.about.id);
-    switch (mark.kind) {
-    case part::Mark::Kind::HoleCentre:
-        return QObject::tr("punch %1").arg(id);
-    case part::Mark::Kind::BendStart:
-        return QObject::tr("bend %1 starts").arg(id);
-    case part::Mark::Kind::BendEnd:
-        return QObject::tr("bend %1 ends").arg(id);
-    case part::Mark::Kind::BendCentre:
-        break;
-    }
-    const part::Bend& bend = *job.findBend(mark.about.id);
+/// One figure to read aloud: how far from the datum end, what is there, and for a hole how far in.
+struct Row {
+    double along;
+    QString mark;
+    std::optional<double> fromNearEdge;
+    Element about;
+};
+
+QString lineInWords(const part::Bend& bend, part::Mark::Kind kind) {
+    const QString id = QString::fromStdString(bend.id);
+    if (kind == part::Mark::Kind::BendStart) return QObject::tr("bend %1 starts").arg(id);
+    if (kind == part::Mark::Kind::BendEnd) return QObject::tr("bend %1 ends").arg(id);
     const QString angle = QString::fromStdString(quantity::printNumber(bend.angleDeg, 2));
     return bend.turn == part::Turn::Up ? QObject::tr("bend %1 centre, %2° toward you").arg(id, angle)
                                        : QObject::tr("bend %1 centre, %2° away from you").arg(id, angle);
+}
+
+/// A leaning line is scribed from edge to edge, so it has a figure at each.
+std::vector<Row> rowsOf(const part::Job& job, const part::Part& part) {
+    std::vector<Row> rows;
+    for (const part::Mark& mark : part::marksOf(part)) {
+        if (mark.kind == part::Mark::Kind::HoleCentre) {
+            rows.push_back({mark.along, QObject::tr("punch %1").arg(QString::fromStdString(mark.about.id)),
+                            mark.across, mark.about});
+            continue;
+        }
+        const part::Bend& bend = *job.findBend(mark.about.id);
+        const QString says = lineInWords(bend, mark.kind);
+        if (bend.skewDeg == 0) {
+            rows.push_back({mark.along, says, {}, mark.about});
+        } else {
+            rows.push_back(
+                {mark.alongAtRight, QObject::tr("%1, at the near edge").arg(says), {}, mark.about});
+            rows.push_back({mark.alongAtLeft, QObject::tr("%1, at the far edge").arg(says), {}, mark.about});
+        }
+    }
+    rows.push_back({part.blank.length, QObject::tr("cut"), {}, {}});
+    std::stable_sort(rows.begin(), rows.end(), [](const Row& a, const Row& b) { return a.along < b.along; });
+    return rows;
+}
+
+Qt::Alignment alignmentOf(int column) {
+    return (column == 1 ? Qt::AlignLeft : Qt::AlignRight) | Qt::AlignVCenter;
 }
 
 } // namespace
@@ -43,11 +68,11 @@ BlankStage::BlankStage(Document& document, const std::vector<QAction*>& exports,
     auto* heading = new QLabel(tr("Blank, marks from the left end, face up"), this);
     heading->setProperty("role", "heading");
     blank = new RibbonView(document, 18, this);
-    table = new QTableWidget(0, 4, this);
+    table = new QTableWidget(0, 3, this);
     table->setAccessibleName(tr("Marks from the datum end"));
-    table->setHorizontalHeaderLabels({tr("From the left end"), tr("Mark"), tr("Near edge"), tr("Far edge")});
-    table->horizontalHeaderItem(2)->setToolTip(
-        tr("Where a leaning line meets the edge nearest you; for a hole, its distance from that edge"));
+    table->setHorizontalHeaderLabels({tr("From the left end"), tr("Mark"), tr("From the near edge")});
+    for (int column = 0; column < 3; ++column)
+        table->horizontalHeaderItem(column)->setTextAlignment(alignmentOf(column));
     table->verticalHeader()->hide();
     table->setEditTriggers(QAbstractItemView::NoEditTriggers);
     table->setSelectionBehavior(QAbstractItemView::SelectRows);
@@ -102,36 +127,22 @@ void BlankStage::refresh() {
     const auto length = [&](double mm) {
         return QString::fromStdString(quantity::typeset(quantity::Length::mm(mm), document.reading()));
     };
-    const auto marks = part::marksOf(document.part());
+    const std::vector<Row> rows = rowsOf(document.job(), document.part());
     const QSignalBlocker quiet(table);
     rowElements.clear();
-    table->setRowCount(static_cast<int>(marks.size()) + 1);
-    const auto setRow = [&](int row, const QStringList& cells) {
-        for (int column = 0; column < 4; ++column) {
+    table->setRowCount(static_cast<int>(rows.size()));
+    for (size_t i = 0; i < rows.size(); ++i) {
+        const QStringList cells{length(rows[i].along), rows[i].mark,
+                                rows[i].fromNearEdge ? length(*rows[i].fromNearEdge) : QString()};
+        for (int column = 0; column < 3; ++column) {
             auto* item = new QTableWidgetItem(cells[column]);
-            item->setTextAlignment((column == 1 ? Qt::AlignLeft : Qt::AlignRight) | Qt::AlignVCenter);
-            table->setItem(row, column, item);
+            item->setTextAlignment(alignmentOf(column));
+            table->setItem(static_cast<int>(i), column, item);
         }
-    };
-    for (size_t i = 0; i < marks.size(); ++i) {
-        const part::Mark& mark = marks[i];
-        const bool isHole = mark.kind == part::Mark::Kind::HoleCentre;
-        const bool leans =
-            std::abs(mark.alongAtLeft - mark.alongAtRight) > quantity::stepOf(document.reading()).mm() / 2;
-        QString nearEdge, farEdge;
-        if (isHole) {
-            nearEdge = length(mark.across);
-            farEdge = length(document.part().blank.width - mark.across);
-        } else if (leans) {
-            nearEdge = length(mark.alongAtRight);
-            farEdge = length(mark.alongAtLeft);
-        }
-        setRow(static_cast<int>(i),
-               {length(mark.along), markInWords(document.job(), mark), nearEdge, farEdge});
-        rowElements.push_back(mark.about);
+        rowElements.push_back(rows[i].about);
     }
-    setRow(static_cast<int>(marks.size()), {length(document.part().blank.length), tr("cut"), {}, {}});
     table->resizeColumnToContents(0);
+    table->resizeColumnToContents(2);
     showSelection();
 }
 

@@ -3,6 +3,7 @@
 #include "app/notice.h"
 #include "app/theme.h"
 
+#include <QEvent>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPainter>

@@ -13,6 +13,7 @@
 
 #include <QActionGroup>
 #include <QButtonGroup>
+#include <QEvent>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>

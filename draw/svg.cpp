@@ -3,6 +3,7 @@
 #include "part/mark.h"
 #include "quantity/length.h"
 
+#include <QPointF>
 #include <QXmlStreamWriter>
 
 namespace goodfold::draw {

@@ -291,12 +291,19 @@ void WindowTest::blankStageShowsAllMarks() {
     window->actions().blank->trigger();
     auto* table = window.named<QTableWidget>("Marks from the datum end");
     QVERIFY(table && table->isVisible());
-    QCOMPARE(table->rowCount(), 2 * 3 + 2 + 1); // three lines a bend, two holes, the cut
+    QCOMPARE(table->rowCount(),
+             3 * 2 + 3 + 2 + 1); // three lines a bend, the leaning ones at both edges; holes; the cut
     QCOMPARE(table->item(table->rowCount() - 1, 0)->text(), QString("176.0"));
     QCOMPARE(table->item(0, 1)->text(), QString("punch h1"));
-    // The leaning line meets the edges at two places, in the worked order.
-    QCOMPARE(table->item(2, 2)->text(), QString("62.4"));
-    QCOMPARE(table->item(2, 3)->text(), QString("56.1"));
+    QCOMPARE(table->item(0, 2)->text(), QString("15.0"));
+    const auto figureOf = [&](const QString& mark) {
+        for (int row = 0; row < table->rowCount(); ++row)
+            if (table->item(row, 1)->text() == mark) return table->item(row, 0)->text();
+        return QString();
+    };
+    QCOMPARE(figureOf("bend 1 centre, 90° toward you, at the near edge"), QString("62.4"));
+    QCOMPARE(figureOf("bend 1 centre, 90° toward you, at the far edge"), QString("56.1"));
+    QCOMPARE(figureOf("bend 2 centre, 60° away from you"), QString("129.3"));
     table->setFocus();
     table->selectRow(0);
     QVERIFY(window.document().selected() == Element::hole("h1"));

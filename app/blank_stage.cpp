@@ -47,9 +47,8 @@ std::vector<Row> rowsOf(const part::Job& job, const part::Part& part) {
         if (bend.skewDeg == 0) {
             rows.push_back({mark.along, says, {}, mark.about});
         } else {
-            rows.push_back(
-                {mark.alongAtRight, QObject::tr("%1, at the near edge").arg(says), {}, mark.about});
-            rows.push_back({mark.alongAtLeft, QObject::tr("%1, at the far edge").arg(says), {}, mark.about});
+            rows.push_back({mark.alongAtRight, QObject::tr("%1, near edge").arg(says), {}, mark.about});
+            rows.push_back({mark.alongAtLeft, QObject::tr("%1, far edge").arg(says), {}, mark.about});
         }
     }
     rows.push_back({part.blank.length, QObject::tr("cut"), {}, {}});
@@ -70,7 +69,7 @@ BlankStage::BlankStage(Document& document, const std::vector<QAction*>& exports,
     blank = new RibbonView(document, 18, this);
     table = new QTableWidget(0, 3, this);
     table->setAccessibleName(tr("Marks from the datum end"));
-    table->setHorizontalHeaderLabels({tr("From the left end"), tr("Mark"), tr("From the near edge")});
+    table->setHorizontalHeaderLabels({tr("From the left end"), tr("Mark"), tr("From near edge")});
     for (int column = 0; column < 3; ++column)
         table->horizontalHeaderItem(column)->setTextAlignment(alignmentOf(column));
     table->verticalHeader()->hide();

@@ -91,7 +91,7 @@ std::optional<Error> Document::change(const QString& label, const std::function<
     return edit(label, std::move(job));
 }
 
-std::optional<Error> Document::apply(const QString& label, Result<part::Edited> edited) {
+std::optional<Error> Document::apply(const QString& label, const Result<part::Edited>& edited) {
     if (!edited) return edited.error();
     return edit(label, edited->job, edited->about);
 }

@@ -46,7 +46,7 @@ public:
     std::optional<Error> edit(const QString& label, part::Job job, const std::optional<Element>& select = {},
                               const QString& mergeKey = {});
     std::optional<Error> change(const QString& label, const std::function<void(part::Job&)>& make);
-    std::optional<Error> apply(const QString& label, Result<part::Edited> edited);
+    std::optional<Error> apply(const QString& label, const Result<part::Edited>& edited);
 
     /// Another job in this document's place, as after opening a file: nothing to undo.
     void replace(part::Job job);

@@ -13,6 +13,7 @@
 #include <QVBoxLayout>
 
 #include <algorithm>
+#include <ranges>
 
 namespace goodfold::app {
 
@@ -28,8 +29,8 @@ std::vector<Element> ladderOrder(const part::Job& job) {
         order.push_back(Element::plate(plate.id));
         for (const part::Hole& hole : plate.holes)
             order.push_back(Element::hole(hole.id));
-        for (auto bend = job.bends.rbegin(); bend != job.bends.rend(); ++bend)
-            if (bend->from == plate.id) toVisit.push_back(bend->to);
+        for (const part::Bend& bend : job.bends | std::views::reverse)
+            if (bend.from == plate.id) toVisit.push_back(bend.to);
     }
     return order;
 }

@@ -43,7 +43,7 @@ private:
     std::vector<QWidget*> reachable;
 };
 
-class LegRung : public Rung {
+class LegRung final : public Rung {
     Q_OBJECT
 public:
     LegRung(Document& document, const std::string& id, QWidget* parent);
@@ -54,7 +54,7 @@ private:
     ValueField* length;
 };
 
-class BendRung : public Rung {
+class BendRung final : public Rung {
     Q_OBJECT
 public:
     BendRung(Document& document, const std::string& id, QWidget* parent);
@@ -66,7 +66,7 @@ private:
     QPushButton* turn;
 };
 
-class HoleRung : public Rung {
+class HoleRung final : public Rung {
     Q_OBJECT
 public:
     HoleRung(Document& document, const std::string& id, QWidget* parent);

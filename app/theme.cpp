@@ -103,7 +103,7 @@ QString styleSheet(const draw::Palette& p) {
         QSlider::handle:horizontal { width: 16px; margin: -7px 0; border-radius: 8px; background: @ink; border: 0; }
         QSlider::handle:horizontal:focus { background: @accent; border: 2px solid @paper; }
         QTableView { background: @paper; alternate-background-color: @panel; border: 1px solid @rule; gridline-color: @rule;
-                     font-size: 15px; }
+                     font-size: 14px; }
         QTableView::item { border: 0; padding: 2px 12px; }
         QTableView::item:selected { background: @marking; color: @scribe; }
         QTableView:focus { border: 2px solid @accent; }

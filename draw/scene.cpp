@@ -23,8 +23,8 @@ public:
             addPlate(static_cast<int>(i));
         for (size_t i = 0; i < part.bends.size(); ++i)
             addZone(static_cast<int>(i));
-        for (size_t i = 0; i < part.holes.size(); ++i)
-            addHole(part.holes[i]);
+        for (const part::PartHole& hole : part.holes)
+            addHole(hole);
         for (const Face& face : scene.faces)
             scene.points.insert(scene.points.end(), face.corners.begin(), face.corners.end());
         return std::move(scene);

@@ -57,11 +57,13 @@ public:
 
     /// Share of the box that lies on the part.
     double covered(const QRectF& box) const {
-        int taken = 0, all = 0;
-        for (double y = box.top(); y <= box.bottom(); y += kCell)
-            for (double x = box.left(); x <= box.right(); x += kCell, ++all)
-                taken += isTaken({x, y});
-        return all ? static_cast<double>(taken) / all : 0;
+        const int columns = 1 + static_cast<int>(box.width() / kCell);
+        const int rows = 1 + static_cast<int>(box.height() / kCell);
+        int taken = 0;
+        for (int row = 0; row < rows; ++row)
+            for (int column = 0; column < columns; ++column)
+                taken += isTaken(box.topLeft() + QPointF(column, row) * kCell);
+        return static_cast<double>(taken) / (columns * rows);
     }
 
 private:

@@ -155,8 +155,8 @@ private:
             outline << at(p);
         painter.drawPolygon(outline);
         datum();
-        for (size_t i = 0; i < part.bends.size(); ++i)
-            bend(part.bends[i]);
+        for (const part::PartBend& one : part.bends)
+            bend(one);
         bendLabels();
         for (const part::PartHole& hole : part.holes)
             cross(hole);
@@ -276,11 +276,18 @@ private:
             painter.drawLine(p - QPointF(0, 3), p + QPointF(0, 3));
             painter.drawEllipse(p, 1.5, 1.5);
         };
+        // Two on every page of a seam: near both ends of the content, and where it runs over several pages
+        // near the ends of each.
+        std::vector<double> alongX{4, size.width() - 4}, alongY{4, size.height() - 4};
+        for (const double seam : plan.seamsX())
+            alongX.insert(alongX.end(), {seam - plan.overlap, seam + plan.overlap});
+        for (const double seam : plan.seamsY())
+            alongY.insert(alongY.end(), {seam - plan.overlap, seam + plan.overlap});
         for (const double x : plan.seamsX())
-            for (double y = 4; y < size.height(); y += std::max(20.0, size.height() - 8))
+            for (const double y : alongY)
                 crossAt({x, y});
         for (const double y : plan.seamsY())
-            for (double x = 4; x < size.width(); x += std::max(20.0, size.width() - 8))
+            for (const double x : alongX)
                 crossAt({x, y});
     }
 

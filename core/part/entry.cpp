@@ -110,7 +110,7 @@ Result<Edited> enterValue(Job job, const Element& selected, std::string_view lin
 }
 
 Element named(const Job& job, const std::vector<std::string>& words) {
-    const std::string last = words.back();
+    const std::string& last = words.back();
     if (words.size() == 2 && lower(words[0]) == "bend" && job.findBend(last)) return Element::bend(last);
     if (words.size() == 2 && lower(words[0]) == "leg" && job.findPlate(last)) return Element::plate(last);
     if (words.size() != 1) return {};

@@ -13,7 +13,6 @@
 #include <QVBoxLayout>
 
 #include <algorithm>
-#include <ranges>
 
 namespace goodfold::app {
 
@@ -29,8 +28,10 @@ std::vector<Element> ladderOrder(const part::Job& job) {
         order.push_back(Element::plate(plate.id));
         for (const part::Hole& hole : plate.holes)
             order.push_back(Element::hole(hole.id));
-        for (const part::Bend& bend : job.bends | std::views::reverse)
-            if (bend.from == plate.id) toVisit.push_back(bend.to);
+        std::vector<std::string> children;
+        for (const part::Bend& bend : job.bends)
+            if (bend.from == plate.id) children.push_back(bend.to);
+        toVisit.insert(toVisit.end(), children.rbegin(), children.rend());
     }
     return order;
 }

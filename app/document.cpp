@@ -104,13 +104,13 @@ void Document::replace(part::Job job) {
 
 void Document::take(const part::Job& job, const Element& wanted) {
     currentJob = job;
-    selection = exists(wanted) ? wanted : Element{};
-    if (!exists(hover)) hover = {};
+    selection = has(wanted) ? wanted : Element{};
+    if (!has(hover)) hover = {};
     recompute();
     emit changed();
 }
 
-bool Document::exists(const Element& element) const {
+bool Document::has(const Element& element) const {
     switch (element.kind) {
     case Element::Kind::Plate:
         return currentJob.findPlate(element.id);

@@ -36,6 +36,8 @@ public:
     const Element& hovered() const { return hover; }
     /// Selected and hovered, for painting.
     std::vector<Element> lit() const;
+    /// Whether the job has it; nothing is always there.
+    bool has(const Element& element) const;
     void select(const Element& element);
     void setHovered(const Element& element);
 
@@ -58,7 +60,6 @@ signals:
 private:
     friend class EditCommand;
     void take(const part::Job& job, const Element& select);
-    bool exists(const Element& element) const;
     void recompute();
 
     part::Job currentJob;

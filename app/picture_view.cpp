@@ -46,6 +46,7 @@ void PictureView::setFormedness(double share) {
 }
 
 void PictureView::rebuild() {
+    closeEditor(); // its figure may be gone
     shownFolded = shownFormedness == 1 ? document.folded() : part::fold(document.part(), shownFormedness);
     scene = draw::sceneOf(document.part(), shownFolded);
     reproject();
@@ -309,7 +310,8 @@ void PictureView::editTag(const Element& element) {
     editor->setValue(isBend                                ? job.findBend(element.id)->angleDeg
                      : element.kind == Element::Kind::Hole ? job.findHole(element.id)->diameter
                                                            : job.findPlate(element.id)->length);
-    editor->setCommit([this, element, id](std::optional<double> typed) {
+    editor->setCommit([this, element, id](std::optional<double> typed) -> std::optional<Error> {
+        if (!document.has(element)) return {}; // an undo took it away
         return document.change(tr("figure of %1").arg(id), [&](part::Job& changed) {
             if (element.kind == Element::Kind::Bend)
                 changed.findBend(element.id)->angleDeg = *typed;

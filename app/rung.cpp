@@ -79,7 +79,9 @@ ValueField* Rung::figure(ValueField::Kind kind, const QString& what, const Sette
     const QString name = nameOf(what);
     auto* field = new ValueField(document, kind, name, this);
     field->setHugging(true);
-    field->setCommit([this, name, set](std::optional<double> typed) {
+    field->setCommit([this, name, set](std::optional<double> typed) -> std::optional<Error> {
+        // An undo may take the thing away while something is still typed in its field.
+        if (!document.has(about)) return {};
         return document.change(name.left(1).toLower() + name.mid(1),
                                [&](part::Job& job) { set(job, typed); });
     });

@@ -20,6 +20,7 @@ private slots:
     void tabGoesThroughTheFiguresInReadingOrder();
     void arrowsGoFromRungToRung();
     void removeTakesTheSelected();
+    void undoWhileTypingInWhatItTakesAway();
     void linksAddBendAndHole();
     void veryManyHolesShowOnlyThoseOfTheLegInHand();
 };
@@ -232,6 +233,27 @@ void LadderTest::removeTakesTheSelected() {
     window.document().select(Element::plate("A"));
     window->actions().remove->trigger();
     QVERIFY2(window.notice().contains("first leg stays"), qPrintable(window.notice()));
+}
+
+void LadderTest::undoWhileTypingInWhatItTakesAway() {
+    test::Window window;
+    window.type("h 12");
+    auto* field = window.named<app::ValueField>("Distance along the leg of hole h1");
+    field->setFocus();
+    QTest::keyClicks(field, "99");
+    window->actions().undo->trigger(); // from the menu, which takes no focus away
+    QCoreApplication::sendPostedEvents(nullptr, QEvent::DeferredDelete);
+    QCoreApplication::processEvents();
+    QVERIFY(window.job().plates[0].holes.empty());
+    // and the same on the picture
+    window->actions().redo->trigger();
+    window.document().select(Element::hole("h1"));
+    window->picture()->editTag(Element::hole("h1"));
+    QVERIFY(QApplication::focusWidget());
+    QTest::keyClicks(QApplication::focusWidget(), "8");
+    window->actions().undo->trigger();
+    QTest::keyClick(window->picture(), Qt::Key_Return);
+    QVERIFY(window.job().plates[0].holes.empty());
 }
 
 void LadderTest::linksAddBendAndHole() {

@@ -82,8 +82,9 @@ void EntryLine::keyPressEvent(QKeyEvent* event) {
 
 void EntryLine::enterTyped() {
     const QString line = text().trimmed();
-    const auto wrong = document.apply(tr("\"%1\"").arg(line),
-                                      part::enter(document.job(), document.selected(), line.toStdString()));
+    const auto wrong =
+        document.apply(tr("\"%1\"").arg(line), part::enter(document.job(), document.selected(),
+                                                           line.toStdString(), document.reading()));
     if (wrong) {
         const QString says = QString::fromStdString(wrong->says);
         return Notice::say(*this, says.left(1).toUpper() + says.mid(1));
@@ -126,14 +127,14 @@ Ladder::Ladder(Document& document, QWidget* parent) : QWidget(parent), document(
     layout->addWidget(entryLine);
 
     connect(addBend, &QPushButton::clicked, this, [this] {
-        this->document.apply(tr("new bend"),
-                             part::enter(this->document.job(), this->document.selected(), "b 90 toward"));
+        this->document.apply(tr("new bend"), part::enter(this->document.job(), this->document.selected(),
+                                                         "b 90 toward", this->document.reading()));
         entryLine->setFocus();
     });
     connect(addHole, &QPushButton::clicked, this, [this] {
         const char* line = this->document.job().units == quantity::Unit::Inch ? "h 1/2" : "h 12";
-        this->document.apply(tr("new hole"),
-                             part::enter(this->document.job(), this->document.selected(), line));
+        this->document.apply(tr("new hole"), part::enter(this->document.job(), this->document.selected(),
+                                                         line, this->document.reading()));
     });
     connect(&document, &Document::changed, this, &Ladder::refresh);
     connect(&document, &Document::selectionChanged, this, &Ladder::showSelection);

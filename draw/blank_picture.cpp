@@ -4,6 +4,8 @@
 #include "draw/type.h"
 #include "part/mark.h"
 
+#include <QPainterPath>
+
 #include <algorithm>
 
 namespace goodfold::draw {
@@ -34,7 +36,8 @@ public:
     void paint(const quantity::Reading& reading) {
         painter.setPen(Qt::NoPen);
         painter.setBrush(palette.marking);
-        painter.drawPolygon(onScreen(part.blank.outline));
+        painter.drawPolygon(onScreen(flattened(part.blank.outline)));
+        trims();
         for (const part::PartPlate& plate : part.plates)
             litPlate(plate);
         for (size_t i = 0; i < part.bends.size(); ++i)
@@ -62,7 +65,7 @@ private:
         if (!isLit(part::Element::plate(plate.id)) || plate.shortestStraight <= 0) return;
         painter.setPen(QPen(palette.scribe, 2));
         painter.setBrush(mixed(palette.marking, palette.scribe, 0.18));
-        painter.drawPolygon(onScreen(plate.outlineInFlat));
+        painter.drawPolygon(onScreen(flattened(plate.shapeInFlat())));
     }
 
     void line(double share, const part::PartBend& bend, const QPen& pen) {
@@ -91,15 +94,39 @@ private:
 
     void hole(const part::PartHole& hole) {
         const bool bright = isLit(part::Element::hole(hole.id));
-        const QPointF centre = at(hole.centreInFlat);
         const double radius = layout.screenFromFlat.m11() * hole.diameter / 2;
         const double arm = radius + 5;
         painter.setPen(QPen(palette.scribe, bright ? 2.4 : 1.5));
         painter.setBrush(bright ? QBrush(mixed(palette.marking, palette.scribe, 0.35)) : QBrush());
-        painter.drawEllipse(centre, radius, radius);
+        if (hole.isSlot())
+            painter.drawPolygon(onScreen(flattened(hole.shapeInFlat())));
+        else
+            painter.drawEllipse(at(hole.centreInFlat), radius, radius);
         painter.setPen(QPen(palette.scribe, 1));
-        painter.drawLine(centre - QPointF(arm, 0), centre + QPointF(arm, 0));
-        painter.drawLine(centre - QPointF(0, arm), centre + QPointF(0, arm));
+        for (const Vec2& punch : {hole.spineInFlat.from, hole.spineInFlat.to}) {
+            const QPointF centre = at(punch);
+            painter.drawLine(centre - QPointF(arm, 0), centre + QPointF(arm, 0));
+            painter.drawLine(centre - QPointF(0, arm), centre + QPointF(0, arm));
+        }
+    }
+
+    /// What is trimmed after bending is hatched, up to the finished end.
+    void trims() {
+        if (!hasTrims()) return;
+        QPainterPath rest;
+        rest.addPolygon(onScreen(flattened(part.blank.outline)));
+        QPainterPath finished;
+        finished.addPolygon(onScreen(flattened(part.blank.finished)));
+        finished.closeSubpath();
+        painter.setPen(QPen(palette.scribe, 1.2, Qt::DashDotLine));
+        painter.setBrush(QBrush(palette.faintScribe, Qt::BDiagPattern));
+        painter.drawPath(rest.subtracted(finished));
+    }
+
+    bool hasTrims() const {
+        const auto marks = part::marksOf(part);
+        return std::any_of(marks.begin(), marks.end(),
+                           [](const part::Mark& mark) { return mark.kind == part::Mark::Kind::Trim; });
     }
 
     void rule(const quantity::Reading& reading) {
@@ -109,7 +136,7 @@ private:
         const QFontMetricsF metrics(plain);
         std::vector<double> wanted, widths;
         for (const RunningDimension& dimension : dimensions) {
-            wanted.push_back(at(part.blank.corner + Vec2(dimension.along, 0)).x());
+            wanted.push_back(at(part.blank.corner + Vec2(dimension.x, 0)).x());
             widths.push_back(metrics.horizontalAdvance(dimension.text));
         }
         const auto centres =
@@ -154,7 +181,7 @@ part::Element blankElementAt(const part::Part& part, const BlankLayout& layout, 
     constexpr double kReach = 6; // pixels: a line or a small hole is hard to hit
     const double reach = kReach / layout.screenFromFlat.m11();
     for (const part::PartHole& hole : part.holes)
-        if ((hole.centreInFlat - p).norm() < hole.diameter / 2 + reach) return part::Element::hole(hole.id);
+        if (distance(p, hole.spineInFlat) < hole.diameter / 2 + reach) return part::Element::hole(hole.id);
     for (const part::PartBend& bend : part.bends) {
         const bool inStrip = contains(bend.zoneInFlat, p);
         if (inStrip || distance(p, part::keptLine(bend, 0.5)) < 2 * reach)

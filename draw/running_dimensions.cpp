@@ -9,18 +9,21 @@ std::vector<RunningDimension> runningDimensions(const part::Part& part, const qu
     const auto textOf = [&](double mm) {
         return QString::fromStdString(quantity::typeset(quantity::Length::mm(mm), reading));
     };
-    std::vector<RunningDimension> all{{0, QStringLiteral("0"), {}}};
+    const auto xOf = [&](double along) { return part::flatXAt(part, along) - part.blank.corner.x(); };
+    std::vector<RunningDimension> all{{0, xOf(0), QStringLiteral("0"), {}}};
     for (const part::Mark& mark : part::marksOf(part)) {
         if (mark.kind == part::Mark::Kind::BendStart || mark.kind == part::Mark::Kind::BendEnd) continue;
-        all.push_back({mark.along, textOf(mark.along), mark.about});
+        all.push_back({mark.along, xOf(mark.along), textOf(mark.along), mark.about});
     }
-    all.push_back({part.blank.length, textOf(part.blank.length), {}});
+    const double length = part.blank.length;
+    all.push_back({length, xOf(length), textOf(length), {}});
     // Holes side by side share one figure; it stays with the first.
     const double same = quantity::stepOf(reading).mm() / 2;
     const auto last = std::unique(all.begin(), all.end(), [&](const auto& a, const auto& b) {
         return a.text == b.text && b.along - a.along < same;
     });
     all.erase(last, all.end());
+    if (part.datum == part::Edge::End) std::reverse(all.begin(), all.end());
     return all;
 }
 

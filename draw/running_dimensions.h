@@ -12,12 +12,13 @@ namespace goodfold::draw {
 
 struct RunningDimension {
     double along; // mm from the datum end
+    double x;     // mm from the blank's left end, where it stands on a drawing
     QString text;
     part::Element about; // nothing for the two ends
 };
 
-/// Datum end, hole centres and bend centrelines, far end, in that order along the blank. Marks that read the
-/// same are shown once.
+/// Datum end, punch marks, bend centrelines, trim lines, far end, from the blank's left to its right. Marks
+/// that read the same are shown once.
 std::vector<RunningDimension> runningDimensions(const part::Part& part, const quantity::Reading& reading);
 
 /// Centres for labels of these widths, as near to `wanted` (rising) as they can stand in a row from `left`

@@ -3,7 +3,6 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
-#include <numbers>
 
 namespace goodfold::draw {
 
@@ -11,7 +10,7 @@ namespace {
 
 using part::Element;
 
-constexpr int kHoleCorners = 32;
+constexpr double kHoleStepDeg = 11.25, kArcStepDeg = 10;
 constexpr double kPieceDeg = 12; // a bend zone is drawn in pieces that turn by no more than this
 
 class Builder {
@@ -57,23 +56,54 @@ private:
         if (plate.shortestStraight <= 0 || plate.width <= 0) return;
         const Element about = Element::plate(plate.id);
         std::vector<Vec3> back, face;
-        std::vector<bool> inked;
-        for (int i = 0; i < 4; ++i) {
-            const Vec2& p = plate.outlineInFlat[static_cast<size_t>(i)];
-            back.push_back(onPlate(index, p, 0));
-            face.push_back(onPlate(index, p, part.thickness));
-            inked.push_back(isOpen(index, i));
+        std::vector<bool> open;
+        for (int corner = 0; corner < 4; ++corner) {
+            const Polygon cut = flattenedCorner(plate, static_cast<size_t>(corner));
+            for (size_t i = 0; i < cut.size(); ++i) {
+                back.push_back(onPlate(index, cut[i], 0));
+                face.push_back(onPlate(index, cut[i], part.thickness));
+                open.push_back(i + 1 < cut.size() || isOpen(index, corner));
+            }
         }
-        add(face, inked, about, Face::Side::Face);
-        add({back[3], back[2], back[1], back[0]}, {inked[2], inked[1], inked[0], inked[3]}, about,
-            Face::Side::Back);
-        for (size_t i = 0; i < 4; ++i) {
-            if (!inked[i]) continue;
-            const size_t next = (i + 1) % 4;
-            const bool corners = part.form == part::StockForm::Sheet;
+        const size_t count = face.size();
+        const bool sheet = part.form == part::StockForm::Sheet;
+        for (size_t i = 0; i < count; ++i) {
+            const size_t next = (i + 1) % count, before = (i + count - 1) % count;
+            if (!open[i] || (face[next] - face[i]).norm() < 1e-9) continue;
+            // A line across the rim only where it turns sharply or ends at a bend.
+            const bool ends = sheet || open[next], begins = sheet || open[before];
             add({back[i], back[next], face[next], face[i]},
-                {true, corners || inked[next], true, corners || inked[(i + 3) % 4]}, about, Face::Side::Rim);
+                {true, ends && isSharp(face, next), true, begins && isSharp(face, i)}, about,
+                Face::Side::Rim);
         }
+        std::vector<Vec3> backward(back.rbegin(), back.rend());
+        std::vector<bool> backwardInked(count);
+        for (size_t i = 0; i < count; ++i)
+            backwardInked[i] = open[(2 * count - 2 - i) % count];
+        add(std::move(backward), std::move(backwardInked), about, Face::Side::Back);
+        add(std::move(face), std::move(open), about, Face::Side::Face);
+    }
+
+    /// What is cut at one corner, its arc in chords; the last point starts the side to the next corner.
+    static Polygon flattenedCorner(const part::PartPlate& plate, size_t corner) {
+        Path path = plate.cornersInFlat[corner];
+        if (path.back().bulge == 0) {
+            Polygon cut = flattened(path, kArcStepDeg);
+            return cut;
+        }
+        // A full round end: its arc runs on to the next corner's first point.
+        const Path& next = plate.cornersInFlat[(corner + 1) % 4];
+        path.push_back({next.front().point, 0});
+        Polygon cut = flattened(path, kArcStepDeg);
+        cut.pop_back();
+        return cut;
+    }
+
+    static bool isSharp(const std::vector<Vec3>& corners, size_t i) {
+        const size_t count = corners.size();
+        const Vec3 in = (corners[i] - corners[(i + count - 1) % count]).normalized();
+        const Vec3 out = (corners[(i + 1) % count] - corners[i]).normalized();
+        return in.dot(out) < std::cos(radians(2 * kArcStepDeg));
     }
 
     void addZone(int index) {
@@ -118,13 +148,11 @@ private:
         const part::PartPlate& plate = part.plates[static_cast<size_t>(hole.plate)];
         if (plate.shortestStraight <= 0 || !contains(plate.outlineInFlat, hole.centreInFlat)) return;
         std::vector<Vec3> face, back;
-        for (int i = 0; i < kHoleCorners; ++i) {
-            const double turn = 2 * std::numbers::pi * i / kHoleCorners;
-            const Vec2 p = hole.centreInFlat + hole.diameter / 2 * Vec2(std::cos(turn), std::sin(turn));
+        for (const Vec2& p : flattened(hole.shapeInFlat(), kHoleStepDeg)) {
             face.push_back(onPlate(hole.plate, p, part.thickness));
             back.insert(back.begin(), onPlate(hole.plate, p, 0));
         }
-        const std::vector<bool> inked(kHoleCorners, true);
+        const std::vector<bool> inked(face.size(), true);
         add(std::move(face), inked, Element::hole(hole.id), Face::Side::Hole);
         add(std::move(back), inked, Element::hole(hole.id), Face::Side::Hole);
     }

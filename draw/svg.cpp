@@ -30,12 +30,16 @@ public:
                   QStringLiteral("0 0 %1 %2").arg(number(part.blank.length), number(part.blank.width)));
         xml.writeTextElement(QStringLiteral("title"), title);
         group("cut", "#000000");
-        outline();
+        closed(part.blank.outline);
         for (const part::PartHole& hole : part.holes)
-            circle(hole);
+            if (hole.isSlot())
+                closed(hole.shapeInFlat());
+            else
+                circle(hole);
         xml.writeEndElement();
         bends("bend-up", part::Turn::Up, "#1f5fbf");
         bends("bend-down", part::Turn::Down, "#bf1f1f");
+        trims();
         notes();
         xml.writeEndElement();
         xml.writeEndDocument();
@@ -59,14 +63,39 @@ private:
         attribute("stroke-width", QStringLiteral("0.1"));
     }
 
-    void outline() {
-        QString path;
-        for (const Vec2& corner : part.blank.outline) {
-            const QPointF p = at(corner);
-            path += QStringLiteral("%1%2 %3 ").arg(path.isEmpty() ? "M" : "L", number(p.x()), number(p.y()));
+    /// One path, its arcs exact.
+    void closed(const Path& path) {
+        const QPointF first = at(path.front().point);
+        QString d = QStringLiteral("M%1 %2 ").arg(number(first.x()), number(first.y()));
+        for (size_t i = 0; i < path.size(); ++i) {
+            const Vec2 &from = path[i].point, &to = path[(i + 1) % path.size()].point;
+            const QPointF end = at(to);
+            if (path[i].bulge == 0) {
+                if (i + 1 < path.size()) d += QStringLiteral("L%1 %2 ").arg(number(end.x()), number(end.y()));
+                continue;
+            }
+            // y points down here, so that a counter-clockwise arc sweeps against the angle.
+            const Arc arc = arcOf(from, to, path[i].bulge);
+            d += QStringLiteral("A%1 %1 0 %2 %3 %4 %5 ")
+                     .arg(number(arc.radius), std::abs(path[i].bulge) > 1 ? "1" : "0",
+                          path[i].bulge > 0 ? "0" : "1", number(end.x()), number(end.y()));
         }
         xml.writeEmptyElement(QStringLiteral("path"));
-        attribute("d", path + "Z");
+        attribute("d", d + "Z");
+    }
+
+    void trims() {
+        group("trim", "#8a5a00");
+        for (const part::Mark& mark : part::marksOf(part)) {
+            if (mark.kind != part::Mark::Kind::Trim) continue;
+            const double corner = part.blank.corner.x();
+            xml.writeEmptyElement(QStringLiteral("path"));
+            attribute("d", QStringLiteral("M%1 %2 L%3 0")
+                               .arg(number(part::flatXAt(part, mark.alongAtRight) - corner),
+                                    number(part.blank.width),
+                                    number(part::flatXAt(part, mark.alongAtLeft) - corner)));
+        }
+        xml.writeEndElement();
     }
 
     void circle(const part::PartHole& hole) {

@@ -150,11 +150,9 @@ private:
 
     void content() {
         pen(kBold);
-        QPolygonF outline;
-        for (const Vec2& p : part.blank.outline)
-            outline << at(p);
-        painter.drawPolygon(outline);
+        painter.drawPolygon(onPaper(part.blank.outline));
         datum();
+        trims();
         for (const part::PartBend& one : part.bends)
             bend(one);
         bendLabels();
@@ -164,12 +162,41 @@ private:
     }
 
     void datum() {
-        const QPointF corner = at(part.blank.corner), top = corner - QPointF(0, part.blank.width);
+        const bool atEnd = part.datum == part::Edge::End;
+        const Vec2 end(part::flatXAt(part, 0), part.blank.corner.y());
+        const QPointF corner = at(end), top = corner - QPointF(0, part.blank.width);
+        const double out = atEnd ? 4 : -4;
         painter.setPen(Qt::NoPen);
         painter.setBrush(Qt::black);
         const QPointF middle = (corner + top) / 2;
-        painter.drawPolygon(QPolygonF{middle, middle + QPointF(-4, -2.5), middle + QPointF(-4, 2.5)});
-        text(top - QPointF(0, 2), QStringLiteral("datum end: measure from here"), kSmallText);
+        painter.drawPolygon(QPolygonF{middle, middle + QPointF(out, -2.5), middle + QPointF(out, 2.5)});
+        text(top - QPointF(0, 2), QStringLiteral("datum end: measure from here"), kSmallText, Weight::Regular,
+             atEnd ? Qt::AlignRight : Qt::AlignLeft);
+    }
+
+    /// Arcs in chords that stay within a hundredth of a millimetre at any size a bar has.
+    QPolygonF onPaper(const Path& path) const {
+        QPolygonF polygon;
+        for (const Vec2& p : flattened(path, 1))
+            polygon << at(p);
+        return polygon;
+    }
+
+    void trims() {
+        for (const part::Mark& mark : part::marksOf(part)) {
+            if (mark.kind != part::Mark::Kind::Trim) continue;
+            const double low = part.blank.corner.y();
+            const QPointF right = at({part::flatXAt(part, mark.alongAtRight), low});
+            const QPointF left = at({part::flatXAt(part, mark.alongAtLeft), low + part.blank.width});
+            dashed(kBold, {3, 1, 1, 1});
+            painter.drawLine(right, left);
+            text(left + QPointF(1, 3), QStringLiteral("trim here after bending"), kSmallText);
+        }
+        const auto box = boxOf(part.blank.finished);
+        if (box.sizes().x() < part.blank.length - kHair) {
+            pen(kHair);
+            painter.drawPolygon(onPaper(part.blank.finished));
+        }
     }
 
     void bend(const part::PartBend& bend) {
@@ -234,12 +261,21 @@ private:
         const QPointF centre = at(hole.centreInFlat);
         const double radius = hole.diameter / 2, arm = radius + 2;
         pen(kThin);
-        painter.drawEllipse(centre, radius, radius);
+        if (hole.isSlot())
+            painter.drawPolygon(onPaper(hole.shapeInFlat()));
+        else
+            painter.drawEllipse(centre, radius, radius);
         pen(kHair);
-        painter.drawLine(centre - QPointF(arm, 0), centre + QPointF(arm, 0));
-        painter.drawLine(centre - QPointF(0, arm), centre + QPointF(0, arm));
+        for (const Vec2& punch : {hole.spineInFlat.from, hole.spineInFlat.to}) {
+            painter.drawLine(at(punch) - QPointF(arm, 0), at(punch) + QPointF(arm, 0));
+            painter.drawLine(at(punch) - QPointF(0, arm), at(punch) + QPointF(0, arm));
+        }
+        const double slot = (hole.spineInFlat.to - hole.spineInFlat.from).norm();
         const QString says =
-            QStringLiteral("%1 ø%2").arg(QString::fromStdString(hole.id), size(hole.diameter));
+            hole.isSlot()
+                ? QStringLiteral("%1 slot %2 × %3")
+                      .arg(QString::fromStdString(hole.id), size(hole.diameter), size(slot + hole.diameter))
+                : QStringLiteral("%1 ø%2").arg(QString::fromStdString(hole.id), size(hole.diameter));
         // On the side that has more room, so that the words stay off the end.
         const bool toTheRight = centre.x() < kBeside + part.blank.length / 2;
         const QPointF corner(radius * 0.8 + 0.8, -radius * 0.8 - 0.8);
@@ -252,7 +288,7 @@ private:
         const auto all = runningDimensions(part, reading);
         std::vector<double> wanted, widths;
         for (const RunningDimension& dimension : all) {
-            wanted.push_back(kBeside + dimension.along);
+            wanted.push_back(kBeside + dimension.x);
             widths.push_back(textWidth(dimension.text, kText, Weight::SemiBold));
         }
         const auto centres = spread(wanted, widths, 0, part.blank.length + 2 * kBeside, 2);

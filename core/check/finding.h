@@ -58,8 +58,13 @@ std::vector<Finding> check(const Subject& subject);
 bool hasStop(const std::vector<Finding>& findings);
 std::string nameOf(Severity severity);
 
+/// Folded back on itself: 150 degrees or more.
+bool isHem(const bend::Shape& shape);
+
 // The rules. Each is told where it is defined.
 std::vector<Finding> straightsTooShort(const Subject&);
+std::vector<Finding> cannotDrive(const Subject&);
+std::vector<Finding> cornersTooLarge(const Subject&);
 std::vector<Finding> stripEatenUp(const Subject&);
 std::vector<Finding> flangeOffItsEdge(const Subject&);
 std::vector<Finding> radiusTooSmall(const Subject&);
@@ -67,6 +72,11 @@ std::vector<Finding> holeOffItsPlate(const Subject&);
 std::vector<Finding> holeNearBend(const Subject&);
 std::vector<Finding> holeNearEdge(const Subject&);
 std::vector<Finding> cutsThroughItself(const Subject&);
+std::vector<Finding> blankLongerThanStock(const Subject&);
+std::vector<Finding> legShorterThanLeast(const Subject&);
+std::vector<Finding> heavyByHand(const Subject&);
+std::vector<Finding> alongTheGrain(const Subject&);
+std::vector<Finding> strengthOfIt(const Subject&);
 std::vector<Finding> skewedLine(const Subject&);
 std::vector<Finding> keptButUnused(const Subject&);
 std::vector<Finding> eyesAndHands(const Subject&);

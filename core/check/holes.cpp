@@ -10,12 +10,26 @@ namespace {
 
 using part::Element;
 
+constexpr double kSameLength = 1e-9; // two sums of the same lengths
+
 /// A tangent line of the hole's plate and how much metal is left to it.
 struct Clearance {
     int bend;
     double toHoleEdge; // mm, negative where the hole reaches past the line
     Vec2 away;         // unit direction that makes it more
+    double least;      // what the rule of nearness asks
 };
+
+/// Round holes 2 T, from 25 mm diameter 2.5 T. A slot along the bend pulls open more: 2 T, from 25 mm length
+/// 2.5 T, beyond 50 mm 3 T; with its end toward the bend it is as a round hole.
+double leastToBend(const part::Part& part, const part::PartHole& hole, const Vec2& acrossBend) {
+    constexpr double kLarge = 25, kLong = 50;
+    const Vec2 spine = hole.spineInFlat.to - hole.spineInFlat.from;
+    const bool alongBend = hole.isSlot() && std::abs(spine.dot(acrossBend)) < spine.norm() * std::sqrt(0.5);
+    const double size = alongBend ? spine.norm() + hole.diameter : hole.diameter;
+    const double thicknesses = size < kLarge ? 2.0 : alongBend && size > kLong ? 3.0 : 2.5;
+    return thicknesses * part.thickness;
+}
 
 Clearance clearance(const part::Part& part, const part::PartHole& hole, int index) {
     const part::PartBend& bend = part.bends[index];
@@ -23,12 +37,14 @@ Clearance clearance(const part::Part& part, const part::PartHole& hole, int inde
     const Segment& line = isOwn ? bend.far : bend.near;
     const Vec2 away = isOwn ? bend.across : Vec2(-bend.across);
     const Vec2 along = line.to - line.from;
-    const double share = (hole.centreInFlat - line.from).dot(along) / along.squaredNorm();
-    // Beside a flange that takes only part of its edge, the line's ends are what the hole may come near.
-    const bool beside = part.form == part::StockForm::Sheet && (share < 0 || share > 1);
-    const double toCentre =
-        beside ? distance(hole.centreInFlat, line) : (hole.centreInFlat - line.from).dot(away);
-    return {index, toCentre - hole.diameter / 2, away};
+    double toCentre = 1e300;
+    for (const Vec2& end : {hole.spineInFlat.from, hole.spineInFlat.to}) {
+        const double share = (end - line.from).dot(along) / along.squaredNorm();
+        // Beside a flange that takes only part of its edge, the line's ends are what the hole may come near.
+        const bool beside = part.form == part::StockForm::Sheet && (share < 0 || share > 1);
+        toCentre = std::min(toCentre, beside ? distance(end, line) : (end - line.from).dot(away));
+    }
+    return {index, toCentre - hole.diameter / 2, away, leastToBend(part, hole, bend.across)};
 }
 
 std::vector<Clearance> clearances(const part::Part& part, const part::PartHole& hole) {
@@ -47,15 +63,16 @@ struct NearestEdge {
 };
 
 NearestEdge nearestEdge(const part::Part& part, const part::PartHole& hole) {
-    const Polygon& outline = part.blank.outline;
+    const Path& outline = part.blank.finished;
     NearestEdge nearest{1e300, Vec2(0, 0)};
-    for (size_t i = 0; i < outline.size(); ++i) {
-        const Segment edge{outline[i], outline[(i + 1) % outline.size()]};
-        const double here = distance(hole.centreInFlat, edge);
-        if (here >= nearest.toCentre) continue;
-        const Vec2 along = (edge.to - edge.from).normalized();
-        nearest = {here, Vec2(-along.y(), along.x())}; // counter-clockwise: metal lies to the left
-    }
+    const auto take = [&](const Vec2& onHole, const Vec2& onEdge) {
+        const double here = (onHole - onEdge).norm();
+        if (here < nearest.toCentre && here > 0) nearest = {here, (onHole - onEdge) / here};
+    };
+    for (const Vec2& end : {hole.spineInFlat.from, hole.spineInFlat.to})
+        take(end, nearestOn(outline, end));
+    for (const PathVertex& corner : outline) // a corner that points inward may come near a slot's middle
+        take(nearestOn(hole.spineInFlat, corner.point), corner.point);
     return nearest;
 }
 
@@ -80,8 +97,12 @@ std::optional<Remedy> byMoving(const Subject& s, const part::PartHole& hole, con
     if (part::whatIsWrong(mended)) return {};
     const part::Part part = part::solve(mended, s.material);
     const part::PartHole& there = part.holes[part.holeIndex(hole.id)];
-    for (const Clearance& c : clearances(part, there))
-        if (c.toHoleEdge < 0) return {};
+    // Beside a flange, or between two bends, moving may not help: what is near stays near, or comes nearer.
+    const auto before = clearances(s.part, hole);
+    const auto after = clearances(part, there);
+    for (size_t i = 0; i < after.size(); ++i)
+        if (after[i].toHoleEdge < std::min(after[i].least, std::max(0.0, before[i].toHoleEdge + kSameLength)))
+            return {};
     const part::Hole& own = *mended.findHole(hole.id);
     const part::Hole& old = *s.job.findHole(hole.id);
     const bool alongX = own.x != old.x;
@@ -118,12 +139,13 @@ std::vector<Finding> holeOffItsPlate(const Subject& s) {
                  .remedy = byMoving(s, hole, across->away * (2 * s.part.thickness - across->toHoleEdge))});
             continue;
         }
-        const bool centreOn = contains(plate.outlineInFlat, hole.centreInFlat);
-        double toEdge = 1e300;
-        for (size_t i = 0; i < 4; ++i)
-            toEdge = std::min(toEdge, distance(hole.centreInFlat,
-                                               {plate.outlineInFlat[i], plate.outlineInFlat[(i + 1) % 4]}));
-        const double left = (centreOn ? toEdge : -toEdge) - hole.diameter / 2;
+        const Path shape = plate.shapeInFlat();
+        const Polygon inside = flattened(shape);
+        double left = 1e300;
+        for (const Vec2& end : {hole.spineInFlat.from, hole.spineInFlat.to}) {
+            const double toEdge = (end - nearestOn(shape, end)).norm();
+            left = std::min(left, (contains(inside, end) ? toEdge : -toEdge) - hole.diameter / 2);
+        }
         if (left >= 0) continue;
         findings.push_back({.severity = Severity::Stop,
                             .about = Element::hole(hole.id),
@@ -135,30 +157,28 @@ std::vector<Finding> holeOffItsPlate(const Subject& s) {
     return findings;
 }
 
-/// Hole edge to tangent line: 2 T, from 25 mm diameter 2.5 T; at the limit is allowed.
+/// Hole edge to tangent line; at the limit is allowed.
 std::vector<Finding> holeNearBend(const Subject& s) {
-    constexpr double kLargeHole = 25, kSameLength = 1e-9;
     std::vector<Finding> findings;
     for (const part::PartHole& hole : s.part.holes)
         for (const Clearance& c : clearances(s.part, hole)) {
-            const double least = (hole.diameter < kLargeHole ? 2.0 : 2.5) * s.part.thickness;
-            if (c.toHoleEdge < 0 || c.toHoleEdge >= least - kSameLength) continue;
+            if (c.toHoleEdge < 0 || c.toHoleEdge >= c.least - kSameLength) continue;
             const std::string& bend = s.part.bends[c.bend].id;
+            const std::string keeps = hole.isSlot() ? " keeps its sides straight." : " keeps it round.";
             findings.push_back({.severity = Severity::Mind,
                                 .about = Element::hole(hole.id),
                                 .headline = hole.id + " is close to bend " + bend,
                                 .says = s.length(c.toHoleEdge) + " from its edge to the start of the bend; " +
-                                        s.length(least) + " keeps it round. Or drill it after bending.",
+                                        s.length(c.least) + keeps + " Or drill it after bending.",
                                 .value = c.toHoleEdge,
-                                .limit = least,
-                                .remedy = byMoving(s, hole, c.away * (least - c.toHoleEdge))});
+                                .limit = c.least,
+                                .remedy = byMoving(s, hole, c.away * (c.least - c.toHoleEdge))});
         }
     return findings;
 }
 
 /// Hole centre to the nearest free edge; at the limit is allowed. Holes off their plate are not told twice.
 std::vector<Finding> holeNearEdge(const Subject& s) {
-    constexpr double kSameLength = 1e-9;
     std::vector<Finding> findings;
     for (const part::PartHole& hole : s.part.holes) {
         const NearestEdge nearest = nearestEdge(s.part, hole);

@@ -1,6 +1,8 @@
 // Notes: nothing is wrong, but whoever makes the part should know.
 #include "check/finding.h"
+#include "strength/estimate.h"
 
+#include <algorithm>
 #include <cmath>
 
 namespace goodfold::check {
@@ -65,11 +67,51 @@ std::vector<Finding> oneNote(std::string headline, std::string says) {
 
 } // namespace
 
+/// Cautions of the operations this job takes.
 std::vector<Finding> eyesAndHands(const Subject& s) {
+    constexpr double kHeavyThickness = 6;
     std::string says = "Wear eye protection, and take the burr off cut edges before you handle them.";
-    if (!s.part.holes.empty()) says += " Clamp the work to drill it: it spins when the drill breaks through.";
-    says += " Where people, gas or mains power depend on the part, a licensed trade and local rules decide.";
+    const auto& holes = s.part.holes;
+    if (!holes.empty()) says += " Clamp the work to drill it: it spins when the drill breaks through.";
+    if (std::any_of(holes.begin(), holes.end(), [](const part::PartHole& hole) { return hole.isSlot(); }))
+        says += " A slot is two drilled holes first: saw and file between them, never drill into a drilled "
+                "hole's side.";
+    const auto& bends = s.part.bends;
+    if (!bends.empty())
+        says += " Stand beside the bar as it swings, and let it spring back before you let go.";
+    if (std::any_of(bends.begin(), bends.end(), [](const auto& bend) { return isHem(bend.shape); }))
+        says += " Keep fingers out of a hem as it closes.";
+    if (s.part.thickness >= kHeavyThickness)
+        says += " Stock this thick is often bent hot: gloves that take heat, nothing that burns near, and "
+                "mark it hot.";
+    says +=
+        " Where people, towing, lifting, steering, brakes, gas or mains power depend on the part, a licensed "
+        "trade and local rules decide.";
     return oneNote("Eyes and hands", std::move(says));
+}
+
+/// An estimate, never a proof: beyond two thirds of the typical yield it is something to mind.
+std::vector<Finding> strengthOfIt(const Subject& s) {
+    const auto e = strength::estimate(s.job, s.part, s.folded, s.material);
+    if (!e) return {};
+    const double safe = e->yield / 1.5;
+    const std::string where = e->stressed.kind == part::Element::Kind::Bend   ? "bend " + e->stressed.id
+                              : e->stressed.kind == part::Element::Kind::Hole ? e->stressed.id
+                                                                              : "leg " + e->stressed.id;
+    const bool yields = e->stress > e->yield;
+    std::vector<Finding> findings(1);
+    findings[0].severity = e->stress > safe ? Severity::Mind : Severity::Note;
+    findings[0].about = e->stressed;
+    findings[0].headline = yields ? "The load bends it for good" : "Estimated strength";
+    findings[0].says = s.job.load->at + " gives " + s.length(e->deflection.norm()) +
+                       " under its load; the most stress is " + quantity::printNumber(e->stress, 0) +
+                       " MPa at " + where + ", where " + s.material.shortName + " yields at about " +
+                       quantity::printNumber(e->yield, 0) + ". It swings at about " +
+                       quantity::printNumber(e->frequency, e->frequency < 20 ? 1 : 0) +
+                       " a second. An estimate by beam theory: it replaces no test and no engineer.";
+    findings[0].value = e->stress;
+    findings[0].limit = safe;
+    return findings;
 }
 
 std::vector<Finding> materialCautions(const Subject& s) {

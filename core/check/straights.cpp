@@ -2,8 +2,11 @@
 #include "check/finding.h"
 
 #include <algorithm>
+#include <cmath>
 
 namespace goodfold::check {
+
+using part::Element;
 
 namespace {
 
@@ -13,7 +16,61 @@ std::vector<int> bendsOf(const part::PartPlate& plate) {
     return bends;
 }
 
+bool cannotBeDriven(const Subject& s, const std::string& plate) {
+    return std::any_of(s.part.undrivable.begin(), s.part.undrivable.end(),
+                       [&](const part::Undrivable& u) { return u.plate == plate; });
+}
+
 } // namespace
+
+/// A joggle too short for its offset, or a dimension measured across that leaves its leg nothing straight.
+/// The part is drawn with the least that can be.
+std::vector<Finding> cannotDrive(const Subject& s) {
+    std::vector<Finding> findings;
+    for (const part::Undrivable& u : s.part.undrivable) {
+        const bool isJoggle = s.job.findPlate(u.plate)->joggle.has_value();
+        const double least = s.roundedUp(u.least);
+        part::Job mended = s.job;
+        part::Plate& plate = *mended.findPlate(u.plate);
+        (isJoggle ? plate.joggle->length : plate.length) = least;
+        findings.push_back(
+            {.severity = Severity::Stop,
+             .about = Element::plate(u.plate),
+             .headline = isJoggle ? "Joggle " + u.plate + " is too short" : u.plate + " is too small across",
+             .says = isJoggle ? "Its offset needs " + s.length(u.least) + " with these radii, not " +
+                                    s.length(u.asked) + "."
+                              : "Its bends alone measure more: " + s.length(u.least) + " is the least, not " +
+                                    s.length(u.asked) + ".",
+             .value = u.asked,
+             .limit = u.least,
+             .remedy = Remedy{"make it " + s.length(least), std::move(mended)}});
+    }
+    return findings;
+}
+
+/// Corners that take more of an edge than it has are left square.
+std::vector<Finding> cornersTooLarge(const Subject& s) {
+    std::vector<Finding> findings;
+    for (const part::PartPlate& plate : s.part.plates) {
+        if (plate.cornersFit) continue;
+        part::Job mended = s.job;
+        part::Plate& own = *mended.findPlate(plate.id);
+        const double step = quantity::stepOf(s.reading).mm();
+        const double most = std::floor(std::min(plate.width, plate.length) / 2 / step + 1e-6) * step;
+        for (auto& [corner, cut] : own.corners)
+            cut.size = std::min(cut.size, most);
+        findings.push_back({.severity = Severity::Stop,
+                            .about = Element::plate(plate.id),
+                            .headline = "The corners of " + plate.id + " do not fit",
+                            .says = "They take more of an edge than it has, so they are shown square."});
+        if (!own.corners.empty() && most > 0 && !part::whatIsWrong(mended) &&
+            part::solve(mended, s.material)
+                .plates[static_cast<size_t>(s.part.plateIndex(plate.id))]
+                .cornersFit)
+            findings.back().remedy = Remedy{"make them " + s.length(most), std::move(mended)};
+    }
+    return findings;
+}
 
 /// A leg that is all setback cannot be made. Touching counts: a straight of exactly 0 stops the job too.
 /// The remedy leaves one thickness straight.
@@ -22,15 +79,18 @@ std::vector<Finding> straightsTooShort(const Subject& s) {
     for (size_t i = 0; i < s.part.plates.size(); ++i) {
         const part::PartPlate& plate = s.part.plates[i];
         const double straight = std::min(plate.shortestStraight, plate.width);
-        if (straight > 0 || bendsOf(plate).empty()) continue;
+        if (straight > 0 || bendsOf(plate).empty() || cannotBeDriven(s, plate.id)) continue;
+        const bool linesMeet = plate.length > 0 && plate.width > 0; // they are skewed, and do at an edge
         Finding finding{.severity = Severity::Stop,
                         .about = part::Element::plate(plate.id),
-                        .headline = plate.id + " is all bend",
-                        .says = "Its bends need " + s.length(-straight) +
-                                " more than it has: nothing straight is left.",
+                        .headline = linesMeet ? "Bend lines meet in " + plate.id : plate.id + " is all bend",
+                        .says = linesMeet ? "At one edge its bends lie " + s.length(-straight) +
+                                                " over each other; at the middle there is room."
+                                          : "Its bends need " + s.length(-straight) +
+                                                " more than it has: nothing straight is left.",
                         .value = straight,
                         .limit = 0.0};
-        if (plate.shortestStraight <= 0) {
+        if (plate.shortestStraight <= 0 && s.job.plates[i].measure == part::Plate::Measure::Along) {
             const double length = s.roundedUp(s.job.plates[i].length - straight + s.part.thickness);
             part::Job mended = s.job;
             mended.plates[i].length = length;

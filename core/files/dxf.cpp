@@ -59,9 +59,14 @@ public:
         tables();
         blocks();
         writer.sectionEntities();
-        outline();
+        closed(part.blank.outline);
         for (const part::PartHole& hole : part.holes)
-            circle(hole);
+            if (hole.isSlot())
+                closed(hole.shapeInFlat());
+            else
+                circle(hole);
+        for (const part::Mark& mark : part::marksOf(part))
+            if (mark.kind == part::Mark::Kind::Trim) trimLine(mark);
         for (const part::PartBend& bend : part.bends)
             bendLine(bend);
         writer.sectionEnd();
@@ -85,9 +90,9 @@ private:
         for (const char* name : {"BYBLOCK", "BYLAYER", "CONTINUOUS"})
             dxf.writeLinetype(writer, DL_LinetypeData(name, name, 0, 0, 0.0));
         writer.tableEnd();
-        writer.tableLayers(5);
+        writer.tableLayers(6);
         for (const auto& [name, colour] :
-             {std::pair{"0", 7}, {"CUT", 7}, {"BEND_UP", 5}, {"BEND_DOWN", 1}, {"NOTES", 8}})
+             {std::pair{"0", 7}, {"CUT", 7}, {"BEND_UP", 5}, {"BEND_DOWN", 1}, {"TRIM", 6}, {"NOTES", 8}})
             dxf.writeLayer(writer, DL_LayerData(name, 0), DL_Attributes("", colour, 18, "CONTINUOUS", 1.0));
         writer.tableEnd();
         writer.tableStyle(1);
@@ -113,16 +118,20 @@ private:
         writer.sectionEnd();
     }
 
-    void outline() {
-        const Polygon& corners = part.blank.outline;
+    void closed(const Path& path) {
         constexpr int kClosed = 1;
-        dxf.writePolyline(writer, DL_PolylineData(static_cast<int>(corners.size()), 0, 0, kClosed),
-                          on("CUT"));
-        for (const Vec2& corner : corners) {
-            const Vec2 p = corner - part.blank.corner;
-            dxf.writeVertex(writer, DL_VertexData(p.x(), p.y(), 0, 0));
+        dxf.writePolyline(writer, DL_PolylineData(static_cast<int>(path.size()), 0, 0, kClosed), on("CUT"));
+        for (const PathVertex& vertex : path) {
+            const Vec2 p = vertex.point - part.blank.corner;
+            dxf.writeVertex(writer, DL_VertexData(p.x(), p.y(), 0, vertex.bulge));
         }
         dxf.writePolylineEnd(writer);
+    }
+
+    void trimLine(const part::Mark& mark) {
+        const double right = part::flatXAt(part, mark.alongAtRight) - part.blank.corner.x();
+        const double left = part::flatXAt(part, mark.alongAtLeft) - part.blank.corner.x();
+        dxf.writeLine(writer, DL_LineData(right, 0, 0, left, part.blank.width, 0), on("TRIM"));
     }
 
     void circle(const part::PartHole& hole) {

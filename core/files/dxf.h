@@ -7,8 +7,9 @@
 
 namespace goodfold::files {
 
-/// Layers: CUT (outline as one closed polyline, holes as circles), BEND_UP and BEND_DOWN (bend centrelines),
-/// NOTES (angle, turn and inside radius beside each bend line). Origin at the blank's datum corner.
+/// Layers: CUT (outline and slots as closed polylines with exact arcs, holes as circles), BEND_UP and
+/// BEND_DOWN (bend centrelines), TRIM (where what was left on an end comes off after bending), NOTES (angle,
+/// turn and inside radius beside each bend line). Origin at the blank's datum corner.
 void writeDxf(std::ostream& out, const part::Part& part);
 
 } // namespace goodfold::files

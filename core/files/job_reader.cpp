@@ -91,6 +91,22 @@ public:
         return all;
     }
 
+    /// An object whose members are named by words: `read(choice, members, key)` for each that is there.
+    template <class Choice, size_t N, class Read>
+    void each(const std::string& key, const Words<Choice, N>& words, Read read) {
+        if (!has(key)) return;
+        Members own(take(key), at(key));
+        for (const auto& [word, choice] : words)
+            if (own.has(std::string(word))) read(choice, own, std::string(word));
+        own.refuseOthers();
+    }
+
+    /// For small objects that have no room for members of later versions.
+    void refuseOthers() const {
+        for (const auto& [key, value] : object.items())
+            if (!taken.count(key)) fail("is nothing this version knows here", key);
+    }
+
     part::KeptKeys kept() const {
         part::KeptKeys rest;
         for (const auto& [key, value] : object.items())
@@ -113,9 +129,12 @@ private:
 part::Hole holeFrom(Members& members) {
     part::Hole hole;
     hole.id = members.text("id");
-    if (const std::string kind = members.text("kind", "round"); kind != "round")
-        members.fail("is \"" + kind + "\", but this version makes only round holes", "kind");
+    hole.kind = members.choice("kind", kHoleWords, part::Hole::Kind::Round);
     hole.diameter = members.number("diameter");
+    if (hole.kind == part::Hole::Kind::Slot) {
+        hole.length = members.number("length");
+        hole.angleDeg = members.number("angle", 0);
+    }
     hole.x = members.number("x");
     if (members.has("x_from")) {
         const std::string from = members.text("x_from");
@@ -130,6 +149,37 @@ part::Hole holeFrom(Members& members) {
     return hole;
 }
 
+part::CornerCut cornerFrom(Members& members) {
+    const bool isRound = members.has("round");
+    const part::CornerCut cut{isRound ? part::CornerCut::Kind::Round : part::CornerCut::Kind::Chamfer,
+                              members.number(isRound ? "round" : "chamfer")};
+    members.refuseOthers();
+    return cut;
+}
+
+part::BarEnd endFrom(Members& members) {
+    const part::BarEnd end{members.number("cut", 0), members.flag("full_round"), members.number("extra", 0)};
+    members.refuseOthers();
+    return end;
+}
+
+part::Joggle joggleFrom(Members& members) {
+    const part::Joggle joggle{members.number("offset"), members.number("length")};
+    members.refuseOthers();
+    return joggle;
+}
+
+part::Load loadFrom(Members& members) {
+    part::Load load;
+    load.held = members.text("held");
+    load.at = members.text("at");
+    load.newtons = members.number("newtons");
+    load.toward = members.choice("toward", kTowardWords);
+    load.hungKg = members.number("hung_kg", 0);
+    members.refuseOthers();
+    return load;
+}
+
 struct ReadPlate {
     part::Plate plate;
     std::vector<bool> holeSaysXFrom;
@@ -138,7 +188,25 @@ struct ReadPlate {
 ReadPlate plateFrom(Members& members) {
     ReadPlate read;
     read.plate.id = members.text("id");
-    read.plate.length = members.number("length");
+    if (members.has("joggle")) {
+        Members joggle(members.take("joggle"), members.at("joggle"));
+        read.plate.joggle = joggleFrom(joggle);
+    } else {
+        read.plate.length = members.number("length");
+    }
+    read.plate.measure = members.choice("measure", kMeasureWords, part::Plate::Measure::Along);
+    read.plate.flatFirst = members.flag("flat_first");
+    members.each("dimension_to", kEndWords, [&](part::Edge edge, Members& own, const std::string& key) {
+        read.plate.dimensionTo[edge] = own.choice(key, kDimensionWords);
+    });
+    members.each("corners", kCornerWords, [&](part::Corner corner, Members& own, const std::string& key) {
+        Members cut(own.take(key), own.at(key));
+        read.plate.corners[corner] = cornerFrom(cut);
+    });
+    members.each("ends", kEndWords, [&](part::Edge edge, Members& own, const std::string& key) {
+        Members end(own.take(key), own.at(key));
+        read.plate.ends[edge] = endFrom(end);
+    });
     read.plate.width = members.maybeNumber("width");
     if (members.has("holes"))
         read.plate.holes = members.list("holes", [&](Members& hole) {
@@ -149,13 +217,16 @@ ReadPlate plateFrom(Members& members) {
     return read;
 }
 
+/// A bend without an angle: that of a joggle, whose angle follows from its offset and length.
+constexpr double kNoAngle = 0;
+
 part::Bend bendFrom(Members& members) {
     part::Bend bend;
     bend.id = members.text("id");
     bend.from = members.text("from");
     bend.edge = members.choice("edge", kEdgeWords, part::Edge::End);
     bend.to = members.text("to");
-    bend.angleDeg = members.number("angle");
+    bend.angleDeg = members.number("angle", kNoAngle);
     bend.turn = members.choice("turn", kTurnWords);
     bend.skewDeg = members.number("skew", 0);
     bend.offset = members.number("offset", 0);
@@ -181,6 +252,8 @@ void readAllowance(Members& members, part::Job& job) {
 void readStock(Members& members, part::Stock& stock) {
     stock.form = members.choice("form", kFormWords);
     if (stock.form == part::StockForm::Bar) stock.width = members.number("width");
+    stock.onHand = members.maybeNumber("on_hand");
+    stock.grain = members.choice("grain", kGrainWords, part::Grain::Unsaid);
     stock.kept = members.kept();
 }
 
@@ -225,7 +298,15 @@ ReadJob jobFrom(const json& root) {
     for (const ReadPlate& read : plates)
         job.plates.push_back(read.plate);
     if (members.has("bends")) job.bends = members.list("bends", bendFrom);
+    job.datum = members.choice("datum", kEndWords, part::Edge::Start);
+    job.leastLeg = members.maybeNumber("least_leg");
+    if (members.has("load")) {
+        Members load(members.take("load"), "load");
+        job.load = loadFrom(load);
+    }
     job.kept = members.kept();
+    for (part::Bend& bend : job.bends)
+        if (bend.angleDeg == kNoAngle && job.joggleAt(bend)) bend.angleDeg = part::Bend().angleDeg;
     decideXFrom(job, plates);
     if (auto wrong = part::whatIsWrong(job)) throw *std::move(wrong);
     return {std::move(job), version > kJobVersion};

@@ -32,7 +32,7 @@ ordered_json pointsOf(const Polygon& polygon) {
 ordered_json shownBlank(const part::Blank& blank) {
     return {{"length", blank.length},
             {"width", blank.width},
-            {"outline", pointsOf(blank.outline)},
+            {"outline", pointsOf(flattened(blank.outline))},
             {"area", blank.area},
             {"mass", blank.mass}};
 }
@@ -44,7 +44,11 @@ ordered_json shownPlates(const check::Subject& s) {
         ordered_json formed = ordered_json::array();
         for (const Vec2& p : plate.outlineInFlat)
             formed.push_back(pointOf(Vec3(s.folded.rootFromFlat[i] * Vec3(p.x(), p.y(), 0))));
-        out.push_back({{"id", plate.id}, {"flat", pointsOf(plate.outlineInFlat)}, {"formed", formed}});
+        out.push_back({{"id", plate.id},
+                       {"length", plate.stated},
+                       {"length_on_blank", part::lengthOnBlank(s.part, static_cast<int>(i))},
+                       {"flat", pointsOf(plate.outlineInFlat)},
+                       {"formed", formed}});
     }
     return out;
 }
@@ -72,7 +76,9 @@ ordered_json shownHoles(const check::Subject& s) {
         const part::FormedHole formed = part::formedHole(s.part, s.folded, static_cast<int>(i));
         out.push_back({{"id", hole.id},
                        {"plate", s.part.plates[hole.plate].id},
+                       {"kind", hole.isSlot() ? "slot" : "round"},
                        {"diameter", hole.diameter},
+                       {"ends", lineOf(hole.spineInFlat)},
                        {"flat", pointOf(hole.centreInFlat)},
                        {"point", pointOf(formed.point)},
                        {"axis", pointOf(formed.axis)}});
@@ -88,7 +94,8 @@ ordered_json shownMarks(const part::Part& part) {
                        {"along", mark.along},
                        {"across", mark.across},
                        {"along_at_right", mark.alongAtRight},
-                       {"along_at_left", mark.alongAtLeft}});
+                       {"along_at_left", mark.alongAtLeft},
+                       {"on", mark.onBack ? "back" : "face"}});
     return out;
 }
 

@@ -41,6 +41,26 @@ inline constexpr Words<bend::AllowanceRule::Kind, 6> kRuleWords{
      {"deduction", bend::AllowanceRule::Kind::Deduction},
      {"measured", bend::AllowanceRule::Kind::Measured}}};
 
+inline constexpr Words<part::Hole::Kind, 2> kHoleWords{
+    {{"round", part::Hole::Kind::Round}, {"slot", part::Hole::Kind::Slot}}};
+inline constexpr Words<part::Plate::Measure, 4> kMeasureWords{{{"along", part::Plate::Measure::Along},
+                                                               {"overall", part::Plate::Measure::Overall},
+                                                               {"opening", part::Plate::Measure::Opening},
+                                                               {"offset", part::Plate::Measure::Offset}}};
+inline constexpr Words<part::Corner, 4> kCornerWords{{{"start-right", part::Corner::StartRight},
+                                                      {"end-right", part::Corner::EndRight},
+                                                      {"end-left", part::Corner::EndLeft},
+                                                      {"start-left", part::Corner::StartLeft}}};
+inline constexpr Words<part::Edge, 2> kEndWords{{{"start", part::Edge::Start}, {"end", part::Edge::End}}};
+inline constexpr Words<part::Grain, 2> kGrainWords{
+    {{"lengthwise", part::Grain::Lengthwise}, {"crosswise", part::Grain::Crosswise}}};
+inline constexpr Words<part::Load::Toward, 6> kTowardWords{{{"face", part::Load::Toward::Face},
+                                                            {"back", part::Load::Toward::Back},
+                                                            {"end", part::Load::Toward::End},
+                                                            {"start", part::Load::Toward::Start},
+                                                            {"left", part::Load::Toward::Left},
+                                                            {"right", part::Load::Toward::Right}}};
+
 template <class Choice, size_t N> std::string_view wordFor(const Words<Choice, N>& words, Choice choice) {
     for (const auto& [word, value] : words)
         if (value == choice) return word;

@@ -19,25 +19,53 @@ const Material* MaterialBook::find(const std::string& id) const {
     return found == materials.end() ? nullptr : &*found;
 }
 
-KFactorRow kFactorAt(const Material& material, double radiusOverThickness) {
-    const auto& rows = material.kFactors;
-    const auto above = std::find_if(rows.begin(), rows.end(), [&](const KFactorRow& row) {
+namespace {
+
+/// The two rows about R/T and how far between them it lies, in log(R/T); beyond the ends one row twice.
+template <class Row> struct Between {
+    const Row& low;
+    const Row& high;
+    double share;
+};
+
+template <class Row> Between<Row> between(const std::vector<Row>& rows, double radiusOverThickness) {
+    const auto above = std::find_if(rows.begin(), rows.end(), [&](const Row& row) {
         return row.radiusOverThickness >= radiusOverThickness;
     });
-    if (above == rows.begin()) return {radiusOverThickness, rows.front().k, rows.front().sigma};
-    if (above == rows.end()) return {radiusOverThickness, rows.back().k, rows.back().sigma};
-    const KFactorRow& low = *(above - 1);
-    const KFactorRow& high = *above;
-    const double t = std::log(radiusOverThickness / low.radiusOverThickness) /
-                     std::log(high.radiusOverThickness / low.radiusOverThickness);
-    return {radiusOverThickness, std::lerp(low.k, high.k, t), std::lerp(low.sigma, high.sigma, t)};
+    if (above == rows.begin()) return {rows.front(), rows.front(), 0};
+    if (above == rows.end()) return {rows.back(), rows.back(), 0};
+    const Row &low = *(above - 1), &high = *above;
+    return {low, high,
+            std::log(radiusOverThickness / low.radiusOverThickness) /
+                std::log(high.radiusOverThickness / low.radiusOverThickness)};
 }
 
-double leastInsideRadius(const Material& material, double thickness) {
+const LeastRadiusRow& leastRadiusRow(const Material& material, double thickness) {
     const auto& rows = material.leastInsideRadius;
     const auto row = std::find_if(rows.begin(), rows.end(),
                                   [&](const LeastRadiusRow& r) { return thickness <= r.thicknessUpTo; });
-    return (row == rows.end() ? rows.back() : *row).acrossGrain * thickness;
+    return row == rows.end() ? rows.back() : *row;
+}
+
+} // namespace
+
+KFactorRow kFactorAt(const Material& material, double radiusOverThickness) {
+    const auto at = between(material.kFactors, radiusOverThickness);
+    return {radiusOverThickness, std::lerp(at.low.k, at.high.k, at.share),
+            std::lerp(at.low.sigma, at.high.sigma, at.share)};
+}
+
+double leastInsideRadius(const Material& material, double thickness) {
+    return leastRadiusRow(material, thickness).acrossGrain * thickness;
+}
+
+double leastInsideRadiusAlongGrain(const Material& material, double thickness) {
+    return leastRadiusRow(material, thickness).alongGrain * thickness;
+}
+
+double formingMoment(const Material& material, double width, double thickness, double insideRadius) {
+    const auto at = between(material.formingMoments, insideRadius / thickness);
+    return std::lerp(at.low.moment, at.high.moment, at.share) * width * thickness * thickness;
 }
 
 namespace {
@@ -48,15 +76,22 @@ Material materialFrom(const json& entry) {
     Material m{entry.at("id"),
                entry.at("name"),
                entry.at("short_name"),
+               entry.at("gauge_family"),
                entry.at("density"),
+               entry.at("yield"),
+               entry.at("elastic_modulus"),
                entry.at("handbook_c"),
                entry.at("edge_distance_diameters"),
+               {},
+               entry.at("hem_extra"),
                {},
                {},
                entry.at("cautions")};
     for (const json& row : entry.at("least_inside_radius"))
         m.leastInsideRadius.push_back(
             {row.at("thickness_up_to"), row.at("across_grain"), row.at("along_grain")});
+    for (const json& row : entry.at("forming_moment"))
+        m.formingMoments.push_back({row.at("radius_over_thickness"), row.at("moment")});
     for (const json& row : entry.at("k_factor"))
         m.kFactors.push_back({row.at("radius_over_thickness"), row.at("k"), row.at("sigma")});
     return m;
@@ -67,7 +102,10 @@ bool isUsable(const Material& m) {
         return !rows.empty() && std::is_sorted(rows.begin(), rows.end(),
                                                [&](const auto& a, const auto& b) { return a.*key < b.*key; });
     };
-    return m.density > 0 && rising(m.kFactors, &KFactorRow::radiusOverThickness) &&
+    return m.density > 0 && m.yield > 0 && m.elasticModulus > 0 &&
+           rising(m.formingMoments, &FormingMomentRow::radiusOverThickness) &&
+           m.formingMoments.front().radiusOverThickness > 0 &&
+           rising(m.kFactors, &KFactorRow::radiusOverThickness) &&
            m.kFactors.front().radiusOverThickness > 0 &&
            rising(m.leastInsideRadius, &LeastRadiusRow::thicknessUpTo);
 }

@@ -2,9 +2,12 @@
 #pragma once
 
 #include "common/result.h"
+#include "quantity/length.h"
 
 #include <iosfwd>
+#include <optional>
 #include <string>
+#include <string_view>
 #include <vector>
 
 namespace goodfold::material {
@@ -21,15 +24,25 @@ struct LeastRadiusRow {
     double alongGrain;
 };
 
+struct FormingMomentRow {
+    double radiusOverThickness;
+    double moment; // bending moment over width and thickness squared, MPa
+};
+
 struct Material {
     std::string id;
     std::string name;
     std::string shortName;                         // as in "30 × 3 hot-rolled bar"
+    std::string gaugeFamily;                       // which column of the gauge table its sheets go by
     double density;                                // kg/m3
+    double yield;                                  // MPa, typical
+    double elasticModulus;                         // MPa
     double handbookC;                              // c of the handbook form (c T + 1.57 R) A/90
     double edgeDistanceDiameters;                  // least hole centre to edge, in hole diameters
     std::vector<LeastRadiusRow> leastInsideRadius; // rising thickness
-    std::vector<KFactorRow> kFactors;              // rising R/T
+    double hemExtra; // beyond the least radius for a fold to 180 degrees, in thicknesses
+    std::vector<FormingMomentRow> formingMoments; // rising R/T
+    std::vector<KFactorRow> kFactors;             // rising R/T
     std::vector<std::string> cautions;
 };
 
@@ -44,6 +57,17 @@ KFactorRow kFactorAt(const Material& material, double radiusOverThickness);
 
 /// Least inside radius in mm for a bend across the grain; beyond the table the thickest row holds.
 double leastInsideRadius(const Material& material, double thickness);
+/// The same where the bend line runs along the grain.
+double leastInsideRadiusAlongGrain(const Material& material, double thickness);
+
+/// Moment that bends a strip, in N mm: m w T^2, m interpolated in log(R/T) and constant beyond the table.
+double formingMoment(const Material& material, double width, double thickness, double insideRadius);
+
+/// A thickness as people say it: a length, or a gauge ("14 ga"), which the material decides.
+Result<double> parseThickness(std::string_view text, quantity::Unit bare, const Material& material);
+
+/// The gauge this thickness is, if it is one to within 0.005 mm.
+std::optional<int> gaugeOf(const Material& material, double thickness);
 
 /// Reads the JSON of data/materials.json.
 Result<MaterialBook> readMaterialBook(std::istream& in);

@@ -1,6 +1,6 @@
 #include "part/edit.h"
 
-#include "part/part.h"
+#include "part/driven.h"
 
 #include <algorithm>
 
@@ -53,6 +53,28 @@ void removeSubtree(Job& job, const std::string& plate) {
     };
     std::erase_if(job.bends, [&](const Bend& bend) { return isDoomed(bend.to); });
     std::erase_if(job.plates, [&](const Plate& p) { return isDoomed(p.id); });
+}
+
+/// What a free end is cut to stays at the end of the bar when the bar goes on.
+void moveEnd(Plate& from, Plate& to, Edge edge) {
+    if (auto end = from.ends.extract(edge)) to.ends.insert(std::move(end));
+    const bool isStart = edge == Edge::Start;
+    for (const Corner corner :
+         {isStart ? Corner::StartRight : Corner::EndRight, isStart ? Corner::StartLeft : Corner::EndLeft})
+        if (auto cut = from.corners.extract(corner)) to.corners.insert(std::move(cut));
+}
+
+/// What named something that is gone is forgotten; half a joggle goes too.
+void tidy(Job& job) {
+    for (const Plate& plate : job.plates)
+        if (plate.joggle && !job.bendAt(plate.id, Edge::End)) {
+            removeSubtree(job, std::string(plate.id));
+            break;
+        }
+    if (job.load && (!job.findHole(job.load->held) || !job.findHole(job.load->at))) job.load.reset();
+    for (Plate& plate : job.plates)
+        if (plate.measure != Plate::Measure::Along && !standsBetweenParallels(job, plate))
+            plate.measure = Plate::Measure::Along;
 }
 
 void removeHole(Plate& plate, const std::string& id) {
@@ -111,7 +133,9 @@ Result<Edited> withBendAtEnd(Job job, const std::string& plate, Bend bend, doubl
     bend.edge = Edge::End;
     bend.to = freshPlateId(job);
     const std::string leg = bend.to;
-    job.plates.push_back({.id = leg, .length = legLength});
+    Plate added{.id = leg, .length = legLength};
+    moveEnd(*parent, added, Edge::End);
+    job.plates.push_back(std::move(added));
     job.bends.push_back(std::move(bend));
     return ifSound({std::move(job), Element::plate(leg)});
 }
@@ -128,7 +152,9 @@ Result<Edited> withBendAtStart(Job job, Bend bend, double legLength) {
     bend.edge = Edge::End;
     bend.to = root->id;
     const std::string leg = bend.from;
-    job.plates.insert(job.plates.begin(), {.id = leg, .length = legLength});
+    Plate added{.id = leg, .length = legLength};
+    moveEnd(*root, added, Edge::Start);
+    job.plates.insert(job.plates.begin(), std::move(added));
     job.bends.insert(job.bends.begin(), std::move(bend));
     return ifSound({std::move(job), Element::plate(leg)});
 }
@@ -190,13 +216,17 @@ Result<Edited> without(Job job, const Element& element) {
         Plate* plate = job.plateOfHole(element.id);
         if (!plate) return Error{"There is no hole \"" + element.id + "\".", {}};
         removeHole(*plate, element.id);
-        return ifSound({job, Element::plate(plate->id)});
+        const Element carrier = Element::plate(plate->id);
+        tidy(job);
+        return ifSound({std::move(job), carrier});
     }
     const Bend* bend =
         element.kind == Element::Kind::Bend ? job.findBend(element.id) : job.bendTo(element.id);
     if (!bend) return Error{"The first leg stays: the others hang on it.", {}};
-    const std::string parent = bend->from;
+    std::string parent = bend->from;
+    if (const Plate* step = job.findPlate(parent); step->joggle) parent = job.bendTo(parent)->from;
     removeSubtree(job, std::string(bend->to));
+    tidy(job);
     return ifSound({std::move(job), Element::plate(parent)});
 }
 

@@ -25,6 +25,27 @@ Result<Edited> withBendAtEnd(Job job, const std::string& plate, Bend bend, doubl
 /// The same at the free start of a bar's root; the new leg becomes the root. About the new leg.
 Result<Edited> withBendAtStart(Job job, Bend bend, double legLength);
 
+/// A step and a leg after it, at the free end of a plate: two bends and the plate between them. About the
+/// new leg.
+Result<Edited> withJoggle(Job job, const std::string& plate, const Joggle& joggle, Turn firstTurn,
+                          double legLength);
+
+/// Measures a plate's length another way, nothing moved. About the plate.
+Result<Edited> withMeasure(Job job, const material::Material& material, const std::string& plate,
+                           Plate::Measure measure);
+/// Whether the plate's length is that of the blank, or of the formed part. Nothing moves.
+Result<Edited> withFlatFirst(Job job, const material::Material& material, const std::string& plate,
+                             bool flatFirst);
+/// Where the plate's length ends at one of its bends; nothing for the job's own. Nothing moves.
+Result<Edited> withDimensionTo(Job job, const material::Material& material, const std::string& plate,
+                               Edge edge, std::optional<DimensionTo> to);
+
+/// Both corners of a bar plate's free end cut alike; nothing leaves them square. About the plate.
+Result<Edited> withEndCorners(Job job, const std::string& plate, Edge edge,
+                              const std::optional<CornerCut>& cut);
+/// The free end itself. An end like any other is forgotten. About the plate.
+Result<Edited> withEnd(Job job, const std::string& plate, Edge edge, const BarEnd& end);
+
 /// Adds a hole, named and measured from the plate's free end, or from its bend where both ends are bent
 /// (a root's start before its end). About the new hole.
 Result<Edited> withHole(Job job, const std::string& plate, Hole hole);

@@ -46,64 +46,174 @@ const std::string& lastLeg(const Job& job) {
     return last->id;
 }
 
-Result<Edited> enterBend(const Job& job, const Element& selected, const std::vector<std::string>& words) {
-    auto said = byKeyword(words, {"away", "toward", "towards", "r", "lean", "long"});
-    Bend bend;
-    if (const std::string angle = said[""]; !angle.empty()) {
-        const auto parsed = quantity::parseAngleDeg(angle);
-        if (!parsed) return parsed.error();
-        bend.angleDeg = *parsed;
-    }
-    bend.turn = said.count("away") ? Turn::Down : Turn::Up;
-    if (said.count("r")) {
-        const auto radius = quantity::parseLength(said["r"], job.units);
-        if (!radius) return radius.error();
-        bend.insideRadius = radius->mm();
-    }
-    if (said.count("lean")) {
-        const auto lean = quantity::parseAngleDeg(said["lean"]);
-        if (!lean) return lean.error();
-        bend.skewDeg = *lean;
-    }
-    double leg = firstLegLength(job.units);
-    if (said.count("long")) {
-        const auto length = quantity::parseLength(said["long"], job.units);
+/// One line being understood: what is in hand, and the words by keyword.
+struct Line {
+    const Job& job;
+    const Element& selected;
+    const quantity::Reading& reading;
+    std::map<std::string, std::string> said;
+
+    bool has(const std::string& keyword) const { return said.count(keyword) > 0; }
+
+    Result<double> length(const std::string& keyword) const {
+        const auto words = said.find(keyword);
+        const auto length = quantity::parseLength(words == said.end() ? "" : words->second, job.units);
         if (!length) return length.error();
-        leg = length->mm();
+        return length->mm();
     }
-    const std::string inHand = plateInHand(job, selected);
-    return withBendAtEnd(job, endIsFree(job, inHand) ? inHand : lastLeg(job), std::move(bend), leg);
+    Result<double> angle(const std::string& keyword) const {
+        const auto words = said.find(keyword);
+        return quantity::parseAngleDeg(words == said.end() ? "" : words->second);
+    }
+    Result<double> bendAngle(const std::string& keyword) const {
+        const auto typed = angle(keyword);
+        if (!typed) return typed.error();
+        return reading.bendAngle(*typed);
+    }
+    Turn turn() const { return has("away") ? Turn::Down : Turn::Up; }
+
+    std::string leg() const { return plateInHand(job, selected); }
+    std::string legWithFreeEnd() const { return endIsFree(job, leg()) ? leg() : lastLeg(job); }
+    Edge freeEdge() const { return endIsFree(job, leg()) ? Edge::End : Edge::Start; }
+};
+
+/// Writes each figure that was said to its place; the first that makes no sense is the error.
+struct Figure {
+    const char* keyword;
+    double* value;
+    Result<double> (Line::*read)(const std::string&) const;
+};
+
+std::optional<Error> readFigures(const Line& line, const std::vector<Figure>& figures) {
+    for (const Figure& figure : figures) {
+        if (!line.has(figure.keyword)) continue;
+        const auto read = (line.*figure.read)(figure.keyword);
+        if (!read) return read.error();
+        *figure.value = *read;
+    }
+    return {};
 }
 
-Result<Edited> enterHole(const Job& job, const Element& selected, const std::vector<std::string>& words) {
-    auto said = byKeyword(words, {"d", "y"});
+Result<Edited> enterBend(const Line& line) {
+    Bend bend;
+    bend.turn = line.turn();
+    double leg = firstLegLength(line.job.units), radius = -1;
+    if (auto wrong = readFigures(line, {{"", &bend.angleDeg, &Line::bendAngle},
+                                        {"r", &radius, &Line::length},
+                                        {"lean", &bend.skewDeg, &Line::angle},
+                                        {"long", &leg, &Line::length}}))
+        return *std::move(wrong);
+    if (line.has("r")) bend.insideRadius = radius;
+    return withBendAtEnd(line.job, line.legWithFreeEnd(), std::move(bend), leg);
+}
+
+Result<Edited> enterJoggle(const Line& line) {
+    if (!line.has("") || !line.has("over"))
+        return Error{"A joggle has an offset and a length: j 6 over 20.", {}};
+    Joggle joggle;
+    double leg = firstLegLength(line.job.units);
+    if (auto wrong = readFigures(line, {{"", &joggle.offset, &Line::length},
+                                        {"over", &joggle.length, &Line::length},
+                                        {"long", &leg, &Line::length}}))
+        return *std::move(wrong);
+    return withJoggle(line.job, line.legWithFreeEnd(), joggle, line.turn(), leg);
+}
+
+Result<Edited> enterHole(const Line& line) {
     Hole hole;
-    const auto x = quantity::parseLength(said[""], job.units);
+    if (line.job.units == quantity::Unit::Inch) hole.diameter = quantity::Length::inches(17.0 / 64).mm();
+    const auto x = line.length("");
     if (!x) return x.error();
-    hole.x = x->mm();
-    if (job.units == quantity::Unit::Inch) hole.diameter = quantity::Length::inches(17.0 / 64).mm();
-    for (const auto& [keyword, value] : {std::pair{"d", &hole.diameter}, std::pair{"y", &hole.y}})
-        if (said.count(keyword)) {
-            const auto length = quantity::parseLength(said[keyword], job.units);
-            if (!length) return length.error();
-            *value = length->mm();
-        }
-    auto edited = withHole(job, plateInHand(job, selected), std::move(hole));
+    hole.x = *x;
+    if (auto wrong = readFigures(line, {{"d", &hole.diameter, &Line::length},
+                                        {"y", &hole.y, &Line::length},
+                                        {"long", &hole.length, &Line::length},
+                                        {"turn", &hole.angleDeg, &Line::angle}}))
+        return *std::move(wrong);
+    if (line.has("long")) hole.kind = Hole::Kind::Slot;
+    auto edited = withHole(line.job, line.leg(), std::move(hole));
     if (!edited) return edited;
     // The leg stays in hand, so that the next line can add another hole or the next bend.
-    return Edited{edited->job, Element::plate(plateInHand(job, selected))};
+    return Edited{edited->job, Element::plate(line.leg())};
 }
 
-Result<Edited> enterValue(Job job, const Element& selected, std::string_view line) {
+Result<Edited> enterMeasure(const Line& line, Plate::Measure measure, bool flatFirst) {
+    const auto length = line.length("");
+    if (!length) return length.error();
+    Job job = line.job;
+    Plate& plate = *job.findPlate(line.leg());
+    plate.length = *length;
+    plate.measure = measure;
+    plate.flatFirst = flatFirst;
+    if (auto wrong = whatIsWrong(job)) return *std::move(wrong);
+    return Edited{std::move(job), Element::plate(line.leg())};
+}
+
+Result<Edited> enterCorners(const Line& line, CornerCut::Kind kind) {
+    if (!line.has("") && kind == CornerCut::Kind::Round) {
+        const auto ends = line.job.findPlate(line.leg())->ends;
+        const auto own = ends.find(line.freeEdge());
+        BarEnd end = own == ends.end() ? BarEnd{} : own->second;
+        end.fullRound = true;
+        return withEnd(line.job, line.leg(), line.freeEdge(), end);
+    }
+    const auto size = line.length("");
+    if (!size) return size.error();
+    return withEndCorners(line.job, line.leg(), line.freeEdge(), CornerCut{kind, *size});
+}
+
+Result<Edited> enterEnd(const Line& line, double BarEnd::*member, bool isAngle) {
+    const auto value = isAngle ? line.angle("") : line.length("");
+    if (!value) return value.error();
+    const auto& ends = line.job.findPlate(line.leg())->ends;
+    const auto own = ends.find(line.freeEdge());
+    BarEnd end = own == ends.end() ? BarEnd{} : own->second;
+    end.*member = *value;
+    return withEnd(line.job, line.leg(), line.freeEdge(), end);
+}
+
+struct Command {
+    const char* name;
+    std::vector<std::string> keywords;
+    Result<Edited> (*enter)(const Line&);
+};
+
+const std::vector<Command>& commands() {
+    using Measure = Plate::Measure;
+    static const std::vector<Command> all{
+        {"b", {"away", "toward", "towards", "r", "lean", "long"}, enterBend},
+        {"j", {"over", "away", "toward", "towards", "long"}, enterJoggle},
+        {"h", {"d", "y", "long", "turn"}, enterHole},
+        {"overall", {}, [](const Line& line) { return enterMeasure(line, Measure::Overall, false); }},
+        {"opening", {}, [](const Line& line) { return enterMeasure(line, Measure::Opening, false); }},
+        {"offset", {}, [](const Line& line) { return enterMeasure(line, Measure::Offset, false); }},
+        {"flat", {}, [](const Line& line) { return enterMeasure(line, Measure::Along, true); }},
+        {"round", {}, [](const Line& line) { return enterCorners(line, CornerCut::Kind::Round); }},
+        {"chamfer", {}, [](const Line& line) { return enterCorners(line, CornerCut::Kind::Chamfer); }},
+        {"cut", {}, [](const Line& line) { return enterEnd(line, &BarEnd::cutDeg, true); }},
+        {"extra", {}, [](const Line& line) { return enterEnd(line, &BarEnd::extra, false); }}};
+    return all;
+}
+
+const Command* commandFor(const std::string& word) {
+    const std::string name = word == "bend" ? "b" : word == "hole" ? "h" : word == "joggle" ? "j" : word;
+    const auto found = std::find_if(commands().begin(), commands().end(),
+                                    [&](const Command& command) { return name == command.name; });
+    return found == commands().end() ? nullptr : &*found;
+}
+
+Result<Edited> enterValue(Job job, const Element& selected, std::string_view text,
+                          const quantity::Reading& reading) {
     if (Bend* bend = job.findBend(selected.id); bend && selected.kind == Element::Kind::Bend) {
-        const auto angle = quantity::parseAngleDeg(line);
+        const auto angle = quantity::parseAngleDeg(text);
         if (!angle) return angle.error();
-        bend->angleDeg = *angle;
+        bend->angleDeg = reading.bendAngle(*angle);
     } else {
-        const auto length = quantity::parseLength(line, job.units);
+        const auto length = quantity::parseLength(text, job.units);
         if (!length) return length.error();
         Hole* hole = selected.kind == Element::Kind::Hole ? job.findHole(selected.id) : nullptr;
-        (hole ? hole->x : job.findPlate(plateInHand(job, selected))->length) = length->mm();
+        Plate& plate = *job.findPlate(plateInHand(job, selected));
+        (hole ? hole->x : plate.joggle ? plate.joggle->offset : plate.length) = length->mm();
     }
     if (auto wrong = whatIsWrong(job)) return *std::move(wrong);
     return Edited{std::move(job), selected};
@@ -118,7 +228,7 @@ Element named(const Job& job, const std::vector<std::string>& words) {
     if (job.findHole(lower(last))) return Element::hole(lower(last));
     std::string capital = last;
     capital[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(capital[0])));
-    if (last != "b" && last != "h" && job.findPlate(capital)) return Element::plate(capital);
+    if (last != "b" && last != "h" && last != "j" && job.findPlate(capital)) return Element::plate(capital);
     return {};
 }
 
@@ -133,17 +243,17 @@ std::string plateInHand(const Job& job, const Element& selected) {
     return lastLeg(job);
 }
 
-Result<Edited> enter(const Job& job, const Element& selected, std::string_view line) {
-    const std::vector<std::string> words = wordsOf(line);
+Result<Edited> enter(const Job& job, const Element& selected, std::string_view text,
+                     const quantity::Reading& reading) {
+    const std::vector<std::string> words = wordsOf(text);
     if (words.empty()) return Error{whatToType(job, selected), {}};
     if (const Element element = named(job, words); !element.isNothing()) return Edited{job, element};
-    const std::string command = lower(words[0]);
-    if (command == "b" || command == "bend") return enterBend(job, selected, words);
-    if (command == "h" || command == "hole") return enterHole(job, selected, words);
+    if (const Command* command = commandFor(lower(words[0])))
+        return command->enter({job, selected, reading, byKeyword(words, command->keywords)});
     if (!std::isdigit(static_cast<unsigned char>(words[0][0])) && words[0].find_first_of("-.½¼¾") != 0)
         return Error{
-            "\"" + std::string(line) + "\" is nothing the ladder knows: " + whatToType(job, selected), {}};
-    return enterValue(job, selected, line);
+            "\"" + std::string(text) + "\" is nothing the ladder knows: " + whatToType(job, selected), {}};
+    return enterValue(job, selected, text, reading);
 }
 
 std::string whatToType(const Job& job, const Element& selected) {
@@ -152,7 +262,7 @@ std::string whatToType(const Job& job, const Element& selected) {
     if (selected.kind == Element::Kind::Hole && job.findHole(selected.id))
         return "type where " + selected.id + " is (12), or a leg's letter to go there.";
     const std::string plate = plateInHand(job, selected);
-    const std::string more = endIsFree(job, plate) ? ", b 90 away for a bend" : "";
+    const std::string more = endIsFree(job, plate) ? ", b 90 away for a bend, j 6 over 20 for a joggle" : "";
     return "type the length of leg " + plate + " (40)" + more + ", or h 12 for a hole.";
 }
 

@@ -12,10 +12,18 @@ namespace goodfold::part {
 ///   b 90 away          a bend on the free end of the selected leg (or of the bar's last), and a leg after
 ///   it;
 ///                      also: toward, r 3 (inside radius), lean 12 (degrees from square), long 60 (the leg)
-///   h 12               a hole in the selected leg, 12 from its free end; also: d 6.6 (diameter), y 4
+///   j 6 over 20 away   a joggle there: offset, length; also: toward, long 60
+///   h 12               a hole in the selected leg, 12 from its free end; also: d 6.6 (diameter), y 4,
+///                      long 10 (a slot of that length), turn 90 (its degrees from the leg's direction)
+///   overall 60, opening 57, offset 20    what the selected leg measures across
+///   flat 46.2          its length on the blank, from bend line to bend line
+///   round 5, chamfer 3, round            both corners of its free end; a full round
+///   cut 15, extra 100  its free end cut at an angle; left on to pull, trimmed later
 ///   B, 2, h1           selects a leg or a hole by its name; a bend as "bend 2"
-/// Lengths are typed as parseLength() reads them. About: what is selected next.
-Result<Edited> enter(const Job& job, const Element& selected, std::string_view line);
+/// Lengths are typed as parseLength() reads them, bend angles as `reading` shows them. About: what is
+/// selected next.
+Result<Edited> enter(const Job& job, const Element& selected, std::string_view line,
+                     const quantity::Reading& reading);
 
 /// The plate an entry is about: the selected one, the one that carries the selected hole, the one a selected
 /// bend leads to, or the bar's last.

@@ -63,4 +63,14 @@ const Bend* Job::bendAt(const std::string& plateId, Edge edge) const {
     return found == bends.end() ? nullptr : &*found;
 }
 
+const Plate& Job::root() const {
+    return *std::find_if(plates.begin(), plates.end(), [&](const Plate& plate) { return !bendTo(plate.id); });
+}
+
+const Joggle* Job::joggleAt(const Bend& bend) const {
+    for (const std::string& id : {bend.from, bend.to})
+        if (const Plate* plate = findPlate(id); plate && plate->joggle) return &*plate->joggle;
+    return nullptr;
+}
+
 } // namespace goodfold::part

@@ -9,26 +9,76 @@ Segment keptLine(const PartBend& bend, double share) {
     return {zone[0] + share * (zone[1] - zone[0]), zone[3] + share * (zone[2] - zone[3])};
 }
 
-std::vector<Mark> marksOf(const Part& part) {
-    const Vec2& datum = part.blank.corner;
-    std::vector<Mark> marks;
-    for (const PartBend& bend : part.bends)
-        for (const auto& [kind, share] : {std::pair{Mark::Kind::BendStart, 0.0},
-                                          {Mark::Kind::BendCentre, 0.5},
-                                          {Mark::Kind::BendEnd, 1.0}}) {
-            const Segment line = keptLine(bend, share);
-            const Vec2 middle = line.middle() - datum;
-            marks.push_back({kind, Element::bend(bend.id), middle.x(), middle.y(), line.from.x() - datum.x(),
-                             line.to.x() - datum.x()});
-        }
-    for (const PartHole& hole : part.holes) {
-        const Vec2 centre = hole.centreInFlat - datum;
-        marks.push_back(
-            {Mark::Kind::HoleCentre, Element::hole(hole.id), centre.x(), centre.y(), centre.x(), centre.x()});
+double alongBlank(const Part& part, const Vec2& pointInFlat) {
+    const double fromStart = pointInFlat.x() - part.blank.corner.x();
+    return part.datum == Edge::End ? part.blank.length - fromStart : fromStart;
+}
+
+double flatXAt(const Part& part, double along) {
+    return part.blank.corner.x() + (part.datum == Edge::End ? part.blank.length - along : along);
+}
+
+namespace {
+
+Mark lineMark(const Part& part, Mark::Kind kind, const Element& about, const Segment& line, bool onBack) {
+    const Vec2 middle = line.middle();
+    return {kind,
+            about,
+            alongBlank(part, middle),
+            middle.y() - part.blank.corner.y(),
+            alongBlank(part, line.from),
+            alongBlank(part, line.to),
+            onBack};
+}
+
+Mark punchMark(const Part& part, Mark::Kind kind, const Element& about, const Vec2& at) {
+    return lineMark(part, kind, about, {at, at}, false);
+}
+
+void addTrims(const Part& part, std::vector<Mark>& marks) {
+    constexpr double kSame = 1e-6;
+    const auto least = boxOf(part.blank.finished);
+    for (size_t i = 0; i < part.plates.size(); ++i) {
+        const PartPlate& plate = part.plates[i];
+        const Polygon& corner = plate.outlineInFlat;
+        const int index = static_cast<int>(i);
+        if (part.hasFreeStart(index) && least.min().x() > part.blank.corner.x() + kSame)
+            marks.push_back(
+                lineMark(part, Mark::Kind::Trim, Element::plate(plate.id), {corner[0], corner[3]}, false));
+        if (part.hasFreeEnd(index) && least.max().x() < part.blank.corner.x() + part.blank.length - kSame)
+            marks.push_back(
+                lineMark(part, Mark::Kind::Trim, Element::plate(plate.id), {corner[1], corner[2]}, false));
     }
+}
+
+} // namespace
+
+std::vector<Mark> marksOf(const Part& part) {
+    std::vector<Mark> marks;
+    const double nearest = part.datum == Edge::End ? 1 : 0; // the start is met first from the datum
+    for (const PartBend& bend : part.bends)
+        for (const auto& [kind, share] : {std::pair{Mark::Kind::BendStart, nearest},
+                                          {Mark::Kind::BendCentre, 0.5},
+                                          {Mark::Kind::BendEnd, 1 - nearest}})
+            marks.push_back(
+                lineMark(part, kind, Element::bend(bend.id), keptLine(bend, share), bend.turn == Turn::Down));
+    for (const PartHole& hole : part.holes) {
+        const Element about = Element::hole(hole.id);
+        if (!hole.isSlot()) {
+            marks.push_back(punchMark(part, Mark::Kind::HoleCentre, about, hole.centreInFlat));
+            continue;
+        }
+        for (const Vec2& end : {hole.spineInFlat.from, hole.spineInFlat.to})
+            marks.push_back(punchMark(part, Mark::Kind::SlotEnd, about, end));
+    }
+    if (part.form == StockForm::Bar) addTrims(part, marks);
     std::stable_sort(marks.begin(), marks.end(),
                      [](const Mark& a, const Mark& b) { return a.along < b.along; });
     return marks;
+}
+
+bool isPunched(Mark::Kind kind) {
+    return kind == Mark::Kind::HoleCentre || kind == Mark::Kind::SlotEnd;
 }
 
 std::string nameOf(Mark::Kind kind) {
@@ -41,6 +91,10 @@ std::string nameOf(Mark::Kind kind) {
         return "bend end";
     case Mark::Kind::HoleCentre:
         return "hole centre";
+    case Mark::Kind::SlotEnd:
+        return "slot end";
+    case Mark::Kind::Trim:
+        return "trim line";
     }
     return {};
 }

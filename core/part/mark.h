@@ -6,23 +6,32 @@
 
 namespace goodfold::part {
 
-/// Distances in mm from the datum corner: `along` from the blank's start end, `across` from its right edge.
-/// A bend's mark stands on the centreline (of the bar, or of the bend line on sheet); where its line is
-/// skewed it meets the edges at alongAtRight and alongAtLeft.
+/// Distances in mm: `along` from the datum end of the blank as it is cut, `across` from its right edge. A
+/// line's mark stands on the centreline (of the bar, or of the bend line on sheet); where it is skewed it
+/// meets the edges at alongAtRight and alongAtLeft.
 struct Mark {
-    enum class Kind { BendStart, BendCentre, BendEnd, HoleCentre };
+    /// Trim: where what was left on an end is cut off after bending. SlotEnd: a punch mark at the centre of
+    /// either round end.
+    enum class Kind { BendStart, BendCentre, BendEnd, HoleCentre, SlotEnd, Trim };
     Kind kind;
     Element about;
     double along;
     double across;
     double alongAtRight;
     double alongAtLeft;
+    bool onBack; // scribed there; else on the face
 };
 
-/// In the order of `along`. Each is a running dimension from the datum; none is stepped off another.
+/// In the order of `along`. Each is a running dimension from the datum; none is stepped off another. A bend's
+/// marks go on the side that comes inside: a scratch on the stretched side starts a crack.
 std::vector<Mark> marksOf(const Part& part);
 
+/// From the datum end to a point of the flat, and back: the flat x at a distance from the datum end.
+double alongBlank(const Part& part, const Vec2& pointInFlat);
+double flatXAt(const Part& part, double along);
+
 std::string nameOf(Mark::Kind kind);
+bool isPunched(Mark::Kind kind);
 
 /// A line across a bend's strip at `share` (0 near, 0.5 centre, 1 far), kept to the blank: from the right to
 /// the left. A bar's own near, centre and far are moved square to themselves, so their ends stand off its

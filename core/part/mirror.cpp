@@ -10,7 +10,21 @@ Edge mirroredEdge(Edge edge) {
     return edge;
 }
 
+double negated(double angleDeg) {
+    return angleDeg == 0 ? 0 : -angleDeg; // no minus zero in files
+}
+
+void mirrorShape(Plate& plate) {
+    std::map<Corner, CornerCut> corners;
+    for (const auto& [corner, cut] : plate.corners)
+        corners[static_cast<Corner>(3 - static_cast<int>(corner))] = cut; // right and left change places
+    plate.corners = std::move(corners);
+    for (auto& [edge, end] : plate.ends)
+        end.cutDeg = negated(end.cutDeg);
+}
+
 void mirrorHole(Hole& hole) {
+    hole.angleDeg = negated(hole.angleDeg);
     switch (hole.yFrom) {
     case Hole::YFrom::Right:
         hole.yFrom = Hole::YFrom::Left;
@@ -19,7 +33,7 @@ void mirrorHole(Hole& hole) {
         hole.yFrom = Hole::YFrom::Right;
         break;
     case Hole::YFrom::Centre:
-        hole.y = hole.y == 0 ? 0 : -hole.y;
+        hole.y = negated(hole.y);
         break;
     }
 }
@@ -40,12 +54,18 @@ Job mirrored(const Job& job, const Part& part) {
     Job twin = job;
     if (job.hand == Hand::Left) twin.hand = Hand::Right;
     if (job.hand == Hand::Right) twin.hand = Hand::Left;
-    for (Plate& plate : twin.plates)
+    for (Plate& plate : twin.plates) {
+        mirrorShape(plate);
         for (Hole& hole : plate.holes)
             mirrorHole(hole);
+    }
+    if (twin.load && twin.load->toward == Load::Toward::Left)
+        twin.load->toward = Load::Toward::Right;
+    else if (twin.load && twin.load->toward == Load::Toward::Right)
+        twin.load->toward = Load::Toward::Left;
     for (Bend& bend : twin.bends) {
         if (job.stock.form == StockForm::Sheet) bend.offset = mirroredOffset(job, part, bend);
-        bend.skewDeg = bend.skewDeg == 0 ? 0 : -bend.skewDeg;
+        bend.skewDeg = negated(bend.skewDeg);
         bend.edge = mirroredEdge(bend.edge);
     }
     return twin;

@@ -1,8 +1,8 @@
 #include "part/outline.h"
 
+#include "part/shape.h"
+
 #include <algorithm>
-#include <limits>
-#include <numbers>
 
 namespace goodfold::part {
 
@@ -14,31 +14,28 @@ class SheetTracer {
 public:
     explicit SheetTracer(const Part& part) : part(part) {}
 
-    Polygon traced() && {
-        const Polygon& corners = part.plates[part.root].outlineInFlat;
-        add(corners[0]);
+    Path traced() && {
+        addCorner(part.root, Corner::StartRight);
         walkEdge(part.root, Edge::Right);
-        add(corners[1]);
         walkRest(part.root);
+        addCorner(part.root, Corner::StartLeft);
         walkEdge(part.root, Edge::Start);
-        if (outline.size() > 1 && (outline.front() - outline.back()).norm() < kSamePoint) outline.pop_back();
-        return std::move(outline);
+        return withoutRepeats(std::move(outline));
     }
 
 private:
-    // Corners closer than a nanometre are one: they come from the same edge by two sums.
-    static constexpr double kSamePoint = 1e-6;
+    void add(const Vec2& point) { outline.push_back({point, 0}); }
 
-    void add(const Vec2& point) {
-        if (outline.empty() || (outline.back() - point).norm() > kSamePoint) outline.push_back(point);
+    void addCorner(int plate, Corner corner) {
+        const Path& cut = part.plates[plate].cornersInFlat[static_cast<size_t>(corner)];
+        outline.insert(outline.end(), cut.begin(), cut.end());
     }
 
     void walkRest(int plate) {
-        const Polygon& corners = part.plates[plate].outlineInFlat;
+        addCorner(plate, Corner::EndRight);
         walkEdge(plate, Edge::End);
-        add(corners[2]);
+        addCorner(plate, Corner::EndLeft);
         walkEdge(plate, Edge::Left);
-        add(corners[3]);
     }
 
     void walkEdge(int plate, Edge edge) {
@@ -53,7 +50,6 @@ private:
             add(bend->near.from);
             add(bend->far.from);
             walkEdge(bend->child, Edge::Right);
-            add(part.plates[bend->child].outlineInFlat[1]);
             walkRest(bend->child);
             add(bend->far.to);
             add(bend->near.to);
@@ -61,34 +57,61 @@ private:
     }
 
     const Part& part;
-    Polygon outline;
+    Path outline;
 };
 
-Polygon barOutline(const Part& part) {
+/// A bar from its start to its end, with what stands at either.
+struct BarOutline {
+    std::array<Path, 4> corners; // as Corner counts
+    double extraAtStart = 0, extraAtEnd = 0;
+};
+
+double extraOf(const Plate& plate, Edge edge) {
+    const auto end = plate.ends.find(edge);
+    return end == plate.ends.end() ? 0 : end->second.extra;
+}
+
+BarOutline barOutline(const Job& job, const Part& part) {
+    const auto last = std::find_if(part.plates.begin(), part.plates.end(),
+                                   [](const PartPlate& plate) { return plate.childBends.empty(); });
     const PartPlate& root = part.plates[part.root];
-    double end = 0;
-    for (const PartPlate& plate : part.plates)
-        if (plate.childBends.empty()) end = plate.flatFromPlate.translation().x() + plate.length;
-    return {Vec2(0, 0), Vec2(end, 0), Vec2(end, root.width), Vec2(0, root.width)};
+    return {{root.cornersInFlat[0], last->cornersInFlat[1], last->cornersInFlat[2], root.cornersInFlat[3]},
+            extraOf(job.plates[static_cast<size_t>(part.root)], Edge::Start),
+            extraOf(job.plates[static_cast<size_t>(last - part.plates.begin())], Edge::End)};
+}
+
+/// Square where something is left on, beyond all of the finished end.
+Path withExtra(BarOutline bar, double width) {
+    const Eigen::AlignedBox2d box = boxOf(joined(bar.corners));
+    if (bar.extraAtStart > 0) {
+        bar.corners[0] = {{Vec2(box.min().x() - bar.extraAtStart, 0), 0}};
+        bar.corners[3] = {{Vec2(box.min().x() - bar.extraAtStart, width), 0}};
+    }
+    if (bar.extraAtEnd > 0) {
+        bar.corners[1] = {{Vec2(box.max().x() + bar.extraAtEnd, 0), 0}};
+        bar.corners[2] = {{Vec2(box.max().x() + bar.extraAtEnd, width), 0}};
+    }
+    return joined(bar.corners);
 }
 
 } // namespace
 
-Blank blankOf(const Part& part, double density) {
+Blank blankOf(const Job& job, const Part& part, double density) {
     Blank blank;
-    blank.outline = part.form == StockForm::Bar ? barOutline(part) : SheetTracer(part).traced();
-    Vec2 low = Vec2::Constant(std::numeric_limits<double>::max());
-    Vec2 high = -low;
-    for (const Vec2& point : blank.outline) {
-        low = low.cwiseMin(point);
-        high = high.cwiseMax(point);
+    if (part.form == StockForm::Bar) {
+        const BarOutline bar = barOutline(job, part);
+        blank.finished = joined(bar.corners);
+        blank.outline = withExtra(bar, job.stock.width);
+    } else {
+        blank.outline = blank.finished = SheetTracer(part).traced();
     }
-    blank.corner = low;
-    blank.length = high.x() - low.x();
-    blank.width = high.y() - low.y();
+    const Eigen::AlignedBox2d box = boxOf(blank.outline);
+    blank.corner = box.min();
+    blank.length = box.sizes().x();
+    blank.width = box.sizes().y();
     blank.area = areaOf(blank.outline);
     for (const PartHole& hole : part.holes)
-        blank.area -= std::numbers::pi * hole.diameter * hole.diameter / 4;
+        blank.area -= hole.area();
     blank.mass = blank.area * part.thickness * 1e-9 * density;
     return blank;
 }

@@ -4,9 +4,10 @@
 // edge (its tangent line), y from its right edge. root: flat with z from the back (0) to the face (T).
 #pragma once
 
-#include "common/geometry.h"
+#include "common/path.h"
 #include "part/job.h"
 
+#include <array>
 #include <string>
 #include <vector>
 
@@ -20,7 +21,11 @@ struct PartPlate {
     double width = 0;            // right edge to left edge
     double shortestStraight = 0; // least length across the width: less than `length` where bends are skewed
     Pose2 flatFromPlate = Pose2::Identity();
-    Polygon outlineInFlat; // counter-clockwise: start right, end right, end left, start left
+    double stated = 0;     // the job's length for it; where that is driven, what came out
+    Polygon outlineInFlat; // counter-clockwise: start right, end right, end left, start left; corners square
+    std::array<Path, 4> cornersInFlat; // the same corners as they are cut
+    Path shapeInFlat() const;
+    bool cornersFit = true; // else they are too large for the plate and were left square
 };
 
 struct PartBend {
@@ -46,12 +51,18 @@ struct PartBend {
 struct PartHole {
     std::string id;
     int plate = 0;
-    double diameter = 0;
+    double diameter = 0; // of a slot: its width
     Vec2 centreInFlat{0, 0};
+    Segment spineInFlat; // between the centres of a slot's two ends; of a round hole one point
+    bool isSlot() const { return spineInFlat.from != spineInFlat.to; }
+    double area() const;
+    /// As it is cut.
+    Path shapeInFlat() const;
 };
 
 struct Blank {
-    Polygon outline;   // counter-clockwise
+    Path outline;      // counter-clockwise, as it is cut before bending
+    Path finished;     // the same once what was left on the ends is trimmed
     Vec2 corner{0, 0}; // least x and y of the outline
     double length = 0; // along the root's x
     double width = 0;
@@ -59,15 +70,25 @@ struct Blank {
     double mass = 0; // kg
 };
 
+/// A dimension that drives others but cannot: what was asked, and the least that could be.
+struct Undrivable {
+    std::string plate;
+    double asked = 0;
+    double least = 0;
+};
+
 struct Part {
     StockForm form = StockForm::Bar;
     DimensionTo dimensionTo = DimensionTo::Outside;
     double thickness = 0;
+    Edge datum = Edge::Start;      // the end of the blank that marks are measured from
     int root = 0;                  // index into plates
     std::vector<PartPlate> plates; // in the job's order
     std::vector<PartBend> bends;   // in the job's order
     std::vector<PartHole> holes;   // in the job's order
     Blank blank;
+    /// What a joggle or a dimension measured across could not be: said by the checks.
+    std::vector<Undrivable> undrivable;
 
     int plateIndex(const std::string& id) const; // -1 where there is none
     int bendIndex(const std::string& id) const;
@@ -79,6 +100,12 @@ struct Part {
 /// Lays the part out. The job must be sound (whatIsWrong() is empty); a sound job always solves. Where
 /// setbacks eat up more than a leg has, its length comes out negative and the checks say so.
 Part solve(const Job& job, const material::Material& material);
+
+/// What a plate measures between these references: its straight length and the setbacks of its bends.
+double lengthTo(const Part& part, int plate, DimensionTo to);
+
+/// On the blank: between its bends' centrelines, or from one to a free end.
+double lengthOnBlank(const Part& part, int plate);
 
 /// The inside radius a bend gets when none is typed: the material's least, and at least one thickness,
 /// which is what a vise jaw makes of most bar.

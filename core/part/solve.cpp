@@ -1,11 +1,13 @@
+#include "part/driven.h"
 #include "part/outline.h"
 #include "part/part.h"
+#include "part/shape.h"
 
 #include <algorithm>
 #include <array>
 #include <cassert>
 #include <cmath>
-#include <limits>
+#include <numbers>
 
 namespace goodfold::part {
 
@@ -31,6 +33,7 @@ public:
         part.form = job.stock.form;
         part.dimensionTo = job.dimensionTo;
         part.thickness = job.thickness;
+        part.datum = job.datum;
     }
 
     Part solved() && {
@@ -38,7 +41,7 @@ public:
         takeOverBends();
         layOut();
         placeHoles();
-        part.blank = blankOf(part, material.density);
+        part.blank = blankOf(job, part, material.density);
         return std::move(part);
     }
 
@@ -74,16 +77,24 @@ private:
         }
     }
 
-    /// From the tangent line to where the job's dimensions end, along the plate.
-    double reference(const PartBend& bend) const {
-        return alongBar(bend, bend::setback(bend.shape, job.dimensionTo));
+    /// From a bend's tangent line to where a plate's dimension ends, along the plate.
+    double reference(const PartBend& bend, int plateIndex, Edge edge) const {
+        const Plate& plate = job.plates[static_cast<size_t>(plateIndex)];
+        if (plate.flatFirst) return alongBar(bend, bend.allowance / 2);
+        const auto own = plate.dimensionTo.find(edge);
+        const DimensionTo to = own == plate.dimensionTo.end() ? job.dimensionTo : own->second;
+        return alongBar(bend, bend::setback(bend.shape, to));
     }
 
     /// What the bends on one edge take off a dimension; flanges of different setback share the largest.
-    double referenceAt(const PartPlate& plate, Edge edge) const {
+    double referenceAt(int plateIndex, Edge edge) const {
+        const PartPlate& plate = part.plates[plateIndex];
+        if (edge == Edge::Start && plate.parentBend >= 0)
+            return reference(part.bends[plate.parentBend], plateIndex, edge);
         double largest = 0;
         for (const int child : plate.childBends)
-            if (part.bends[child].edge == edge) largest = std::max(largest, reference(part.bends[child]));
+            if (part.bends[child].edge == edge)
+                largest = std::max(largest, reference(part.bends[child], plateIndex, edge));
         return largest;
     }
 
@@ -102,8 +113,8 @@ private:
                 toPlace.push_back(part.bends[bend].child);
             }
         }
-        for (PartPlate& plate : part.plates)
-            drawPlate(plate);
+        for (size_t i = 0; i < part.plates.size(); ++i)
+            drawPlate(i);
     }
 
     double edgeLength(const PartPlate& plate, Edge edge) const {
@@ -119,13 +130,12 @@ private:
 
     void sizePlate(int index) {
         PartPlate& plate = part.plates[index];
-        const double own =
-            plate.parentBend >= 0 ? reference(part.bends[plate.parentBend]) : referenceAt(plate, Edge::Start);
-        plate.length = job.plates[index].length - own - referenceAt(plate, Edge::End);
+        plate.stated = job.plates[index].length;
+        plate.length = plate.stated - referenceAt(index, Edge::Start) - referenceAt(index, Edge::End);
         plate.width = part.form == StockForm::Bar
                           ? job.stock.width
-                          : statedWidth(plate, index) - referenceAt(plate, Edge::Left) -
-                                referenceAt(plate, Edge::Right);
+                          : statedWidth(plate, index) - referenceAt(index, Edge::Left) -
+                                referenceAt(index, Edge::Right);
     }
 
     void placePlate(int index) {
@@ -171,8 +181,8 @@ private:
         const Vec2 along(-outward.y(), outward.x());
         const PartPlate& child = part.plates[bend.child];
         const double taken = statedWidth(child, static_cast<size_t>(bend.child));
-        const double start = offsetOf(bend) + referenceAt(child, Edge::Right);
-        const double end = offsetOf(bend) + taken - referenceAt(child, Edge::Left);
+        const double start = offsetOf(bend) + referenceAt(bend.child, Edge::Right);
+        const double end = offsetOf(bend) + taken - referenceAt(bend.child, Edge::Left);
         return {parent.flatFromPlate * Vec2(edge.from + start * along),
                 parent.flatFromPlate * Vec2(edge.from + end * along)};
     }
@@ -195,22 +205,34 @@ private:
         return job.bends[static_cast<size_t>(&bend - part.bends.data())].offset;
     }
 
-    /// How far a skewed bend line leans along x at the plate's right edge (and, negative, at its left).
-    double leanAtRight(int bend) const {
-        if (bend < 0 || part.form == StockForm::Sheet) return 0;
-        return std::tan(radians(part.bends[bend].skewDeg)) * job.stock.width / 2;
+    /// How far the line at one end of a bar's plate leans along x at the right edge (and, negative, at the
+    /// left): a skewed bend, or a free end cut at an angle.
+    double leanAtRight(int bend, const Plate& plate, Edge edge) const {
+        if (part.form == StockForm::Sheet) return 0;
+        const auto end = plate.ends.find(edge);
+        const double free = end == plate.ends.end() ? 0 : end->second.cutDeg;
+        const double leanDeg = bend < 0 ? free : part.bends[bend].skewDeg;
+        return std::tan(radians(leanDeg)) * job.stock.width / 2;
     }
 
-    void drawPlate(PartPlate& plate) {
-        const double startLean = leanAtRight(plate.parentBend);
-        const double endLean = leanAtRight(plate.childBends.empty() ? -1 : plate.childBends.front());
+    void drawPlate(size_t index) {
+        PartPlate& plate = part.plates[index];
+        const Plate& from = job.plates[index];
+        const double startLean = leanAtRight(plate.parentBend, from, Edge::Start);
+        const double endLean =
+            leanAtRight(plate.childBends.empty() ? -1 : plate.childBends.front(), from, Edge::End);
         const double l = plate.length, w = plate.width;
-        for (const Vec2& corner :
-             {Vec2(startLean, 0), Vec2(l + endLean, 0), Vec2(l - endLean, w), Vec2(-startLean, w)})
+        const Polygon square{Vec2(startLean, 0), Vec2(l + endLean, 0), Vec2(l - endLean, w),
+                             Vec2(-startLean, w)};
+        for (const Vec2& corner : square)
             plate.outlineInFlat.push_back(plate.flatFromPlate * corner);
         plate.shortestStraight = l - std::abs(endLean - startLean);
-        for (const int index : plate.childBends)
-            drawZone(part.bends[index]);
+        const Shaped shaped = shapePlate(from, square);
+        for (size_t i = 0; i < 4; ++i)
+            plate.cornersInFlat[i] = moved(shaped.corners[i], plate.flatFromPlate);
+        plate.cornersFit = shaped.fits;
+        for (const int bend : plate.childBends)
+            drawZone(part.bends[bend]);
     }
 
     void drawZone(PartBend& bend) {
@@ -225,9 +247,19 @@ private:
     void placeHoles() {
         for (size_t p = 0; p < job.plates.size(); ++p)
             for (const Hole& hole : job.plates[p].holes) {
+                const Pose2& flatFromPlate = part.plates[p].flatFromPlate;
                 const Vec2 inPlate(xInPlate(static_cast<int>(p), hole), yInPlate(part.plates[p], hole));
+                const double turn = radians(hole.angleDeg);
+                const bool isSlot = hole.kind == Hole::Kind::Slot;
+                const Vec2 half =
+                    isSlot ? Vec2(Vec2(std::cos(turn), std::sin(turn)) * (hole.length - hole.diameter) / 2)
+                           : Vec2(0, 0);
                 part.holes.push_back(
-                    {hole.id, static_cast<int>(p), hole.diameter, part.plates[p].flatFromPlate * inPlate});
+                    {hole.id,
+                     static_cast<int>(p),
+                     hole.diameter,
+                     flatFromPlate * inPlate,
+                     {flatFromPlate * Vec2(inPlate - half), flatFromPlate * Vec2(inPlate + half)}});
             }
     }
 
@@ -315,9 +347,63 @@ bool Part::hasFreeEnd(int plate) const {
     return isFree(*this, plate, Edge::End);
 }
 
+Path PartPlate::shapeInFlat() const {
+    return joined(cornersInFlat);
+}
+
+double PartHole::area() const {
+    return std::numbers::pi * diameter * diameter / 4 + (spineInFlat.to - spineInFlat.from).norm() * diameter;
+}
+
+Path PartHole::shapeInFlat() const {
+    const Vec2 along = isSlot() ? Vec2((spineInFlat.to - spineInFlat.from).normalized()) : Vec2(1, 0);
+    const Vec2 right = diameter / 2 * Vec2(along.y(), -along.x());
+    if (!isSlot()) return {{centreInFlat + right, 1}, {centreInFlat - right, 1}};
+    return {{spineInFlat.from + right, 0},
+            {spineInFlat.to + right, 1},
+            {spineInFlat.to - right, 0},
+            {spineInFlat.from - right, 1}};
+}
+
+namespace {
+
+/// Adds up what a plate's bends reach past its tangent lines, at both ends.
+template <class Reach> double lengthWith(const Part& part, int index, Reach reach) {
+    const PartPlate& plate = part.plates[index];
+    double start = plate.parentBend >= 0 ? reach(part.bends[plate.parentBend]) : 0, end = 0;
+    for (const int child : plate.childBends) {
+        const PartBend& bend = part.bends[child];
+        if (bend.edge == Edge::Start) start = std::max(start, reach(bend));
+        if (bend.edge == Edge::End) end = std::max(end, reach(bend));
+    }
+    return plate.length + start + end;
+}
+
+} // namespace
+
+double lengthTo(const Part& part, int plate, DimensionTo to) {
+    return lengthWith(part, plate,
+                      [&](const PartBend& bend) { return alongBar(bend, bend::setback(bend.shape, to)); });
+}
+
+double lengthOnBlank(const Part& part, int plate) {
+    return lengthWith(part, plate, [](const PartBend& bend) { return alongBar(bend, bend.allowance / 2); });
+}
+
+Part layOut(const Job& job, const material::Material& material) {
+    return Solver(job, material).solved();
+}
+
 Part solve(const Job& job, const material::Material& material) {
     assert(!whatIsWrong(job));
-    return Solver(job, material).solved();
+    if (!isDriven(job)) return layOut(job, material);
+    Driven driven = drive(job, material);
+    Part part = layOut(driven.job, material);
+    part.undrivable = std::move(driven.undrivable);
+    for (size_t i = 0; i < job.plates.size(); ++i)
+        if (isDriven(job.plates[i]))
+            part.plates[i].stated = lengthTo(part, static_cast<int>(i), job.dimensionTo);
+    return part;
 }
 
 } // namespace goodfold::part

@@ -1,6 +1,7 @@
-#include "part/job.h"
+#include "part/driven.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <set>
 
@@ -39,7 +40,26 @@ Trouble wrongStock(const Job& job) {
     if (auto t = outside(job.thickness, kThinnest, kThickest, "The thickness", "thickness")) return t;
     if (job.stock.form == StockForm::Bar)
         if (auto t = notPositive(job.stock.width, kWidest, "The bar's width", "stock.width")) return t;
+    if (job.stock.onHand)
+        if (auto t =
+                notPositive(*job.stock.onHand, quantity::kLongestMm, "The stock on hand", "stock.on_hand"))
+            return t;
+    if (job.leastLeg)
+        if (auto t = notPositive(*job.leastLeg, kWidest, "The least leg", "least_leg")) return t;
+    if (job.datum != Edge::Start && job.datum != Edge::End)
+        return Error{"Marks are measured from the start or the end of the blank.", "datum"};
     return outside(job.quantity, 1, 1'000'000, "The quantity", "quantity");
+}
+
+Trouble wrongLoad(const Job& job) {
+    if (!job.load) return {};
+    for (const auto& [id, member] : {std::pair{job.load->held, "load.held"}, {job.load->at, "load.at"}})
+        if (!job.findHole(id))
+            return Error{"The load names hole \"" + id + "\", which is not there.", member};
+    if (job.load->held == job.load->at)
+        return Error{"The load pulls at the hole that holds the part.", "load.at"};
+    if (auto t = outside(job.load->newtons, 0, 1e6, "The load in newtons", "load.newtons")) return t;
+    return outside(job.load->hungKg, 0, 1e5, "The hung mass in kilograms", "load.hung_kg");
 }
 
 Trouble wrongAllowance(const bend::AllowanceRule& rule) {
@@ -68,6 +88,12 @@ Trouble wrongHole(const Job& job, size_t plateIndex, size_t holeIndex) {
     };
     const std::string name = "Hole " + hole.id;
     if (auto t = notPositive(hole.diameter, kWidest, name + "'s diameter", where("diameter"))) return t;
+    if (hole.kind == Hole::Kind::Slot) {
+        if (auto t = outside(hole.length, hole.diameter, kWidest, name + "'s length over its round ends",
+                             where("length")))
+            return t;
+        if (auto t = outside(hole.angleDeg, -180, 180, name + "'s angle", where("angle"))) return t;
+    }
     if (auto t = outside(hole.x, -quantity::kLongestMm, quantity::kLongestMm, name + "'s x", where("x")))
         return t;
     if (auto t = outside(hole.y, -quantity::kLongestMm, quantity::kLongestMm, name + "'s y", where("y")))
@@ -117,12 +143,101 @@ Trouble holesInARing(const Plate& plate, size_t plateIndex) {
     return {};
 }
 
+const char* nameOf(Corner corner) {
+    constexpr std::array kNames{"start-right", "end-right", "end-left", "start-left"};
+    return kNames[static_cast<size_t>(corner)];
+}
+
+bool isBent(const Job& job, const Plate& plate, Edge edge) {
+    return job.bendAt(plate.id, edge) || (edge == Edge::Start && job.bendTo(plate.id));
+}
+
+/// Corners and ends are cut only where the plate is free.
+Trouble wrongShape(const Job& job, size_t index) {
+    const Plate& plate = job.plates[index];
+    for (const auto& [corner, cut] : plate.corners) {
+        const std::string where = at("plates", index, "corners.") + nameOf(corner);
+        if (auto t = notPositive(cut.size, kWidest,
+                                 "Corner " + std::string(nameOf(corner)) + " of " + plate.id, where))
+            return t;
+        const bool atStart = corner == Corner::StartRight || corner == Corner::StartLeft;
+        const bool atRight = corner == Corner::StartRight || corner == Corner::EndRight;
+        if (isBent(job, plate, atStart ? Edge::Start : Edge::End) ||
+            isBent(job, plate, atRight ? Edge::Right : Edge::Left))
+            return Error{"Corner " + std::string(nameOf(corner)) + " of plate " + plate.id +
+                             " lies at a bend and cannot be cut.",
+                         where};
+    }
+    for (const auto& [edge, end] : plate.ends) {
+        const bool isStart = edge == Edge::Start;
+        const std::string where = at("plates", index, isStart ? "ends.start" : "ends.end");
+        if (job.stock.form == StockForm::Sheet || (edge != Edge::Start && edge != Edge::End))
+            return Error{"Only a bar has ends of its own.", where};
+        if (isBent(job, plate, edge))
+            return Error{"The " + std::string(isStart ? "start" : "end") + " of plate " + plate.id +
+                             " is bent and has no free end.",
+                         where};
+        if (auto t = outside(end.cutDeg, -kSteepestSkew, kSteepestSkew, "The cut at the end of " + plate.id,
+                             where))
+            return t;
+        if (auto t = outside(end.extra, 0, kWidest, "What is left on the end of " + plate.id, where))
+            return t;
+        const Corner right = isStart ? Corner::StartRight : Corner::EndRight;
+        const Corner left = isStart ? Corner::StartLeft : Corner::EndLeft;
+        if (end.fullRound && (end.cutDeg != 0 || plate.corners.count(right) || plate.corners.count(left)))
+            return Error{"The end of " + plate.id + " is one full round: it has no corners or angle besides.",
+                         where};
+    }
+    return {};
+}
+
+Trouble wrongJoggle(const Job& job, size_t index) {
+    const Plate& plate = job.plates[index];
+    const std::string where = at("plates", index, "joggle"), name = "Joggle " + plate.id;
+    if (auto t = notPositive(plate.joggle->offset, kWidest, name + "'s offset", where + ".offset")) return t;
+    if (auto t = notPositive(plate.joggle->length, kWidest, name + "'s length", where + ".length")) return t;
+    const Bend *own = job.bendTo(plate.id), *next = job.bendAt(plate.id, Edge::End);
+    if (!own || !next) return Error{name + " needs a bend at either end.", where};
+    if (own->turn == next->turn) return Error{name + ": its two bends turn opposite ways.", where};
+    if (own->skewDeg != 0 || next->skewDeg != 0)
+        return Error{name + ": its bends are square to the bar.", where};
+    const auto isJoggle = [&](const std::string& id) { return job.findPlate(id)->joggle.has_value(); };
+    if (isJoggle(own->from) || isJoggle(next->to))
+        return Error{name + " ends where another begins: leave a leg between them.", where};
+    if (plate.measure != Plate::Measure::Along || plate.flatFirst)
+        return Error{name + " takes its length from its offset, and has no other.", where};
+    return {};
+}
+
+/// How the plate's length is meant.
+Trouble wrongLength(const Job& job, size_t index) {
+    const Plate& plate = job.plates[index];
+    if (plate.joggle) return wrongJoggle(job, index);
+    if (auto t = notPositive(plate.length, quantity::kLongestMm, "Plate " + plate.id + "'s length",
+                             at("plates", index, "length")))
+        return t;
+    for (const auto& [edge, to] : plate.dimensionTo)
+        if (edge != Edge::Start && edge != Edge::End)
+            return Error{"Plate " + plate.id + "'s length ends at its start and its end.",
+                         at("plates", index, "dimension_to")};
+    if (plate.measure == Plate::Measure::Along) return {};
+    if (plate.flatFirst)
+        return Error{"Plate " + plate.id + " is measured across and cannot also be measured on the blank.",
+                     at("plates", index, "measure")};
+    if (!standsBetweenParallels(job, plate))
+        return Error{
+            "Plate " + plate.id +
+                " can be measured across only where the two legs beside it stand parallel, apart, and bent "
+                "plainly.",
+            at("plates", index, "measure")};
+    return {};
+}
+
 Trouble wrongPlate(const Job& job, size_t index) {
     const Plate& plate = job.plates[index];
     const std::string name = "Plate " + plate.id;
-    if (auto t = notPositive(plate.length, quantity::kLongestMm, name + "'s length",
-                             at("plates", index, "length")))
-        return t;
+    if (auto t = wrongLength(job, index)) return t;
+    if (auto t = wrongShape(job, index)) return t;
     if (job.stock.form == StockForm::Bar && plate.width)
         return Error{name + " has a width of its own, but a bar's plates all share the bar's.",
                      at("plates", index, "width")};
@@ -244,7 +359,7 @@ std::optional<Error> whatIsWrong(const Job& job) {
         if (auto t = wrongBend(job, i)) return t;
     for (size_t i = 0; i < job.plates.size(); ++i)
         if (auto t = wrongPlate(job, i)) return t;
-    return {};
+    return wrongLoad(job);
 }
 
 } // namespace goodfold::part

@@ -36,28 +36,35 @@ inline constexpr double kLongestMm = 100'000;
 /// On failure: a sentence with the place, counted in characters from 1.
 Result<Length> parseLength(std::string_view text, Unit bare);
 
-/// Reads `90`, `90°`, `22.5 deg`. Degrees.
+/// Reads `90`, `90°`, `22.5 deg`, `22 1/2`, and a slope as rise over run: `1:4`, `3 in 12`. Degrees.
 Result<double> parseAngleDeg(std::string_view text);
 
 /// A plain number such as a K-factor or a count.
 Result<double> parseNumber(std::string_view text);
 
-/// How lengths are read: the unit and the finest step that a reader wants to see.
+/// How lengths and bend angles are read: the unit, the finest step that a reader wants to see, and which of
+/// its two angles a bend is called by.
 struct Reading {
     enum class Style { Decimal, Fraction };
+    enum class Angles { Turned, Included }; // from flat, or between the legs
     Unit unit = Unit::Millimetre;
     Style style = Style::Decimal;
     /// Decimal: the step in `unit` (0.1, 0.5, 0.01, 0.001).
     double step = 0.1;
     /// Fraction: the finest denominator (16, 32, 64).
     int denominator = 32;
+    Angles angles = Angles::Turned;
     bool operator==(const Reading&) const = default;
 
-    static Reading millimetres(double step = 0.1) { return {Unit::Millimetre, Style::Decimal, step, 32}; }
+    static Reading millimetres(double step = 0.1) { return {Unit::Millimetre, Style::Decimal, step}; }
     static Reading fractions(int denominator = 32) {
         return {Unit::Inch, Style::Fraction, 0.001, denominator};
     }
-    static Reading decimalInches(double step = 0.001) { return {Unit::Inch, Style::Decimal, step, 32}; }
+    static Reading decimalInches(double step = 0.001) { return {Unit::Inch, Style::Decimal, step}; }
+
+    /// A bend angle as it is read, and one as it is read back into degrees turned from flat: the same
+    /// formula.
+    double bendAngle(double deg) const { return angles == Angles::Included ? 180 - deg : deg; }
 };
 
 /// The length rounded to the reading's step, half away from zero; no unit sign.
@@ -74,6 +81,10 @@ std::string printSize(Length length, Unit unit);
 
 /// `typeset` with its unit: `40 mm`, `1 ³⁄₁₆ in`.
 std::string typesetWithUnit(Length length, const Reading& reading);
+
+/// What rounding to the reading leaves out: length less what is printed, with its sign and to 0.01 mm or
+/// 0.001 in ("+0.03"); empty where nothing is.
+std::string remainder(Length length, const Reading& reading);
 
 /// The size of one step: nothing printed is off by more than half of it.
 Length stepOf(const Reading& reading);

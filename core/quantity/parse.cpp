@@ -3,6 +3,7 @@
 #include <array>
 #include <charconv>
 #include <cmath>
+#include <numbers>
 #include <optional>
 #include <vector>
 
@@ -117,7 +118,7 @@ private:
 };
 
 constexpr std::string_view kLengthExample = "a length is like 40, 4cm, 1 3/16 or 1.25 in.";
-constexpr std::string_view kAngleExample = "an angle is like 90 or 22.5.";
+constexpr std::string_view kAngleExample = "an angle is like 90, 22.5 or 1:4.";
 constexpr std::string_view kNumberExample = "a number is like 2 or 0.44.";
 
 /// `3/16` as it stands; nothing is taken when there is no fraction here.
@@ -214,9 +215,16 @@ Result<double> parseAngleDeg(std::string_view text) {
     Scanner scan(text);
     scan.skipSpace();
     const double sign = scan.take("-") ? -1 : 1;
-    const auto value = scan.takeDecimal();
+    const auto value = takeAmount(scan);
     if (!value) return scan.nonsense(kAngleExample);
     scan.skipSpace();
+    if (scan.take(":") || scan.take("in ")) {
+        scan.skipSpace();
+        const auto run = takeAmount(scan);
+        scan.skipSpace();
+        if (!run || !scan.atEnd()) return scan.nonsense(kAngleExample);
+        return sign * std::atan2(*value, *run) * 180 / std::numbers::pi;
+    }
     if (!scan.take("degrees")) scan.take("deg");
     scan.skipSpace();
     if (!scan.atEnd()) return scan.nonsense(kAngleExample);

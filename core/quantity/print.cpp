@@ -105,6 +105,15 @@ std::string typesetWithUnit(Length length, const Reading& reading) {
     return typeset(length, reading) + (reading.unit == Unit::Inch ? " in" : " mm");
 }
 
+std::string remainder(Length length, const Reading& reading) {
+    const double step = inUnit(stepOf(reading), reading.unit);
+    const double value = inUnit(length, reading.unit);
+    const double left = value - std::round(value / step) * step;
+    const std::string out = printNumber(left, reading.unit == Unit::Inch ? 3 : 2);
+    if (out == "0") return {};
+    return left > 0 ? "+" + out : out;
+}
+
 Length stepOf(const Reading& reading) {
     const double step = reading.style == Reading::Style::Fraction ? 1.0 / reading.denominator : reading.step;
     return reading.unit == Unit::Inch ? Length::inches(step) : Length::mm(step);

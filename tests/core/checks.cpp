@@ -45,6 +45,16 @@ private slots:
     void cutsItself();
     void skewIsNoted();
     void flangesOnSheet();
+    void slotsNeedMoreRoomAlongABend();
+    void slotNearAnEdgeMoves();
+    void bendLinesMeetAtAnEdge();
+    void blankFitsTheStock();
+    void shortLegIsLeftLong();
+    void heavyBendIsLeftLongToPull();
+    void grainMatters();
+    void hemsWantMore();
+    void cautionsFollowTheWork();
+    void remediesMend();
     void worstComesFirst();
     void numbersAreInTheReadersUnit();
 };
@@ -175,6 +185,174 @@ void ChecksTest::flangesOnSheet() {
     QVERIFY(!finds(job, "flange-off-edge"));
     job.bends[1].offset = 69.99;
     QVERIFY(finds(job, "flange-off-edge"));
+}
+
+namespace {
+
+/// A slot in leg A whose edge lies `clear` from the bend; R 3, so that A's tangent line lies at 54.
+part::Job withSlot(double clear, double angleDeg, double length) {
+    part::Job job = test::bar({60, 40}, {{.insideRadius = 3.0}}, 3, 80);
+    const double reach = angleDeg == 0 ? length / 2 : 3;
+    job.plates[0].holes = {{.id = "h1",
+                            .kind = part::Hole::Kind::Slot,
+                            .diameter = 6,
+                            .length = length,
+                            .angleDeg = angleDeg,
+                            .x = 54 - clear - reach,
+                            .xFrom = part::Hole::XFrom::Start}};
+    return job;
+}
+
+} // namespace
+
+void ChecksTest::slotsNeedMoreRoomAlongABend() {
+    QVERIFY(!finds(withSlot(6, 90, 20), "hole-near-bend"));
+    QVERIFY(finds(withSlot(5.99, 90, 20), "hole-near-bend"));
+    QVERIFY(finds(withSlot(7.49, 90, 30), "hole-near-bend"));
+    QVERIFY(!finds(withSlot(7.5, 90, 30), "hole-near-bend"));
+    QVERIFY(finds(withSlot(8.99, 90, 60), "hole-near-bend"));
+    QVERIFY(!finds(withSlot(9, 90, 60), "hole-near-bend"));
+    // Its end toward the bend: as a round hole, however long it is.
+    QVERIFY(!finds(withSlot(6, 0, 40), "hole-near-bend"));
+    QVERIFY(finds(withSlot(5.99, 0, 40), "hole-near-bend"));
+    QVERIFY(finds(withSlot(-1, 0, 40), "hole-off-plate"));
+}
+
+void ChecksTest::slotNearAnEdgeMoves() {
+    part::Job job = withSlot(15, 90, 20);
+    job.plates[0].holes[0].y = -28; // its right end 5 from the edge
+    const auto findings = test::findingsOf(job);
+    const check::Finding* finding = test::findRule(findings, "hole-near-edge");
+    QVERIFY(finding && finding->remedy);
+    QCOMPARE(*finding->value, 5.0);
+    QVERIFY(!test::findRule(test::findingsOf(finding->remedy->mended), "hole-near-edge"));
+}
+
+void ChecksTest::bendLinesMeetAtAnEdge() {
+    const auto skewed = [](double leg) {
+        return test::bar({60, leg, 60},
+                         {{.angleDeg = 60, .skewDeg = 15, .insideRadius = 3.0},
+                          {.angleDeg = 60, .turn = part::Turn::Down, .skewDeg = -15, .insideRadius = 3.0}},
+                         3, 40);
+    };
+    const auto findings = test::findingsOf(skewed(16));
+    const check::Finding* finding = test::findRule(findings, "straight-too-short");
+    QVERIFY(finding && finding->remedy);
+    QVERIFY2(finding->headline.starts_with("Bend lines meet"), finding->headline.c_str());
+    QVERIFY(!test::findRule(test::findingsOf(finding->remedy->mended), "straight-too-short"));
+    QVERIFY(!finds(skewed(40), "straight-too-short"));
+}
+
+void ChecksTest::blankFitsTheStock() {
+    part::Job job = test::bar({60, 40}, {{.insideRadius = 3.0}});
+    const double blank = part::solve(job, test::hotRolled()).blank.length;
+    job.stock.onHand = blank;
+    QVERIFY(!finds(job, "blank-too-long"));
+    job.stock.onHand = blank - 0.01;
+    QVERIFY(finds(job, "blank-too-long"));
+    job.stock.onHand = blank + 10;
+    job.plates[1].ends[part::Edge::End].extra = 50;
+    const auto findings = test::findingsOf(job);
+    const check::Finding* finding = test::findRule(findings, "blank-too-long");
+    QVERIFY(finding && finding->severity == check::Severity::Stop && finding->remedy);
+    QVERIFY(!test::findRule(test::findingsOf(finding->remedy->mended), "blank-too-long"));
+}
+
+void ChecksTest::shortLegIsLeftLong() {
+    part::Job job = test::bar({60, 20, 14}, {{.insideRadius = 3.0}, {.insideRadius = 3.0}});
+    job.leastLeg = 14;
+    QVERIFY(!finds(job, "leg-too-short"));
+    job.leastLeg = 25;
+    int told = 0;
+    for (const check::Finding& finding : test::findingsOf(job)) {
+        if (finding.rule != "leg-too-short") continue;
+        ++told;
+        QVERIFY(finding.remedy);
+        const part::Job& mended = finding.remedy->mended;
+        if (finding.about.id == "C") // the formed part stays: the rest is trimmed
+            QVERIFY(mended.plates[2].length == 14 && mended.plates[2].ends.at(part::Edge::End).extra == 11);
+        else
+            QCOMPARE(mended.plates[1].length, 25.0);
+    }
+    QCOMPARE(told, 2);
+}
+
+void ChecksTest::heavyBendIsLeftLongToPull() {
+    // M = m w T^2 with m 145 at R/T 1; the pull at half a metre is 1.3 M / 500.
+    QVERIFY(!finds(test::bar({60, 40}, {{.insideRadius = 3.0}}, 3, 30), "heavy-by-hand")); // 102 N
+    const part::Job job = test::bar({80, 60}, {{.insideRadius = 6.0}}, 6, 40);
+    const auto findings = test::findingsOf(job);
+    const check::Finding* finding = test::findRule(findings, "heavy-by-hand");
+    QVERIFY(finding && finding->remedy);
+    QVERIFY(std::abs(*finding->value - 1.3 * 145 * 40 * 36 / 500) < 1e-9); // 543 N
+    const auto after = test::findingsOf(finding->remedy->mended);
+    QVERIFY(!test::findRule(after, "heavy-by-hand"));
+    const double lever = 1.3 * 145 * 40 * 36 / 250;
+    const part::Part part = part::solve(finding->remedy->mended, test::hotRolled());
+    const double reach =
+        part.bends[0].centre.middle().x() - part.blank.corner.x(); // its longer side is left long
+    QVERIFY(reach >= lever - 1e-9 && reach < lever + 1);
+}
+
+void ChecksTest::grainMatters() {
+    part::Job job = test::bar({60, 60}, {{.insideRadius = 7.5}}, 5, 30); // 1.5 T across, 1.7 T along
+    QVERIFY(!finds(job, "along-grain"));
+    job.stock.grain = part::Grain::Crosswise; // cut across a sheet
+    const auto findings = test::findingsOf(job);
+    const check::Finding* finding = test::findRule(findings, "along-grain");
+    QVERIFY(finding && finding->remedy);
+    QCOMPARE(*finding->limit, 8.5);
+    QVERIFY(!test::findRule(test::findingsOf(finding->remedy->mended), "along-grain"));
+    job.bends[0].skewDeg = 31; // no longer within 30 degrees
+    QVERIFY(!finds(job, "along-grain"));
+}
+
+void ChecksTest::hemsWantMore() {
+    const auto hem = [](double angle, double radius) {
+        return test::bar({60, 12}, {{.angleDeg = angle, .insideRadius = radius}}, 2, 30);
+    };
+    QVERIFY(!finds(hem(90, 2), "radius-too-small"));
+    QVERIFY(finds(hem(180, 2), "radius-too-small")); // 1 T and half a T for the fold
+    QVERIFY(!finds(hem(180, 3), "radius-too-small"));
+}
+
+void ChecksTest::cautionsFollowTheWork() {
+    const auto says = [](const part::Job& job) {
+        const auto findings = test::findingsOf(job);
+        return test::findRule(findings, "eyes-and-hands")->says;
+    };
+    part::Job job = test::bar({60, 40}, {{.insideRadius = 3.0}});
+    QVERIFY(says(job).find("drill") == std::string::npos);
+    job = withSlot(10, 0, 12);
+    QVERIFY(says(job).find("Clamp the work") != std::string::npos);
+    QVERIFY(says(job).find("slot") != std::string::npos);
+    job.bends[0].angleDeg = 180;
+    QVERIFY(says(job).find("hem") != std::string::npos);
+    QVERIFY(says(job).find("licensed") != std::string::npos);
+}
+
+/// Over random jobs: whatever a remedy's button does is a sound job without that finding, or with a smaller
+/// one.
+void ChecksTest::remediesMend() {
+    test::RandomJobs random(31);
+    int pressed = 0;
+    for (int i = 0; i < 300; ++i) {
+        const part::Job job = random.next();
+        for (const check::Finding& finding : test::findingsOf(job)) {
+            if (!finding.remedy) continue;
+            ++pressed;
+            QVERIFY(!part::whatIsWrong(finding.remedy->mended));
+            for (const check::Finding& left : test::findingsOf(finding.remedy->mended)) {
+                if (left.rule != finding.rule || left.about != finding.about ||
+                    left.headline != finding.headline)
+                    continue;
+                const bool isLess =
+                    std::abs(*left.value - *left.limit) < std::abs(*finding.value - *finding.limit);
+                QVERIFY2(isLess, (finding.rule + ": " + finding.headline + " " + finding.says).c_str());
+            }
+        }
+    }
+    QVERIFY(pressed > 300);
 }
 
 void ChecksTest::worstComesFirst() {

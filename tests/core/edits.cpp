@@ -8,11 +8,13 @@ using part::Element;
 
 namespace {
 
+const quantity::Reading kMillimetres = quantity::Reading::millimetres();
+
 /// Types lines one after the other, as at the ladder.
 part::Edited typed(const std::vector<std::string>& lines, quantity::Unit unit = quantity::Unit::Millimetre) {
     part::Edited state{part::emptyBar(unit), Element::plate("A")};
     for (const std::string& line : lines) {
-        auto next = part::enter(state.job, state.about, line);
+        auto next = part::enter(state.job, state.about, line, kMillimetres);
         if (!next) qFatal("%s", next.error().says.c_str());
         state = *std::move(next);
     }
@@ -31,6 +33,9 @@ class EditsTest : public QObject {
 private slots:
     void keyboardBuildsAZBracket();
     void inchesAndOptions();
+    void keyboardShapesABracket();
+    void includedAnglesAreTypedAsTheyRead();
+    void removingHalfAJoggleRemovesIt();
     void nonsenseGetsASentenceAndChangesNothing_data();
     void nonsenseGetsASentenceAndChangesNothing();
     void namesSelect();
@@ -66,32 +71,75 @@ void EditsTest::inchesAndOptions() {
     QCOMPARE(job.plates[1].holes[0].y, -6.35);
 }
 
+void EditsTest::keyboardShapesABracket() {
+    auto [job, about] =
+        typed({"60", "round 4", "h 14 d 6 long 12 turn 90", "j 6 over 24 away long 45", "round", "extra 80"});
+    QCOMPARE(job.plates.size(), size_t{3});
+    QCOMPARE(job.plates[0].corners.size(), size_t{0}); // the cut end went on with the bar
+    QCOMPARE(job.plates[0].holes[0].length, 12.0);
+    QVERIFY(job.plates[0].holes[0].kind == part::Hole::Kind::Slot);
+    QVERIFY((job.plates[1].joggle == part::Joggle{6, 24}));
+    QVERIFY(job.bends[0].turn == part::Turn::Down && job.bends[1].turn == part::Turn::Up);
+    QVERIFY((job.plates[2].ends.at(part::Edge::End) == part::BarEnd{0, true, 80}));
+    QVERIFY(about == Element::plate("C"));
+
+    const auto more = typed({"60", "chamfer 3", "b 90", "50", "b 90 away", "40", "B", "overall 70"});
+    QVERIFY(more.job.plates[1].measure == part::Plate::Measure::Overall);
+    QCOMPARE(more.job.plates[1].length, 70.0);
+    QCOMPARE(more.job.plates[2].corners.at(part::Corner::EndLeft).size, 3.0);
+    const auto flat = typed({"60", "b 90", "50", "flat 46.2", "cut 15"});
+    QVERIFY(flat.job.plates[1].flatFirst);
+    QCOMPARE(flat.job.plates[1].ends.at(part::Edge::End).cutDeg, 15.0);
+}
+
+void EditsTest::includedAnglesAreTypedAsTheyRead() {
+    quantity::Reading included = kMillimetres;
+    included.angles = quantity::Reading::Angles::Included;
+    const part::Job job = part::emptyBar(quantity::Unit::Millimetre);
+    const auto bent = part::enter(job, Element::plate("A"), "b 120", included);
+    QCOMPARE(bent->job.bends[0].angleDeg, 60.0);
+    QCOMPARE(part::enter(bent->job, Element::bend("1"), "100", included)->job.bends[0].angleDeg, 80.0);
+}
+
+void EditsTest::removingHalfAJoggleRemovesIt() {
+    const auto [job, about] = typed({"60", "j 6 over 24 away", "h 12"});
+    for (const Element& element :
+         {Element::bend("1"), Element::bend("2"), Element::plate("B"), Element::plate("C")}) {
+        const auto left = part::without(job, element);
+        QVERIFY(left);
+        QCOMPARE(left->job.plates.size(), size_t{1});
+        QVERIFY(left->about == Element::plate("A"));
+    }
+}
+
 void EditsTest::nonsenseGetsASentenceAndChangesNothing_data() {
     QTest::addColumn<QString>("line");
     for (const char* line :
-         {"", "forty", "b ninety", "b 200", "b 90 r -2", "h", "h twelve", "40x", "-5", "0", "b 90 lean 80"})
+         {"", "forty", "b ninety", "b 200", "b 90 r -2", "h", "h twelve", "40x", "-5", "0", "b 90 lean 80",
+          "j 6", "j over 20", "overall 60", "cut 80", "extra -2", "h 12 d 6 long 4", "flat"})
         QTest::newRow(*line ? line : "nothing") << line;
 }
 
 void EditsTest::nonsenseGetsASentenceAndChangesNothing() {
     QFETCH(QString, line);
     const part::Job job = part::emptyBar(quantity::Unit::Millimetre);
-    const auto edited = part::enter(job, Element::plate("A"), line.toStdString());
+    const auto edited = part::enter(job, Element::plate("A"), line.toStdString(), kMillimetres);
     QVERIFY(!edited);
     QVERIFY(edited.error().says.ends_with('.'));
 }
 
 void EditsTest::namesSelect() {
     const auto z = typed({"40", "b 90", "60", "h 12", "b 30 away"});
-    QVERIFY(part::enter(z.job, z.about, "A")->about == Element::plate("A"));
-    QVERIFY(part::enter(z.job, z.about, "a")->about == Element::plate("A"));
-    QVERIFY(part::enter(z.job, z.about, "h1")->about == Element::hole("h1"));
-    const auto bend = part::enter(z.job, z.about, "bend 2");
+    QVERIFY(part::enter(z.job, z.about, "A", kMillimetres)->about == Element::plate("A"));
+    QVERIFY(part::enter(z.job, z.about, "a", kMillimetres)->about == Element::plate("A"));
+    QVERIFY(part::enter(z.job, z.about, "h1", kMillimetres)->about == Element::hole("h1"));
+    const auto bend = part::enter(z.job, z.about, "bend 2", kMillimetres);
     QVERIFY(bend->about == Element::bend("2"));
-    QCOMPARE(part::enter(z.job, bend->about, "45")->job.bends[1].angleDeg, 45.0);
-    QCOMPARE(part::enter(z.job, Element::hole("h1"), "14")->job.findHole("h1")->x, 14.0);
+    QCOMPARE(part::enter(z.job, bend->about, "45", kMillimetres)->job.bends[1].angleDeg, 45.0);
+    QCOMPARE(part::enter(z.job, Element::hole("h1"), "14", kMillimetres)->job.findHole("h1")->x, 14.0);
     // With leg A in hand, whose end is bent, a bend goes to the bar's free end.
-    QCOMPARE(part::enter(z.job, Element::plate("A"), "b 20")->job.bends[2].from, std::string("C"));
+    QCOMPARE(part::enter(z.job, Element::plate("A"), "b 20", kMillimetres)->job.bends[2].from,
+             std::string("C"));
 }
 
 void EditsTest::bendAtTheEndKeepsHolesWhereTheyAre() {

@@ -60,8 +60,8 @@ void JobFileTest::randomJobsReadBackEqual() {
 
 void JobFileTest::unknownMembersAreKept() {
     json file = json::parse(kSmall);
-    const json corner = {{"end-left", {{"round", 5.0}}}};
-    file["plates"][1]["corners"] = corner;
+    const json taper = {{"to", 5.0}};
+    file["plates"][1]["taper"] = taper;
     file["plates"][1]["holes"][0]["colour"] = "blue";
     file["bends"][0]["note"] = {1, 2, 3};
     file["stock"]["heat"] = "A7";
@@ -70,7 +70,7 @@ void JobFileTest::unknownMembersAreKept() {
     const auto job = read(file.dump());
     QVERIFY(job);
     const json back = json::parse(test::textOf(job->job));
-    QCOMPARE(back["plates"][1]["corners"], corner);
+    QCOMPARE(back["plates"][1]["taper"], taper);
     QCOMPARE(back["plates"][1]["holes"][0]["colour"], json("blue"));
     QCOMPARE(back["bends"][0]["note"], json({1, 2, 3}));
     QCOMPARE(back["stock"]["heat"], json("A7"));
@@ -162,7 +162,26 @@ void JobFileTest::wrongFigures_data() {
     row("steep skew", "/bends/0/skew", "89", "bends[0].skew");
     row("K of 3", "/bends/0/k", "3", "bends[0].k");
     row("hole of no size", "/plates/1/holes/0/diameter", "0", "plates[1].holes[0].diameter");
-    row("slot", "/plates/1/holes/0/kind", "\"slot\"", "plates[1].holes[0].kind");
+    row("oval hole", "/plates/1/holes/0/kind", "\"oval\"", "plates[1].holes[0].kind");
+    row("slot without a length", "/plates/1/holes/0/kind", "\"slot\"", "plates[1].holes[0]");
+    row("corner at a bend", "/plates/1/corners", R"({"start-left": {"round": 3}})",
+        "plates[1].corners.start-left");
+    row("corner of no kind", "/plates/1/corners", R"({"end-left": {"bite": 3}})",
+        "plates[1].corners.end-left");
+    row("corner nowhere", "/plates/1/corners", R"({"middle": {"round": 3}})", "plates[1].corners.middle");
+    row("end that is bent", "/plates/0/ends", R"({"end": {"extra": 3}})", "plates[0].ends.end");
+    row("end cut along the bar", "/plates/1/ends", R"({"end": {"cut": 80}})", "plates[1].ends.end");
+    row("round end with an angle", "/plates/1/ends", R"({"end": {"cut": 8, "full_round": true}})",
+        "plates[1].ends.end");
+    row("joggle at a free end", "/plates/1/joggle", R"({"offset": 3, "length": 20})", "plates[1].joggle");
+    row("measured across at a free end", "/plates/1/measure", "\"overall\"", "plates[1].measure");
+    row("stock of no length", "/stock/on_hand", "0", "stock.on_hand");
+    row("grain askew", "/stock/grain", "\"askew\"", "stock.grain");
+    row("marks from the side", "/datum", "\"left\"", "datum");
+    row("load at no hole", "/load", R"({"held": "h1", "at": "h9", "newtons": 5, "toward": "back"})",
+        "load.at");
+    row("load at its own hold", "/load", R"({"held": "h1", "at": "h1", "newtons": 5, "toward": "back"})",
+        "load.at");
     row("hole from a start that is bent", "/plates/1/holes/0/x_from", "\"start\"",
         "plates[1].holes[0].x_from");
     row("hole from no hole", "/plates/1/holes/0/x_from", "\"h9\"", "plates[1].holes[0].x_from");

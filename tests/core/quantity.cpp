@@ -1,3 +1,4 @@
+#include "material/material.h"
 #include "quantity/length.h"
 
 #include <QtTest>
@@ -14,6 +15,12 @@ private slots:
     void refuses_data();
     void refuses();
     void angles();
+    void slopes_data();
+    void slopes();
+    void gauges_data();
+    void gauges();
+    void remainderIsWhatRoundingLeavesOut();
+    void bendsAreCalledByEitherAngle();
     void prints_data();
     void prints();
     void sizesAreNotRoundedToTheReadersStep();
@@ -189,6 +196,74 @@ void QuantityTest::hugeAndOddTextNeverCrashes() {
             QVERIFY(!length.error().says.empty());
     }
     QVERIFY(!parseLength(std::string(100'000, '9'), Unit::Inch));
+}
+
+void QuantityTest::slopes_data() {
+    QTest::addColumn<QString>("text");
+    QTest::addColumn<double>("deg");
+    QTest::newRow("one in four") << "1:4" << 14.036243467926479;
+    QTest::newRow("with spaces") << " 3 : 12 " << 14.036243467926479;
+    QTest::newRow("in words") << "3 in 12" << 14.036243467926479;
+    QTest::newRow("one to one") << "1:1" << 45.0;
+    QTest::newRow("upright") << "5:0" << 90.0;
+    QTest::newRow("downhill") << "-1:1" << -45.0;
+    QTest::newRow("fraction of a degree") << "22 1/2" << 22.5;
+}
+
+void QuantityTest::slopes() {
+    QFETCH(QString, text);
+    QFETCH(double, deg);
+    const auto angle = parseAngleDeg(text.toStdString());
+    QVERIFY(angle);
+    QCOMPARE(*angle, deg);
+    QVERIFY(!parseAngleDeg("1:"));
+    QVERIFY(!parseAngleDeg("1:2:3"));
+}
+
+void QuantityTest::gauges_data() {
+    QTest::addColumn<QString>("material");
+    QTest::addColumn<QString>("text");
+    QTest::addColumn<double>("mm");
+    QTest::newRow("steel") << "steel-hot-rolled"
+                           << "14ga" << 1.897;
+    QTest::newRow("galvanised") << "steel-galvanised"
+                                << "14 gauge" << 1.994;
+    QTest::newRow("stainless") << "stainless-304"
+                               << "14 GA" << 1.984;
+    QTest::newRow("aluminium") << "aluminium-5052-h32"
+                               << "14 ga." << 1.628;
+    QTest::newRow("a plain length") << "stainless-304"
+                                    << "1/8 in" << 3.175;
+}
+
+void QuantityTest::gauges() {
+    QFETCH(QString, material);
+    QFETCH(QString, text);
+    QFETCH(double, mm);
+    const auto& of = *goodfold::material::standardMaterials().find(material.toStdString());
+    const auto thickness = goodfold::material::parseThickness(text.toStdString(), Unit::Millimetre, of);
+    QVERIFY(thickness);
+    QCOMPARE(*thickness, mm);
+    const auto none = goodfold::material::parseThickness("99ga", Unit::Millimetre, of);
+    QVERIFY(!none && none.error().says.find(of.name) != std::string::npos);
+    QCOMPARE(goodfold::material::gaugeOf(of, 3.0).has_value(), false);
+    if (text.contains("14")) QCOMPARE(goodfold::material::gaugeOf(of, mm), std::optional(14));
+}
+
+void QuantityTest::remainderIsWhatRoundingLeavesOut() {
+    const Reading half = Reading::millimetres(0.5);
+    QCOMPARE(remainder(Length::mm(46.26), half), std::string("-0.24"));
+    QCOMPARE(remainder(Length::mm(46.2), half), std::string("+0.2"));
+    QCOMPARE(remainder(Length::mm(46.5), half), std::string());
+    QCOMPARE(remainder(Length::inches(1 + 3.0 / 16 + 0.01), Reading::fractions(16)), std::string("+0.01"));
+}
+
+void QuantityTest::bendsAreCalledByEitherAngle() {
+    Reading reading = Reading::millimetres();
+    QCOMPARE(reading.bendAngle(60), 60.0);
+    reading.angles = Reading::Angles::Included;
+    QCOMPARE(reading.bendAngle(60), 120.0);
+    QCOMPARE(reading.bendAngle(reading.bendAngle(37.5)), 37.5);
 }
 
 QTEST_APPLESS_MAIN(QuantityTest)

@@ -122,6 +122,57 @@ private:
             job.bends.push_back(bend(job, job.plates.size() - 2, job.plates.size() - 1));
             if (whole(0, 2) == 0) job.bends.back().skewDeg = real(-30, 30);
         }
+        shapeEnds(job);
+        for (size_t i = 1; i + 1 < job.plates.size(); ++i)
+            if (whole(0, 3) == 0) measureAnotherWay(job, i);
+        job.datum = whole(0, 1) ? part::Edge::Start : part::Edge::End;
+        if (whole(0, 3) == 0) job.stock.onHand = real(100, 2000);
+        if (whole(0, 3) == 0) job.leastLeg = real(10, 60);
+    }
+
+    void shapeEnds(part::Job& job) {
+        using part::Corner, part::Edge;
+        part::Plate &first = job.plates.front(), &last = job.plates.back();
+        const auto anEnd = [&] { return part::BarEnd{real(-20, 20), false, whole(0, 1) ? real(5, 80) : 0}; };
+        if (whole(0, 2) == 0) first.ends[Edge::Start] = anEnd();
+        if (whole(0, 2) == 0)
+            last.ends[Edge::End] = {0, true, whole(0, 1) ? real(5, 80) : 0};
+        else if (whole(0, 1))
+            last.ends[Edge::End] = anEnd();
+        if (whole(0, 1)) first.corners[Corner::StartLeft] = {part::CornerCut::Kind::Round, real(1, 5)};
+        if (whole(0, 1)) first.corners[Corner::StartRight] = {part::CornerCut::Kind::Chamfer, real(1, 5)};
+        if (whole(0, 1) && !last.ends[Edge::End].fullRound)
+            last.corners[Corner::EndRight] = {part::CornerCut::Kind::Round, real(1, 5)};
+        if (last.ends[Edge::End] == part::BarEnd{}) last.ends.erase(Edge::End);
+    }
+
+    /// One of the ways a leg between two bends can be measured.
+    void measureAnotherWay(part::Job& job, size_t index) {
+        part::Plate& plate = job.plates[index];
+        part::Bend &own = job.bends[index - 1], &next = job.bends[index];
+        if (job.plates[index - 1].joggle || job.joggleAt(own) || job.joggleAt(next)) return;
+        switch (whole(0, 3)) {
+        case 0:
+            plate.flatFirst = true;
+            break;
+        case 1:
+            plate.dimensionTo[part::Edge::Start] = static_cast<part::DimensionTo>(whole(0, 2));
+            break;
+        case 2: // parallel again, as a joggle or an offset is
+            if (job.plates[index - 1].measure != part::Plate::Measure::Along) break;
+            own.angleDeg = next.angleDeg = real(20, 150);
+            own.skewDeg = next.skewDeg = real(-20, 20);
+            next.turn = own.turn == part::Turn::Up ? part::Turn::Down : part::Turn::Up;
+            plate.measure = static_cast<part::Plate::Measure>(whole(1, 3));
+            break;
+        default:
+            if (job.plates[index - 1].measure != part::Plate::Measure::Along) break;
+            own.skewDeg = next.skewDeg = 0;
+            own.angleDeg = next.angleDeg = 90;
+            next.turn = own.turn == part::Turn::Up ? part::Turn::Down : part::Turn::Up;
+            plate.joggle = {real(3, 30), real(10, 60)};
+            plate.length = 0;
+        }
     }
 
     void fillSheet(part::Job& job) {
@@ -150,6 +201,11 @@ private:
             hole.id = plate.id + "h" + std::to_string(n);
             hole.diameter = real(2, 12);
             hole.x = real(5, 30);
+            if (whole(0, 2) == 0) {
+                hole.kind = part::Hole::Kind::Slot;
+                hole.length = hole.diameter + real(0.5, 12);
+                hole.angleDeg = real(-90, 90);
+            }
             hole.y = real(-5, 5);
             hole.yFrom = static_cast<part::Hole::YFrom>(whole(0, 2));
             const bool onBend = job.bendTo(plate.id) || job.bendAt(plate.id, part::Edge::Start);

@@ -1,0 +1,69 @@
+// Rules of the stock: whether the blank can be had from it, and what is left on to hold.
+#include "check/finding.h"
+
+#include <algorithm>
+
+namespace goodfold::check {
+
+using part::Edge;
+using part::Element;
+
+/// One blank from the piece there is. The remedy gives up what was left on the ends, where that is enough.
+std::vector<Finding> blankLongerThanStock(const Subject& s) {
+    if (!s.job.stock.onHand) return {};
+    const double onHand = *s.job.stock.onHand, needed = s.part.blank.length;
+    constexpr double kSameLength = 1e-9;
+    if (needed <= onHand + kSameLength) return {};
+    std::vector<Finding> findings{
+        {.severity = Severity::Stop,
+         .headline = "The stock is too short",
+         .says = "The blank takes " + s.length(needed) + "; there is " + s.length(onHand) + ".",
+         .value = needed,
+         .limit = onHand}};
+    part::Job mended = s.job;
+    for (part::Plate& plate : mended.plates)
+        for (auto& [edge, end] : plate.ends)
+            end.extra = 0;
+    if (mended != s.job && part::solve(mended, s.material).blank.length <= onHand + kSameLength)
+        findings[0].remedy = Remedy{"leave nothing on the ends", std::move(mended)};
+    return findings;
+}
+
+/// A leg at a free end shorter than the tool can hold or bend. Left long and trimmed after bending it can be
+/// made all the same; a leg between two bends must be longer.
+std::vector<Finding> legShorterThanLeast(const Subject& s) {
+    if (!s.job.leastLeg || s.part.bends.empty()) return {};
+    constexpr double kSameLength = 1e-9;
+    std::vector<Finding> findings;
+    for (size_t i = 0; i < s.part.plates.size(); ++i) {
+        const part::PartPlate& plate = s.part.plates[i];
+        const int index = static_cast<int>(i);
+        const bool endIsFree = s.part.hasFreeEnd(index), startIsFree = s.part.hasFreeStart(index);
+        const Edge free = endIsFree ? Edge::End : Edge::Start;
+        const auto end = s.job.plates[i].ends.find(free);
+        const double extra = end == s.job.plates[i].ends.end() ? 0 : end->second.extra;
+        const double length = part::lengthTo(s.part, index, part::DimensionTo::Outside) + extra;
+        const double missing = *s.job.leastLeg - length;
+        if (s.job.plates[i].joggle || missing <= kSameLength) continue;
+        Finding finding{.severity = Severity::Mind,
+                        .about = Element::plate(plate.id),
+                        .headline = plate.id + " is short to bend",
+                        .says = "It is " + s.length(length) + " outside; the least for your tool is " +
+                                s.length(*s.job.leastLeg) + ".",
+                        .value = length,
+                        .limit = s.job.leastLeg};
+        part::Job mended = s.job;
+        if (s.part.form == part::StockForm::Bar && (endIsFree || startIsFree)) {
+            const double left = s.roundedUp(extra + missing);
+            mended.plates[i].ends[free].extra = left;
+            finding.remedy = Remedy{"leave " + s.length(left) + " on, trim later", std::move(mended)};
+        } else if (s.job.plates[i].measure == part::Plate::Measure::Along) {
+            mended.plates[i].length = s.roundedUp(mended.plates[i].length + missing);
+            finding.remedy = Remedy{"make " + plate.id + " " + s.length(mended.plates[i].length), mended};
+        }
+        findings.push_back(std::move(finding));
+    }
+    return findings;
+}
+
+} // namespace goodfold::check

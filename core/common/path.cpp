@@ -1,0 +1,126 @@
+#include "common/path.h"
+
+#include <algorithm>
+#include <cmath>
+#include <limits>
+
+namespace goodfold {
+
+namespace {
+
+const PathVertex& after(const Path& path, size_t i) {
+    return path[(i + 1) % path.size()];
+}
+
+Vec2 onArc(const Arc& arc, double share) {
+    const double turn = arc.startRad + share * arc.sweepRad;
+    return arc.centre + arc.radius * Vec2(std::cos(turn), std::sin(turn));
+}
+
+Vec2 nearestOn(const Arc& arc, const Vec2& from, const Vec2& to, const Vec2& point) {
+    const Vec2 out = point - arc.centre;
+    if (out.norm() > 0) {
+        const double turn = std::atan2(out.y(), out.x());
+        const double past = std::remainder(turn - (arc.startRad + arc.sweepRad / 2), 2 * std::numbers::pi);
+        if (std::abs(past) <= std::abs(arc.sweepRad) / 2) return arc.centre + arc.radius * out.normalized();
+    }
+    return (point - from).norm() < (point - to).norm() ? from : to;
+}
+
+} // namespace
+
+Vec2 nearestOn(const Segment& segment, const Vec2& point) {
+    const Vec2 along = segment.to - segment.from;
+    const double squared = along.squaredNorm();
+    const double t = squared == 0 ? 0 : std::clamp((point - segment.from).dot(along) / squared, 0.0, 1.0);
+    return segment.from + t * along;
+}
+
+Arc arcOf(const Vec2& from, const Vec2& to, double bulge) {
+    const double sweep = 4 * std::atan(bulge);
+    const Vec2 chord = to - from;
+    const Vec2 left(-chord.y(), chord.x());
+    const Vec2 centre = (from + to) / 2 + left * (1 - bulge * bulge) / (4 * bulge);
+    const Vec2 out = from - centre;
+    return {centre, out.norm(), std::atan2(out.y(), out.x()), sweep};
+}
+
+double areaOf(const Path& path) {
+    double area = 0;
+    for (size_t i = 0; i < path.size(); ++i) {
+        const Vec2 &a = path[i].point, &b = after(path, i).point;
+        area += (a.x() * b.y() - a.y() * b.x()) / 2;
+        if (path[i].bulge == 0) continue;
+        const Arc arc = arcOf(a, b, path[i].bulge);
+        area += arc.radius * arc.radius * (arc.sweepRad - std::sin(arc.sweepRad)) / 2;
+    }
+    return area;
+}
+
+Polygon flattened(const Path& path, double stepDeg) {
+    Polygon polygon;
+    for (size_t i = 0; i < path.size(); ++i) {
+        polygon.push_back(path[i].point);
+        if (path[i].bulge == 0) continue;
+        const Arc arc = arcOf(path[i].point, after(path, i).point, path[i].bulge);
+        const int pieces = static_cast<int>(std::ceil(std::abs(degrees(arc.sweepRad)) / stepDeg));
+        for (int piece = 1; piece < pieces; ++piece)
+            polygon.push_back(onArc(arc, static_cast<double>(piece) / pieces));
+    }
+    return polygon;
+}
+
+Path straight(const Polygon& polygon) {
+    Path path;
+    for (const Vec2& point : polygon)
+        path.push_back({point, 0});
+    return path;
+}
+
+Path withoutRepeats(Path path) {
+    constexpr double kSamePoint = 1e-6;
+    Path kept;
+    for (size_t i = 0; i < path.size(); ++i)
+        if ((after(path, i).point - path[i].point).norm() > kSamePoint) kept.push_back(path[i]);
+    return kept;
+}
+
+Path moved(const Path& path, const Pose2& pose) {
+    Path there = path;
+    for (PathVertex& vertex : there)
+        vertex.point = pose * vertex.point;
+    return there;
+}
+
+Eigen::AlignedBox2d boxOf(const Path& path) {
+    Eigen::AlignedBox2d box;
+    for (size_t i = 0; i < path.size(); ++i) {
+        box.extend(path[i].point);
+        if (path[i].bulge == 0) continue;
+        const Arc arc = arcOf(path[i].point, after(path, i).point, path[i].bulge);
+        for (int quarter = 0; quarter < 4; ++quarter) {
+            const double turn = quarter * std::numbers::pi / 2;
+            const double middle = arc.startRad + arc.sweepRad / 2;
+            if (std::abs(std::remainder(turn - middle, 2 * std::numbers::pi)) < std::abs(arc.sweepRad) / 2)
+                box.extend(Vec2(arc.centre + arc.radius * Vec2(std::cos(turn), std::sin(turn))));
+        }
+    }
+    return box;
+}
+
+Vec2 nearestOn(const Path& path, const Vec2& point) {
+    Vec2 nearest(0, 0);
+    double least = std::numeric_limits<double>::max();
+    for (size_t i = 0; i < path.size(); ++i) {
+        const Vec2 &from = path[i].point, &to = after(path, i).point;
+        const Vec2 here = path[i].bulge == 0 ? nearestOn(Segment{from, to}, point)
+                                             : nearestOn(arcOf(from, to, path[i].bulge), from, to, point);
+        if (const double distance = (here - point).norm(); distance < least) {
+            least = distance;
+            nearest = here;
+        }
+    }
+    return nearest;
+}
+
+} // namespace goodfold

@@ -1,0 +1,118 @@
+#include "part/driven.h"
+
+#include "part/fold.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace goodfold::part {
+
+namespace {
+
+/// What a bend does to its child's directions, seen from the parent, on a bar or at a sheet's end edge.
+Eigen::Matrix3d turnOf(const Bend& bend) {
+    const double skew = radians(bend.skewDeg);
+    const Vec3 along(-std::sin(skew), std::cos(skew), 0);
+    const double angle = radians(bend.angleDeg) * (bend.turn == Turn::Up ? -1 : 1);
+    return Eigen::AngleAxisd(angle, along).toRotationMatrix();
+}
+
+double shift(Plate::Measure measure, double thickness) {
+    if (measure == Plate::Measure::Overall) return -thickness;
+    return measure == Plate::Measure::Opening ? thickness : 0;
+}
+
+/// Height of the child's mid thickness over the parent's, along the parent's normal.
+double midHeight(const Job& job, const Part& part, const Plate& plate) {
+    const Folded folded = fold(part);
+    const Bend &own = *job.bendTo(plate.id), &next = *job.bendAt(plate.id, Edge::End);
+    const auto parent = static_cast<size_t>(part.plateIndex(own.from));
+    const auto child = static_cast<size_t>(part.plateIndex(next.to));
+    const Vec2 origin = part.plates[child].flatFromPlate.translation();
+    const Vec3 mid = folded.rootFromFlat[parent].inverse() * folded.rootFromFlat[child] *
+                     Vec3(origin.x(), origin.y(), part.thickness / 2);
+    return mid.z() - part.thickness / 2;
+}
+
+void toTangents(Plate& plate, double straight) {
+    plate.measure = Plate::Measure::Along;
+    plate.flatFirst = false;
+    plate.dimensionTo = {{Edge::Start, DimensionTo::Tangent}, {Edge::End, DimensionTo::Tangent}};
+    plate.length = straight;
+}
+
+void driveJoggle(Driven& driven, size_t index, const material::Material& material) {
+    Plate& plate = driven.job.plates[index];
+    const double d = plate.joggle->offset;
+    double l = plate.joggle->length;
+    std::vector<Bend*> bends;
+    double rho = driven.job.thickness; // two half thicknesses
+    for (Bend& bend : driven.job.bends)
+        if (bend.to == plate.id || bend.from == plate.id) {
+            bends.push_back(&bend);
+            rho += shapeOf(driven.job, bend, material).insideRadius;
+        }
+    const double least = d < rho ? std::sqrt(2 * rho * d - d * d) : rho;
+    if (l < least) {
+        driven.undrivable.push_back({plate.id, l, least});
+        l = least;
+    }
+    const double straight = std::sqrt(std::max(0.0, l * l + d * d - 2 * rho * d));
+    const double angle = std::atan2(d - rho, l) + std::atan2(rho, straight);
+    for (Bend* bend : bends)
+        bend->angleDeg = degrees(angle);
+    toTangents(plate, straight);
+}
+
+void driveAcross(Driven& driven, size_t index, const material::Material& material) {
+    Plate& plate = driven.job.plates[index];
+    const Plate asked = plate;
+    toTangents(plate, 0);
+    const double atZero = midHeight(driven.job, layOut(driven.job, material), plate);
+    plate.length = 1;
+    const double slope = midHeight(driven.job, layOut(driven.job, material), plate) - atZero;
+    const double toward = slope < 0 ? -1 : 1;
+    const double wanted = asked.length + shift(asked.measure, driven.job.thickness);
+    const auto straightFor = [&](double distance) { return (toward * distance - atZero) / slope; };
+    plate.length = straightFor(wanted);
+    if (plate.length > 0) return;
+    // One thickness of straight is the least that leaves something to measure on.
+    const double least = toward * (atZero + slope * driven.job.thickness);
+    driven.undrivable.push_back({plate.id, asked.length, least - shift(asked.measure, driven.job.thickness)});
+}
+
+} // namespace
+
+bool isDriven(const Plate& plate) {
+    return plate.joggle || plate.measure != Plate::Measure::Along;
+}
+
+bool isDriven(const Job& job) {
+    return std::any_of(job.plates.begin(), job.plates.end(),
+                       [](const Plate& plate) { return isDriven(plate); });
+}
+
+bool standsBetweenParallels(const Job& job, const Plate& plate) {
+    const Bend *own = job.bendTo(plate.id), *next = job.bendAt(plate.id, Edge::End);
+    if (!own || !next || plate.joggle || job.joggleAt(*own) || job.joggleAt(*next)) return false;
+    const Eigen::Matrix3d first = turnOf(*own);
+    const double childNormal = (first * turnOf(*next) * Vec3::UnitZ()).z();
+    const double rise = (first * Vec3::UnitX()).z(); // of the leg itself out of its parent's plane
+    constexpr double kParallel = 1 - 1e-9, kRises = 1e-3;
+    return std::abs(childNormal) > kParallel && std::abs(rise) > kRises;
+}
+
+double measuredAcross(const Part& part, const Job& job, const Plate& plate, Plate::Measure measure) {
+    return std::abs(midHeight(job, part, plate)) - shift(measure, part.thickness);
+}
+
+Driven drive(const Job& job, const material::Material& material) {
+    Driven driven{job, {}};
+    for (size_t i = 0; i < job.plates.size(); ++i)
+        if (job.plates[i].joggle) driveJoggle(driven, i, material);
+    for (size_t i = 0; i < job.plates.size(); ++i)
+        if (!job.plates[i].joggle && isDriven(job.plates[i])) driveAcross(driven, i, material);
+    return driven;
+}
+
+} // namespace goodfold::part

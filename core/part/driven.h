@@ -1,0 +1,35 @@
+// Dimensions that drive others: a joggle sets its bends' angle and the length between them, a dimension
+// measured across sets the length of the leg it stands on.
+#pragma once
+
+#include "part/part.h"
+
+namespace goodfold::part {
+
+bool isDriven(const Plate& plate);
+bool isDriven(const Job& job);
+
+struct Driven {
+    Job job; // plain: every length along its plate, every angle as it comes out
+    std::vector<Undrivable> undrivable;
+};
+
+/// Joggle, with rho the sum of both bends' radii to mid thickness, offset D and length L:
+///   D = rho (1 - cos A) + s sin A,  L = rho sin A + s cos A,  so that
+///   s = sqrt(L^2 + D^2 - 2 rho D),  A = atan2(D - rho, L) + atan2(rho, s).
+/// It needs L^2 >= 2 rho D - D^2 where D < rho, and L >= rho (a right angle) where D >= rho.
+///
+/// Across: the distance between mid thicknesses of the two plates is linear in the straight length between
+/// them, so two layouts find it. Overall is that and T, opening that less T, offset itself.
+Driven drive(const Job& job, const material::Material& material);
+
+/// True where the two plates beside this one stand parallel and apart, so that it can be measured across.
+bool standsBetweenParallels(const Job& job, const Plate& plate);
+
+/// Where a plate measured this way stands now, in mm: what to type so that nothing moves.
+double measuredAcross(const Part& part, const Job& job, const Plate& plate, Plate::Measure measure);
+
+/// Lays out a job in which nothing is driven.
+Part layOut(const Job& job, const material::Material& material);
+
+} // namespace goodfold::part

@@ -1,0 +1,76 @@
+#include "part/shape.h"
+
+#include <cmath>
+
+namespace goodfold::part {
+
+namespace {
+
+/// One corner between the edges that come in and go out, cut as asked.
+struct CutCorner {
+    Path path;
+    double taken = 0; // of both edges
+};
+
+CutCorner cutCorner(const CornerCut& cut, const Vec2& before, const Vec2& corner, const Vec2& next) {
+    const Vec2 in = (corner - before).normalized(), out = (next - corner).normalized();
+    const double turn = std::atan2(in.x() * out.y() - in.y() * out.x(), in.dot(out)); // 90 degrees if square
+    if (cut.kind == CornerCut::Kind::Chamfer)
+        return {{{corner - cut.size * in, 0}, {corner + cut.size * out, 0}}, cut.size};
+    const double taken = cut.size * std::tan(turn / 2);
+    return {{{corner - taken * in, std::tan(turn / 4)}, {corner + taken * out, 0}}, taken};
+}
+
+bool isFullRound(const Plate& plate, Edge edge) {
+    const auto end = plate.ends.find(edge);
+    return end != plate.ends.end() && end->second.fullRound;
+}
+
+/// Replaces the two corners of an end by one arc over the whole width.
+void roundEnd(Shaped& shaped, std::array<double, 4>& taken, const Polygon& square, size_t first) {
+    const size_t second = (first + 1) % 4;
+    const Vec2 out = (square[first] - square[(first + 3) % 4]).normalized();
+    const double radius = (square[second] - square[first]).norm() / 2;
+    shaped.corners[first] = {{square[first] - radius * out, 1}};
+    shaped.corners[second] = {{square[second] - radius * out, 0}};
+    taken[first] = taken[second] = radius;
+}
+
+} // namespace
+
+Path joined(const std::array<Path, 4>& corners) {
+    Path all;
+    for (const Path& corner : corners)
+        all.insert(all.end(), corner.begin(), corner.end());
+    return withoutRepeats(std::move(all));
+}
+
+Shaped shapePlate(const Plate& plate, const Polygon& square) {
+    Shaped shaped;
+    std::array<double, 4> taken{};
+    for (size_t i = 0; i < 4; ++i) {
+        shaped.corners[i] = {{square[i], 0}};
+        const auto cut = plate.corners.find(static_cast<Corner>(i));
+        if (cut == plate.corners.end()) continue;
+        CutCorner made = cutCorner(cut->second, square[(i + 3) % 4], square[i], square[(i + 1) % 4]);
+        shaped.corners[i] = std::move(made.path);
+        taken[i] = made.taken;
+    }
+    constexpr size_t kEndRight = 1, kStartLeft = 3;
+    if (isFullRound(plate, Edge::End)) roundEnd(shaped, taken, square, kEndRight);
+    if (isFullRound(plate, Edge::Start)) roundEnd(shaped, taken, square, kStartLeft);
+
+    constexpr double kSameLength = 1e-9; // two sums of the same lengths
+    for (size_t i = 0; i < 4; ++i) {
+        const double edge = (square[(i + 1) % 4] - square[i]).norm();
+        const bool isRoundEnd = (i == kEndRight && isFullRound(plate, Edge::End)) ||
+                                (i == kStartLeft && isFullRound(plate, Edge::Start));
+        if (!isRoundEnd && taken[i] + taken[(i + 1) % 4] > edge + kSameLength) shaped.fits = false;
+    }
+    if (!shaped.fits)
+        for (size_t i = 0; i < 4; ++i)
+            shaped.corners[i] = {{square[i], 0}};
+    return shaped;
+}
+
+} // namespace goodfold::part

@@ -1,6 +1,6 @@
 #include "app/headline.h"
 
-#include "app/findings_view.h"
+#include "app/signs.h"
 #include "app/theme.h"
 #include "app/undo_key.h"
 #include "draw/type.h"
@@ -24,30 +24,36 @@ HeadlineFigure::HeadlineFigure(QWidget* parent) : QWidget(parent) {
     setCursor(Qt::PointingHandCursor);
 }
 
-void HeadlineFigure::set(const QString& newFigure, const QString& newName) {
+void HeadlineFigure::set(const QString& newFigure, const QString& newName, std::optional<check::Severity> newSign) {
+    if (figure == newFigure && name == newName && sign == newSign) return;
     figure = newFigure;
     name = newName;
+    sign = newSign;
     setAccessibleName(figure + QStringLiteral(", ") + name);
     updateGeometry();
     update();
 }
 
 QSize HeadlineFigure::sizeHint() const {
-    const QFontMetrics large(draw::typeface(20, draw::Weight::SemiBold)), small(draw::typeface(12));
-    return {std::max(large.horizontalAdvance(figure), small.horizontalAdvance(name)) + 16, 46};
+    const QFontMetrics large(textFont(20, draw::Weight::SemiBold)), small(textFont(12));
+    const int before = sign ? px(28) : 8;
+    return {std::max(large.horizontalAdvance(figure), small.horizontalAdvance(name)) + before + 8, px(46)};
 }
 
 void HeadlineFigure::paintEvent(QPaintEvent*) {
     QPainter painter(this);
-    painter.setPen(colours().ink);
-    painter.setFont(draw::typeface(20, draw::Weight::SemiBold));
-    painter.drawText(QRect(8, 1, width() - 8, 26), Qt::AlignLeft | Qt::AlignVCenter, figure);
-    painter.setPen(colours().faintInk);
-    painter.setFont(draw::typeface(12));
-    painter.drawText(QRect(8, 26, width() - 8, 17), Qt::AlignLeft | Qt::AlignVCenter, name);
-    if (!hasFocus()) return;
     painter.setRenderHint(QPainter::Antialiasing);
+    const int left = sign ? px(28) : 8;
+    if (sign) paintSeverity(painter, QRect(px(4), px(13), px(20), px(20)), *sign);
+    painter.setPen(colours().ink);
+    painter.setFont(textFont(20, draw::Weight::SemiBold));
+    painter.drawText(QRect(left, 1, width() - left, px(26)), Qt::AlignLeft | Qt::AlignVCenter, figure);
+    painter.setPen(colours().faintInk);
+    painter.setFont(textFont(12));
+    painter.drawText(QRect(left, px(26), width() - left, px(17)), Qt::AlignLeft | Qt::AlignVCenter, name);
+    if (!hasFocus()) return;
     painter.setPen(QPen(colours().accent, 2));
+    painter.setBrush(Qt::NoBrush);
     painter.drawRoundedRect(QRectF(rect()).adjusted(1, 1, -1, -1), 5, 5);
 }
 
@@ -109,7 +115,6 @@ Headline::Headline(Document& document, QToolButton* menu, QAction* undo, QAction
     connect(blank, &HeadlineFigure::pressed, this, &Headline::blankWanted);
     toMind = new HeadlineFigure(this);
     connect(toMind, &HeadlineFigure::pressed, this, &Headline::findingsWanted);
-    sign = new SeveritySign(check::Severity::Note, 18, this);
 
     auto* units = new QButtonGroup(this);
     millimetres = new QToolButton(this);
@@ -137,7 +142,6 @@ Headline::Headline(Document& document, QToolButton* menu, QAction* undo, QAction
     layout->addSpacing(12);
     layout->addWidget(blank);
     layout->addSpacing(18);
-    layout->addWidget(sign);
     layout->addWidget(toMind);
     layout->addStretch(2);
     layout->addWidget(millimetres);
@@ -170,13 +174,12 @@ void Headline::refresh() {
                              [&](const check::Finding& finding) { return finding.severity == severity; });
     };
     const auto stops = count(check::Severity::Stop), minds = count(check::Severity::Mind);
-    sign->setSeverity(stops ? check::Severity::Stop : minds ? check::Severity::Mind : check::Severity::Note);
     if (stops)
-        toMind->set(tr("%1 to stop for").arg(stops), tr("it cannot be made like this"));
+        toMind->set(tr("%1 to stop for").arg(stops), tr("it cannot be made like this"), check::Severity::Stop);
     else if (minds)
-        toMind->set(tr("%1 to mind").arg(minds), tr("nothing stops it"));
+        toMind->set(tr("%1 to mind").arg(minds), tr("nothing stops it"), check::Severity::Mind);
     else
-        toMind->set(tr("All clear"), tr("nothing to mind"));
+        toMind->set(tr("All clear"), tr("nothing to mind"), check::Severity::Note);
     (job.units == quantity::Unit::Inch ? inches : millimetres)->setChecked(true);
 }
 

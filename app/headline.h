@@ -12,14 +12,12 @@ class QToolButton;
 
 namespace goodfold::app {
 
-class SeveritySign;
-
-/// A figure over its name.
+/// A figure over its name, with the sign of a finding before it where it has one.
 class HeadlineFigure : public QWidget {
     Q_OBJECT
 public:
     explicit HeadlineFigure(QWidget* parent);
-    void set(const QString& figure, const QString& name);
+    void set(const QString& figure, const QString& name, std::optional<check::Severity> sign = {});
 
 signals:
     void pressed();
@@ -32,6 +30,7 @@ protected:
 
 private:
     QString figure, name;
+    std::optional<check::Severity> sign;
 };
 
 class Headline : public QWidget {
@@ -50,7 +49,6 @@ private:
     QLineEdit* title;
     QPushButton* stock;
     HeadlineFigure *blank, *toMind;
-    SeveritySign* sign;
     QToolButton *millimetres, *inches;
 };
 

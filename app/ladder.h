@@ -7,13 +7,10 @@
 #include <QWidget>
 
 class QLabel;
-class QPushButton;
-class QScrollArea;
-class QVBoxLayout;
 
 namespace goodfold::app {
 
-class Rung;
+class Sheet;
 
 /// Understands the ladder's language; up and down go from rung to rung.
 class EntryLine : public QLineEdit {
@@ -34,32 +31,15 @@ class Ladder : public QWidget {
 public:
     explicit Ladder(Document& document, QWidget* parent = nullptr);
     EntryLine* entry() const { return entryLine; }
-    /// The rung of an element, or null.
-    Rung* rungOf(const Element& element) const;
+    Sheet* rungs() const { return sheet; }
 
 private:
-    void refresh();
-    void refreshLinks();
-    void showSelection();
-    bool standsAsItShould() const;
-    Rung* makeRung(const Element& element);
-    void rebuild();
-    void orderTabs();
+    void refreshHint();
 
     Document& document;
-    QScrollArea* scroll;
-    QWidget* column;
-    QVBoxLayout* rungLayout;
-    std::vector<Rung*> rungs;
-    QPushButton *addBend, *addHole;
+    Sheet* sheet;
     EntryLine* entryLine;
     QLabel* hint;
 };
-
-/// Legs, bends and holes in the ladder's order: root first, each leg's holes after it.
-std::vector<Element> ladderOrder(const part::Job& job);
-
-/// The same, but where there are very many, only the holes of the leg in hand.
-std::vector<Element> shownRungs(const part::Job& job, const Element& selected);
 
 } // namespace goodfold::app

@@ -1,14 +1,14 @@
 #include "app/main_window.h"
 
 #include "app/actions.h"
-#include "app/allowance_panel.h"
 #include "app/blank_stage.h"
+#include "app/cells/panels.h"
+#include "app/cells/sheet.h"
 #include "app/findings_view.h"
 #include "app/headline.h"
 #include "app/ladder.h"
 #include "app/picture_view.h"
 #include "app/ribbon_view.h"
-#include "app/stock_panel.h"
 #include "app/theme.h"
 
 #include <QActionGroup>
@@ -135,7 +135,11 @@ QWidget* MainWindow::makeLadderColumn() {
     layout->setContentsMargins(0, 0, 1, 0);
     layout->setSpacing(0);
     layout->addWidget(ladderView, 1);
-    layout->addWidget(new AllowancePanel(doc, column));
+    auto* allowance = new Sheet(doc, tr("Allowance"), allowanceBlocks, column);
+    auto* foot = new QHBoxLayout;
+    foot->setContentsMargins(6, 2, 4, 8);
+    foot->addWidget(allowance);
+    layout->addLayout(foot);
     return column;
 }
 
@@ -284,12 +288,19 @@ void MainWindow::readSteps() {
 void MainWindow::toggleStock() {
     if (!stock) {
         QWidget* column = ladderView->parentWidget();
-        stock = new StockPanel(doc, column);
+        stock = new Sheet(doc, tr("Stock and load"),
+                          [](Document& document) {
+                              std::vector<Block> all = stockBlocks(document);
+                              for (Block& block : loadBlocks(document))
+                                  all.push_back(std::move(block));
+                              return all;
+                          },
+                          column);
         stock->hide();
         static_cast<QVBoxLayout*>(column->layout())->insertWidget(0, stock);
     }
     stock->setVisible(!stock->isVisible());
-    if (stock->isVisible()) stock->enter();
+    if (stock->isVisible()) stock->go(0);
 }
 
 void MainWindow::showStage(Stage stage) {

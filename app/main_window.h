@@ -22,7 +22,7 @@ class FindingsView;
 class Ladder;
 class PictureView;
 class RibbonView;
-class StockPanel;
+class Sheet;
 
 class MainWindow : public QMainWindow {
     Q_OBJECT
@@ -83,7 +83,7 @@ private:
     bool isNewer = false; // opened from a later version's file: not to be saved over
     bool wasPainted = false;
     Ladder* ladderView = nullptr;
-    StockPanel* stock = nullptr;
+    Sheet* stock = nullptr;
     PictureView* pictureView = nullptr;
     FindingsView* findings = nullptr;
     BlankStage* blankStage = nullptr;

@@ -109,7 +109,7 @@ QString PictureView::tagText(const Element& element) const {
         return QString::fromStdString(
                    quantity::printNumber(document.job().findBend(element.id)->angleDeg, 2)) +
                QStringLiteral("°");
-    return length(document.job().findPlate(element.id)->length);
+    return length(part::mainLength(*document.job().findPlate(element.id)));
 }
 
 void PictureView::placeFigures() {
@@ -300,33 +300,35 @@ void PictureView::editTag(const Element& element) {
     closeEditor();
     const bool isBend = element.kind == Element::Kind::Bend;
     const QString id = QString::fromStdString(element.id);
-    const ValueField::Kind kind = isBend                                ? ValueField::Kind::Angle
+    const part::Job& job = document.job();
+    if (isBend && job.joggleAt(*job.findBend(element.id))) return; // its angle follows from the joggle
+    const ValueField::Kind kind = isBend                                ? ValueField::Kind::BendAngle
                                   : element.kind == Element::Kind::Hole ? ValueField::Kind::Size
                                                                         : ValueField::Kind::Length;
-    editor = new ValueField(document, kind, tr("New figure for %1").arg(id), this);
+    editor = new ValueField(document, this);
     editor->setProperty("role", "overlay");
     editor->setGeometry(tag->box.adjusted(-4, -2, 22, 2).toRect());
-    const part::Job& job = document.job();
-    editor->setValue(isBend                                ? job.findBend(element.id)->angleDeg
-                     : element.kind == Element::Kind::Hole ? job.findHole(element.id)->diameter
-                                                           : job.findPlate(element.id)->length);
-    editor->setCommit([this, element, id](std::optional<double> typed) -> std::optional<Error> {
-        if (!document.has(element)) return {}; // an undo took it away
-        return document.change(tr("figure of %1").arg(id), [&](part::Job& changed) {
-            if (element.kind == Element::Kind::Bend)
-                changed.findBend(element.id)->angleDeg = *typed;
-            else if (element.kind == Element::Kind::Hole)
-                changed.findHole(element.id)->diameter = *typed;
-            else
-                changed.findPlate(element.id)->length = *typed;
-        });
-    });
+    const double now = isBend                                ? job.findBend(element.id)->angleDeg
+                       : element.kind == Element::Kind::Hole ? job.findHole(element.id)->diameter
+                                                             : part::mainLength(*job.findPlate(element.id));
+    editor->open(kind, tr("New figure for %1").arg(id), now, {},
+                 [this, element, id](std::optional<double> typed) -> std::optional<Error> {
+                     if (!document.has(element)) return {}; // an undo took it away
+                     return document.change(tr("figure of %1").arg(id), [&](part::Job& changed) {
+                         if (element.kind == Element::Kind::Bend)
+                             changed.findBend(element.id)->angleDeg = *typed;
+                         else if (element.kind == Element::Kind::Hole)
+                             changed.findHole(element.id)->diameter = *typed;
+                         else
+                             part::mainLength(*changed.findPlate(element.id)) = *typed;
+                     });
+                 });
     for (const auto done : {&ValueField::committed, &ValueField::abandoned})
         connect(editor, done, this, [this] {
             closeEditor();
             setFocus();
         });
-    connect(editor, &QLineEdit::editingFinished, this, &PictureView::closeEditor);
+    connect(editor, &ValueField::left, this, &PictureView::closeEditor);
     editor->show();
     editor->setFocus();
 }

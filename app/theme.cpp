@@ -1,12 +1,11 @@
 #include "app/theme.h"
 
-#include "draw/type.h"
-
 #include <QApplication>
 #include <QFile>
 #include <QPainter>
 #include <QPalette>
 #include <QPixmap>
+#include <QRegularExpression>
 #include <QStyleFactory>
 #include <QSvgRenderer>
 
@@ -15,6 +14,7 @@ namespace goodfold::app {
 namespace {
 
 draw::Palette current = draw::Palette::light();
+double scale = 1;
 
 bool desktopIsDark() {
     static const bool dark = QApplication::palette().color(QPalette::Window).lightness() < 110;
@@ -41,6 +41,19 @@ QPalette qtPalette(const draw::Palette& p) {
     return palette;
 }
 
+/// Font sizes stand in the sheet as at 100 %.
+QString scaledFonts(const QString& sheet) {
+    static const QRegularExpression size(QStringLiteral("font-size: (\\d+)px"));
+    QString out;
+    qsizetype last = 0;
+    for (const auto& match : size.globalMatch(sheet)) {
+        out += sheet.mid(last, match.capturedStart() - last) +
+               QStringLiteral("font-size: %1px").arg(px(match.captured(1).toDouble()));
+        last = match.capturedEnd();
+    }
+    return out + sheet.mid(last);
+}
+
 QString styleSheet(const draw::Palette& p) {
     QString sheet = QStringLiteral(R"(
         QWidget { font-size: 13px; }
@@ -56,7 +69,7 @@ QString styleSheet(const draw::Palette& p) {
                     selection-background-color: @marking; selection-color: @scribe; }
         QLineEdit:hover { border-color: @rule; background: @field; }
         QLineEdit:focus { border: 2px solid @accent; padding: 0px 3px; background: @field; }
-        QLineEdit[role="number"] { font-size: 19px; font-weight: 600; }
+        QLineEdit[role="cell"] { font-size: 15px; font-weight: 600; background: @field; border: 2px solid @accent; padding: 0px 3px; }
         QLineEdit[role="title"] { font-size: 18px; font-weight: 600; }
         QLineEdit[role="entry"] { border-color: @rule; background: @field; padding: 5px 8px; }
         QLineEdit[role="entry"]:focus { border: 2px solid @accent; padding: 4px 7px; }
@@ -64,15 +77,10 @@ QString styleSheet(const draw::Palette& p) {
         QPushButton { border: 1px solid @rule; border-radius: 11px; padding: 3px 11px; background: @field; color: @ink; }
         QPushButton:hover { border-color: @accent; }
         QPushButton:focus, QToolButton:focus { border: 2px solid @accent; }
-        QPushButton[role="remedy"] { color: @accent; border-color: @accent; font-weight: 500; }
         QPushButton[role="link"] { border: 1px solid transparent; border-radius: 5px; background: transparent; color: @accent;
                                    text-align: left; padding: 2px 4px; font-weight: 500; }
         QPushButton[role="link"]:hover { background: @field; }
         QPushButton[role="link"]:focus { border: 2px solid @accent; padding: 1px 3px; }
-        QPushButton[role="turn"] { border: 1px solid transparent; border-radius: 5px; background: transparent;
-                                   padding: 1px 4px; text-align: left; }
-        QPushButton[role="turn"]:hover { border-color: @rule; background: @field; }
-        QPushButton[role="turn"]:focus { border: 2px solid @accent; padding: 0px 3px; }
         QToolButton { border: 1px solid transparent; border-radius: 6px; padding: 5px; background: transparent; color: @ink; }
         QToolButton:hover { background: @field; border-color: @rule; }
         QToolButton::menu-indicator { image: none; }
@@ -83,13 +91,6 @@ QString styleSheet(const draw::Palette& p) {
         QToolButton[role="unit"] { border: 1px solid @rule; padding: 4px 13px; border-radius: 12px; }
         QToolButton[role="unit"]:checked { background: @ink; color: @paper; }
         QToolButton[role="unit"]:focus { border: 2px solid @accent; padding: 3px 12px; }
-        QComboBox { border: 1px solid transparent; border-radius: 5px; padding: 1px 4px; background: transparent; }
-        QComboBox:hover { border-color: @rule; background: @field; }
-        QComboBox:focus { border: 2px solid @accent; padding: 0px 3px; background: @field; }
-        QComboBox::drop-down { width: 14px; border: 0; }
-        QComboBox QAbstractItemView { background: @field; color: @ink; border: 1px solid @rule; selection-background-color: @marking;
-                                      selection-color: @scribe; }
-        QCheckBox:focus { border: 2px solid @accent; border-radius: 4px; }
         QMenu { background: @field; border: 1px solid @rule; padding: 4px; }
         QMenu::item { padding: 5px 26px 5px 14px; border-radius: 4px; }
         QMenu::item:selected { background: @marking; color: @scribe; }
@@ -117,7 +118,7 @@ QString styleSheet(const draw::Palette& p) {
         {"@accent", p.accent},     {"@marking", p.marking}, {"@scribe", p.scribe}};
     for (const auto& [name, colour] : names)
         sheet.replace(QLatin1String(name), colour.name());
-    return sheet;
+    return scaledFonts(sheet);
 }
 
 } // namespace
@@ -126,11 +127,27 @@ const draw::Palette& colours() {
     return current;
 }
 
+double textScale() {
+    return scale;
+}
+
+void setTextScale(double wanted) {
+    scale = wanted;
+}
+
+int px(double at100) {
+    return qRound(at100 * scale);
+}
+
+QFont textFont(double sizeAt100, draw::Weight weight) {
+    return draw::typeface(sizeAt100 * scale, weight);
+}
+
 void applyTheme(Theme theme) {
     const bool dark = theme == Theme::Dark || (theme == Theme::System && desktopIsDark());
     current = dark ? draw::Palette::dark() : draw::Palette::light();
     QApplication::setStyle(QStyleFactory::create(QStringLiteral("Fusion")));
-    QApplication::setFont(draw::typeface(13));
+    QApplication::setFont(textFont(13));
     QApplication::setPalette(qtPalette(current));
     qApp->setStyleSheet(styleSheet(current));
 }

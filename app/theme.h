@@ -2,6 +2,7 @@
 #pragma once
 
 #include "draw/palette.h"
+#include "draw/type.h"
 
 #include <QIcon>
 #include <QPalette>
@@ -17,6 +18,13 @@ const draw::Palette& colours();
 /// Sets the palette and the style sheet of the whole application. System: dark where the desktop's own
 /// window colour is dark.
 void applyTheme(Theme theme);
+
+/// Text and everything sized by it: 1 is usual, 1.5 half as large again.
+double textScale();
+void setTextScale(double scale);
+/// Pixels for what takes `at100` at the usual text size.
+int px(double at100);
+QFont textFont(double sizeAt100, draw::Weight weight = draw::Weight::Regular);
 
 /// One of data/icons, drawn in the ink of the palette in force.
 QIcon icon(const QString& name);

@@ -8,69 +8,67 @@
 
 namespace goodfold::app {
 
-ValueField::ValueField(Document& document, Kind kind, const QString& name, QWidget* parent)
-    : QLineEdit(parent), document(document), kind(kind) {
-    setAccessibleName(name);
+ValueField::ValueField(Document& document, QWidget* parent) : QLineEdit(parent), document(document) {
     leaveUndoToDocument(*this);
-    connect(this, &QLineEdit::textChanged, this, &ValueField::hug);
 }
 
-void ValueField::setValue(double newValue) {
+void ValueField::open(Kind newKind, const QString& name, std::optional<double> newValue,
+                      std::optional<double> newUsual, Commit commit) {
+    kind = newKind;
     value = newValue;
-    setPlaceholderText({});
-    refresh();
+    usual = newUsual;
+    whenTyped = std::move(commit);
+    setAccessibleName(name);
+    setPlaceholderText(usual ? shown(document, kind, *usual, false) : QString());
+    before = value ? shown(document, kind, *value, true) : QString();
+    setText(before);
+    selectAll();
 }
 
-void ValueField::setEmpty(double usual) {
-    value.reset();
-    setPlaceholderText(shown(usual, false));
-    refresh();
-}
-
-void ValueField::setHugging(bool on) {
-    hugging = on;
-    hug();
-}
-
-void ValueField::hug() {
-    if (!hugging) return;
-    const QString widest = text().isEmpty() ? placeholderText() : text();
-    setFixedWidth(qMax(34, fontMetrics().horizontalAdvance(widest) + 22));
-}
-
-QString ValueField::shown(double shownValue, bool forTyping) const {
+QString ValueField::shown(const Document& document, Kind kind, double value, bool forTyping) {
+    const auto length = quantity::Length::mm(value);
+    const auto reading = document.reading();
     switch (kind) {
-    case Kind::Length: {
-        const auto length = quantity::Length::mm(shownValue);
-        return QString::fromStdString(forTyping ? quantity::print(length, document.reading())
-                                                : quantity::typeset(length, document.reading()));
+    case Kind::Length:
+        return QString::fromStdString(forTyping ? quantity::print(length, reading)
+                                                : quantity::typeset(length, reading));
+    case Kind::Size:
+    case Kind::Thickness: {
+        QString size = QString::fromStdString(forTyping ? quantity::printSize(length, reading.unit)
+                                                        : quantity::typesetSize(length, reading.unit));
+        const auto gauge = material::gaugeOf(document.material(), value);
+        if (kind == Kind::Thickness && !forTyping && gauge) size += tr(" (%1 ga)").arg(*gauge);
+        return size;
     }
-    case Kind::Size: {
-        const auto length = quantity::Length::mm(shownValue);
-        return QString::fromStdString(forTyping ? quantity::printSize(length, document.job().units)
-                                                : quantity::typesetSize(length, document.job().units));
-    }
+    case Kind::BendAngle:
+        return QString::fromStdString(quantity::printNumber(reading.bendAngle(value), 2)) + (forTyping ? "" : "°");
     case Kind::Angle:
-        return QString::fromStdString(quantity::printNumber(shownValue, 2)) + (forTyping ? "" : "°");
+        return QString::fromStdString(quantity::printNumber(value, 2)) + (forTyping ? "" : "°");
     case Kind::Number:
-        return QString::fromStdString(quantity::printNumber(shownValue, 3));
+        return QString::fromStdString(quantity::printNumber(value, 3));
     }
     return {};
 }
 
-void ValueField::refresh() {
-    if (hasFocus() && text() != before) return; // somebody is typing: leave it alone
-    before = value ? shown(*value, hasFocus()) : QString();
-    setText(before);
-    hug(); // the placeholder may have changed though the text did not
-    if (!hasFocus()) setCursorPosition(0);
-}
-
 Result<double> ValueField::parsed() const {
     const std::string typed = text().toStdString();
-    if (kind == Kind::Angle) return quantity::parseAngleDeg(typed);
-    if (kind == Kind::Number) return quantity::parseNumber(typed);
-    const auto length = quantity::parseLength(typed, document.job().units);
+    const quantity::Unit unit = document.job().units;
+    switch (kind) {
+    case Kind::BendAngle: {
+        const auto angle = quantity::parseAngleDeg(typed);
+        if (!angle) return angle.error();
+        return document.reading().bendAngle(*angle);
+    }
+    case Kind::Angle:
+        return quantity::parseAngleDeg(typed);
+    case Kind::Number:
+        return quantity::parseNumber(typed);
+    case Kind::Thickness:
+        return material::parseThickness(typed, unit, document.material());
+    default:
+        break;
+    }
+    const auto length = quantity::parseLength(typed, unit);
     if (!length) return length.error();
     return length->mm();
 }
@@ -80,7 +78,7 @@ bool ValueField::commitTyped() {
     if (text() == before) return true;
     std::optional<double> typed;
     std::optional<Error> wrong;
-    if (!(mayBeEmpty && text().trimmed().isEmpty())) {
+    if (!(usual && text().trimmed().isEmpty())) {
         const auto result = parsed();
         if (result)
             typed = *result;
@@ -88,48 +86,35 @@ bool ValueField::commitTyped() {
             wrong = result.error();
     }
     if (!wrong) {
-        const QString typedText = text();
-        before = typedText; // the change that follows may refresh this field
-        wrong = whenTyped ? whenTyped(typed) : std::nullopt;
+        before = text();
+        wrong = whenTyped(typed);
     }
     if (!wrong) {
         Notice::clear(*this);
-        refresh();
         return true;
     }
-    before = value ? shown(*value, hasFocus()) : QString();
-    const QString kept = value ? tr(" It stays %1.").arg(shown(*value, false)) : QString();
+    before = value ? shown(document, kind, *value, true) : QString();
+    const QString kept = value ? tr(" It stays %1.").arg(shown(document, kind, *value, false)) : QString();
     Notice::say(*this, QString::fromStdString(wrong->says) + kept);
     return false;
-}
-
-void ValueField::focusInEvent(QFocusEvent* event) {
-    QLineEdit::focusInEvent(event);
-    before = value ? shown(*value, true) : QString();
-    setText(before);
-    if (event->reason() != Qt::PopupFocusReason) selectAll();
 }
 
 void ValueField::focusOutEvent(QFocusEvent* event) {
     QLineEdit::focusOutEvent(event);
     if (event->reason() == Qt::PopupFocusReason || event->reason() == Qt::ActiveWindowFocusReason) return;
-    commitTyped(); // what was refused is quoted in the notice; the field shows what holds
-    refresh();
+    commitTyped(); // what was refused is quoted in the notice
+    emit left();
 }
 
 void ValueField::keyPressEvent(QKeyEvent* event) {
     if (event->key() == Qt::Key_Escape) {
         setText(before);
-        selectAll();
         Notice::clear(*this);
         emit abandoned();
         return;
     }
     if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) {
-        if (commitTyped()) {
-            selectAll();
-            emit committed();
-        }
+        if (commitTyped()) emit committed();
         return;
     }
     QLineEdit::keyPressEvent(event);

@@ -1,4 +1,4 @@
-// A figure edited in place. What makes no sense gets a sentence, and the old value stays.
+// A figure typed over where it stands. What makes no sense gets a sentence, and the old value stays.
 #pragma once
 
 #include "app/document.h"
@@ -12,45 +12,39 @@ namespace goodfold::app {
 class ValueField : public QLineEdit {
     Q_OBJECT
 public:
-    enum class Kind { Length, Size, Angle, Number }; // Size: of a drill, a radius, the stock
+    /// Size: of a drill, a radius, the stock. Thickness takes gauges too. BendAngle follows the reader's choice
+    /// of angle; Angle does not.
+    enum class Kind { Length, Size, Thickness, BendAngle, Angle, Number };
     using Commit = std::function<std::optional<Error>(std::optional<double>)>;
 
-    /// `name` is read out to those who cannot see where the field stands.
-    ValueField(Document& document, Kind kind, const QString& name, QWidget* parent = nullptr);
+    explicit ValueField(Document& document, QWidget* parent = nullptr);
 
-    /// Millimetres, degrees or a plain number. Shown when nothing is being typed.
-    void setValue(double value);
-    /// An empty field: `usual` is what applies then, shown faintly.
-    void setEmpty(double usual);
-    /// Typing nothing is a value too: the usual one.
-    void setMayBeEmpty(bool on) { mayBeEmpty = on; }
-    void setCommit(Commit commit) { whenTyped = std::move(commit); }
-    /// Shrinks to its text, so that words can follow the figure.
-    void setHugging(bool on);
+    /// Begins typing over a value. Without one, or typed empty, `usual` applies; where there is none, something
+    /// must be typed. `name` is read out to those who cannot see where the field stands.
+    void open(Kind kind, const QString& name, std::optional<double> value, std::optional<double> usual,
+              Commit commit);
+
+    /// A value as it stands on a panel, or as it would be typed.
+    static QString shown(const Document& document, Kind kind, double value, bool forTyping);
 
 signals:
     void committed(); // Enter was pressed and the value stands
     void abandoned(); // Escape was pressed
+    void left();      // the focus went elsewhere
 
 protected:
-    void focusInEvent(QFocusEvent* event) override;
     void focusOutEvent(QFocusEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
 
 private:
-    QString shown(double value, bool forTyping) const;
-    void refresh();
-    void hug();
     bool commitTyped();
     Result<double> parsed() const;
 
     Document& document;
-    Kind kind;
+    Kind kind = Kind::Length;
     Commit whenTyped;
-    std::optional<double> value;
-    QString before; // what stood in the field when typing began
-    bool hugging = false;
-    bool mayBeEmpty = false;
+    std::optional<double> value, usual;
+    QString before; // what stood in the field when typing began, or was last refused
 };
 
 } // namespace goodfold::app

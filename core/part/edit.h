@@ -40,6 +40,19 @@ Result<Edited> withFlatFirst(Job job, const material::Material& material, const 
 Result<Edited> withDimensionTo(Job job, const material::Material& material, const std::string& plate,
                                Edge edge, std::optional<DimensionTo> to);
 
+/// The figure a plate is known by: its length, or a joggle's offset.
+inline double& mainLength(Plate& plate) {
+    return plate.joggle ? plate.joggle->offset : plate.length;
+}
+inline double mainLength(const Plate& plate) {
+    return plate.joggle ? plate.joggle->offset : plate.length;
+}
+
+/// Turns a bend the other way; of a joggle both.
+void turnOver(Job& job, const std::string& bend);
+/// Makes a round hole a slot of its own width, half as long again, or a slot round.
+void makeSlot(Hole& hole, bool isSlot);
+
 /// Both corners of a bar plate's free end cut alike; nothing leaves them square. About the plate.
 Result<Edited> withEndCorners(Job job, const std::string& plate, Edge edge,
                               const std::optional<CornerCut>& cut);

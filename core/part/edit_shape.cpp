@@ -2,6 +2,8 @@
 #include "part/driven.h"
 #include "part/edit.h"
 
+#include <algorithm>
+
 namespace goodfold::part {
 
 namespace {
@@ -84,6 +86,23 @@ Result<Edited> withDimensionTo(Job job, const material::Material& material, cons
     plate->flatFirst = false;
     plate->measure = Plate::Measure::Along;
     return keepingPlace(std::move(job), material, id, straight);
+}
+
+void turnOver(Job& job, const std::string& id) {
+    const auto other = [](Turn turn) { return turn == Turn::Up ? Turn::Down : Turn::Up; };
+    Bend& bend = *job.findBend(id);
+    bend.turn = other(bend.turn);
+    for (const std::string& plate : {bend.from, bend.to}) {
+        if (!job.findPlate(plate)->joggle) continue;
+        for (Bend& half : job.bends)
+            if (half.id != id && (half.from == plate || half.to == plate)) half.turn = other(bend.turn);
+    }
+}
+
+void makeSlot(Hole& hole, bool isSlot) {
+    hole.kind = isSlot ? Hole::Kind::Slot : Hole::Kind::Round;
+    hole.length = isSlot ? std::max(hole.length, 1.5 * hole.diameter) : 0;
+    if (!isSlot) hole.angleDeg = 0;
 }
 
 Result<Edited> withEndCorners(Job job, const std::string& id, Edge edge,

@@ -2,6 +2,8 @@
 #pragma once
 
 #include "app/actions.h"
+#include "app/cells/ladder_cells.h"
+#include "app/cells/sheet.h"
 #include "app/findings_view.h"
 #include "app/job_store.h"
 #include "app/ladder.h"
@@ -9,7 +11,6 @@
 #include "app/notice.h"
 #include "app/picture_view.h"
 #include "app/ribbon_view.h"
-#include "app/rung.h"
 #include "app/theme.h"
 #include "app/value_field.h"
 #include "draw/type.h"
@@ -66,14 +67,56 @@ public:
         QTest::keyClick(entry, Qt::Key_Return);
     }
 
-    /// Clicks into a field, types over it and presses Enter.
+    /// The visible sheet that has a cell of this name, and where on it.
+    struct Found {
+        app::Sheet* sheet;
+        int place;
+        const app::Cell& cell() const { return sheet->cellAt(sheet->places()[static_cast<size_t>(place)]); }
+        QPoint middle() const { return sheet->places()[static_cast<size_t>(place)].box.center(); }
+    };
+    std::optional<Found> find(const QString& name) const {
+        for (auto* sheet : window->findChildren<app::Sheet*>())
+            if (const int place = sheet->placeOf(name); place >= 0 && sheet->isVisible()) return Found{sheet, place};
+        return {};
+    }
+    Found cell(const QString& name) const {
+        const auto found = find(name);
+        if (!found) qFatal("no cell %s", qPrintable(name));
+        return *found;
+    }
+    /// What a cell says.
+    QString shown(const QString& name) const {
+        const Found found = cell(name);
+        return found.sheet->shown(found.cell());
+    }
+    void click(const QString& name) const {
+        const Found found = cell(name);
+        QTest::mouseClick(found.sheet, Qt::LeftButton, {}, found.middle());
+    }
+    /// Clicks a figure, types over it and presses Enter.
     void fill(const QString& name, const QString& text) const {
-        auto* field = named<app::ValueField>(name);
-        if (!field) qFatal("no field %s", qPrintable(name));
-        QTest::mouseClick(field, Qt::LeftButton);
+        click(name);
+        auto* field = qobject_cast<app::ValueField*>(QApplication::focusWidget());
+        if (!field) qFatal("%s does not open", qPrintable(name));
         field->selectAll();
-        QTest::keyClicks(field, text);
+        if (text.isEmpty())
+            QTest::keyClick(field, Qt::Key_Delete);
+        else
+            QTest::keyClicks(field, text);
         QTest::keyClick(field, Qt::Key_Return);
+    }
+    /// Takes one of a cell's choices, from its menu.
+    void choose(const QString& name, const QString& option) const {
+        click(name);
+        auto* menu = qobject_cast<QMenu*>(QApplication::activePopupWidget());
+        if (!menu) qFatal("%s offers no choice", qPrintable(name));
+        for (QAction* action : menu->actions())
+            if (action->text() == option) {
+                menu->setActiveAction(action);
+                QTest::keyClick(menu, Qt::Key_Return);
+                return;
+            }
+        qFatal("%s does not offer %s", qPrintable(name), qPrintable(option));
     }
 
     QString notice() const {

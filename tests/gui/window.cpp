@@ -68,7 +68,7 @@ void WindowTest::selectionIsSharedByAllViews() {
     QTest::mouseClick(ribbon, Qt::LeftButton, {}, ribbon->onScreen(part.bends[0].centre.middle()).toPoint());
     QVERIFY(window.document().selected() == Element::bend("1"));
     // on the ladder
-    QTest::mouseClick(window.named<app::ValueField>("Length of leg B"), Qt::LeftButton);
+    window.click("Length of leg B");
     QVERIFY(window.document().selected() == Element::plate("B"));
     // on the picture, at a point of leg A's face
     const auto& corners = part.plates[0].outlineInFlat;
@@ -195,38 +195,29 @@ void WindowTest::plusOnAFreeEndAddsABend() {
 
 void WindowTest::unitsSwitchWhatIsReadAndTyped() {
     test::Window window(test::demo("vent-stay.gfold"));
-    auto* field = window.named<app::ValueField>("Length of leg A");
-    QCOMPARE(field->text(), QString("62.0"));
+    QCOMPARE(window.shown("Length of leg A"), QString("62.0"));
     QTest::mouseClick(window.named<QToolButton>("Inches"), Qt::LeftButton);
-    QCOMPARE(field->text(), QString("2 ⁷⁄₁₆"));
+    QCOMPARE(window.shown("Length of leg A"), QString("2 ⁷⁄₁₆"));
     QCOMPARE(window.job().plates[0].length, 62.0); // reading it otherwise changes no figure
     window.fill("Length of leg A", "2 1/2");
     QCOMPARE(window.job().plates[0].length, 63.5);
     QTest::mouseClick(window.named<QToolButton>("Millimetres"), Qt::LeftButton);
-    QCOMPARE(field->text(), QString("63.5"));
+    QCOMPARE(window.shown("Length of leg A"), QString("63.5"));
 }
 
 void WindowTest::allowanceRulesStandSideBySide() {
     test::Window window(test::demo("vent-stay.gfold"));
-    const auto panelText = [&] {
-        QString all;
-        for (auto* label : window->findChildren<QLabel*>())
-            all += label->text() + '\n';
-        return all;
-    };
+    const auto panelText = [&] { return window.cell("Allowance rule").sheet->text(); };
     QVERIFY2(panelText().contains("DIN 6935 would cut 0.7 mm shorter"), qPrintable(panelText()));
     const double byMaterial = window.document().part().blank.length;
-    auto* rule = window.named<QComboBox>("Allowance rule");
-    rule->setFocus();
-    QTest::keyClick(rule, Qt::Key_Down);
+    window.choose("Allowance rule", "DIN 6935");
     QVERIFY(window.job().allowance.kind == bend::AllowanceRule::Kind::Din6935);
     QVERIFY(std::abs(byMaterial - window.document().part().blank.length - 0.7) < 0.05);
     QVERIFY2(panelText().contains("Material table would cut 0.7 mm longer"), qPrintable(panelText()));
-    QTest::keyClick(rule, Qt::Key_Down);
+    window.choose("Allowance rule", "One K for all");
     window.fill("K for all bends", "0.5");
     QCOMPARE(window.document().part().bends[0].k, 0.5);
-    for (int i = 0; i < 3; ++i)
-        QTest::keyClick(rule, Qt::Key_Down);
+    window.choose("Allowance rule", "Your test bend");
     QVERIFY(window.job().allowance.kind == bend::AllowanceRule::Kind::Measured);
     window.fill("What the test bend took off", "5.4");
     QCOMPARE(window.document().part().bends[0].deduction, 5.4);
@@ -234,14 +225,9 @@ void WindowTest::allowanceRulesStandSideBySide() {
 
 void WindowTest::findingOffersItsRemedyAndUndoTakesItBack() {
     test::Window window(test::demo("vent-stay.gfold"));
-    QPushButton* remedy = nullptr;
-    for (auto* button : window->findChildren<QPushButton*>())
-        if (button->text() == "move h2 to 9.9") remedy = button;
-    QVERIFY(remedy);
     const part::Job before = window.job();
-    QTest::mouseClick(remedy, Qt::LeftButton);
+    window.click("h2 is close to an edge: move h2 to 9.9");
     QCOMPARE(window.job().findHole("h2")->x, 9.9);
-    QTRY_VERIFY(window->findChildren<app::FindingCard*>().size() >= 3);
     for (const check::Finding& finding : window.document().findings())
         QVERIFY(finding.severity == check::Severity::Note);
     window->actions().undo->trigger();
@@ -273,16 +259,12 @@ void WindowTest::stockIsEdited() {
     QCOMPARE(window.job().stock.width, 25.0);
     QCOMPARE(window.job().thickness, 4.0);
     QCOMPARE(window.job().quantity, 6);
-    auto* material = window.named<QComboBox>("Material");
-    material->setFocus();
-    QTest::keyClick(material, Qt::Key_Down);
+    window.choose("Material", "Mild steel, cold rolled soft");
     QCOMPARE(window.job().material, std::string("steel-cold-rolled"));
     window.fill("Thickness", "0");
     QVERIFY2(window.notice().contains("from 0.01 to 100"), qPrintable(window.notice()));
     QCOMPARE(window.job().thickness, 4.0);
-    auto* dimension = window.named<QComboBox>("Lengths go to the");
-    dimension->setFocus();
-    QTest::keyClick(dimension, Qt::Key_Down);
+    window.choose("Lengths go to the", "inside of bends");
     QVERIFY(window.job().dimensionTo == part::DimensionTo::Inside);
 }
 

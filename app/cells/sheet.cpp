@@ -1,0 +1,260 @@
+#include "app/cells/sheet.h"
+
+#include "app/cells/sheet_access.h"
+#include "app/signs.h"
+#include "app/theme.h"
+
+#include <QHelpEvent>
+#include <QPainter>
+#include <QToolTip>
+
+#include <algorithm>
+
+namespace goodfold::app {
+
+namespace {
+
+constexpr int kPad = 5; // left and right of what can be reached, at 100 %
+
+QFont fontOf(Cell::Look look) {
+    switch (look) {
+    case Cell::Look::Faint:
+    case Cell::Look::Heading:
+        return textFont(12, look == Cell::Look::Heading ? draw::Weight::SemiBold : draw::Weight::Regular);
+    case Cell::Look::Strong:
+        return textFont(14, draw::Weight::SemiBold);
+    case Cell::Look::Large:
+        return textFont(19, draw::Weight::SemiBold);
+    case Cell::Look::Link:
+    case Cell::Look::Button:
+        return textFont(13, draw::Weight::Medium);
+    default:
+        return textFont(13);
+    }
+}
+
+} // namespace
+
+Sheet::Sheet(Document& document, const QString& name, Make make, QWidget* parent)
+    : QWidget(parent), document(document), make(std::move(make)) {
+    setAccessibleName(name);
+    setFocusPolicy(Qt::StrongFocus);
+    setMouseTracking(true);
+    QSizePolicy policy(QSizePolicy::Preferred, QSizePolicy::Minimum);
+    policy.setHeightForWidth(true);
+    setSizePolicy(policy);
+    makeSheetsReadable();
+    connect(&document, &Document::changed, this, &Sheet::refresh);
+    connect(&document, &Document::selectionChanged, this, qOverload<>(&QWidget::update));
+    refresh();
+}
+
+void Sheet::followSelection() {
+    connect(&document, &Document::selectionChanged, this, [this] {
+        if (document.selected() == selectionShown) return;
+        refresh();
+        const auto block = std::find_if(blocks.begin(), blocks.end(), [&](const Block& b) {
+            return !b.about.isNothing() && b.about == document.selected();
+        });
+        if (block != blocks.end()) emit wantsToBeSeen(layout.blocks[static_cast<size_t>(block - blocks.begin())]);
+    });
+}
+
+void Sheet::refresh() {
+    blocks = make(document);
+    selectionShown = document.selected();
+    relayout();
+    if (fieldIsOpen && inHand < 0) closeField(); // what was being typed in is gone
+}
+
+QString Sheet::shown(const Cell& cell) const {
+    if (cell.kind == Cell::Kind::Badge) return {};
+    if (cell.kind != Cell::Kind::Figure || (!cell.value && !cell.text.isEmpty())) return cell.text;
+    return ValueField::shown(document, cell.figure, cell.value.value_or(cell.usual.value_or(0)), false);
+}
+
+QSize Sheet::sizeOf(const Cell& cell, int room) const {
+    if (cell.kind == Cell::Kind::Badge) return {px(30), px(30)};
+    if (cell.kind == Cell::Kind::Sign) return {px(20), px(20)};
+    const QFontMetrics metrics(fontOf(cell.look));
+    if (cell.wraps) {
+        const QRect box = metrics.boundingRect(QRect(0, 0, std::max(room, px(60)), 100'000),
+                                               Qt::TextWordWrap | Qt::AlignLeft, cell.text);
+        return {std::max(room, px(60)), box.height() + px(2)};
+    }
+    const int pad = cell.look == Cell::Look::Button ? 2 * px(10) : cell.isReachable() ? 2 * px(kPad) : 0;
+    const int arrow = cell.kind == Cell::Kind::Choice ? px(12) : 0;
+    const int least = cell.kind == Cell::Kind::Figure ? px(cell.look == Cell::Look::Large ? 52 : 26) : 0;
+    return {std::max(least, metrics.horizontalAdvance(shown(cell)) + pad + arrow),
+            metrics.height() + px(cell.look == Cell::Look::Button ? 8 : 4)};
+}
+
+/// Cells stand in a row and go on below where the row is full; what is pushed stands at the right end.
+Sheet::Layout Sheet::layOut(int width) const {
+    Layout made;
+    int y = 0;
+    for (size_t b = 0; b < blocks.size(); ++b) {
+        const Block& block = blocks[b];
+        y += px(block.gapAbove);
+        const int top = y, left = px(6 + block.indent), right = width - px(6);
+        y += px(3);
+        int hanging = left; // under the words that a badge or a sign begins
+        for (size_t l = 0; l < block.lines.size(); ++l) {
+            int x = l == 0 ? left : hanging, height = 0;
+            size_t first = made.spots.size();
+            const auto finish = [&] {
+                for (size_t i = first; i < made.spots.size(); ++i) // one middle line for the whole row
+                    made.spots[i].box.moveTop(y + (height - made.spots[i].box.height()) / 2);
+                first = made.spots.size();
+                y += height;
+            };
+            for (size_t c = 0; c < block.lines[l].size(); ++c) {
+                const Cell& cell = block.lines[l][c];
+                QSize size = sizeOf(cell, right - x);
+                if (!cell.wraps && x + size.width() > right && x > hanging) {
+                    finish();
+                    x = hanging;
+                    height = 0;
+                }
+                const bool marks = cell.kind == Cell::Kind::Badge || cell.kind == Cell::Kind::Sign;
+                if (cell.pushed) x = std::max(x, right - size.width());
+                made.spots.push_back({b, l, c, QRect(QPoint(x, y), size)});
+                if (marks && l == 0 && c == 0) hanging = x + size.width() + px(8);
+                x += size.width() + px(marks ? 8 : 3);
+                // A badge may stand beside two lines.
+                height = std::max(height, marks && block.lines.size() > 1 ? px(20) : size.height());
+            }
+            finish();
+        }
+        y += px(3);
+        made.blocks.push_back(QRect(0, top, width, y - top));
+    }
+    made.height = y;
+    return made;
+}
+
+void Sheet::relayout() {
+    layout = layOut(width());
+    reachable.clear();
+    for (const Spot& spot : layout.spots)
+        if (blocks[spot.block].lines[spot.line][spot.cell].isReachable())
+            reachable.push_back({spot.block, spot.line, spot.cell, spot.box});
+    inHand = placeOf(nameInHand);
+    if (fieldIsOpen && inHand >= 0) {
+        QRect box = reachable[static_cast<size_t>(inHand)].box;
+        field->setGeometry(box.adjusted(0, -1, std::max(px(40), px(84) - box.width()), 1));
+    }
+    if (minimumHeight() != layout.height) setMinimumHeight(layout.height);
+    updateGeometry();
+    update();
+}
+
+QSize Sheet::sizeHint() const {
+    return {px(260), layout.height};
+}
+
+int Sheet::heightForWidth(int forWidth) const {
+    return forWidth == width() ? layout.height : layOut(forWidth).height;
+}
+
+void Sheet::resizeEvent(QResizeEvent* event) {
+    if (event->size().width() != event->oldSize().width()) relayout();
+}
+
+int Sheet::placeOf(const QString& name) const {
+    const auto found = std::find_if(reachable.begin(), reachable.end(),
+                                    [&](const Place& place) { return cellAt(place).name == name; });
+    return name.isEmpty() || found == reachable.end() ? -1 : static_cast<int>(found - reachable.begin());
+}
+
+int Sheet::placeAt(const QPoint& point) const {
+    for (size_t i = 0; i < reachable.size(); ++i)
+        if (reachable[i].box.adjusted(0, -px(2), 0, px(2)).contains(point)) return static_cast<int>(i);
+    return -1;
+}
+
+int Sheet::blockUnder(const QPoint& point) const {
+    const auto found = std::find_if(layout.blocks.begin(), layout.blocks.end(),
+                                    [&](const QRect& box) { return box.contains(point); });
+    return found == layout.blocks.end() ? -1 : static_cast<int>(found - layout.blocks.begin());
+}
+
+bool Sheet::shows(const Element& element) const {
+    return std::any_of(blocks.begin(), blocks.end(), [&](const Block& block) { return block.about == element; });
+}
+
+QString Sheet::text() const {
+    QStringList all;
+    for (const Block& block : blocks)
+        for (const Line& line : block.lines) {
+            QStringList said;
+            for (const Cell& cell : line)
+                said << shown(cell);
+            all << said.join(QLatin1Char(' ')).trimmed();
+        }
+    return all.join(QLatin1Char('\n'));
+}
+
+void Sheet::paintCell(QPainter& painter, const Spot& spot) const {
+    const Cell& cell = blocks[spot.block].lines[spot.line][spot.cell];
+    const draw::Palette& p = colours();
+    if (cell.kind == Cell::Kind::Badge) return paintBadge(painter, spot.box, cell.about, cell.order);
+    if (cell.kind == Cell::Kind::Sign) return paintSeverity(painter, spot.box, cell.severity);
+
+    const int place = cell.isReachable() ? placeAt(spot.box.center()) : -1;
+    const bool isButton = cell.look == Cell::Look::Button;
+    const bool isCurrent = place >= 0 && place == inHand && hasFocus();
+    if (cell.isReachable() && (isButton || place == pointedAt || isCurrent)) {
+        painter.setPen(QPen(isCurrent || isButton ? p.accent : p.rule, isCurrent ? 2 : 1));
+        painter.setBrush(p.field);
+        const double round = isButton ? spot.box.height() / 2.0 : 5;
+        painter.drawRoundedRect(QRectF(spot.box).adjusted(1, 1, -1, -1), round, round);
+    }
+    const bool isFaint = cell.look == Cell::Look::Faint || cell.look == Cell::Look::Heading ||
+                         (cell.kind == Cell::Kind::Figure && !cell.value);
+    painter.setPen(isButton || cell.look == Cell::Look::Link ? p.accent : isFaint ? p.faintInk : p.ink);
+    painter.setFont(fontOf(cell.look));
+    if (cell.wraps) return painter.drawText(spot.box, Qt::TextWordWrap | Qt::AlignLeft, cell.text);
+    if (cell.kind == Cell::Kind::Choice) {
+        const QPointF tip(spot.box.right() - px(6), spot.box.center().y() + px(2));
+        painter.drawLine(tip, tip - QPointF(px(3), px(3)));
+        painter.drawLine(tip, tip - QPointF(-px(3), px(3)));
+    }
+    const int pad = isButton ? px(10) : cell.isReachable() ? px(kPad) : 0;
+    const bool toTheRight = cell.kind == Cell::Kind::Figure;
+    painter.drawText(spot.box.adjusted(pad, 0, -pad, 0),
+                     (toTheRight ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter, shown(cell));
+}
+
+void Sheet::paintEvent(QPaintEvent* event) {
+    QPainter painter(this);
+    painter.setRenderHint(QPainter::Antialiasing);
+    const draw::Palette& p = colours();
+    for (size_t b = 0; b < blocks.size(); ++b) {
+        const Element& about = blocks[b].about;
+        if (about.isNothing() || !layout.blocks[b].intersects(event->rect())) continue;
+        const bool isSelected = document.selected() == about;
+        if (!isSelected && document.hovered() != about) continue;
+        painter.setPen(QPen(isSelected ? p.accent : p.rule, isSelected ? 1.4 : 1));
+        painter.setBrush(isSelected ? p.field : QColor(Qt::transparent));
+        painter.drawRoundedRect(QRectF(layout.blocks[b]).adjusted(1, 1, -1, -1), 6, 6);
+    }
+    for (const Spot& spot : layout.spots)
+        if (spot.box.intersects(event->rect())) paintCell(painter, spot);
+    if (hasFocus() && reachable.empty()) {
+        painter.setPen(QPen(p.accent, 2));
+        painter.setBrush(Qt::NoBrush);
+        painter.drawRoundedRect(QRectF(rect()).adjusted(1, 1, -1, -1), 5, 5);
+    }
+}
+
+bool Sheet::event(QEvent* event) {
+    if (event->type() == QEvent::ToolTip && pointedAt >= 0 && pointedAt < static_cast<int>(reachable.size())) {
+        const auto* help = static_cast<QHelpEvent*>(event);
+        QToolTip::showText(help->globalPos(), cellAt(reachable[static_cast<size_t>(pointedAt)]).tip, this);
+        return true;
+    }
+    return QWidget::event(event);
+}
+
+} // namespace goodfold::app

@@ -28,6 +28,10 @@ QPointF Camera::toScreen(const Vec3& point) const {
     return centre + QPointF(fromTarget.dot(right()), -fromTarget.dot(up())) * pixelsPerMm;
 }
 
+Projection::Projection(const Camera& camera)
+    : right(camera.right() * camera.pixelsPerMm), up(camera.up() * camera.pixelsPerMm),
+      origin(camera.centre - QPointF(right.dot(camera.target), -up.dot(camera.target))) {}
+
 Camera fitted(Camera camera, const std::vector<Vec3>& points, const QRectF& area) {
     if (points.empty()) return camera;
     const Vec3 right = camera.right(), up = camera.up();

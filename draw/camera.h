@@ -24,6 +24,17 @@ struct Camera {
     QPointF toScreen(const Vec3& point) const;
 };
 
+/// The same camera's toScreen() for very many points: its directions worked out once.
+class Projection {
+public:
+    explicit Projection(const Camera& camera);
+    QPointF operator()(const Vec3& point) const { return origin + QPointF(right.dot(point), -up.dot(point)); }
+
+private:
+    Vec3 right, up; // in pixels
+    QPointF origin;
+};
+
 /// The camera moved and scaled so that the points fill `area`.
 Camera fitted(Camera camera, const std::vector<Vec3>& points, const QRectF& area);
 

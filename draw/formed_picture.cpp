@@ -6,11 +6,12 @@ namespace goodfold::draw {
 
 std::vector<SeenFace> look(const Scene& scene, const Camera& camera) {
     const Vec3 toward = camera.towardViewer();
+    const Projection onScreen(camera);
     std::vector<SeenFace> seen;
     for (const Face& face : backToFront(scene, toward)) {
         SeenFace s{{}, face.inked, face.about, face.side, face.bendOrder, face.normal.dot(toward)};
         for (const Vec3& corner : face.corners)
-            s.outline << camera.toScreen(corner);
+            s.outline << onScreen(corner);
         seen.push_back(std::move(s));
     }
     return seen;
@@ -47,18 +48,29 @@ QColor colourOf(const SeenFace& face, const Palette& palette, bool lit) {
 void paintFormed(QPainter& painter, const std::vector<SeenFace>& seen, const Palette& palette,
                  const std::vector<part::Element>& lit) {
     const QColor ink = mixed(palette.ink, palette.back, 0.45);
+    const bool smooth = painter.testRenderHint(QPainter::Antialiasing);
+    QList<QLineF> lines;
     for (const SeenFace& face : seen) {
         const bool isLit = std::find(lit.begin(), lit.end(), face.about) != lit.end();
+        // Without antialiasing pieces of one face meet with no hairline between them, and the inked edges
+        // over them are smooth. The narrow pieces of a bend need it, and a pen of their colour to close the
+        // hairlines.
         const QColor colour = colourOf(face, palette, isLit);
-        // A pen of the fill's colour closes the hairline between pieces of one face.
-        painter.setPen(QPen(colour, 1));
+        const bool isNarrow = smooth && face.bendOrder >= 0;
+        painter.setRenderHint(QPainter::Antialiasing, isNarrow);
+        painter.setPen(isNarrow ? QPen(colour, 1) : QPen(Qt::NoPen));
         painter.setBrush(colour);
         painter.drawConvexPolygon(face.outline);
-        painter.setPen(QPen(isLit ? palette.accent : ink, isLit ? 1.8 : 1.0, Qt::SolidLine, Qt::RoundCap));
+        lines.clear();
         for (qsizetype i = 0; i < face.outline.size(); ++i)
             if (face.inked[static_cast<size_t>(i)])
-                painter.drawLine(face.outline[i], face.outline[(i + 1) % face.outline.size()]);
+                lines << QLineF(face.outline[i], face.outline[(i + 1) % face.outline.size()]);
+        if (lines.isEmpty()) continue;
+        painter.setRenderHint(QPainter::Antialiasing, smooth);
+        painter.setPen(QPen(isLit ? palette.accent : ink, isLit ? 1.8 : 1.0, Qt::SolidLine, Qt::RoundCap));
+        painter.drawLines(lines);
     }
+    painter.setRenderHint(QPainter::Antialiasing, smooth);
 }
 
 part::Element elementAt(const std::vector<SeenFace>& seen, const QPointF& point) {

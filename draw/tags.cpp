@@ -39,12 +39,13 @@ Vec3 anchorOf(const part::Part& part, const part::Folded& folded, const Camera& 
 
 namespace {
 
-/// What is taken on the screen, in cells of a few pixels: by the part, and by tags already placed.
+/// How much of any box the part covers on the screen, counted in cells of a few pixels.
 class Occupancy {
 public:
     Occupancy(const std::vector<SeenFace>& seen, const QRectF& area)
-        : area(area), cells(qMax(1, qCeil(area.width() / kCell)), qMax(1, qCeil(area.height() / kCell)),
-                            QImage::Format_Grayscale8) {
+        : area(area), columns(qMax(1, qCeil(area.width() / kCell))),
+          rows(qMax(1, qCeil(area.height() / kCell))) {
+        QImage cells(columns, rows, QImage::Format_Grayscale8);
         cells.fill(0);
         QPainter painter(&cells);
         painter.scale(1.0 / kCell, 1.0 / kCell);
@@ -53,30 +54,44 @@ public:
         painter.setBrush(Qt::white);
         for (const SeenFace& face : seen)
             painter.drawConvexPolygon(face.outline);
+        painter.end();
+        sumUp(cells);
     }
 
     /// Share of the box that lies on the part.
     double covered(const QRectF& box) const {
-        const int columns = 1 + static_cast<int>(box.width() / kCell);
-        const int rows = 1 + static_cast<int>(box.height() / kCell);
-        int taken = 0;
-        for (int row = 0; row < rows; ++row)
-            for (int column = 0; column < columns; ++column)
-                taken += isTaken(box.topLeft() + QPointF(column, row) * kCell);
-        return static_cast<double>(taken) / (columns * rows);
+        const int left = column(box.left()), right = column(box.right()) + 1;
+        const int top = row(box.top()), bottom = row(box.bottom()) + 1;
+        const int taken = at(right, bottom) - at(left, bottom) - at(right, top) + at(left, top);
+        return static_cast<double>(taken) / qMax(1, (right - left) * (bottom - top));
     }
 
 private:
     static constexpr double kCell = 6;
 
-    bool isTaken(const QPointF& p) const {
-        const QPoint cell(static_cast<int>((p.x() - area.left()) / kCell),
-                          static_cast<int>((p.y() - area.top()) / kCell));
-        return cells.valid(cell) && qGray(cells.pixel(cell)) > 0;
+    /// sums[r][c]: cells taken above row r and left of column c, so that any box is four look-ups.
+    void sumUp(const QImage& cells) {
+        sums.assign(static_cast<size_t>(columns + 1) * static_cast<size_t>(rows + 1), 0);
+        for (int r = 0; r < rows; ++r) {
+            const uchar* line = cells.constScanLine(r);
+            int inRow = 0;
+            for (int c = 0; c < columns; ++c) {
+                inRow += line[c] > 0;
+                sums[index(c + 1, r + 1)] = at(c + 1, r) + inRow;
+            }
+        }
     }
 
+    size_t index(int c, int r) const {
+        return static_cast<size_t>(r) * static_cast<size_t>(columns + 1) + static_cast<size_t>(c);
+    }
+    int at(int c, int r) const { return sums[index(qMin(c, columns), qMin(r, rows))]; }
+    int column(double x) const { return qBound(0, static_cast<int>((x - area.left()) / kCell), columns - 1); }
+    int row(double y) const { return qBound(0, static_cast<int>((y - area.top()) / kCell), rows - 1); }
+
     QRectF area;
-    QImage cells;
+    int columns, rows;
+    std::vector<int> sums;
 };
 
 double overlapShare(const QRectF& one, const QRectF& other) {
@@ -85,16 +100,20 @@ double overlapShare(const QRectF& one, const QRectF& other) {
 }
 
 /// Lower is better. The weights say what matters: on the screen first, off other tags, off the part, near.
+/// Gives up as soon as it is no better than `least`.
 double cost(const QRectF& box, const QPointF& anchor, const Occupancy& occupancy,
-            const std::vector<Tag>& placed, const QRectF& area) {
+            const std::vector<Tag>& placed, const QRectF& area, double least) {
     double sum = std::hypot(box.center().x() - anchor.x(), box.center().y() - anchor.y()) / 100;
     if (!area.contains(box)) sum += 50;
+    if (sum >= least) return sum;
+    sum += 8 * occupancy.covered(box);
     for (const Tag& other : placed) {
+        if (sum >= least) return sum;
         const QRectF room = other.box.adjusted(-4, -4, 4, 4);
         sum += 20 * overlapShare(box, room);
         if (room.contains(anchor)) sum += 2;
     }
-    return sum + 8 * occupancy.covered(box);
+    return sum;
 }
 
 } // namespace
@@ -113,7 +132,7 @@ std::vector<Tag> placeTags(const std::vector<TagWish>& wishes, const std::vector
                 QRectF box(QPointF(0, 0), wish.size);
                 box.moveCenter(wish.anchor + QPointF(std::cos(turn) * (away + wish.size.width() / 2),
                                                      std::sin(turn) * away));
-                const double here = cost(box, wish.anchor, occupancy, placed, area);
+                const double here = cost(box, wish.anchor, occupancy, placed, area, least);
                 if (here < least) {
                     least = here;
                     best = box;

@@ -40,11 +40,12 @@ Block bendBlock(Document& document, const std::string& id) {
                                    return change(document, name,
                                                  [&](part::Job& job) { job.findBend(id)->angleDeg = typed; });
                                }));
-    first.push_back(press(bend.turn == part::Turn::Up ? QObject::tr("toward you") : QObject::tr("away from you"),
-                          nameOf(QObject::tr("Turn")), [&document, id] {
-                              return document.change(QObject::tr("turn of bend %1").arg(text(id)),
-                                                     [&](part::Job& job) { part::turnOver(job, id); });
-                          }));
+    first.push_back(
+        press(bend.turn == part::Turn::Up ? QObject::tr("toward you") : QObject::tr("away from you"),
+              nameOf(QObject::tr("Turn")), [&document, id] {
+                  return document.change(QObject::tr("turn of bend %1").arg(text(id)),
+                                         [&](part::Job& job) { part::turnOver(job, id); });
+              }));
     first.back().tip = QObject::tr("Turns the other way");
     if (isJoggle) first.push_back(words(QObject::tr("by its joggle"), Cell::Look::Faint));
 
@@ -57,8 +58,9 @@ Block bendBlock(Document& document, const std::string& id) {
                                          job.findBend(id)->insideRadius = typed;
                                      });
                                  }));
-    second.back().tip = bend.insideRadius ? QObject::tr("Typed here; empty it to take what the material wants")
-                                          : QObject::tr("What the material wants for this thickness");
+    second.back().tip = bend.insideRadius
+                            ? QObject::tr("Typed here; empty it to take what the material wants")
+                            : QObject::tr("What the material wants for this thickness");
     if (!isJoggle) {
         const QString lean = nameOf(QObject::tr("Lean from square"));
         second.push_back(words(QObject::tr("leans"), Cell::Look::Faint));
@@ -67,9 +69,10 @@ Block bendBlock(Document& document, const std::string& id) {
         }));
     }
     second.push_back(words(QObject::tr("K"), Cell::Look::Faint));
-    second.push_back(maybeFigure(Kind::Number, k, bend.k, solved.k, [&document, id, k](std::optional<double> typed) {
-        return change(document, k, [&](part::Job& job) { job.findBend(id)->k = typed; });
-    }));
+    second.push_back(
+        maybeFigure(Kind::Number, k, bend.k, solved.k, [&document, id, k](std::optional<double> typed) {
+            return change(document, k, [&](part::Job& job) { job.findBend(id)->k = typed; });
+        }));
     second.back().tip = bend.k ? QObject::tr("Typed here; empty it to go by the allowance rule")
                                : QObject::tr("From: %1").arg(text(solved.kSource));
     return {Element::bend(id), 0, 1, {std::move(first), std::move(second)}};
@@ -103,16 +106,17 @@ Cell xFromChoice(Document& document, const part::Hole& hole, const QString& name
     const auto places = placesToCountFrom(document.job(), plate, hole.id);
     QStringList says;
     for (const From& place : places)
-        says << place.says;
+        says << QObject::tr("from %1").arg(place.says);
     const auto now = std::find_if(places.begin(), places.end(), [&](const From& place) {
         return place.from == hole.xFrom && place.hole == hole.xFromHole;
     });
-    return choice(name, says, static_cast<int>(now - places.begin()), [&document, places, id = hole.id](int index) {
-        const From& place = places[static_cast<size_t>(index)];
-        return document.apply(
-            QObject::tr("where %1 counts from").arg(text(id)),
-            part::withHoleXFrom(document.job(), document.material(), id, place.from, place.hole));
-    });
+    return choice(name, says, static_cast<int>(now - places.begin()),
+                  [&document, places, id = hole.id](int index) {
+                      const From& place = places[static_cast<size_t>(index)];
+                      return document.apply(QObject::tr("where %1 counts from").arg(text(id)),
+                                            part::withHoleXFrom(document.job(), document.material(), id,
+                                                                place.from, place.hole));
+                  });
 }
 
 Block holeBlock(Document& document, const std::string& id) {
@@ -120,34 +124,34 @@ Block holeBlock(Document& document, const std::string& id) {
     const bool isSlot = hole.kind == part::Hole::Kind::Slot;
     const auto nameOf = [&](const QString& what) { return QObject::tr("%1 of hole %2").arg(what, text(id)); };
     const auto number = [&](Kind kind, const QString& what, double part::Hole::*member) {
-        return figure(kind, nameOf(what), hole.*member, [&document, id, member, name = nameOf(what)](double typed) {
-            return change(document, name, [&](part::Job& job) { job.findHole(id)->*member = typed; });
-        });
+        return figure(
+            kind, nameOf(what), hole.*member, [&document, id, member, name = nameOf(what)](double typed) {
+                return change(document, name, [&](part::Job& job) { job.findHole(id)->*member = typed; });
+            });
     };
     const auto faint = [](const QString& says) { return words(says, Cell::Look::Faint); };
 
     Line first{words(text(id), Cell::Look::Plain)};
     first.push_back(choice(nameOf(QObject::tr("Kind")), {QStringLiteral("ø"), QObject::tr("slot")}, isSlot,
                            [&document, id](int index) {
-                               return document.change(QObject::tr("kind of %1").arg(text(id)), [&](part::Job& job) {
-                                   part::makeSlot(*job.findHole(id), index == 1);
-                               });
+                               return document.change(
+                                   QObject::tr("kind of %1").arg(text(id)),
+                                   [&](part::Job& job) { part::makeSlot(*job.findHole(id), index == 1); });
                            }));
-    first.push_back(number(Kind::Size, isSlot ? QObject::tr("Width") : QObject::tr("Diameter"), &part::Hole::diameter));
+    first.push_back(
+        number(Kind::Size, isSlot ? QObject::tr("Width") : QObject::tr("Diameter"), &part::Hole::diameter));
     if (isSlot) {
         first.push_back(faint(QStringLiteral("×")));
         first.push_back(number(Kind::Size, QObject::tr("Length over all"), &part::Hole::length));
         first.push_back(faint(QObject::tr("turned")));
-        first.push_back(number(Kind::Angle, QObject::tr("Turned from the leg's direction"), &part::Hole::angleDeg));
+        first.push_back(
+            number(Kind::Angle, QObject::tr("Turned from the leg's direction"), &part::Hole::angleDeg));
     }
     Line second{number(Kind::Length, QObject::tr("Distance along the leg"), &part::Hole::x),
-                faint(QObject::tr("from")),
                 xFromChoice(document, hole, nameOf(QObject::tr("Where the distance along counts from"))),
-                faint(QObject::tr("and")),
                 number(Kind::Length, QObject::tr("Distance across the leg"), &part::Hole::y),
-                faint(QObject::tr("from")),
                 choice(nameOf(QObject::tr("Where the distance across counts from")),
-                       {QObject::tr("right"), QObject::tr("left"), QObject::tr("centre")},
+                       {QObject::tr("from right"), QObject::tr("from left"), QObject::tr("off centre")},
                        static_cast<int>(hole.yFrom), [&document, id](int index) {
                            return document.apply(QObject::tr("where %1 counts from").arg(text(id)),
                                                  part::withHoleYFrom(document.job(), document.material(), id,
@@ -186,12 +190,12 @@ Block addingBlock(Document& document) {
                                    [&](const part::Plate& plate) { return part::endIsFree(job, plate.id); });
     const QString end = text(last->id), carrier = text(part::plateInHand(job, document.selected()));
     Block block{{}, 0, 6, {}};
-    block.lines.push_back({adding(document, QObject::tr("+ bend on the end of %1").arg(end), QObject::tr("new bend"),
-                                  "b 90 toward", "b 90 toward")});
+    block.lines.push_back({adding(document, QObject::tr("+ bend on the end of %1").arg(end),
+                                  QObject::tr("new bend"), "b 90 toward", "b 90 toward")});
     block.lines.push_back({adding(document, QObject::tr("+ joggle on the end of %1").arg(end),
                                   QObject::tr("new joggle"), "j 6 over 24", "j 1/4 over 1"),
-                           adding(document, QObject::tr("+ hole in %1").arg(carrier), QObject::tr("new hole"), "h 12",
-                                  "h 1/2")});
+                           adding(document, QObject::tr("+ hole in %1").arg(carrier), QObject::tr("new hole"),
+                                  "h 12", "h 1/2")});
     return block;
 }
 

@@ -9,6 +9,7 @@
 #include <QToolTip>
 
 #include <algorithm>
+#include <unordered_map>
 
 namespace goodfold::app {
 
@@ -56,7 +57,8 @@ void Sheet::followSelection() {
         const auto block = std::find_if(blocks.begin(), blocks.end(), [&](const Block& b) {
             return !b.about.isNothing() && b.about == document.selected();
         });
-        if (block != blocks.end()) emit wantsToBeSeen(layout.blocks[static_cast<size_t>(block - blocks.begin())]);
+        if (block != blocks.end())
+            emit wantsToBeSeen(layout.blocks[static_cast<size_t>(block - blocks.begin())]);
     });
 }
 
@@ -73,20 +75,50 @@ QString Sheet::shown(const Cell& cell) const {
     return ValueField::shown(document, cell.figure, cell.value.value_or(cell.usual.value_or(0)), false);
 }
 
+namespace {
+
+/// Text is shaped once for each look and room; most edits leave most words as they were.
+QSize measured(const QString& text, Cell::Look look, int wrapTo) {
+    struct Key {
+        QString text;
+        int look, wrapTo, scale;
+        bool operator==(const Key&) const = default;
+    };
+    struct Hash {
+        size_t operator()(const Key& key) const {
+            return qHashMulti(0, key.text, key.look, key.wrapTo, key.scale);
+        }
+    };
+    static std::unordered_map<Key, QSize, Hash> known;
+    constexpr size_t kMost = 5000; // a long session types many figures
+    if (known.size() > kMost) known.clear();
+    const auto [found, isNew] =
+        known.try_emplace({text, static_cast<int>(look), wrapTo, qRound(textScale() * 100)});
+    if (!isNew) return found->second;
+    const QFontMetrics metrics(fontOf(look));
+    if (wrapTo > 0)
+        found->second =
+            metrics.boundingRect(QRect(0, 0, wrapTo, 100'000), Qt::TextWordWrap | Qt::AlignLeft, text).size();
+    else
+        found->second = {metrics.horizontalAdvance(text), metrics.height()};
+    return found->second;
+}
+
+} // namespace
+
 QSize Sheet::sizeOf(const Cell& cell, int room) const {
     if (cell.kind == Cell::Kind::Badge) return {px(30), px(30)};
     if (cell.kind == Cell::Kind::Sign) return {px(20), px(20)};
-    const QFontMetrics metrics(fontOf(cell.look));
     if (cell.wraps) {
-        const QRect box = metrics.boundingRect(QRect(0, 0, std::max(room, px(60)), 100'000),
-                                               Qt::TextWordWrap | Qt::AlignLeft, cell.text);
-        return {std::max(room, px(60)), box.height() + px(2)};
+        const int width = std::max(room, px(60));
+        return {width, measured(cell.text, cell.look, width).height() + px(2)};
     }
+    const QSize text = measured(shown(cell), cell.look, 0);
     const int pad = cell.look == Cell::Look::Button ? 2 * px(10) : cell.isReachable() ? 2 * px(kPad) : 0;
     const int arrow = cell.kind == Cell::Kind::Choice ? px(12) : 0;
     const int least = cell.kind == Cell::Kind::Figure ? px(cell.look == Cell::Look::Large ? 52 : 26) : 0;
-    return {std::max(least, metrics.horizontalAdvance(shown(cell)) + pad + arrow),
-            metrics.height() + px(cell.look == Cell::Look::Button ? 8 : 4)};
+    return {std::max(least, text.width() + pad + arrow),
+            text.height() + px(cell.look == Cell::Look::Button ? 8 : 4)};
 }
 
 /// Cells stand in a row and go on below where the row is full; what is pushed stands at the right end.
@@ -144,8 +176,10 @@ void Sheet::relayout() {
         QRect box = reachable[static_cast<size_t>(inHand)].box;
         field->setGeometry(box.adjusted(0, -1, std::max(px(40), px(84) - box.width()), 1));
     }
-    if (minimumHeight() != layout.height) setMinimumHeight(layout.height);
-    updateGeometry();
+    if (minimumHeight() != layout.height) { // else the whole window would be laid out anew on every edit
+        setMinimumHeight(layout.height);
+        updateGeometry();
+    }
     update();
 }
 
@@ -180,7 +214,8 @@ int Sheet::blockUnder(const QPoint& point) const {
 }
 
 bool Sheet::shows(const Element& element) const {
-    return std::any_of(blocks.begin(), blocks.end(), [&](const Block& block) { return block.about == element; });
+    return std::any_of(blocks.begin(), blocks.end(),
+                       [&](const Block& block) { return block.about == element; });
 }
 
 QString Sheet::text() const {
@@ -249,7 +284,8 @@ void Sheet::paintEvent(QPaintEvent* event) {
 }
 
 bool Sheet::event(QEvent* event) {
-    if (event->type() == QEvent::ToolTip && pointedAt >= 0 && pointedAt < static_cast<int>(reachable.size())) {
+    if (event->type() == QEvent::ToolTip && pointedAt >= 0 &&
+        pointedAt < static_cast<int>(reachable.size())) {
         const auto* help = static_cast<QHelpEvent*>(event);
         QToolTip::showText(help->globalPos(), cellAt(reachable[static_cast<size_t>(pointedAt)]).tip, this);
         return true;

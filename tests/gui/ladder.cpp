@@ -124,7 +124,7 @@ void LadderTest::emptiedRadiusAndKGoBackToTheRule() {
 void LadderTest::holeCanBeMeasuredFromElsewhere() {
     test::Window window(test::demo("vent-stay.gfold"));
     const Vec2 before = window.document().part().holes[1].centreInFlat;
-    window.choose("Where the distance along counts from of hole h2", "inside");
+    window.choose("Where the distance along counts from of hole h2", "from inside");
     QVERIFY(window.job().findHole("h2")->xFrom == part::Hole::XFrom::Inside);
     QVERIFY((window.document().part().holes[1].centreInFlat - before).norm() < 1e-9);
 }
@@ -177,7 +177,7 @@ void LadderTest::undoKeyTakesBackTheJobsStepUnlessSomethingIsBeingTyped() {
 void LadderTest::tabGoesThroughTheFiguresInReadingOrder() {
     test::Window window(test::demo("vent-stay.gfold"));
     window.document().select(Element::plate("B"));
-    window.type("h 20"); // a rung that came later stands where it is read
+    window.type("h 20");                          // a rung that came later stands where it is read
     window.document().select(Element::bend("1")); // the ends of legs not in hand are not shown
     const QStringList expected{"Length of leg A",
                                "How the length is measured of leg A",

@@ -11,15 +11,16 @@ namespace goodfold::app {
 struct Actions {
     explicit Actions(QWidget* window, QUndoStack& undoStack);
 
-    QAction *newJob, *open, *save, *saveAs, *close, *quit;
-    QAction *printTemplate, *templateLetter, *exportDxf, *exportSvg;
-    QAction *undo, *redo, *remove, *mirror;
-    QAction *zoomIn, *zoomOut, *fit, *flat, *formed;
-    QAction *bracket, *blank, *ladder;
-    QAction* about;
+    QAction *newJob, *open, *save, *saveAs, *revert, *close, *quit;
+    QAction *print, *printPreview, *templateA4, *templateLetter, *exportDxf, *exportSvg, *exportCsv;
+    QAction *copyMarks, *copyPicture;
+    QAction *undo, *redo, *remove, *mirror, *bothHands;
+    QAction *zoomIn, *zoomOut, *fit, *flat, *formed, *fromFace, *fromSide, *fromEnd, *fromCorner;
+    QAction *bracket, *blank, *ladder, *startPage;
+    QAction *help, *about;
 
-    /// The window's one menu; `themes` and `steps` are made by the window.
-    QMenu* menu(QWidget* window, QMenu* themes, QMenu* steps) const;
+    /// The window's one menu; the menus of choices are made by the window.
+    QMenu* menu(QWidget* window, QMenu* recent, const QList<QMenu*>& choices) const;
     void renewIcons();
 };
 

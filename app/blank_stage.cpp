@@ -1,12 +1,18 @@
 #include "app/blank_stage.h"
 
+#include "app/cells/sheet.h"
+#include "app/mark_rows.h"
 #include "app/ribbon_view.h"
-#include "part/mark.h"
+#include "app/theme.h"
+#include "part/cut_length.h"
+#include "part/mirror.h"
 
+#include <QAction>
 #include <QHBoxLayout>
 #include <QHeaderView>
 #include <QLabel>
-#include <QPushButton>
+#include <QPainter>
+#include <QScrollArea>
 #include <QTableWidget>
 #include <QVBoxLayout>
 
@@ -16,61 +22,22 @@ namespace goodfold::app {
 
 namespace {
 
-/// One figure to read aloud: how far from the datum end, what is there, and for a hole how far in.
-struct Row {
-    double along;
-    QString mark;
-    std::optional<double> fromNearEdge;
-    Element about;
-};
-
-QString lineInWords(const part::Bend& bend, part::Mark::Kind kind) {
-    const QString id = QString::fromStdString(bend.id);
-    if (kind == part::Mark::Kind::BendStart) return QObject::tr("bend %1 starts").arg(id);
-    if (kind == part::Mark::Kind::BendEnd) return QObject::tr("bend %1 ends").arg(id);
-    const QString angle = QString::fromStdString(quantity::printNumber(bend.angleDeg, 2));
-    return bend.turn == part::Turn::Up ? QObject::tr("bend %1 centre, %2° toward you").arg(id, angle)
-                                       : QObject::tr("bend %1 centre, %2° away from you").arg(id, angle);
-}
-
-/// A leaning line is scribed from edge to edge, so it has a figure at each.
-std::vector<Row> rowsOf(const part::Job& job, const part::Part& part) {
-    std::vector<Row> rows;
-    for (const part::Mark& mark : part::marksOf(part)) {
-        if (mark.kind == part::Mark::Kind::HoleCentre) {
-            rows.push_back({mark.along, QObject::tr("punch %1").arg(QString::fromStdString(mark.about.id)),
-                            mark.across, mark.about});
-            continue;
-        }
-        const part::Bend& bend = *job.findBend(mark.about.id);
-        const QString says = lineInWords(bend, mark.kind);
-        if (bend.skewDeg == 0) {
-            rows.push_back({mark.along, says, {}, mark.about});
-        } else {
-            rows.push_back({mark.alongAtRight, QObject::tr("%1, near edge").arg(says), {}, mark.about});
-            rows.push_back({mark.alongAtLeft, QObject::tr("%1, far edge").arg(says), {}, mark.about});
-        }
-    }
-    rows.push_back({part.blank.length, QObject::tr("cut"), {}, {}});
-    std::stable_sort(rows.begin(), rows.end(), [](const Row& a, const Row& b) { return a.along < b.along; });
-    return rows;
-}
+enum Column { Along, Left, What, Side, Across, Columns };
 
 Qt::Alignment alignmentOf(int column) {
-    return (column == 1 ? Qt::AlignLeft : Qt::AlignRight) | Qt::AlignVCenter;
+    return (column == What || column == Side ? Qt::AlignLeft : Qt::AlignRight) | Qt::AlignVCenter;
 }
 
-} // namespace
-
-BlankStage::BlankStage(Document& document, const std::vector<QAction*>& exports, QWidget* parent)
-    : QWidget(parent), document(document) {
-    auto* heading = new QLabel(tr("Blank, marks from the left end, face up"), this);
-    heading->setProperty("role", "heading");
-    blank = new RibbonView(document, 18, this);
-    table = new QTableWidget(0, 3, this);
-    table->setAccessibleName(tr("Marks from the datum end"));
-    table->setHorizontalHeaderLabels({tr("From the left end"), tr("Mark"), tr("From near edge")});
-    for (int column = 0; column < 3; ++column)
+QTableWidget* makeTable(QWidget* parent) {
+    auto* table = new QTableWidget(0, Columns, parent);
+    table->setAccessibleName(BlankStage::tr("Marks from the datum end"));
+    table->setHorizontalHeaderLabels({BlankStage::tr("From datum"), BlankStage::tr("and"),
+                                      BlankStage::tr("Mark"), BlankStage::tr("On the"),
+                                      BlankStage::tr("From edge")});
+    table->horizontalHeaderItem(Left)->setToolTip(
+        BlankStage::tr("What rounding to your step leaves out; it is never "
+                       "carried on into the next mark"));
+    for (int column = 0; column < Columns; ++column)
         table->horizontalHeaderItem(column)->setTextAlignment(alignmentOf(column));
     table->verticalHeader()->hide();
     table->setEditTriggers(QAbstractItemView::NoEditTriggers);
@@ -79,69 +46,157 @@ BlankStage::BlankStage(Document& document, const std::vector<QAction*>& exports,
     table->setAlternatingRowColors(true);
     table->setShowGrid(false);
     table->setTabKeyNavigation(false);
-    table->horizontalHeader()->setSectionResizeMode(1, QHeaderView::Stretch);
+    table->horizontalHeader()->setSectionResizeMode(What, QHeaderView::Stretch);
     table->setMinimumWidth(430);
+    return table;
+}
+
+} // namespace
+
+BlankStage::BlankStage(Document& document, const std::vector<QAction*>& exports, QWidget* parent)
+    : QWidget(parent), document(document), exports(exports), table(makeTable(this)) {
+    auto* heading = new QLabel(this);
+    heading->setProperty("role", "heading");
+    blank = new RibbonView(document, 18, this);
+    beside = new Sheet(
+        document, tr("Datum, cut length, and what to take along"),
+        [this](Document&) { return besideBlocks(); }, this);
     connect(table, &QTableWidget::itemSelectionChanged, this, [this] {
         const int row = table->currentRow();
         if (row >= 0 && row < static_cast<int>(rowElements.size()) && table->hasFocus())
             this->document.select(rowElements[static_cast<size_t>(row)]);
     });
-
-    auto* take = new QLabel(tr("Take it along"), this);
-    take->setProperty("role", "heading");
-    auto* side = new QVBoxLayout;
-    side->setSpacing(8);
-    side->addWidget(take);
-    for (QAction* action : exports) {
-        auto* button = new QPushButton(action->text().remove(QLatin1Char('&')), this);
-        button->setToolTip(action->toolTip());
-        connect(button, &QPushButton::clicked, action, &QAction::trigger);
-        side->addWidget(button);
-    }
-    auto* advice =
-        new QLabel(tr("The template prints at full size. Print it at 100 %, lay a rule on its check bars, "
-                      "then scribe through it."),
-                   this);
-    advice->setProperty("role", "faint");
-    advice->setWordWrap(true);
-    side->addWidget(advice);
-    side->addStretch();
-
     auto* below = new QHBoxLayout;
-    below->setSpacing(24);
-    below->addWidget(table, 3);
-    below->addLayout(side, 1);
+    below->setSpacing(18);
+    below->addWidget(table, 1);
+    auto* side = scrolling(beside);
+    side->setFixedWidth(px(236));
+    below->addWidget(side);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(18, 10, 18, 16);
     layout->setSpacing(10);
     layout->addWidget(heading);
     layout->addWidget(blank, 2);
     layout->addLayout(below, 3);
+    const auto refreshHeading = [this, heading] {
+        heading->setText(this->document.job().datum == part::Edge::End
+                             ? tr("Blank, marks from the right end, face up")
+                             : tr("Blank, marks from the left end, face up"));
+    };
+    connect(&document, &Document::changed, this, refreshHeading);
+    refreshHeading();
     connect(&document, &Document::changed, this, &BlankStage::refresh);
     connect(&document, &Document::selectionChanged, this, &BlankStage::showSelection);
     refresh();
 }
 
+std::vector<Block> BlankStage::besideBlocks() {
+    Block datum;
+    datum.lines.push_back({words(tr("Marks are measured from"), Cell::Look::Faint),
+                           choice(tr("Datum end"), {tr("the left end"), tr("the right end")},
+                                  document.job().datum == part::Edge::End, [this](int index) {
+                                      return document.change(tr("datum end"), [&](part::Job& job) {
+                                          job.datum = index == 1 ? part::Edge::End : part::Edge::Start;
+                                      });
+                                  })});
+    datum.lines.push_back(
+        {wrapped(tr("Lines go on the side that comes inside the bend, so that no scratch lies where "
+                    "the metal stretches. Carry them round the edge with a square."),
+                 Cell::Look::Faint)});
+    std::vector<Block> blocks{datum};
+    if (document.job().stock.form == part::StockForm::Bar)
+        for (Block& block : cutBlocks())
+            blocks.push_back(std::move(block));
+    Block take;
+    take.gapAbove = 10;
+    take.lines = {{words(tr("Take it along"), Cell::Look::Heading)}, {}};
+    for (QAction* action : exports) {
+        const QString says = action->text().remove(QLatin1Char('&'));
+        Cell cell = press(
+            says, says,
+            [action] {
+                action->trigger();
+                return Cell::Answer();
+            },
+            Cell::Look::Button);
+        cell.tip = action->toolTip();
+        take.lines.back().push_back(cell);
+    }
+    blocks.push_back(std::move(take));
+    return blocks;
+}
+
+/// "I cut it at ...": what that does to each leg, the way that leaves the holes right first.
+std::vector<Block> BlankStage::cutBlocks() {
+    const double length = document.part().blank.length;
+    Block asked;
+    asked.gapAbove = 10;
+    asked.lines.push_back({words(tr("I cut it at"), Cell::Look::Strong),
+                           maybeFigure(ValueField::Kind::Length, tr("Length it was cut to"), cutAt, length,
+                                       [this](std::optional<double> typed) {
+                                           cutAt = typed;
+                                           beside->refresh();
+                                           return Cell::Answer();
+                                       })});
+    std::vector<Block> blocks{asked};
+    if (!cutAt || std::abs(*cutAt - length) < quantity::stepOf(document.reading()).mm() / 2) return blocks;
+    const auto shown = [&](double mm) {
+        return ValueField::shown(document, ValueField::Kind::Length, mm, false);
+    };
+    const double off = *cutAt - length;
+    blocks[0].lines.push_back(
+        {wrapped(off < 0 ? tr("That is %1 short. One leg can take it:").arg(shown(-off))
+                         : tr("That is %1 long. Cut it again, or one leg can take it:").arg(shown(off)),
+                 Cell::Look::Faint)});
+    const auto ways = part::afterCutting(document.job(), document.material(), *cutAt);
+    if (ways.empty())
+        blocks[0].lines.push_back(
+            {wrapped(tr("No leg has so much to give: cut another blank."), Cell::Look::Strong)});
+    constexpr double kRight = 0.005; // less than can be measured
+    for (const part::CutOutcome& way : ways) {
+        const QString id = QString::fromStdString(way.plate);
+        Block block{Element::plate(way.plate), 10, 3, {}};
+        const QString says = tr("make leg %1 %2").arg(id, shown(way.length));
+        block.lines.push_back({press(
+            says, says,
+            [this, way] {
+                cutAt.reset();
+                return document.edit(tr("blank as it was cut"), way.job, Element::plate(way.plate));
+            },
+            Cell::Look::Button)});
+        block.lines.push_back(
+            {wrapped(way.holesOff < kRight
+                         ? tr("All holes still line up; the marks above change with it.")
+                         : tr("Holes then stand %1 from where they should.").arg(shown(way.holesOff)),
+                     Cell::Look::Faint)});
+        blocks.push_back(std::move(block));
+    }
+    return blocks;
+}
+
 void BlankStage::refresh() {
     const auto length = [&](double mm) {
-        return QString::fromStdString(quantity::typeset(quantity::Length::mm(mm), document.reading()));
+        return ValueField::shown(document, ValueField::Kind::Length, mm, false);
     };
-    const std::vector<Row> rows = rowsOf(document.job(), document.part());
+    const std::vector<MarkRow> rows = markRows(document.job(), document.part(), document.reading());
     const QSignalBlocker quiet(table);
     rowElements.clear();
     table->setRowCount(static_cast<int>(rows.size()));
     for (size_t i = 0; i < rows.size(); ++i) {
-        const QStringList cells{length(rows[i].along), rows[i].mark,
+        const QString left = QString::fromStdString(
+            quantity::remainder(quantity::Length::mm(rows[i].along), document.reading()));
+        const QStringList cells{length(rows[i].along), left, rows[i].mark, rows[i].face,
                                 rows[i].fromNearEdge ? length(*rows[i].fromNearEdge) : QString()};
-        for (int column = 0; column < 3; ++column) {
+        for (int column = 0; column < Columns; ++column) {
             auto* item = new QTableWidgetItem(cells[column]);
             item->setTextAlignment(alignmentOf(column));
+            if (column == Left) item->setForeground(colours().faintInk);
             table->setItem(static_cast<int>(i), column, item);
         }
         rowElements.push_back(rows[i].about);
     }
-    table->resizeColumnToContents(0);
-    table->resizeColumnToContents(2);
+    for (const int column : {Along, Left, Side, Across})
+        table->resizeColumnToContents(column);
     showSelection();
 }
 
@@ -153,6 +208,20 @@ void BlankStage::showSelection() {
         table->clearSelection();
     else
         table->selectRow(static_cast<int>(row - rowElements.begin()));
+}
+
+QImage BlankStage::image(const QSize& size) const {
+    constexpr double kScale = 2;
+    QImage image(size * kScale, QImage::Format_RGB32);
+    image.setDevicePixelRatio(kScale);
+    const draw::Palette paper = draw::Palette::light();
+    image.fill(paper.paper);
+    QPainter painter(&image);
+    painter.setRenderHint(QPainter::Antialiasing);
+    const QRectF room = QRectF(QPointF(0, 0), QSizeF(size)).adjusted(40, 16, -40, -10);
+    draw::paintBlank(painter, document.part(), draw::layOutBlank(document.part(), room, 16),
+                     document.reading(), paper, {});
+    return image;
 }
 
 } // namespace goodfold::app

@@ -1,9 +1,9 @@
-// The blank large, its marks as a table to read aloud, and what can be taken to the bench or the cutter.
+// The blank large, its marks as a table to read aloud, what a wrongly cut blank means, and what can be taken
+// to the bench or the cutter.
 #pragma once
 
-#include "app/document.h"
+#include "app/cells/cell.h"
 
-#include <QAction>
 #include <QWidget>
 
 class QTableWidget;
@@ -11,20 +11,28 @@ class QTableWidget;
 namespace goodfold::app {
 
 class RibbonView;
+class Sheet;
 
 class BlankStage : public QWidget {
     Q_OBJECT
 public:
     BlankStage(Document& document, const std::vector<QAction*>& exports, QWidget* parent = nullptr);
-    RibbonView* picture() const { return blank; }
+    /// The blank with its marks on its own ground.
+    QImage image(const QSize& size) const;
 
 private:
     void refresh();
     void showSelection();
+    std::vector<Block> besideBlocks();
+    std::vector<Block> cutBlocks();
+
     Document& document;
+    std::vector<QAction*> exports;
     RibbonView* blank;
     QTableWidget* table;
+    Sheet* beside;
     std::vector<Element> rowElements;
+    std::optional<double> cutAt; // the length it was really cut to, while somebody asks what that means
 };
 
 } // namespace goodfold::app

@@ -47,7 +47,7 @@ quantity::Reading Document::reading() const {
     return currentJob.units == quantity::Unit::Inch ? inchReading : millimetreReading;
 }
 
-void Document::setSteps(const quantity::Reading& millimetres, const quantity::Reading& inches) {
+void Document::setReadings(const quantity::Reading& millimetres, const quantity::Reading& inches) {
     millimetreReading = millimetres;
     inchReading = inches;
     recompute();

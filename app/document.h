@@ -28,9 +28,9 @@ public:
     const std::vector<check::Finding>& findings() const { return currentFindings; }
     std::vector<part::RuleOutcome> ruleOutcomes() const { return part::compareRules(currentJob, material()); }
 
-    /// How lengths are read: the job's unit, and the user's step for that unit.
+    /// How figures are read: the job's unit, and the user's choices for that unit.
     quantity::Reading reading() const;
-    void setSteps(const quantity::Reading& millimetres, const quantity::Reading& inches);
+    void setReadings(const quantity::Reading& millimetres, const quantity::Reading& inches);
 
     const Element& selected() const { return selection; }
     const Element& hovered() const { return hover; }
@@ -42,6 +42,7 @@ public:
     void setHovered(const Element& element);
 
     QUndoStack& undoStack() { return undo; }
+    const QUndoStack& undoStack() const { return undo; }
 
     /// Takes the job over as one step that `label` names, or says why it is none. A job equal to the present
     /// one makes no step. Edits with the same `mergeKey` that follow one another become one step.

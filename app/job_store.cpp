@@ -4,6 +4,7 @@
 
 #include <QFile>
 #include <QFileInfo>
+#include <QRegularExpression>
 #include <QSaveFile>
 
 #include <sstream>
@@ -43,6 +44,12 @@ QString inOneSentence(const QString& path, const Error& error) {
     return QStringLiteral("%1: %2: %3")
         .arg(QFileInfo(path).fileName(), QString::fromStdString(error.where),
              QString::fromStdString(error.says));
+}
+
+QString fileNameFor(const std::string& title) {
+    QString name = QString::fromStdString(title).trimmed().toLower();
+    name.replace(QRegularExpression(QStringLiteral("[^\\w]+")), QStringLiteral("-"));
+    return name.isEmpty() ? QStringLiteral("bracket") : name;
 }
 
 } // namespace goodfold::app

@@ -18,4 +18,7 @@ std::optional<Error> saveBytes(const QString& path, const QByteArray& bytes);
 /// "file: place: reason", as the command line says it.
 QString inOneSentence(const QString& path, const Error& error);
 
+/// A title as a file name without ending: "Vent stay" is vent-stay; none is a bracket.
+QString fileNameFor(const std::string& title);
+
 } // namespace goodfold::app

@@ -1,13 +1,11 @@
-#include "app/job_store.h"
+#include "app/choices.h"
 #include "app/main_window.h"
-#include "app/theme.h"
+#include "app/recovery.h"
 #include "draw/type.h"
 
 #include <QApplication>
 #include <QCommandLineParser>
-#include <QElapsedTimer>
 #include <QFileInfo>
-#include <QSettings>
 #include <QTimer>
 
 #include <cstdio>
@@ -16,20 +14,29 @@ using namespace goodfold;
 
 namespace {
 
-/// One window for each job file; one empty bar where none is given.
-int openWindows(const QStringList& paths) {
-    if (paths.isEmpty()) {
-        (new app::MainWindow(part::emptyBar(quantity::Unit::Millimetre)))->show();
-        return 0;
-    }
+/// What a kill left unsaved, then one window for each job file; where there is neither, what to begin with.
+int openWindows(const QStringList& paths, bool freshLook) {
+    bool any = false;
+    if (!freshLook)
+        for (const app::Recovered& left : app::takeRecovered()) {
+            app::MainWindow::recovered(left.job, left.path)->show();
+            any = true;
+        }
     for (const QString& path : paths) {
         const auto window = app::MainWindow::opened(path);
         if (!window) {
             std::fprintf(stderr, "%s\n", window.error().says.c_str());
             return 2;
         }
+        if (!freshLook) (*window)->restoreState();
         (*window)->show();
+        any = true;
     }
+    if (any) return 0;
+    auto* window = new app::MainWindow(part::emptyBar(quantity::Unit::Millimetre));
+    if (!freshLook) window->restoreState();
+    window->showStartPage();
+    window->show();
     return 0;
 }
 
@@ -38,6 +45,10 @@ void takeShots(const QString& folder, const QString& ending) {
     for (QWidget* widget : QApplication::topLevelWidgets()) {
         auto* window = qobject_cast<app::MainWindow*>(widget);
         if (!window) continue;
+        if (window->showsStartPage()) {
+            window->grab().save(QStringLiteral("%1/start%2.png").arg(folder, ending));
+            continue;
+        }
         const QString name = QFileInfo(window->path()).completeBaseName();
         for (const auto& [stage, suffix] : {std::pair{app::MainWindow::Stage::Bracket, "bracket"},
                                             {app::MainWindow::Stage::Blank, "blank"}}) {
@@ -74,10 +85,8 @@ int main(int argc, char** argv) {
     parser.process(application);
 
     draw::loadTypeface();
-    app::applyTheme(parser.isSet(dark)
-                        ? app::Theme::Dark
-                        : static_cast<app::Theme>(QSettings().value(QStringLiteral("theme"), 0).toInt()));
-    if (const int failed = openWindows(parser.positionalArguments())) return failed;
+    app::applyChosenLook(parser.isSet(dark));
+    if (const int failed = openWindows(parser.positionalArguments(), parser.isSet(shots))) return failed;
     if (parser.isSet(shots))
         QTimer::singleShot(0, &application, [&] {
             takeShots(parser.value(shots), parser.isSet(dark) ? QStringLiteral("-dark") : QString());

@@ -4,20 +4,24 @@
 #include "app/blank_stage.h"
 #include "app/cells/panels.h"
 #include "app/cells/sheet.h"
+#include "app/choices.h"
 #include "app/findings_view.h"
 #include "app/headline.h"
 #include "app/ladder.h"
 #include "app/picture_view.h"
+#include "app/recovery.h"
 #include "app/ribbon_view.h"
+#include "app/start_page.h"
 #include "app/theme.h"
+#include "part/mirror.h"
 
-#include <QActionGroup>
+#include <QApplication>
 #include <QButtonGroup>
 #include <QEvent>
 #include <QHBoxLayout>
 #include <QLabel>
+#include <QMenu>
 #include <QPushButton>
-#include <QSettings>
 #include <QSlider>
 #include <QStackedWidget>
 #include <QToolButton>
@@ -41,16 +45,16 @@ QLabel* faint(const QString& text, QWidget* parent) {
 } // namespace
 
 MainWindow::MainWindow(part::Job job)
-    : doc(std::move(job)), acts(std::make_unique<Actions>(this, doc.undoStack())) {
+    : doc(std::move(job)), acts(std::make_unique<Actions>(this, doc.undoStack())),
+      recovery(new Recovery(doc, this)) {
     setAttribute(Qt::WA_DeleteOnClose);
     setAcceptDrops(true);
     setMinimumSize(1024, 700);
     resize(1280, 800);
     setWindowIcon(QIcon(QStringLiteral(":/icons/good-fold.svg")));
-    readSteps();
+    doc.setReadings(chosenReading(quantity::Unit::Millimetre), chosenReading(quantity::Unit::Inch));
 
-    auto* headline = new Headline(doc, makeMenuButton(), acts->undo, acts->redo, this);
-    headline->setFixedHeight(58);
+    headline = new Headline(doc, makeMenuButton(), acts->undo, acts->redo, this);
     auto* bracketStage = new QWidget(this);
     auto* bracketLayout = new QGridLayout(bracketStage);
     bracketLayout->setContentsMargins(0, 0, 0, 0);
@@ -58,7 +62,6 @@ MainWindow::MainWindow(part::Job job)
     findings = new FindingsView(doc, this);
     findings->setObjectName(QStringLiteral("findings"));
     findings->setAttribute(Qt::WA_StyledBackground);
-    findings->setFixedWidth(282);
     bracketLayout->addWidget(makePicturePane(), 0, 0);
     bracketLayout->addWidget(findings, 0, 1);
     bracketLayout->addWidget(makeRibbon(), 1, 0, 1, 2);
@@ -66,18 +69,23 @@ MainWindow::MainWindow(part::Job job)
     stages = new QStackedWidget(this);
     stages->addWidget(bracketStage);
 
-    auto* body = new QHBoxLayout;
-    body->setSpacing(0);
-    body->addWidget(makeRail());
-    body->addWidget(makeLadderColumn());
-    body->addWidget(stages, 1);
+    body = new QWidget(this);
+    auto* bodyLayout = new QHBoxLayout(body);
+    bodyLayout->setContentsMargins(0, 0, 0, 0);
+    bodyLayout->setSpacing(0);
+    bodyLayout->addWidget(makeRail());
+    bodyLayout->addWidget(makeLadderColumn());
+    bodyLayout->addWidget(stages, 1);
+    pages = new QStackedWidget(this);
+    pages->addWidget(body);
     auto* central = new QWidget(this);
     auto* layout = new QVBoxLayout(central);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(0);
     layout->addWidget(headline);
-    layout->addLayout(body, 1);
+    layout->addWidget(pages, 1);
     setCentralWidget(central);
+    sizePanels();
 
     connect(headline, &Headline::stockWanted, this, &MainWindow::toggleStock);
     connect(headline, &Headline::blankWanted, this, [this] { showStage(Stage::Blank); });
@@ -85,8 +93,11 @@ MainWindow::MainWindow(part::Job job)
         showStage(Stage::Bracket);
         findings->enter();
     });
-    connectActions();
+    connectFileActions();
+    connectOutActions();
+    connectViewActions();
     connect(&doc, &Document::changed, this, &MainWindow::refreshTitle);
+    connect(&doc, &Document::selectionChanged, this, &MainWindow::refreshTitle);
     connect(&doc.undoStack(), &QUndoStack::cleanChanged, this, &MainWindow::refreshTitle);
     refreshTitle();
     ladderView->entry()->setFocus();
@@ -98,11 +109,29 @@ MainWindow::~MainWindow() {
     delete takeCentralWidget();
 }
 
+/// Columns grow with the text, but less than it: the picture keeps its room.
+void MainWindow::sizePanels() {
+    const double grown = 1 + (textScale() - 1) * 0.6;
+    headline->setFixedHeight(px(58));
+    rail->setFixedWidth(qRound(92 * grown));
+    ladderColumn->setFixedWidth(qRound(312 * grown));
+    findings->setFixedWidth(qRound(282 * grown));
+    ribbon->setFixedHeight(qRound(216 * (1 + (textScale() - 1) * 0.3)));
+}
+
+/// After the user has chosen how things are read and look.
+void MainWindow::takeChoices() {
+    sizePanels();
+    acts->renewIcons();
+    doc.setReadings(chosenReading(quantity::Unit::Millimetre), chosenReading(quantity::Unit::Inch));
+    for (QWidget* widget : findChildren<QWidget*>())
+        widget->update();
+}
+
 QWidget* MainWindow::makeRail() {
-    auto* rail = new QWidget(this);
+    rail = new QWidget(this);
     rail->setObjectName(QStringLiteral("rail"));
     rail->setAttribute(Qt::WA_StyledBackground);
-    rail->setFixedWidth(92);
     auto* layout = new QVBoxLayout(rail);
     layout->setContentsMargins(0, 16, 0, 0);
     layout->setSpacing(2);
@@ -126,10 +155,9 @@ QWidget* MainWindow::makeRail() {
 }
 
 QWidget* MainWindow::makeLadderColumn() {
-    auto* column = new QWidget(this);
+    auto* column = ladderColumn = new QWidget(this);
     column->setObjectName(QStringLiteral("ladderColumn"));
     column->setAttribute(Qt::WA_StyledBackground);
-    column->setFixedWidth(312);
     ladderView = new Ladder(doc, column);
     auto* layout = new QVBoxLayout(column);
     layout->setContentsMargins(0, 0, 1, 0);
@@ -183,13 +211,19 @@ QWidget* MainWindow::makePicturePane() {
 }
 
 QWidget* MainWindow::makeRibbon() {
-    auto* ribbon = new QWidget(this);
+    ribbon = new QWidget(this);
     ribbon->setObjectName(QStringLiteral("ribbon"));
     ribbon->setAttribute(Qt::WA_StyledBackground);
-    ribbon->setFixedHeight(216);
     auto* layout = new QVBoxLayout(ribbon);
     layout->setContentsMargins(18, 10, 18, 8);
-    layout->addWidget(heading(tr("Blank, marks from the left end, face up"), ribbon));
+    auto* says = heading({}, ribbon);
+    const auto refresh = [this, says] {
+        says->setText(doc.job().datum == part::Edge::End ? tr("Blank, marks from the right end, face up")
+                                                         : tr("Blank, marks from the left end, face up"));
+    };
+    connect(&doc, &Document::changed, says, refresh);
+    refresh();
+    layout->addWidget(says);
     layout->addWidget(new RibbonView(doc, 15, ribbon), 1);
     return ribbon;
 }
@@ -203,84 +237,13 @@ QToolButton* MainWindow::makeMenuButton() {
     button->setShortcut(QKeySequence(Qt::Key_F10));
     button->setFocusPolicy(Qt::StrongFocus);
     button->setPopupMode(QToolButton::InstantPopup);
-    button->setMenu(acts->menu(this, makeThemes(), makeSteps()));
+    auto* recent = new QMenu(tr("Open &recent"), this);
+    connect(recent, &QMenu::aboutToShow, this, [this, recent] { showRecent(recent); });
+    button->setMenu(acts->menu(this, recent, choiceMenus(this, [] {
+                                   for (QWidget* window : QApplication::topLevelWidgets())
+                                       if (auto* own = qobject_cast<MainWindow*>(window)) own->takeChoices();
+                               })));
     return button;
-}
-
-QMenu* MainWindow::makeThemes() {
-    auto* menu = new QMenu(tr("&Colours"), this);
-    auto* group = new QActionGroup(menu);
-    const int now = QSettings().value(QStringLiteral("theme"), 0).toInt();
-    const QStringList names{tr("As the desktop"), tr("Light"), tr("Dark")};
-    for (int i = 0; i < names.size(); ++i) {
-        QAction* action = menu->addAction(names[i]);
-        action->setCheckable(true);
-        action->setChecked(i == now);
-        group->addAction(action);
-        connect(action, &QAction::triggered, this, [this, i] {
-            QSettings().setValue(QStringLiteral("theme"), i);
-            applyTheme(static_cast<Theme>(i));
-            acts->renewIcons();
-            update();
-        });
-    }
-    return menu;
-}
-
-namespace {
-
-struct StepChoice {
-    const char* name;
-    quantity::Reading reading;
-};
-
-const std::vector<StepChoice>& stepChoices() {
-    static const std::vector<StepChoice> choices{
-        {QT_TR_NOOP("Millimetres to 0.1"), quantity::Reading::millimetres(0.1)},
-        {QT_TR_NOOP("Millimetres to 0.5"), quantity::Reading::millimetres(0.5)},
-        {QT_TR_NOOP("Inches to 1/16"), quantity::Reading::fractions(16)},
-        {QT_TR_NOOP("Inches to 1/32"), quantity::Reading::fractions(32)},
-        {QT_TR_NOOP("Inches to 1/64"), quantity::Reading::fractions(64)},
-        {QT_TR_NOOP("Inches as decimals"), quantity::Reading::decimalInches()}};
-    return choices;
-}
-
-QString stepKey(quantity::Unit unit) {
-    return unit == quantity::Unit::Inch ? QStringLiteral("inches") : QStringLiteral("millimetres");
-}
-
-size_t chosenStep(quantity::Unit unit) {
-    const bool inch = unit == quantity::Unit::Inch;
-    const auto index = QSettings().value(stepKey(unit), inch ? 3 : 0).toUInt();
-    const bool fits = index < stepChoices().size() && stepChoices()[index].reading.unit == unit;
-    return fits ? index : (inch ? 3 : 0);
-}
-
-} // namespace
-
-QMenu* MainWindow::makeSteps() {
-    auto* menu = new QMenu(tr("Read &lengths in"), this);
-    for (const auto unit : {quantity::Unit::Millimetre, quantity::Unit::Inch}) {
-        auto* group = new QActionGroup(menu);
-        for (size_t i = 0; i < stepChoices().size(); ++i) {
-            if (stepChoices()[i].reading.unit != unit) continue;
-            QAction* action = menu->addAction(tr(stepChoices()[i].name));
-            action->setCheckable(true);
-            action->setChecked(i == chosenStep(unit));
-            group->addAction(action);
-            connect(action, &QAction::triggered, this, [this, i, unit] {
-                QSettings().setValue(stepKey(unit), static_cast<uint>(i));
-                readSteps();
-            });
-        }
-        menu->addSeparator();
-    }
-    return menu;
-}
-
-void MainWindow::readSteps() {
-    doc.setSteps(stepChoices()[chosenStep(quantity::Unit::Millimetre)].reading,
-                 stepChoices()[chosenStep(quantity::Unit::Inch)].reading);
 }
 
 // The stock panel and the blank stage are made when they are first asked for: most starts need neither.
@@ -288,14 +251,15 @@ void MainWindow::readSteps() {
 void MainWindow::toggleStock() {
     if (!stock) {
         QWidget* column = ladderView->parentWidget();
-        stock = new Sheet(doc, tr("Stock and load"),
-                          [](Document& document) {
-                              std::vector<Block> all = stockBlocks(document);
-                              for (Block& block : loadBlocks(document))
-                                  all.push_back(std::move(block));
-                              return all;
-                          },
-                          column);
+        stock = new Sheet(
+            doc, tr("Stock and load"),
+            [](Document& document) {
+                std::vector<Block> all = stockBlocks(document);
+                for (Block& block : loadBlocks(document))
+                    all.push_back(std::move(block));
+                return all;
+            },
+            column);
         stock->hide();
         static_cast<QVBoxLayout*>(column->layout())->insertWidget(0, stock);
     }
@@ -305,12 +269,91 @@ void MainWindow::toggleStock() {
 
 void MainWindow::showStage(Stage stage) {
     if (stage == Stage::Blank && !blankStage) {
-        blankStage = new BlankStage(
-            doc, {acts->printTemplate, acts->templateLetter, acts->exportDxf, acts->exportSvg}, this);
+        blankStage = new BlankStage(doc,
+                                    {acts->print, acts->printPreview, acts->templateA4, acts->templateLetter,
+                                     acts->exportDxf, acts->exportSvg, acts->exportCsv, acts->copyMarks},
+                                    this);
         stages->addWidget(blankStage);
     }
+    if (showsStartPage()) leaveStartPage();
     stages->setCurrentIndex(stage == Stage::Bracket ? 0 : 1);
     (stage == Stage::Bracket ? bracketButton : blankButton)->setChecked(true);
+}
+
+void MainWindow::showStartPage() {
+    if (!start) {
+        start = new StartPage(this);
+        pages->addWidget(start);
+        connect(start, &StartPage::openWanted, this, &MainWindow::openAsked);
+        connect(start, &StartPage::chosen, this, [this](const part::Job& job) {
+            if (isUntouched()) {
+                doc.replace(job);
+                pictureView->fit();
+                return leaveStartPage();
+            }
+            leaveStartPage();
+            (new MainWindow(job))->show();
+        });
+    }
+    pages->setCurrentWidget(start);
+    start->setFocus();
+}
+
+bool MainWindow::showsStartPage() const {
+    return start && pages->currentWidget() == start;
+}
+
+void MainWindow::leaveStartPage() {
+    pages->setCurrentWidget(body);
+    ladderView->entry()->setFocus();
+}
+
+void MainWindow::connectViewActions() {
+    connect(acts->zoomIn, &QAction::triggered, this, [this] { pictureView->zoom(1.25); });
+    connect(acts->zoomOut, &QAction::triggered, this, [this] { pictureView->zoom(0.8); });
+    connect(acts->fit, &QAction::triggered, pictureView, &PictureView::fit);
+    connect(acts->flat, &QAction::triggered, this, [this] { pictureView->setFormedness(0); });
+    connect(acts->formed, &QAction::triggered, this, [this] { pictureView->setFormedness(1); });
+    for (const auto& [action, from] : {std::pair{acts->fromFace, PictureView::From::Face},
+                                       {acts->fromSide, PictureView::From::Side},
+                                       {acts->fromEnd, PictureView::From::End},
+                                       {acts->fromCorner, PictureView::From::Corner}})
+        connect(action, &QAction::triggered, this, [this, from = from] { pictureView->lookFrom(from); });
+    acts->bothHands->setChecked(pictureView->showsBothHands());
+    connect(acts->bothHands, &QAction::triggered, pictureView, &PictureView::showBothHands);
+    connect(&doc, &Document::changed, this,
+            [this] { acts->bothHands->setChecked(pictureView->showsBothHands()); });
+    connect(acts->bracket, &QAction::triggered, this, [this] { showStage(Stage::Bracket); });
+    connect(acts->blank, &QAction::triggered, this, [this] { showStage(Stage::Blank); });
+    connect(acts->startPage, &QAction::triggered, this, &MainWindow::showStartPage);
+    connect(acts->help, &QAction::triggered, this, &MainWindow::tellWhatCanBeDone);
+    connect(acts->ladder, &QAction::triggered, this,
+            [this] { ladderView->entry()->setFocus(Qt::ShortcutFocusReason); });
+    connect(acts->remove, &QAction::triggered, this, [this] {
+        if (const auto wrong = doc.apply(tr("removal"), part::without(doc.job(), doc.selected())))
+            say(QString::fromStdString(wrong->says));
+    });
+    connect(acts->mirror, &QAction::triggered, this,
+            [this] { doc.edit(tr("opposite hand"), part::mirrored(doc.job(), doc.part())); });
+}
+
+/// Help in place: a sentence about what has the keyboard.
+void MainWindow::tellWhatCanBeDone() {
+    const QWidget* here = focusWidget();
+    if (auto* sheet = qobject_cast<const Sheet*>(here); sheet && sheet->current() >= 0) {
+        const Cell& cell = sheet->cellAt(sheet->places()[static_cast<size_t>(sheet->current())]);
+        const QString how = cell.kind == Cell::Kind::Figure ? tr("type over it, or press Enter to change it")
+                            : cell.kind == Cell::Kind::Choice ? tr("press Enter for what it can be")
+                                                              : tr("press Enter to do it");
+        return say(tr("%1: %2. Arrows and Tab go on. %3").arg(cell.name, how, cell.tip));
+    }
+    if (here && !here->accessibleDescription().isEmpty()) {
+        const QString says = here->accessibleDescription();
+        return say(here->accessibleName() + QStringLiteral(": ") + says.left(1).toLower() + says.mid(1));
+    }
+    say(tr("Type the bracket at the ladder (Ctrl+L): a length, b 90 away for a bend, h 12 for a hole, j 6 "
+           "over 24 for a "
+           "joggle. Figures are changed where they stand."));
 }
 
 bool MainWindow::event(QEvent* event) {

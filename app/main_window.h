@@ -1,4 +1,5 @@
-// The window: headline, stage rail, ladder, picture, findings and ribbon round one document.
+// The window: headline, stage rail, ladder, picture, findings and ribbon round one document. One window a
+// job.
 #pragma once
 
 #include "app/document.h"
@@ -7,11 +8,8 @@
 
 #include <memory>
 
-class QActionGroup;
-class QLabel;
-class QSlider;
-class QStackedWidget;
 class QPushButton;
+class QStackedWidget;
 class QToolButton;
 
 namespace goodfold::app {
@@ -19,10 +17,12 @@ namespace goodfold::app {
 struct Actions;
 class BlankStage;
 class FindingsView;
+class Headline;
 class Ladder;
 class PictureView;
-class RibbonView;
+class Recovery;
 class Sheet;
+class StartPage;
 
 class MainWindow : public QMainWindow {
     Q_OBJECT
@@ -30,6 +30,8 @@ public:
     explicit MainWindow(part::Job job);
     /// A window on a file, or the sentence that says why there is none.
     static Result<MainWindow*> opened(const QString& path);
+    /// A window on what a kill left unsaved.
+    static MainWindow* recovered(const part::Job& job, const QString& path);
     ~MainWindow() override;
 
     Document& document() { return doc; }
@@ -41,10 +43,19 @@ public:
     /// In this window's place; on failure nothing changes and the sentence is returned.
     std::optional<QString> openFile(const QString& path);
     std::optional<QString> saveFile(const QString& path);
-    enum class Export { TemplateA4, TemplateLetter, Dxf, Svg };
+    /// The file as it was last saved, in place of what is here.
+    std::optional<QString> revertToSaved();
+    enum class Export { TemplateA4, TemplateLetter, Dxf, Svg, Csv };
     std::optional<QString> exportTo(Export kind, const QString& path);
     enum class Stage { Bracket, Blank };
     void showStage(Stage stage);
+    /// What there is to begin with, in place of the stages.
+    void showStartPage();
+    bool showsStartPage() const;
+    /// The window's place, stage and picture as they were left.
+    void restoreState();
+    /// Files opened lately, the last first.
+    static QStringList recentFiles();
 
 signals:
     void painted(); // once, after the first full paint
@@ -61,33 +72,44 @@ private:
     QWidget* makePicturePane();
     QWidget* makeRibbon();
     QToolButton* makeMenuButton();
-    QMenu* makeThemes();
-    QMenu* makeSteps();
-    void connectActions();
+    void sizePanels();
+    void takeChoices();
+    void connectFileActions();
+    void connectOutActions();
+    void connectViewActions();
     void toggleStock();
     void refreshTitle();
-    void readSteps();
     void standFor(const QString& path, bool isOfNewerVersion);
+    void leaveStartPage();
 
     void openAsked();
+    /// In this window where nothing has been begun in it, else in one of its own.
+    void openBeside(const QString& path);
+    bool isUntouched() const;
     bool saveAsked();
     bool saveAsAsked();
     void exportAsked(Export kind);
     bool mayDiscard();
     void say(const QString& sentence);
+    void tellWhatCanBeDone();
+    void showRecent(QMenu* menu);
     QByteArray exported(Export kind) const;
 
     Document doc;
     std::unique_ptr<Actions> acts;
+    Recovery* recovery;
     QString filePath;
     bool isNewer = false; // opened from a later version's file: not to be saved over
     bool wasPainted = false;
+    Headline* headline = nullptr;
+    QWidget *rail = nullptr, *ladderColumn = nullptr, *ribbon = nullptr, *body = nullptr;
     Ladder* ladderView = nullptr;
     Sheet* stock = nullptr;
     PictureView* pictureView = nullptr;
     FindingsView* findings = nullptr;
     BlankStage* blankStage = nullptr;
-    QStackedWidget* stages = nullptr;
+    StartPage* start = nullptr;
+    QStackedWidget *stages = nullptr, *pages = nullptr;
     QPushButton *bracketButton = nullptr, *blankButton = nullptr;
 };
 

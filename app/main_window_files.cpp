@@ -5,10 +5,7 @@
 #include "app/main_window.h"
 #include "app/notice.h"
 #include "app/picture_view.h"
-#include "draw/svg.h"
-#include "draw/template_sheet.h"
-#include "files/dxf.h"
-#include "part/mirror.h"
+#include "app/recovery.h"
 
 #include <QApplication>
 #include <QCloseEvent>
@@ -16,11 +13,10 @@
 #include <QFileDialog>
 #include <QFileInfo>
 #include <QLineEdit>
+#include <QMenu>
 #include <QMessageBox>
 #include <QMimeData>
-#include <QRegularExpression>
-
-#include <sstream>
+#include <QSettings>
 
 namespace goodfold::app {
 
@@ -28,71 +24,48 @@ namespace {
 
 const char* const kJobFilter = QT_TR_NOOP("Good Fold jobs (*.gfold)");
 
-struct ExportKind {
-    const char* suffix;
-    const char* filter;
-};
-
-ExportKind kindOf(MainWindow::Export kind) {
-    switch (kind) {
-    case MainWindow::Export::Dxf:
-        return {".dxf", QT_TR_NOOP("DXF drawings (*.dxf)")};
-    case MainWindow::Export::Svg:
-        return {".svg", QT_TR_NOOP("SVG drawings (*.svg)")};
-    default:
-        return {"-template.pdf", QT_TR_NOOP("PDF documents (*.pdf)")};
-    }
-}
-
-/// "Vent stay" as a file name; a job without a title is a bracket.
-QString fileNameFor(const part::Job& job) {
-    QString name = QString::fromStdString(job.title).trimmed().toLower();
-    name.replace(QRegularExpression(QStringLiteral("[^\\w]+")), QStringLiteral("-"));
-    return name.isEmpty() ? QStringLiteral("bracket") : name;
-}
-
 } // namespace
 
-void MainWindow::connectActions() {
+void MainWindow::connectFileActions() {
     connect(acts->newJob, &QAction::triggered, this,
             [this] { (new MainWindow(part::emptyBar(doc.job().units)))->show(); });
     connect(acts->open, &QAction::triggered, this, &MainWindow::openAsked);
     connect(acts->save, &QAction::triggered, this, &MainWindow::saveAsked);
     connect(acts->saveAs, &QAction::triggered, this, &MainWindow::saveAsAsked);
+    connect(acts->revert, &QAction::triggered, this, [this] {
+        if (const auto wrong = revertToSaved()) say(*wrong);
+    });
     connect(acts->close, &QAction::triggered, this, &QWidget::close);
     connect(acts->quit, &QAction::triggered, qApp, &QApplication::closeAllWindows);
-    connect(acts->printTemplate, &QAction::triggered, this, [this] { exportAsked(Export::TemplateA4); });
-    connect(acts->templateLetter, &QAction::triggered, this, [this] { exportAsked(Export::TemplateLetter); });
-    connect(acts->exportDxf, &QAction::triggered, this, [this] { exportAsked(Export::Dxf); });
-    connect(acts->exportSvg, &QAction::triggered, this, [this] { exportAsked(Export::Svg); });
-    connect(acts->remove, &QAction::triggered, this, [this] {
-        if (const auto wrong = doc.apply(tr("removal"), part::without(doc.job(), doc.selected())))
-            say(QString::fromStdString(wrong->says));
+    connect(&doc.undoStack(), &QUndoStack::cleanChanged, this, [this](bool clean) {
+        if (clean) recovery->forget();
     });
-    connect(acts->mirror, &QAction::triggered, this,
-            [this] { doc.edit(tr("opposite hand"), part::mirrored(doc.job(), doc.part())); });
-    connect(acts->zoomIn, &QAction::triggered, this, [this] { pictureView->zoom(1.25); });
-    connect(acts->zoomOut, &QAction::triggered, this, [this] { pictureView->zoom(0.8); });
-    connect(acts->fit, &QAction::triggered, pictureView, &PictureView::fit);
-    connect(acts->flat, &QAction::triggered, this, [this] { pictureView->setFormedness(0); });
-    connect(acts->formed, &QAction::triggered, this, [this] { pictureView->setFormedness(1); });
-    connect(acts->bracket, &QAction::triggered, this, [this] { showStage(Stage::Bracket); });
-    connect(acts->blank, &QAction::triggered, this, [this] { showStage(Stage::Blank); });
-    connect(acts->ladder, &QAction::triggered, this,
-            [this] { ladderView->entry()->setFocus(Qt::ShortcutFocusReason); });
-    connect(acts->about, &QAction::triggered, this, [this] {
-        QMessageBox::about(
-            this, tr("About Good Fold"),
-            tr("<b>Good Fold %1</b><p>Designs brackets bent from flat bar or sheet, so that the holes line "
-               "up "
-               "after forming.</p><p>Figures for materials are typical and uncertified: measure your stock "
-               "and "
-               "make a test bend. Where people, towing, lifting, gas or mains power depend on a bracket, "
-               "licensed "
-               "practice and local rules decide.</p><p>Free software under the GNU General Public License, "
-               "version 3 or later.</p>")
-                .arg(QApplication::applicationVersion()));
-    });
+}
+
+QStringList MainWindow::recentFiles() {
+    return QSettings().value(QStringLiteral("recent files")).toStringList();
+}
+
+namespace {
+
+void remember(const QString& path) {
+    constexpr int kMost = 9;
+    QStringList files = MainWindow::recentFiles();
+    files.removeAll(path);
+    files.prepend(path);
+    QSettings().setValue(QStringLiteral("recent files"), files.mid(0, kMost));
+}
+
+} // namespace
+
+void MainWindow::showRecent(QMenu* menu) {
+    menu->clear();
+    for (const QString& path : recentFiles()) {
+        QAction* action = menu->addAction(QFileInfo(path).fileName());
+        action->setToolTip(path);
+        connect(action, &QAction::triggered, this, [this, path] { openBeside(path); });
+    }
+    if (menu->isEmpty()) menu->addAction(tr("nothing yet"))->setEnabled(false);
 }
 
 void MainWindow::refreshTitle() {
@@ -100,8 +73,8 @@ void MainWindow::refreshTitle() {
     setWindowTitle(tr("%1[*] – Good Fold").arg(name));
     setWindowModified(!doc.undoStack().isClean());
     setWindowFilePath(filePath);
-    const auto kind = doc.selected().kind;
-    acts->remove->setEnabled(kind != Element::Kind::Nothing);
+    acts->remove->setEnabled(doc.selected().kind != Element::Kind::Nothing);
+    acts->revert->setEnabled(!filePath.isEmpty() && !doc.undoStack().isClean());
 }
 
 void MainWindow::say(const QString& sentence) {
@@ -114,7 +87,30 @@ std::optional<QString> MainWindow::openFile(const QString& path) {
     doc.replace(read->job);
     pictureView->fit();
     standFor(path, read->isNewer);
+    if (showsStartPage()) leaveStartPage();
     return {};
+}
+
+std::optional<QString> MainWindow::revertToSaved() {
+    auto read = openJob(filePath);
+    if (!read) return inOneSentence(filePath, read.error());
+    // One step that can be undone: a slip of the hand loses nothing.
+    doc.edit(tr("back to what is saved"), read->job);
+    doc.undoStack().setClean();
+    recovery->forget();
+    refreshTitle();
+    return {};
+}
+
+MainWindow* MainWindow::recovered(const part::Job& job, const QString& path) {
+    auto* window = new MainWindow(job);
+    window->filePath = path;
+    window->recovery->setPath(path);
+    window->doc.undoStack().resetClean(); // it was never saved as it is
+    window->recovery->write();
+    window->refreshTitle();
+    window->say(tr("This was not saved when Good Fold stopped last time. Save it to keep it."));
+    return window;
 }
 
 Result<MainWindow*> MainWindow::opened(const QString& path) {
@@ -128,6 +124,8 @@ Result<MainWindow*> MainWindow::opened(const QString& path) {
 void MainWindow::standFor(const QString& path, bool isOfNewerVersion) {
     filePath = QFileInfo(path).absoluteFilePath();
     isNewer = isOfNewerVersion;
+    recovery->setPath(filePath);
+    remember(filePath);
     refreshTitle();
     if (isNewer)
         say(tr("%1 comes from a newer Good Fold. You can look at it; to change it, save it under another "
@@ -143,32 +141,33 @@ std::optional<QString> MainWindow::saveFile(const QString& path) {
     if (const auto wrong = saveJob(path, doc.job())) return inOneSentence(path, *wrong);
     filePath = QFileInfo(path).absoluteFilePath();
     isNewer = false;
+    recovery->setPath(filePath);
+    remember(filePath);
     doc.undoStack().setClean();
+    recovery->forget();
     refreshTitle();
     return {};
 }
 
-QByteArray MainWindow::exported(Export kind) const {
-    if (kind == Export::Svg) return draw::blankSvg(doc.part(), QString::fromStdString(doc.job().title));
-    if (kind == Export::Dxf) {
-        std::ostringstream out;
-        files::writeDxf(out, doc.part());
-        return QByteArray::fromStdString(out.str());
-    }
-    return draw::templatePdf(doc.job(), doc.material(),
-                             kind == Export::TemplateA4 ? QPageSize::A4 : QPageSize::Letter, doc.reading());
+bool MainWindow::isUntouched() const {
+    return filePath.isEmpty() && doc.undoStack().isClean() && doc.undoStack().count() == 0;
 }
 
-std::optional<QString> MainWindow::exportTo(Export kind, const QString& path) {
-    if (const auto wrong = saveBytes(path, exported(kind))) return inOneSentence(path, *wrong);
-    return {};
+void MainWindow::openBeside(const QString& path) {
+    if (isUntouched()) {
+        if (const auto wrong = openFile(path)) say(*wrong);
+        return;
+    }
+    const auto window = opened(path);
+    if (!window) return say(QString::fromStdString(window.error().says));
+    (*window)->show();
 }
 
 void MainWindow::openAsked() {
-    const QString path =
-        QFileDialog::getOpenFileName(this, tr("Open a job"), QFileInfo(filePath).path(), tr(kJobFilter));
-    if (path.isEmpty() || !mayDiscard()) return;
-    if (const auto wrong = openFile(path)) say(*wrong);
+    const QStringList paths =
+        QFileDialog::getOpenFileNames(this, tr("Open jobs"), QFileInfo(filePath).path(), tr(kJobFilter));
+    for (const QString& path : paths)
+        openBeside(path);
 }
 
 bool MainWindow::saveAsked() {
@@ -181,24 +180,13 @@ bool MainWindow::saveAsked() {
 bool MainWindow::saveAsAsked() {
     QString path = QFileDialog::getSaveFileName(
         this, tr("Save the job"),
-        filePath.isEmpty() ? fileNameFor(doc.job()) + QStringLiteral(".gfold") : filePath, tr(kJobFilter));
+        filePath.isEmpty() ? fileNameFor(doc.job().title) + QStringLiteral(".gfold") : filePath,
+        tr(kJobFilter));
     if (path.isEmpty()) return false;
     if (QFileInfo(path).suffix().isEmpty()) path += QStringLiteral(".gfold");
     const auto wrong = saveFile(path);
     if (wrong) say(*wrong);
     return !wrong;
-}
-
-void MainWindow::exportAsked(Export kind) {
-    const ExportKind how = kindOf(kind);
-    const QString base = filePath.isEmpty() ? fileNameFor(doc.job())
-                                            : QFileInfo(filePath).path() + QLatin1Char('/') +
-                                                  QFileInfo(filePath).completeBaseName();
-    const QString path =
-        QFileDialog::getSaveFileName(this, tr("Save as"), base + QLatin1String(how.suffix), tr(how.filter));
-    if (path.isEmpty()) return;
-    const auto wrong = exportTo(kind, path);
-    say(wrong ? *wrong : tr("%1 is written.").arg(QFileInfo(path).fileName()));
 }
 
 bool MainWindow::mayDiscard() {
@@ -214,6 +202,17 @@ bool MainWindow::mayDiscard() {
 void MainWindow::closeEvent(QCloseEvent* event) {
     if (auto* field = qobject_cast<QLineEdit*>(focusWidget())) field->clearFocus(); // what was typed counts
     event->setAccepted(mayDiscard());
+    if (!event->isAccepted()) return;
+    recovery->forget();
+    QSettings settings;
+    settings.setValue(QStringLiteral("window/geometry"), saveGeometry());
+    settings.setValue(QStringLiteral("window/stage"), stages->currentIndex());
+}
+
+void MainWindow::restoreState() {
+    const QSettings settings;
+    restoreGeometry(settings.value(QStringLiteral("window/geometry")).toByteArray());
+    if (settings.value(QStringLiteral("window/stage")).toInt() == 1) showStage(Stage::Blank);
 }
 
 void MainWindow::dragEnterEvent(QDragEnterEvent* event) {
@@ -221,9 +220,8 @@ void MainWindow::dragEnterEvent(QDragEnterEvent* event) {
 }
 
 void MainWindow::dropEvent(QDropEvent* event) {
-    const QList<QUrl> urls = event->mimeData()->urls();
-    if (urls.isEmpty() || !mayDiscard()) return;
-    if (const auto wrong = openFile(urls.front().toLocalFile())) say(*wrong);
+    for (const QUrl& url : event->mimeData()->urls())
+        openBeside(url.toLocalFile());
 }
 
 } // namespace goodfold::app

@@ -1,12 +1,9 @@
 #include "app/picture_view.h"
 
-#include "app/notice.h"
 #include "app/theme.h"
 #include "app/value_field.h"
-#include "draw/type.h"
+#include "part/mirror.h"
 
-#include <QKeyEvent>
-#include <QMouseEvent>
 #include <QPainter>
 
 #include <algorithm>
@@ -17,15 +14,19 @@ namespace goodfold::app {
 namespace {
 constexpr double kTagText = 14;
 constexpr double kMargin = 74; // room for tags around the part
-constexpr double kSteepest = 88;
+constexpr double kSteepest = 90;
 } // namespace
 
-PictureView::PictureView(Document& document, QWidget* parent) : QWidget(parent), document(document) {
+PictureView::PictureView(Document& document, QWidget* parent)
+    : QWidget(parent), document(document), dragging(new DragSession(document, this)) {
     setFocusPolicy(Qt::StrongFocus);
     setMouseTracking(true);
     setAccessibleName(tr("Picture of the bracket"));
-    setAccessibleDescription(
-        tr("Arrow keys turn it, plus and minus zoom, Home fits it, F2 types over the selected figure."));
+    setAccessibleDescription(tr("Arrow keys turn it, plus and minus zoom, Home fits it, F2 types over the "
+                                "selected figure; A, S, E and C "
+                                "look at it from standing places. Ends, holes and bend lines can be dragged; "
+                                "digits typed meanwhile are "
+                                "the figure."));
     connect(&document, &Document::changed, this, &PictureView::rebuild);
     connect(&document, &Document::selectionChanged, this, [this] {
         placeFigures();
@@ -35,7 +36,30 @@ PictureView::PictureView(Document& document, QWidget* parent) : QWidget(parent),
 }
 
 QRectF PictureView::area() const {
-    return QRectF(rect()).adjusted(8, 8, -8, -8);
+    const QRectF all = QRectF(rect()).adjusted(8, 8, -8, -8);
+    return showsBothHands() ? all.adjusted(0, px(24), -all.width() / 2 - 6, 0) : all;
+}
+
+QRectF PictureView::twinArea() const {
+    const QRectF all = QRectF(rect()).adjusted(8, 8, -8, -8);
+    return all.adjusted(all.width() / 2 + 6, px(24), 0, 0);
+}
+
+/// Room for tags around the part.
+QRectF PictureView::inside(const QRectF& whole) const {
+    const double share = showsBothHands() ? 7.0 : 5.0;
+    const double margin = std::min(kMargin * textScale(), std::min(whole.width(), whole.height()) / share);
+    return whole.adjusted(margin, margin, -margin, -margin);
+}
+
+bool PictureView::showsBothHands() const {
+    return bothWanted.value_or(document.job().oppositeHand);
+}
+
+void PictureView::showBothHands(bool on) {
+    bothWanted = on;
+    rebuild();
+    emit bothHandsChanged(on);
 }
 
 void PictureView::setFormedness(double share) {
@@ -49,15 +73,28 @@ void PictureView::rebuild() {
     closeEditor(); // its figure may be gone
     shownFolded = shownFormedness == 1 ? document.folded() : part::fold(document.part(), shownFormedness);
     scene = draw::sceneOf(document.part(), shownFolded);
+    twinScene = {};
+    if (showsBothHands()) {
+        const part::Part twin =
+            part::solve(part::mirrored(document.job(), document.part()), document.material());
+        twinScene = draw::sceneOf(twin, part::fold(twin, shownFormedness));
+    }
     reproject();
 }
 
 void PictureView::reproject() {
-    if (fitsItself) {
-        const double margin = std::min(kMargin, std::min(width(), height()) / 5.0);
-        view = draw::fitted(view, scene.points, QRectF(rect()).adjusted(margin, margin, -margin, -margin));
+    const bool fits = fitsItself && !dragging->isActive(); // what is dragged stays under the pointer
+    const bool both = showsBothHands();
+    if (fits) view = draw::fitted(view, scene.points, inside(area()));
+    if (both) {
+        twinView = draw::fitted(view, twinScene.points, inside(twinArea()));
+        // Both hands are seen from the same side and at the same size.
+        if (fits)
+            view = draw::zoomed(view, std::min(1.0, twinView.pixelsPerMm / view.pixelsPerMm), view.centre);
+        twinView = draw::zoomed(twinView, view.pixelsPerMm / twinView.pixelsPerMm, twinView.centre);
     }
     seen = draw::look(scene, view);
+    twinSeen = both ? draw::look(twinScene, twinView) : std::vector<draw::SeenFace>();
     placeFigures();
     update();
 }
@@ -77,6 +114,26 @@ void PictureView::orbit(double yawDeg, double pitchDeg) {
     view.yawDeg = std::remainder(view.yawDeg + yawDeg, 360.0);
     view.pitchDeg = std::clamp(view.pitchDeg + pitchDeg, -kSteepest, kSteepest);
     reproject();
+}
+
+void PictureView::lookFrom(From from) {
+    switch (from) {
+    case From::Face:
+        view.yawDeg = 0;
+        view.pitchDeg = 90;
+        break;
+    case From::Side:
+        view.yawDeg = view.pitchDeg = 0;
+        break;
+    case From::End:
+        view.yawDeg = 90;
+        view.pitchDeg = 0;
+        break;
+    case From::Corner:
+        view.yawDeg = draw::Camera().yawDeg;
+        view.pitchDeg = draw::Camera().pitchDeg;
+    }
+    fit();
 }
 
 std::vector<Element> PictureView::tagged() const {
@@ -101,27 +158,33 @@ QString PictureView::tagText(const Element& element) const {
     };
     const QString id = QString::fromStdString(element.id);
     if (element.kind == Element::Kind::Hole) {
-        const auto diameter = quantity::Length::mm(document.job().findHole(element.id)->diameter);
-        return tr("%1 ø%2").arg(
-            id, QString::fromStdString(quantity::typesetSize(diameter, document.job().units)));
+        const part::Hole& hole = *document.job().findHole(element.id);
+        const auto size = [&](double mm) {
+            return ValueField::shown(document, ValueField::Kind::Size, mm, false);
+        };
+        if (hole.kind == part::Hole::Kind::Slot)
+            return tr("%1 %2 × %3").arg(id, size(hole.diameter), size(hole.length));
+        return tr("%1 ø%2").arg(id, size(hole.diameter));
     }
     if (element.kind == Element::Kind::Bend)
-        return QString::fromStdString(
-                   quantity::printNumber(document.job().findBend(element.id)->angleDeg, 2)) +
-               QStringLiteral("°");
+        return ValueField::shown(
+            document, ValueField::Kind::BendAngle,
+            document.part().bends[static_cast<size_t>(document.part().bendIndex(element.id))].shape.angleDeg,
+            false);
     return length(part::mainLength(*document.job().findPlate(element.id)));
 }
 
 void PictureView::placeFigures() {
     placed.clear();
     placePluses();
+    placeHandles();
     if (moving) return;
-    const QFontMetricsF metrics(draw::typeface(kTagText, draw::Weight::SemiBold));
+    const QFontMetricsF metrics(textFont(kTagText, draw::Weight::SemiBold));
     std::vector<draw::TagWish> wishes;
     for (const Element& element : tagged()) {
         const QString text = tagText(element);
         const QPointF anchor = view.toScreen(draw::anchorOf(document.part(), shownFolded, view, element));
-        wishes.push_back({element, text, anchor, QSizeF(metrics.horizontalAdvance(text) + 16, 26)});
+        wishes.push_back({element, text, anchor, QSizeF(metrics.horizontalAdvance(text) + 16, px(26))});
     }
     placed = draw::placeTags(wishes, seen, area());
 }
@@ -136,6 +199,10 @@ void PictureView::placePluses() {
         const auto add = [&](const Vec2& from, const Vec2& to, double outward, bool atStart) {
             const Vec2 middle = (from + to) / 2 + Vec2(outward, 0);
             const QPointF at = view.toScreen(rootFromFlat * Vec3(middle.x(), middle.y(), part.thickness / 2));
+            const Vec2 end = (from + to) / 2;
+            const QPointF handle = view.toScreen(rootFromFlat * Vec3(end.x(), end.y(), part.thickness / 2));
+            constexpr double kClear = 10; // seen edge-on it would lie on the end's handle
+            if (std::hypot(at.x() - handle.x(), at.y() - handle.y()) < kClear) return;
             pluses.push_back({QRectF(at - QPointF(9, 9), QSizeF(18, 18)), atStart, plate.id});
         };
         const double outward = 16 / view.pixelsPerMm;
@@ -152,23 +219,117 @@ void PictureView::addBend(const Plus& plus) {
                                        : part::withBendAtEnd(document.job(), plus.plate, {}, length));
 }
 
+void PictureView::placeHandles() {
+    handles.clear();
+    if (document.part().form != part::StockForm::Bar) return;
+    for (size_t i = 0; i < document.part().plates.size(); ++i) {
+        const int index = static_cast<int>(i);
+        const std::string& id = document.part().plates[i].id;
+        if (document.job().plates[i].joggle) continue;
+        for (const auto& [free, kind] : {std::pair{document.part().hasFreeEnd(index), part::Grip::Kind::End},
+                                         {document.part().hasFreeStart(index), part::Grip::Kind::Start}})
+            if (free) handles.push_back({{kind, id}, gripPoint({kind, id})});
+    }
+}
+
+QPointF PictureView::gripPoint(const part::Grip& grip) const {
+    const part::Part& part = document.part();
+    if (grip.kind == part::Grip::Kind::Hole)
+        return view.toScreen(draw::anchorOf(part, shownFolded, view, Element::hole(grip.id)));
+    const auto index = static_cast<size_t>(plateOf(grip));
+    const Polygon& corners = part.plates[index].outlineInFlat;
+    const bool isEnd = grip.kind == part::Grip::Kind::End;
+    const Vec2 middle = isEnd ? (corners[1] + corners[2]) / 2 : (corners[3] + corners[0]) / 2;
+    return view.toScreen(shownFolded.rootFromFlat[index] * Vec3(middle.x(), middle.y(), part.thickness / 2));
+}
+
+int PictureView::plateOf(const part::Grip& grip) const {
+    const part::Part& part = document.part();
+    return grip.kind == part::Grip::Kind::Hole
+               ? part.holes[static_cast<size_t>(part.holeIndex(grip.id))].plate
+               : part.plateIndex(grip.id);
+}
+
+DragSession::Axes PictureView::axesOf(const part::Grip& grip) const {
+    const auto index = static_cast<size_t>(plateOf(grip));
+    const Eigen::Matrix2d flatFromPlate = document.part().plates[index].flatFromPlate.linear();
+    const auto onScreen = [&](const Vec2& direction) {
+        const Vec2 inFlat = flatFromPlate * direction;
+        const Vec3 inRoot = shownFolded.rootFromFlat[index].linear() * Vec3(inFlat.x(), inFlat.y(), 0);
+        return view.toScreen(view.target + inRoot) - view.toScreen(view.target);
+    };
+    return {onScreen(Vec2(1, 0)), onScreen(Vec2(0, 1))};
+}
+
+std::optional<part::Grip> PictureView::gripAt(const QPointF& point) const {
+    constexpr double kReach = 9;
+    for (const Handle& handle : handles)
+        if (std::hypot(handle.at.x() - point.x(), handle.at.y() - point.y()) < kReach) return handle.grip;
+    return part::gripOf(document.job(), draw::elementAt(seen, point));
+}
+
 Element PictureView::elementAt(const QPointF& point) const {
     for (const draw::Tag& tag : placed)
         if (tag.box.contains(point)) return tag.about;
-    return draw::elementAt(seen, point);
+    const Element here = draw::elementAt(seen, point);
+    return here.isNothing() ? draw::elementAt(twinSeen, point) : here;
 }
 
 void PictureView::paintEvent(QPaintEvent*) {
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing, !moving);
     draw::paintFormed(painter, seen, colours(), document.lit());
+    if (showsBothHands()) paintTwin(painter);
     painter.setRenderHint(QPainter::Antialiasing);
     paintPluses(painter);
+    paintHandles(painter);
     paintTags(painter);
+    dragging->paint(painter);
     if (!hasFocus()) return;
     painter.setPen(QPen(colours().accent, 2));
     painter.setBrush(Qt::NoBrush);
     painter.drawRect(rect().adjusted(1, 1, -1, -1));
+}
+
+/// The other hand, the line they are mirrored at, and over each what it is called.
+void PictureView::paintTwin(QPainter& painter) const {
+    const draw::Palette& p = colours();
+    draw::paintFormed(painter, twinSeen, p, document.lit());
+    const double middle = width() / 2.0;
+    painter.setPen(QPen(p.faintInk, 1, Qt::DashDotLine));
+    painter.drawLine(QPointF(middle, 8), QPointF(middle, height() - 8));
+    painter.setFont(textFont(15, draw::Weight::SemiBold));
+    painter.setPen(p.ink);
+    const part::Job& job = document.job();
+    const auto title = [&](const QRectF& where, bool opposite) {
+        const QString hand = QString::fromStdString(part::handInWords(job.hand, opposite));
+        const QString wanted =
+            opposite && !job.oppositeHand ? QString() : tr(" · %1 wanted").arg(job.quantity);
+        painter.drawText(QRectF(where.left(), 4, where.width(), px(24)), Qt::AlignCenter, hand + wanted);
+    };
+    title(area(), false);
+    title(twinArea(), true);
+}
+
+QImage PictureView::image(const QSize& size) const {
+    constexpr double kScale = 2; // sharp on paper too
+    QImage image(size * kScale, QImage::Format_RGB32);
+    image.setDevicePixelRatio(kScale);
+    image.fill(draw::Palette::light().paper);
+    QPainter painter(&image);
+    painter.setRenderHint(QPainter::Antialiasing);
+    const QRectF room = QRectF(QPointF(0, 0), QSizeF(size)).adjusted(20, 20, -20, -20);
+    draw::paintFormed(painter, draw::look(scene, draw::fitted(view, scene.points, room)),
+                      draw::Palette::light(), {});
+    return image;
+}
+
+void PictureView::paintHandles(QPainter& painter) {
+    if (moving && !dragging->isActive()) return;
+    painter.setPen(QPen(colours().accent, 1.4));
+    painter.setBrush(colours().paper);
+    for (const Handle& handle : handles)
+        painter.drawRect(QRectF(handle.at - QPointF(4, 4), QSizeF(8, 8)));
 }
 
 void PictureView::paintTags(QPainter& painter) {
@@ -183,7 +344,7 @@ void PictureView::paintTags(QPainter& painter) {
         painter.setBrush(isLit(tag.about) ? p.accent : p.faintInk);
         painter.drawEllipse(tag.anchor, 2, 2);
     }
-    painter.setFont(draw::typeface(kTagText, draw::Weight::SemiBold));
+    painter.setFont(textFont(kTagText, draw::Weight::SemiBold));
     for (const draw::Tag& tag : placed) {
         painter.setPen(QPen(isLit(tag.about) ? p.accent : p.rule, isLit(tag.about) ? 1.6 : 1));
         painter.setBrush(p.field);
@@ -203,140 +364,6 @@ void PictureView::paintPluses(QPainter& painter) {
         const QPointF c = plus.box.center();
         painter.drawLine(c - QPointF(4.5, 0), c + QPointF(4.5, 0));
         painter.drawLine(c - QPointF(0, 4.5), c + QPointF(0, 4.5));
-    }
-}
-
-void PictureView::resizeEvent(QResizeEvent*) {
-    closeEditor();
-    reproject();
-}
-
-void PictureView::mousePressEvent(QMouseEvent* event) {
-    closeEditor();
-    dragFrom = event->position();
-    dragButton = event->button();
-    for (const Plus& plus : pluses)
-        if (plus.box.adjusted(-3, -3, 3, 3).contains(event->position())) {
-            dragButton = Qt::NoButton;
-            return addBend(plus);
-        }
-    const Element element = elementAt(event->position());
-    document.select(element);
-    const bool onTag = std::any_of(placed.begin(), placed.end(),
-                                   [&](const draw::Tag& tag) { return tag.box.contains(event->position()); });
-    if (event->button() == Qt::LeftButton && onTag) {
-        dragButton = Qt::NoButton;
-        editTag(element);
-    }
-}
-
-void PictureView::mouseMoveEvent(QMouseEvent* event) {
-    const QPointF by = event->position() - dragFrom;
-    if (dragButton == Qt::NoButton || event->buttons() == Qt::NoButton) {
-        document.setHovered(elementAt(event->position()));
-        return;
-    }
-    constexpr double kStill = 3;
-    if (!moving && by.manhattanLength() < kStill) return;
-    moving = true;
-    dragFrom = event->position();
-    const bool pans = dragButton != Qt::LeftButton || event->modifiers() & Qt::ShiftModifier;
-    if (pans) {
-        fitsItself = false;
-        view.centre += by;
-        reproject();
-    } else {
-        orbit(-by.x() * 0.5, by.y() * 0.5);
-    }
-}
-
-void PictureView::mouseReleaseEvent(QMouseEvent*) {
-    dragButton = Qt::NoButton;
-    if (!std::exchange(moving, false)) return;
-    placeFigures();
-    update();
-}
-
-void PictureView::wheelEvent(QWheelEvent* event) {
-    closeEditor();
-    fitsItself = false;
-    view = draw::zoomed(view, std::pow(1.0015, event->angleDelta().y()), event->position());
-    reproject();
-}
-
-void PictureView::keyPressEvent(QKeyEvent* event) {
-    constexpr double kTurn = 10, kZoom = 1.2;
-    switch (event->key()) {
-    case Qt::Key_Left:
-        return orbit(kTurn, 0);
-    case Qt::Key_Right:
-        return orbit(-kTurn, 0);
-    case Qt::Key_Up:
-        return orbit(0, kTurn);
-    case Qt::Key_Down:
-        return orbit(0, -kTurn);
-    case Qt::Key_Plus:
-    case Qt::Key_Equal:
-        return zoom(kZoom);
-    case Qt::Key_Minus:
-        return zoom(1 / kZoom);
-    case Qt::Key_Home:
-        return fit();
-    case Qt::Key_F2:
-        return editTag(document.selected());
-    default:
-        QWidget::keyPressEvent(event);
-    }
-}
-
-void PictureView::leaveEvent(QEvent*) {
-    document.setHovered({});
-}
-
-void PictureView::editTag(const Element& element) {
-    const auto tag =
-        std::find_if(placed.begin(), placed.end(), [&](const draw::Tag& t) { return t.about == element; });
-    if (tag == placed.end()) return;
-    closeEditor();
-    const bool isBend = element.kind == Element::Kind::Bend;
-    const QString id = QString::fromStdString(element.id);
-    const part::Job& job = document.job();
-    if (isBend && job.joggleAt(*job.findBend(element.id))) return; // its angle follows from the joggle
-    const ValueField::Kind kind = isBend                                ? ValueField::Kind::BendAngle
-                                  : element.kind == Element::Kind::Hole ? ValueField::Kind::Size
-                                                                        : ValueField::Kind::Length;
-    editor = new ValueField(document, this);
-    editor->setProperty("role", "overlay");
-    editor->setGeometry(tag->box.adjusted(-4, -2, 22, 2).toRect());
-    const double now = isBend                                ? job.findBend(element.id)->angleDeg
-                       : element.kind == Element::Kind::Hole ? job.findHole(element.id)->diameter
-                                                             : part::mainLength(*job.findPlate(element.id));
-    editor->open(kind, tr("New figure for %1").arg(id), now, {},
-                 [this, element, id](std::optional<double> typed) -> std::optional<Error> {
-                     if (!document.has(element)) return {}; // an undo took it away
-                     return document.change(tr("figure of %1").arg(id), [&](part::Job& changed) {
-                         if (element.kind == Element::Kind::Bend)
-                             changed.findBend(element.id)->angleDeg = *typed;
-                         else if (element.kind == Element::Kind::Hole)
-                             changed.findHole(element.id)->diameter = *typed;
-                         else
-                             part::mainLength(*changed.findPlate(element.id)) = *typed;
-                     });
-                 });
-    for (const auto done : {&ValueField::committed, &ValueField::abandoned})
-        connect(editor, done, this, [this] {
-            closeEditor();
-            setFocus();
-        });
-    connect(editor, &ValueField::left, this, &PictureView::closeEditor);
-    editor->show();
-    editor->setFocus();
-}
-
-void PictureView::closeEditor() {
-    if (ValueField* closing = std::exchange(editor, nullptr)) {
-        closing->hide();
-        closing->deleteLater();
     }
 }
 

@@ -1,8 +1,9 @@
-// The bracket formed, from any side, or on its way from the flat; its figures stand on it and are typed over
-// where they stand.
+// The bracket formed, from any side, or on its way from the flat, with its opposite hand beside it where a
+// pair is wanted. Its figures stand on it and are typed over where they stand; ends, holes and bend lines are
+// dragged.
 #pragma once
 
-#include "app/document.h"
+#include "app/drag_session.h"
 #include "draw/formed_picture.h"
 #include "draw/tags.h"
 
@@ -25,6 +26,16 @@ public:
     void fit();
     void zoom(double factor);
     void orbit(double yawDeg, double pitchDeg);
+    /// Standing views: at the first leg's face, its side, its end, and across the corner.
+    enum class From { Face, Side, End, Corner };
+    void lookFrom(From from);
+    /// The opposite hand beside it; at first where the job wants a pair.
+    void showBothHands(bool on);
+    bool showsBothHands() const;
+    /// The picture of both hands or of one, as it is now, on its own ground.
+    QImage image(const QSize& size) const;
+    /// Where a leg's free end or a bend line can be taken hold of, on the screen of this widget.
+    QPointF gripPoint(const part::Grip& grip) const;
     const draw::Camera& camera() const { return view; }
     /// The tags as they stand now; on the screen of this widget.
     const std::vector<draw::Tag>& tags() const { return placed; }
@@ -34,6 +45,7 @@ public:
 
 signals:
     void formednessChanged(double share);
+    void bothHandsChanged(bool on);
 
 protected:
     void paintEvent(QPaintEvent* event) override;
@@ -52,17 +64,30 @@ private:
         bool atStart;
         std::string plate;
     };
+    /// A small square at a free end that can be taken hold of.
+    struct Handle {
+        part::Grip grip;
+        QPointF at;
+    };
     void rebuild();
     void reproject();
     void placeFigures();
     void placePluses();
+    void placeHandles();
     std::vector<Element> tagged() const;
     QString tagText(const Element& element) const;
-    QRectF area() const;
+    QRectF area() const;     // of the part as drawn
+    QRectF twinArea() const; // of its opposite hand
+    QRectF inside(const QRectF& area) const;
     Element elementAt(const QPointF& point) const;
+    std::optional<part::Grip> gripAt(const QPointF& point) const;
+    DragSession::Axes axesOf(const part::Grip& grip) const;
+    int plateOf(const part::Grip& grip) const;
     void addBend(const Plus& plus);
+    void paintTwin(QPainter& painter) const;
     void paintTags(QPainter& painter);
     void paintPluses(QPainter& painter);
+    void paintHandles(QPainter& painter);
     void closeEditor();
 
     Document& document;
@@ -73,6 +98,12 @@ private:
     std::vector<draw::SeenFace> seen;
     std::vector<draw::Tag> placed;
     std::vector<Plus> pluses;
+    std::vector<Handle> handles;
+    std::optional<bool> bothWanted; // until the user says so, where the job wants a pair
+    draw::Scene twinScene;
+    draw::Camera twinView;
+    std::vector<draw::SeenFace> twinSeen;
+    DragSession* dragging;
     bool fitsItself = true; // until the user zooms or moves
     bool moving = false;
     QPointF dragFrom;

@@ -1,7 +1,6 @@
 #include "app/ribbon_view.h"
 
 #include "app/theme.h"
-#include "draw/blank_picture.h"
 #include "part/mark.h"
 
 #include <QKeyEvent>
@@ -13,11 +12,13 @@
 namespace goodfold::app {
 
 RibbonView::RibbonView(Document& document, double textSize, QWidget* parent)
-    : QWidget(parent), document(document), textSize(textSize) {
+    : QWidget(parent), document(document), textSize(textSize), dragging(new DragSession(document, this)) {
     setMouseTracking(true);
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("Blank with its marks"));
-    setAccessibleDescription(tr("Left and right go from mark to mark."));
+    setAccessibleDescription(
+        tr("Left and right go from mark to mark. Holes, bend lines and ends can be dragged; digits typed "
+           "meanwhile are the figure."));
     const auto repaint = [this] { update(); };
     connect(&document, &Document::changed, this, repaint);
     connect(&document, &Document::selectionChanged, this, repaint);
@@ -27,20 +28,39 @@ QRectF RibbonView::area() const {
     return QRectF(rect()).adjusted(34, 6, -34, -4);
 }
 
+draw::BlankLayout RibbonView::layOut() const {
+    return draw::layOutBlank(document.part(), area(), textSize * textScale(), hold);
+}
+
 QPointF RibbonView::onScreen(const Vec2& flat) const {
-    return draw::layOutBlank(document.part(), area(), textSize)
-        .screenFromFlat.map(QPointF(flat.x(), flat.y()));
+    return layOut().screenFromFlat.map(QPointF(flat.x(), flat.y()));
 }
 
 Element RibbonView::elementAt(const QPointF& point) const {
-    return draw::blankElementAt(document.part(), draw::layOutBlank(document.part(), area(), textSize), point);
+    return draw::blankElementAt(document.part(), layOut(), point);
+}
+
+std::optional<part::Grip> RibbonView::gripAt(const QPointF& point) const {
+    if (document.job().stock.form != part::StockForm::Bar) return {};
+    const Element element = elementAt(point);
+    if (const auto grip = part::gripOf(document.job(), element)) return grip;
+    constexpr double kReach = 9; // pixels
+    const QRectF blank = layOut().blank;
+    if (point.y() < blank.top() - kReach || point.y() > blank.bottom() + kReach) return {};
+    const part::Part& part = document.part();
+    if (std::abs(point.x() - blank.left()) < kReach)
+        return part::Grip{part::Grip::Kind::Start, part.plates[static_cast<size_t>(part.root)].id};
+    if (std::abs(point.x() - blank.right()) > kReach) return {};
+    const auto last = std::find_if(part.plates.begin(), part.plates.end(),
+                                   [](const part::PartPlate& plate) { return plate.childBends.empty(); });
+    return part::Grip{part::Grip::Kind::End, last->id};
 }
 
 void RibbonView::paintEvent(QPaintEvent*) {
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
-    const auto layout = draw::layOutBlank(document.part(), area(), textSize);
-    draw::paintBlank(painter, document.part(), layout, document.reading(), colours(), document.lit());
+    draw::paintBlank(painter, document.part(), layOut(), document.reading(), colours(), document.lit());
+    dragging->paint(painter);
     if (!hasFocus()) return;
     painter.setPen(QPen(colours().accent, 2));
     painter.setBrush(Qt::NoBrush);
@@ -48,11 +68,30 @@ void RibbonView::paintEvent(QPaintEvent*) {
 }
 
 void RibbonView::mousePressEvent(QMouseEvent* event) {
+    dragging->closeEditor();
+    setFocus(Qt::MouseFocusReason);
     document.select(elementAt(event->position()));
+    const auto grip = gripAt(event->position());
+    if (!grip || event->button() != Qt::LeftButton) return;
+    const draw::BlankLayout now = layOut();
+    const double scale = now.screenFromFlat.m11();
+    hold = draw::BlankHold{now.screenFromFlat.map(QPointF(0, 0)).x(), scale};
+    dragging->begin(*grip, event->position(), {QPointF(scale, 0), QPointF(0, -scale)});
 }
 
 void RibbonView::mouseMoveEvent(QMouseEvent* event) {
+    if (dragging->isActive()) return dragging->moveTo(event->position());
+    const auto grip = gripAt(event->position());
+    setCursor(!grip                                  ? Qt::ArrowCursor
+              : grip->kind == part::Grip::Kind::Hole ? Qt::SizeAllCursor
+                                                     : Qt::SizeHorCursor);
     document.setHovered(elementAt(event->position()));
+}
+
+void RibbonView::mouseReleaseEvent(QMouseEvent*) {
+    dragging->end();
+    hold.reset();
+    update();
 }
 
 void RibbonView::leaveEvent(QEvent*) {
@@ -60,6 +99,10 @@ void RibbonView::leaveEvent(QEvent*) {
 }
 
 void RibbonView::keyPressEvent(QKeyEvent* event) {
+    if (dragging->isActive() && !event->text().isEmpty() && event->text().front().isPrint()) {
+        hold.reset();
+        return dragging->typeOver(event->text());
+    }
     if (event->key() != Qt::Key_Left && event->key() != Qt::Key_Right) return QWidget::keyPressEvent(event);
     std::vector<Element> marks;
     for (const part::Mark& mark : part::marksOf(document.part()))

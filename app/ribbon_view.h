@@ -1,9 +1,8 @@
 // The stock itself: the blank to scale, marked out, over its running dimensions.
 #pragma once
 
-#include "app/document.h"
-
-#include <QWidget>
+#include "app/drag_session.h"
+#include "draw/blank_picture.h"
 
 namespace goodfold::app {
 
@@ -19,14 +18,20 @@ protected:
     void paintEvent(QPaintEvent* event) override;
     void mousePressEvent(QMouseEvent* event) override;
     void mouseMoveEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
     void leaveEvent(QEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
 
 private:
     QRectF area() const;
+    draw::BlankLayout layOut() const;
     Element elementAt(const QPointF& point) const;
+    /// What can be taken hold of there: a hole, a bend line, either end of the bar.
+    std::optional<part::Grip> gripAt(const QPointF& point) const;
     Document& document;
     double textSize;
+    DragSession* dragging;
+    std::optional<draw::BlankHold> hold; // while something is dragged
 };
 
 } // namespace goodfold::app

@@ -7,13 +7,14 @@ namespace goodfold::cli {
 
 const char* const kUsage =
     "goodfold-cli show JOB... --json      print each job solved, as one JSON object on a line\n"
-    "goodfold-cli export JOB [--dxf FILE] [--svg FILE] [--pdf-template FILE] [--paper a4|letter]\n"
+    "goodfold-cli export JOB [--dxf FILE] [--svg FILE] [--pdf-template FILE] [--csv FILE]\n"
+    "                            [--paper a4|letter]\n"
     "JOB is a .gfold file, or - for standard input. FILE may be - for standard output.\n"
     "Exit status: 0; 1 a job can be read but not made; 2 it cannot be read.\n";
 
 namespace {
 
-constexpr std::array kExports{"--dxf", "--svg", "--pdf-template"};
+constexpr std::array kExports{"--dxf", "--svg", "--pdf-template", "--csv"};
 
 Result<Arguments> parseShow(const std::vector<std::string>& words) {
     Arguments arguments{.command = Arguments::Command::Show};
@@ -49,7 +50,7 @@ Result<Arguments> parseExport(const std::vector<std::string>& words) {
     }
     if (arguments.paper != "a4" && arguments.paper != "letter") return Error{"--paper is a4 or letter.", {}};
     if (arguments.jobs.size() != 1) return Error{"export takes one job file.", {}};
-    if (arguments.exports.empty()) return Error{"export needs --dxf, --svg or --pdf-template.", {}};
+    if (arguments.exports.empty()) return Error{"export needs --dxf, --svg, --pdf-template or --csv.", {}};
     return arguments;
 }
 

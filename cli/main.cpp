@@ -4,6 +4,7 @@
 #include "draw/svg.h"
 #include "draw/template_sheet.h"
 #include "draw/type.h"
+#include "files/csv.h"
 #include "files/dxf.h"
 #include "files/job_file.h"
 #include "files/show.h"
@@ -79,6 +80,11 @@ QByteArray exported(const std::string& kind, const part::Job& job, const materia
     if (kind == "--dxf") {
         std::ostringstream out;
         files::writeDxf(out, part);
+        return QByteArray::fromStdString(out.str());
+    }
+    if (kind == "--csv") {
+        std::ostringstream out;
+        files::writeCsv(out, part, part::fold(part));
         return QByteArray::fromStdString(out.str());
     }
     return draw::templatePdf(job, material, paper == "a4" ? QPageSize::A4 : QPageSize::Letter,

@@ -10,14 +10,17 @@
 
 namespace goodfold::draw {
 
-BlankLayout layOutBlank(const part::Part& part, const QRectF& area, double textSize) {
+BlankLayout layOutBlank(const part::Part& part, const QRectF& area, double textSize,
+                        const std::optional<BlankHold>& hold) {
     const double ruleHeight = textSize * 3.2;
     const QRectF room = area.adjusted(0, 0, 0, -ruleHeight);
-    const double scale = std::max(
+    const double fitting = std::max(
         1e-6, std::min(room.width() / part.blank.length, std::max(8.0, room.height()) / part.blank.width));
+    const double scale = hold ? hold->scale : fitting;
     const QSizeF size(part.blank.length * scale, part.blank.width * scale);
-    const QRectF blank(QPointF(area.center().x() - size.width() / 2, room.center().y() - size.height() / 2),
-                       size);
+    const double left =
+        hold ? hold->left + part.blank.corner.x() * scale : area.center().x() - size.width() / 2;
+    const QRectF blank(QPointF(left, room.center().y() - size.height() / 2), size);
     QTransform screenFromFlat;
     screenFromFlat.translate(blank.left(), blank.bottom());
     screenFromFlat.scale(scale, -scale);

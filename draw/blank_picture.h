@@ -20,7 +20,14 @@ struct BlankLayout {
     double textSize;
 };
 
-BlankLayout layOutBlank(const part::Part& part, const QRectF& area, double textSize);
+/// Where the blank's datum-side corner stays and how large it is while something on it is dragged.
+struct BlankHold {
+    double left;  // of the flat's x = 0, on the screen
+    double scale; // pixels per mm
+};
+
+BlankLayout layOutBlank(const part::Part& part, const QRectF& area, double textSize,
+                        const std::optional<BlankHold>& hold = {});
 
 void paintBlank(QPainter& painter, const part::Part& part, const BlankLayout& layout,
                 const quantity::Reading& reading, const Palette& palette,

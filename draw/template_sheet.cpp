@@ -373,32 +373,38 @@ std::vector<Sheet> sheetsOf(const part::Job& job, const material::Material& mate
 
 } // namespace
 
+void paintTemplate(QPagedPaintDevice& device, const part::Job& job, const material::Material& material,
+                   QPageSize::PageSizeId paper, const quantity::Reading& reading) {
+    QPainter painter;
+    for (const Sheet& sheet : sheetsOf(job, material)) {
+        const TemplatePlan plan = planTemplate(contentSize(sheet.part), paper);
+        device.setPageOrientation(plan.landscape ? QPageLayout::Landscape : QPageLayout::Portrait);
+        for (int page = 0; page < plan.pages(); ++page) {
+            if (painter.isActive())
+                device.newPage();
+            else
+                painter.begin(&device);
+            painter.resetTransform();
+            painter.scale(device.logicalDpiX() / 25.4, device.logicalDpiY() / 25.4);
+            TemplatePainter(painter, sheet, plan, reading).paintPage(page);
+        }
+    }
+}
+
 QByteArray templatePdf(const part::Job& job, const material::Material& material, QPageSize::PageSizeId paper,
                        const quantity::Reading& reading) {
     constexpr int kDotsPerInch = 1200;
     QBuffer buffer;
     buffer.open(QIODevice::WriteOnly);
-    QPdfWriter writer(&buffer);
-    writer.setResolution(kDotsPerInch);
-    writer.setCreator(QStringLiteral("Good Fold"));
-    writer.setTitle(QString::fromStdString(job.title));
-    writer.setPageSize(QPageSize(paper));
-    writer.setPageMargins(QMarginsF());
-    QPainter painter;
-    for (const Sheet& sheet : sheetsOf(job, material)) {
-        const TemplatePlan plan = planTemplate(contentSize(sheet.part), paper);
-        writer.setPageOrientation(plan.landscape ? QPageLayout::Landscape : QPageLayout::Portrait);
-        for (int page = 0; page < plan.pages(); ++page) {
-            if (painter.isActive())
-                writer.newPage();
-            else
-                painter.begin(&writer);
-            painter.resetTransform();
-            painter.scale(kDotsPerInch / 25.4, kDotsPerInch / 25.4);
-            TemplatePainter(painter, sheet, plan, reading).paintPage(page);
-        }
+    {
+        QPdfWriter writer(&buffer);
+        writer.setResolution(kDotsPerInch);
+        writer.setCreator(QStringLiteral("Good Fold"));
+        writer.setTitle(QString::fromStdString(job.title));
+        writer.setPageSize(QPageSize(paper));
+        writer.setPageMargins(QMarginsF());
+        paintTemplate(writer, job, material, paper, reading);
     }
-    painter.end();
     return buffer.data();
 }
 

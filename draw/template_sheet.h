@@ -5,6 +5,7 @@
 #include "part/part.h"
 
 #include <QByteArray>
+#include <QPagedPaintDevice>
 
 namespace goodfold::draw {
 
@@ -13,5 +14,9 @@ namespace goodfold::draw {
 /// Where the job wants the opposite hand too, its pages follow. Lengths are written as `reading` shows them.
 QByteArray templatePdf(const part::Job& job, const material::Material& material, QPageSize::PageSizeId paper,
                        const quantity::Reading& reading);
+
+/// The same on any paged device that stands at its full page: a printer, a preview.
+void paintTemplate(QPagedPaintDevice& device, const part::Job& job, const material::Material& material,
+                   QPageSize::PageSizeId paper, const quantity::Reading& reading);
 
 } // namespace goodfold::draw

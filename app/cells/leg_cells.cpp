@@ -71,8 +71,9 @@ private:
     /// How the length is meant: along the leg between two references, across it, or on the blank.
     Line measureLine() {
         enum { Along, Overall, Opening, Offset, OnBlank };
-        QStringList ways{QObject::tr("along it"), QObject::tr("overall across"), QObject::tr("opening across"),
-                         QObject::tr("offset across"), QObject::tr("on the blank")};
+        QStringList ways{QObject::tr("along it"), QObject::tr("overall across"),
+                         QObject::tr("opening across"), QObject::tr("offset across"),
+                         QObject::tr("on the blank")};
         const bool across = part::standsBetweenParallels(job, plate);
         std::vector<int> offered{Along, OnBlank};
         if (across) offered.insert(offered.begin() + 1, {Overall, Opening, Offset});
@@ -88,7 +89,8 @@ private:
                              const int way = offered[static_cast<size_t>(index)];
                              const QString label = QObject::tr("how leg %1 is measured").arg(text(id));
                              if (way == OnBlank)
-                                 return doc.apply(label, part::withFlatFirst(doc.job(), doc.material(), id, true));
+                                 return doc.apply(label,
+                                                  part::withFlatFirst(doc.job(), doc.material(), id, true));
                              return doc.apply(label, part::withMeasure(doc.job(), doc.material(), id,
                                                                        static_cast<Plate::Measure>(way)));
                          })};
@@ -99,8 +101,8 @@ private:
         } else {
             const int index = document.part().plateIndex(id);
             const double made = part::lengthTo(document.part(), index, part::DimensionTo::Outside);
-            line.push_back(faint(QObject::tr("makes %1 outside")
-                                     .arg(ValueField::shown(document, Kind::Length, made, false))));
+            line.push_back(faint(
+                QObject::tr("makes %1 outside").arg(ValueField::shown(document, Kind::Length, made, false))));
         }
         return line;
     }
@@ -112,12 +114,13 @@ private:
         const auto now = own == plate.dimensionTo.end() ? job.dimensionTo : own->second;
         const QString what = edge == Edge::Start ? QObject::tr("Where the length begins")
                                                  : QObject::tr("Where the length ends");
-        line.push_back(choice(nameOf(what), {QObject::tr("outside"), QObject::tr("inside"), QObject::tr("tangent")},
-                              static_cast<int>(now), [&doc = document, id = id, edge](int index) {
-                                  return doc.apply(QObject::tr("where leg %1 is measured to").arg(text(id)),
-                                                   part::withDimensionTo(doc.job(), doc.material(), id, edge,
-                                                                         static_cast<part::DimensionTo>(index)));
-                              }));
+        line.push_back(
+            choice(nameOf(what), {QObject::tr("outside"), QObject::tr("inside"), QObject::tr("tangent")},
+                   static_cast<int>(now), [&doc = document, id = id, edge](int index) {
+                       return doc.apply(QObject::tr("where leg %1 is measured to").arg(text(id)),
+                                        part::withDimensionTo(doc.job(), doc.material(), id, edge,
+                                                              static_cast<part::DimensionTo>(index)));
+                   }));
     }
 
     // A free end: square, or cut in one of these ways; at an angle; longer by what is trimmed later.
@@ -126,7 +129,8 @@ private:
     static Shape shapeOf(const Plate& plate, Edge edge) {
         const auto end = plate.ends.find(edge);
         if (end != plate.ends.end() && end->second.fullRound) return FullRound;
-        const auto corner = plate.corners.find(edge == Edge::Start ? part::Corner::StartLeft : part::Corner::EndLeft);
+        const auto corner =
+            plate.corners.find(edge == Edge::Start ? part::Corner::StartLeft : part::Corner::EndLeft);
         if (corner == plate.corners.end()) return Square;
         return corner->second.kind == part::CornerCut::Kind::Round ? Rounded : Chamfered;
     }
@@ -140,15 +144,16 @@ private:
         if (isPlain && !isInHand) return;
         const QString which = edge == Edge::Start ? QObject::tr("start") : QObject::tr("end");
         block.lines.push_back({faint(which), shapeChoice(edge, shape, end, which)});
-        if (shape == Rounded || shape == Chamfered) block.lines.back().push_back(cornerSize(edge, shape, which));
+        if (shape == Rounded || shape == Chamfered)
+            block.lines.back().push_back(cornerSize(edge, shape, which));
         if (shape != FullRound) {
-            block.lines.back().push_back(faint(QObject::tr("cut at")));
-            block.lines.back().push_back(
-                endFigure(Kind::Angle, edge, QObject::tr("Angle of the %1").arg(which), end, &part::BarEnd::cutDeg));
+            block.lines.back().push_back(faint(QObject::tr("cut")));
+            block.lines.back().push_back(endFigure(
+                Kind::Angle, edge, QObject::tr("Angle of the %1").arg(which), end, &part::BarEnd::cutDeg));
         }
-        block.lines.back().push_back(faint(QObject::tr("left on")));
-        block.lines.back().push_back(
-            endFigure(Kind::Length, edge, QObject::tr("Left on at the %1").arg(which), end, &part::BarEnd::extra));
+        block.lines.back().push_back(faint(QObject::tr("plus")));
+        block.lines.back().push_back(endFigure(
+            Kind::Length, edge, QObject::tr("Left on at the %1").arg(which), end, &part::BarEnd::extra));
         block.lines.back().back().tip = QObject::tr("Extra length to hold or pull on; trimmed after bending");
     }
 
@@ -164,7 +169,8 @@ private:
                           std::optional<part::CornerCut> cut;
                           const double usual = doc.job().units == quantity::Unit::Inch ? 25.4 / 4 : 5;
                           if (index == Rounded) cut = part::CornerCut{part::CornerCut::Kind::Round, usual};
-                          if (index == Chamfered) cut = part::CornerCut{part::CornerCut::Kind::Chamfer, usual};
+                          if (index == Chamfered)
+                              cut = part::CornerCut{part::CornerCut::Kind::Chamfer, usual};
                           const auto cornered = part::withEndCorners(doc.job(), id, edge, cut);
                           if (!cornered) return doc.apply(label, cornered);
                           return doc.apply(label, part::withEnd(cornered->job, id, edge, changed));
@@ -176,18 +182,22 @@ private:
         const part::CornerCut cut = plate.corners.at(corner);
         const QString what = shape == Rounded ? QObject::tr("Radius of the corners at the %1").arg(which)
                                               : QObject::tr("Chamfer of the corners at the %1").arg(which);
-        return figure(Kind::Size, nameOf(what), cut.size, [&doc = document, id = id, edge, cut](double typed) {
-            return doc.apply(QObject::tr("corners of %1").arg(text(id)),
-                             part::withEndCorners(doc.job(), id, edge, part::CornerCut{cut.kind, typed}));
-        });
+        return figure(
+            Kind::Size, nameOf(what), cut.size, [&doc = document, id = id, edge, cut](double typed) {
+                return doc.apply(QObject::tr("corners of %1").arg(text(id)),
+                                 part::withEndCorners(doc.job(), id, edge, part::CornerCut{cut.kind, typed}));
+            });
     }
 
-    Cell endFigure(Kind kind, Edge edge, const QString& what, const part::BarEnd& end, double part::BarEnd::*member) {
-        return figure(kind, nameOf(what), end.*member, [&doc = document, id = id, edge, end, member](double typed) {
-            part::BarEnd changed = end;
-            changed.*member = typed;
-            return doc.apply(QObject::tr("end of %1").arg(text(id)), part::withEnd(doc.job(), id, edge, changed));
-        });
+    Cell endFigure(Kind kind, Edge edge, const QString& what, const part::BarEnd& end,
+                   double part::BarEnd::*member) {
+        return figure(kind, nameOf(what), end.*member,
+                      [&doc = document, id = id, edge, end, member](double typed) {
+                          part::BarEnd changed = end;
+                          changed.*member = typed;
+                          return doc.apply(QObject::tr("end of %1").arg(text(id)),
+                                           part::withEnd(doc.job(), id, edge, changed));
+                      });
     }
 
     Document& document;

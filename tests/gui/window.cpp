@@ -276,11 +276,11 @@ void WindowTest::blankStageShowsAllMarks() {
     QCOMPARE(table->rowCount(),
              3 * 2 + 3 + 2 + 1); // three lines a bend, the leaning ones at both edges; holes; the cut
     QCOMPARE(table->item(table->rowCount() - 1, 0)->text(), QString("176.0"));
-    QCOMPARE(table->item(0, 1)->text(), QString("punch h1"));
-    QCOMPARE(table->item(0, 2)->text(), QString("15.0"));
+    QCOMPARE(table->item(0, 2)->text(), QString("punch h1, ø6.6"));
+    QCOMPARE(table->item(0, 4)->text(), QString("15.0"));
     const auto figureOf = [&](const QString& mark) {
         for (int row = 0; row < table->rowCount(); ++row)
-            if (table->item(row, 1)->text() == mark) return table->item(row, 0)->text();
+            if (table->item(row, 2)->text() == mark) return table->item(row, 0)->text();
         return QString();
     };
     QCOMPARE(figureOf("bend 1 centre, 90° toward you, near edge"), QString("62.4"));

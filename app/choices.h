@@ -1,0 +1,21 @@
+// What the user chooses once for all jobs: colours, text size, steps and angles as they are read. Kept in the
+// settings.
+#pragma once
+
+#include "quantity/length.h"
+
+#include <QMenu>
+
+#include <functional>
+
+namespace goodfold::app {
+
+quantity::Reading chosenReading(quantity::Unit unit);
+
+/// Applies the chosen colours and text size to the application; `dark` wins over the choice.
+void applyChosenLook(bool dark = false);
+
+/// A menu for each choice. `changed` is told after one was made.
+QList<QMenu*> choiceMenus(QWidget* window, const std::function<void()>& changed);
+
+} // namespace goodfold::app

@@ -1,0 +1,122 @@
+#include "app/drag_session.h"
+
+#include "app/theme.h"
+#include "app/value_field.h"
+
+namespace goodfold::app {
+
+DragSession::DragSession(Document& document, QWidget* view) : QObject(view), document(document), view(view) {}
+
+void DragSession::begin(const part::Grip& newGrip, const QPointF& at, const Axes& newAxes) {
+    closeEditor();
+    grip = newGrip;
+    axes = newAxes;
+    start = document.job();
+    from = pointer = at;
+    active = true;
+    moved = false;
+    ++count;
+    shown.clear();
+}
+
+/// Millimetres along and across the plate; nothing where the plate is seen so edge-on that pixels say
+/// nothing.
+std::optional<Vec2> DragSession::pulledTo(const QPointF& at) const {
+    const QPointF by = at - from;
+    constexpr double kSeen = 0.15; // pixels a millimetre
+    if (grip.kind == part::Grip::Kind::Hole) {
+        const double det = axes.along.x() * axes.across.y() - axes.along.y() * axes.across.x();
+        if (std::abs(det) < kSeen * kSeen) return {};
+        return Vec2((by.x() * axes.across.y() - by.y() * axes.across.x()) / det,
+                    (axes.along.x() * by.y() - axes.along.y() * by.x()) / det);
+    }
+    const double squared = QPointF::dotProduct(axes.along, axes.along);
+    if (squared < kSeen * kSeen) return {};
+    return Vec2(QPointF::dotProduct(by, axes.along) / squared, 0);
+}
+
+void DragSession::moveTo(const QPointF& at) {
+    constexpr double kStill = 4; // pixels
+    pointer = at;
+    if (!moved && (at - from).manhattanLength() < kStill) return;
+    moved = true;
+    const auto by = pulledTo(at);
+    if (!by) {
+        shown = tr("turn the picture: this leg is seen edge-on");
+        return view->update();
+    }
+    const double step = quantity::stepOf(document.reading()).mm();
+    const auto dragged = part::drag(start, document.material(), grip, *by, step);
+    if (!dragged) return view->update(); // it stays where it could last be
+    const auto length = [&](double mm) {
+        return QString::fromStdString(quantity::typeset(quantity::Length::mm(mm), document.reading()));
+    };
+    shown = dragged->across ? tr("%1, %2 across").arg(length(dragged->figure), length(*dragged->across))
+                            : length(dragged->figure);
+    document.edit(tr("drag of %1").arg(QString::fromStdString(grip.id)), dragged->job, dragged->about,
+                  QStringLiteral("drag %1 of %2").arg(count).arg(view->accessibleName()));
+    view->update();
+}
+
+void DragSession::end() {
+    active = moved = false;
+    view->update();
+}
+
+void DragSession::typeOver(const QString& typed) {
+    end();
+    closeEditor();
+    const bool isHole = grip.kind == part::Grip::Kind::Hole;
+    const Element about = isHole ? Element::hole(grip.id) : Element::plate(grip.id);
+    if (!document.has(about)) return;
+    editor = new ValueField(document, view);
+    editor->setProperty("role", "overlay");
+    editor->setGeometry(QRect(pointer.toPoint() + QPoint(14, -34), QSize(px(92), px(28))));
+    const double now =
+        isHole ? document.job().findHole(grip.id)->x : part::mainLength(*document.job().findPlate(grip.id));
+    const QString id = QString::fromStdString(grip.id);
+    editor->open(ValueField::Kind::Length, tr("New figure for %1").arg(id), now, {},
+                 [this, about, id](std::optional<double> value) -> std::optional<Error> {
+                     if (!document.has(about)) return {};
+                     return document.change(tr("figure of %1").arg(id), [&](part::Job& job) {
+                         if (about.kind == Element::Kind::Hole)
+                             job.findHole(about.id)->x = *value;
+                         else
+                             part::mainLength(*job.findPlate(about.id)) = *value;
+                     });
+                 });
+    for (const auto done : {&ValueField::committed, &ValueField::abandoned})
+        connect(editor, done, this, [this] {
+            closeEditor();
+            view->setFocus();
+        });
+    connect(editor, &ValueField::left, this, &DragSession::closeEditor);
+    editor->show();
+    editor->setFocus();
+    editor->setText(typed);
+}
+
+void DragSession::closeEditor() {
+    if (ValueField* old = std::exchange(editor, nullptr)) {
+        old->hide();
+        old->deleteLater();
+    }
+}
+
+void DragSession::paint(QPainter& painter) const {
+    if (!active || shown.isEmpty()) return;
+    const draw::Palette& p = colours();
+    painter.setFont(textFont(17, draw::Weight::SemiBold));
+    const int width = painter.fontMetrics().horizontalAdvance(shown) + px(18);
+    QRectF box(pointer + QPointF(16, -px(40)), QSizeF(width, px(30)));
+    box.moveLeft(qBound(4.0, box.left(), view->width() - box.width() - 4));
+    box.moveTop(qBound(4.0, box.top(), view->height() - box.height() - 4));
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setPen(QPen(p.accent, 1.6));
+    painter.setBrush(p.field);
+    painter.drawRoundedRect(box, 6, 6);
+    painter.setPen(p.ink);
+    painter.drawText(box, Qt::AlignCenter, shown);
+}
+
+} // namespace goodfold::app

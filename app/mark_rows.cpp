@@ -1,0 +1,73 @@
+#include "app/mark_rows.h"
+
+#include "part/mark.h"
+
+#include <algorithm>
+
+namespace goodfold::app {
+
+namespace {
+
+using Kind = part::Mark::Kind;
+
+QString lineInWords(const part::Part& part, const part::Mark& mark, const quantity::Reading& reading) {
+    const QString id = QString::fromStdString(mark.about.id);
+    if (mark.kind == Kind::Trim) return QObject::tr("trim %1 after bending").arg(id);
+    if (mark.kind == Kind::BendStart) return QObject::tr("bend %1 starts").arg(id);
+    if (mark.kind == Kind::BendEnd) return QObject::tr("bend %1 ends").arg(id);
+    const part::PartBend& bend = part.bends[static_cast<size_t>(part.bendIndex(mark.about.id))];
+    const QString angle =
+        QString::fromStdString(quantity::printNumber(reading.bendAngle(bend.shape.angleDeg), 2));
+    return bend.turn == part::Turn::Up ? QObject::tr("bend %1 centre, %2° toward you").arg(id, angle)
+                                       : QObject::tr("bend %1 centre, %2° away from you").arg(id, angle);
+}
+
+QString punchInWords(const part::Mark& mark, const part::Job& job) {
+    const QString id = QString::fromStdString(mark.about.id);
+    if (mark.kind == Kind::SlotEnd) return QObject::tr("punch an end of slot %1").arg(id);
+    const auto size = quantity::Length::mm(job.findHole(mark.about.id)->diameter);
+    return QObject::tr("punch %1, ø%2")
+        .arg(id, QString::fromStdString(quantity::typesetSize(size, job.units)));
+}
+
+} // namespace
+
+std::vector<MarkRow> markRows(const part::Job& job, const part::Part& part,
+                              const quantity::Reading& reading) {
+    std::vector<MarkRow> rows;
+    for (const part::Mark& mark : part::marksOf(part)) {
+        const QString face = mark.onBack ? QObject::tr("back") : QObject::tr("face");
+        if (part::isPunched(mark.kind)) {
+            rows.push_back({mark.along, punchInWords(mark, job), face, mark.across, mark.about});
+            continue;
+        }
+        const QString says = lineInWords(part, mark, reading);
+        const bool leans = std::abs(mark.alongAtRight - mark.alongAtLeft) > 1e-9;
+        if (!leans) {
+            rows.push_back({mark.along, says, face, {}, mark.about});
+            continue;
+        }
+        rows.push_back({mark.alongAtRight, QObject::tr("%1, near edge").arg(says), face, {}, mark.about});
+        rows.push_back({mark.alongAtLeft, QObject::tr("%1, far edge").arg(says), face, {}, mark.about});
+    }
+    rows.push_back({part.blank.length, QObject::tr("cut"), {}, {}, {}});
+    std::stable_sort(rows.begin(), rows.end(),
+                     [](const MarkRow& a, const MarkRow& b) { return a.along < b.along; });
+    return rows;
+}
+
+QString markTable(const Document& document) {
+    const auto shown = [&](double mm) {
+        return QString::fromStdString(quantity::print(quantity::Length::mm(mm), document.reading()));
+    };
+    QString text = QObject::tr("From datum") + QLatin1Char('\t') + QObject::tr("Mark") + QLatin1Char('\t') +
+                   QObject::tr("On the") + QLatin1Char('\t') + QObject::tr("From edge") + QLatin1Char('\n');
+    for (const MarkRow& row : markRows(document.job(), document.part(), document.reading()))
+        text += QStringList{shown(row.along), row.mark, row.face,
+                            row.fromNearEdge ? shown(*row.fromNearEdge) : QString()}
+                    .join(QLatin1Char('\t')) +
+                QLatin1Char('\n');
+    return text;
+}
+
+} // namespace goodfold::app

@@ -1,0 +1,175 @@
+// How mouse and keyboard work the picture.
+#include "app/notice.h"
+#include "app/picture_view.h"
+#include "app/value_field.h"
+
+#include <QKeyEvent>
+#include <QMouseEvent>
+
+#include <algorithm>
+#include <cmath>
+
+namespace goodfold::app {
+
+void PictureView::resizeEvent(QResizeEvent*) {
+    closeEditor();
+    reproject();
+}
+
+void PictureView::mousePressEvent(QMouseEvent* event) {
+    closeEditor();
+    dragging->closeEditor();
+    dragFrom = event->position();
+    dragButton = event->button();
+    for (const Plus& plus : pluses)
+        if (plus.box.adjusted(-3, -3, 3, 3).contains(event->position())) {
+            dragButton = Qt::NoButton;
+            return addBend(plus);
+        }
+    const Element element = elementAt(event->position());
+    document.select(element);
+    const bool onTag = std::any_of(placed.begin(), placed.end(),
+                                   [&](const draw::Tag& tag) { return tag.box.contains(event->position()); });
+    if (event->button() != Qt::LeftButton) return;
+    if (onTag) {
+        dragButton = Qt::NoButton;
+        editTag(element);
+    } else if (const auto grip = gripAt(event->position())) {
+        dragging->begin(*grip, event->position(), axesOf(*grip));
+    }
+}
+
+void PictureView::mouseMoveEvent(QMouseEvent* event) {
+    if (dragging->isActive() && event->buttons() != Qt::NoButton) {
+        moving = true;
+        return dragging->moveTo(event->position());
+    }
+    const QPointF by = event->position() - dragFrom;
+    if (dragButton == Qt::NoButton || event->buttons() == Qt::NoButton) {
+        setCursor(gripAt(event->position()) ? Qt::SizeAllCursor : Qt::ArrowCursor);
+        document.setHovered(elementAt(event->position()));
+        return;
+    }
+    constexpr double kStill = 3;
+    if (!moving && by.manhattanLength() < kStill) return;
+    moving = true;
+    dragFrom = event->position();
+    const bool pans = dragButton != Qt::LeftButton || event->modifiers() & Qt::ShiftModifier;
+    if (pans) {
+        fitsItself = false;
+        view.centre += by;
+        reproject();
+    } else {
+        orbit(-by.x() * 0.5, by.y() * 0.5);
+    }
+}
+
+void PictureView::mouseReleaseEvent(QMouseEvent*) {
+    dragButton = Qt::NoButton;
+    const bool dragged = dragging->isActive();
+    dragging->end();
+    if (!std::exchange(moving, false)) return;
+    if (dragged)
+        reproject(); // it fits itself again
+    else
+        placeFigures();
+    update();
+}
+
+void PictureView::wheelEvent(QWheelEvent* event) {
+    closeEditor();
+    fitsItself = false;
+    view = draw::zoomed(view, std::pow(1.0015, event->angleDelta().y()), event->position());
+    reproject();
+}
+
+void PictureView::keyPressEvent(QKeyEvent* event) {
+    constexpr double kTurn = 10, kZoom = 1.2;
+    if (dragging->isActive() && !event->text().isEmpty() && event->text().front().isPrint()) {
+        moving = false;
+        dragButton = Qt::NoButton;
+        return dragging->typeOver(event->text());
+    }
+    switch (event->key()) {
+    case Qt::Key_Left:
+        return orbit(kTurn, 0);
+    case Qt::Key_Right:
+        return orbit(-kTurn, 0);
+    case Qt::Key_Up:
+        return orbit(0, kTurn);
+    case Qt::Key_Down:
+        return orbit(0, -kTurn);
+    case Qt::Key_Plus:
+    case Qt::Key_Equal:
+        return zoom(kZoom);
+    case Qt::Key_Minus:
+        return zoom(1 / kZoom);
+    case Qt::Key_Home:
+        return fit();
+    case Qt::Key_A:
+        return lookFrom(From::Face);
+    case Qt::Key_S:
+        return lookFrom(From::Side);
+    case Qt::Key_E:
+        return lookFrom(From::End);
+    case Qt::Key_C:
+        return lookFrom(From::Corner);
+    case Qt::Key_F2:
+        return editTag(document.selected());
+    default:
+        QWidget::keyPressEvent(event);
+    }
+}
+
+void PictureView::leaveEvent(QEvent*) {
+    document.setHovered({});
+}
+
+void PictureView::editTag(const Element& element) {
+    const auto tag =
+        std::find_if(placed.begin(), placed.end(), [&](const draw::Tag& t) { return t.about == element; });
+    if (tag == placed.end()) return;
+    closeEditor();
+    const bool isBend = element.kind == Element::Kind::Bend;
+    const QString id = QString::fromStdString(element.id);
+    const part::Job& job = document.job();
+    if (isBend && job.joggleAt(*job.findBend(element.id))) return; // its angle follows from the joggle
+    const ValueField::Kind kind = isBend                                ? ValueField::Kind::BendAngle
+                                  : element.kind == Element::Kind::Hole ? ValueField::Kind::Size
+                                                                        : ValueField::Kind::Length;
+    editor = new ValueField(document, this);
+    editor->setProperty("role", "overlay");
+    editor->setGeometry(tag->box.adjusted(-4, -2, 22, 2).toRect());
+    const double now = isBend                                ? job.findBend(element.id)->angleDeg
+                       : element.kind == Element::Kind::Hole ? job.findHole(element.id)->diameter
+                                                             : part::mainLength(*job.findPlate(element.id));
+    editor->open(kind, tr("New figure for %1").arg(id), now, {},
+                 [this, element, id](std::optional<double> typed) -> std::optional<Error> {
+                     if (!document.has(element)) return {}; // an undo took it away
+                     return document.change(tr("figure of %1").arg(id), [&](part::Job& changed) {
+                         if (element.kind == Element::Kind::Bend)
+                             changed.findBend(element.id)->angleDeg = *typed;
+                         else if (element.kind == Element::Kind::Hole)
+                             changed.findHole(element.id)->diameter = *typed;
+                         else
+                             part::mainLength(*changed.findPlate(element.id)) = *typed;
+                     });
+                 });
+    for (const auto done : {&ValueField::committed, &ValueField::abandoned})
+        connect(editor, done, this, [this] {
+            closeEditor();
+            setFocus();
+        });
+    connect(editor, &ValueField::left, this, &PictureView::closeEditor);
+    editor->show();
+    editor->setFocus();
+}
+
+void PictureView::closeEditor() {
+    if (ValueField* closing = std::exchange(editor, nullptr)) {
+        closing->hide();
+        closing->deleteLater();
+    }
+}
+
+} // namespace goodfold::app

@@ -1,0 +1,37 @@
+// What there is to begin with: an empty bar, or one of the jobs that come with Good Fold.
+#pragma once
+
+#include "part/job.h"
+
+#include <QAbstractButton>
+#include <QWidget>
+
+namespace goodfold::app {
+
+/// A card with a picture of a formed bracket and what it is.
+class StartCard : public QAbstractButton {
+    Q_OBJECT
+public:
+    StartCard(part::Job job, const QString& title, const QString& says, QWidget* parent);
+    const part::Job& job() const { return shown; }
+    QSize sizeHint() const override;
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+
+private:
+    part::Job shown;
+    QString says;
+};
+
+class StartPage : public QWidget {
+    Q_OBJECT
+public:
+    explicit StartPage(QWidget* parent = nullptr);
+
+signals:
+    void chosen(const part::Job& job);
+    void openWanted();
+};
+
+} // namespace goodfold::app

@@ -1,0 +1,350 @@
+// The window among others: several jobs, recent files, revert, recovery, first page, paper, clipboard, text
+// size, readers for the blind.
+#include "app/choices.h"
+#include "app/printing.h"
+#include "app/recovery.h"
+#include "app/start_page.h"
+#include "gui/support.h"
+
+#include <QAccessible>
+
+using namespace goodfold;
+using part::Element;
+
+namespace {
+
+std::vector<app::MainWindow*> windows() {
+    std::vector<app::MainWindow*> all;
+    for (QWidget* widget : QApplication::topLevelWidgets())
+        if (auto* window = qobject_cast<app::MainWindow*>(widget); window && window->isVisible())
+            all.push_back(window);
+    return all;
+}
+
+void drop(QWidget* window, const QString& path) {
+    QMimeData files;
+    files.setUrls({QUrl::fromLocalFile(path)});
+    QDragEnterEvent enter(QPoint(50, 50), Qt::CopyAction, &files, Qt::LeftButton, Qt::NoModifier);
+    QApplication::sendEvent(window, &enter);
+    QDropEvent dropped(QPointF(50, 50), Qt::CopyAction, &files, Qt::LeftButton, Qt::NoModifier);
+    QApplication::sendEvent(window, &dropped);
+}
+
+} // namespace
+
+class DeskTest : public QObject {
+    Q_OBJECT
+private slots:
+    void severalJobsAreOpenAtOnce();
+    void recentFilesAreOffered();
+    void revertGoesBackToWhatIsSavedAndCanBeUndone();
+    void unsavedEditsOutliveAKill();
+    void firstPageStartsFromADemoOrAnEmptyBar();
+    void bothHandsStandSideBySide();
+    void standingViews();
+    void printedTemplateIsFullSize();
+    void csvAndClipboard();
+    void stateOfTheWindowIsKept();
+    void largeTextStillFits_data();
+    void largeTextStillFits();
+    void readersHearEveryCell();
+    void helpSpeaksOfWhatHasTheKeyboard();
+};
+
+void DeskTest::severalJobsAreOpenAtOnce() {
+    test::Window window(test::demo("vent-stay.gfold"));
+    drop(&*window.operator->(), test::demo("fan-standoff.gfold"));
+    QCOMPARE(windows().size(), size_t{2});
+    app::MainWindow* other = windows()[0] == window.operator->() ? windows()[1] : windows()[0];
+    QCOMPARE(other->document().job().title, std::string("Fan standoff"));
+    QCOMPARE(window.job().title, std::string("Vent stay")); // untouched by it
+    other->document().change("length", [](part::Job& job) { job.plates[0].length = 50; });
+    QVERIFY(!window->isWindowModified());
+    delete other;
+    // An empty bar nobody has touched gives its place.
+    test::Window empty;
+    drop(&*empty.operator->(), test::demo("tray-clip.gfold"));
+    QCOMPARE(empty.job().title, std::string("Seed tray clip"));
+}
+
+void DeskTest::recentFilesAreOffered() {
+    QSettings().remove("recent files");
+    test::Window window(test::demo("vent-stay.gfold"));
+    QVERIFY(!window->openFile(test::demo("tray-clip.gfold")));
+    QVERIFY(!window->openFile(test::demo("vent-stay.gfold")));
+    const QStringList recent = app::MainWindow::recentFiles();
+    QCOMPARE(recent.size(), 2);
+    QVERIFY(recent[0].endsWith("vent-stay.gfold") && recent[1].endsWith("tray-clip.gfold"));
+    QMenu* menu = nullptr;
+    for (QMenu* each : window->findChildren<QMenu*>())
+        if (each->title() == "Open &recent") menu = each;
+    emit menu->aboutToShow();
+    QCOMPARE(menu->actions().size(), 2);
+    menu->actions()[1]->trigger();
+    QCOMPARE(windows().size(), size_t{2});
+    for (app::MainWindow* each : windows())
+        if (each != window.operator->()) delete each;
+}
+
+void DeskTest::revertGoesBackToWhatIsSavedAndCanBeUndone() {
+    QTemporaryDir folder;
+    const QString path = folder.filePath("stay.gfold");
+    test::Window window(test::demo("vent-stay.gfold"));
+    QVERIFY(!window->saveFile(path));
+    QVERIFY(!window->actions().revert->isEnabled());
+    window.fill("Length of leg B", "99");
+    QVERIFY(window->actions().revert->isEnabled());
+    window->actions().revert->trigger();
+    QCOMPARE(window.job().plates[1].length, 74.0);
+    QVERIFY(!window->isWindowModified());
+    window->actions().undo->trigger();
+    QCOMPARE(window.job().plates[1].length, 99.0);
+    window->actions().redo->trigger();
+    QFile::remove(path);
+    window.fill("Length of leg B", "98");
+    QVERIFY(window->revertToSaved()); // there is nothing saved any more: a sentence, and nothing lost
+    QCOMPARE(window.job().plates[1].length, 98.0);
+}
+
+/// A process of its own edits a job and is killed; what it had not saved is there for the next one.
+void DeskTest::unsavedEditsOutliveAKill() {
+    QVERIFY(app::takeRecovered().empty());
+    QProcess child;
+    child.start(QCoreApplication::applicationFilePath(),
+                {QStringLiteral("--edit"), test::demo("vent-stay.gfold")});
+    QVERIFY(child.waitForReadyRead(20'000)); // it has edited
+    QTRY_VERIFY_WITH_TIMEOUT(QDir(app::recoveryFolder()).entryList({"*.unsaved"}).size() == 1, 5000);
+    QVERIFY(app::takeRecovered().empty()); // it is alive: its work is its own
+    child.kill();
+    QVERIFY(child.waitForFinished());
+    const auto left = app::takeRecovered();
+    QCOMPARE(left.size(), size_t{1});
+    QCOMPARE(left[0].job.plates[1].length, 88.0);
+    QVERIFY(left[0].path.endsWith("vent-stay.gfold"));
+    QVERIFY(app::takeRecovered().empty()); // handed out once
+    app::MainWindow* window = app::MainWindow::recovered(left[0].job, left[0].path);
+    QVERIFY(window->isWindowModified());
+    // Until it is saved it is kept again; then nothing is left behind.
+    QCOMPARE(QDir(app::recoveryFolder()).entryList({"*.unsaved"}).size(), 1);
+    QTemporaryDir folder;
+    QVERIFY(!window->saveFile(folder.filePath("stay.gfold")));
+    QCOMPARE(QDir(app::recoveryFolder()).entryList({"*.unsaved"}).size(), 0);
+    delete window;
+}
+
+void DeskTest::firstPageStartsFromADemoOrAnEmptyBar() {
+    test::Window window;
+    window->showStartPage();
+    QVERIFY(window->showsStartPage());
+    QStringList titles;
+    for (auto* card : window->findChildren<app::StartCard*>())
+        titles << card->text();
+    QCOMPARE(titles, QStringList({"Empty bar in millimetres", "Empty bar in inches", "Vent stay",
+                                  "Fan standoff", "Grow-light hanger", "Seed tray clip"}));
+    auto* card = window.named<app::StartCard>("Grow-light hanger");
+    card->setFocus();
+    QTest::keyClick(card, Qt::Key_Space);
+    QVERIFY(!window->showsStartPage());
+    QCOMPARE(window.job().title, std::string("Grow-light hanger"));
+    QVERIFY(!window->isWindowModified());
+    // Begun from something, a second choice takes a window of its own.
+    window.fill("Length of leg B", "71");
+    window->showStartPage();
+    QTest::mouseClick(window.named<app::StartCard>("Empty bar in inches"), Qt::LeftButton);
+    QCOMPARE(windows().size(), size_t{2});
+    QCOMPARE(window.job().plates[1].length, 71.0);
+    for (app::MainWindow* each : windows())
+        if (each != window.operator->()) delete each;
+}
+
+void DeskTest::bothHandsStandSideBySide() {
+    test::Window window(test::demo("vent-stay.gfold"));
+    QVERIFY(window->picture()->showsBothHands()); // the job wants a pair
+    const QImage both = window->picture()->grab().toImage();
+    window->actions().bothHands->trigger();
+    QVERIFY(!window->picture()->showsBothHands());
+    QVERIFY(window->picture()->grab().toImage() != both);
+    window->actions().bothHands->trigger();
+    QVERIFY(window->actions().bothHands->isChecked());
+    // Mirrored at the line between them: the halves are each other's image in a mirror, but for tags and
+    // words.
+    window->picture()->orbit(0, 20);
+    for (const auto& tag : window->picture()->tags())
+        QVERIFY(tag.box.right() < window->picture()->width() / 2.0);
+    test::Window single(test::demo("fan-standoff.gfold"));
+    QVERIFY(!single->picture()->showsBothHands());
+}
+
+void DeskTest::standingViews() {
+    test::Window window(test::demo("fan-standoff.gfold"));
+    app::PictureView* picture = window->picture();
+    window->actions().fromSide->trigger();
+    QCOMPARE(picture->camera().towardViewer().dot(Vec3(0, -1, 0)), 1.0);
+    window->actions().fromEnd->trigger();
+    QVERIFY(std::abs(picture->camera().towardViewer().x() - 1) < 1e-9);
+    window->actions().fromFace->trigger();
+    QVERIFY(std::abs(picture->camera().towardViewer().z() - 1) < 1e-9);
+    window->actions().fromCorner->trigger();
+    QCOMPARE(picture->camera().yawDeg, draw::Camera().yawDeg);
+    picture->setFocus();
+    QTest::keyClick(picture, Qt::Key_S);
+    QCOMPARE(picture->camera().pitchDeg, 0.0);
+}
+
+void DeskTest::printedTemplateIsFullSize() {
+    // The printer's own way to paper, to a file in place of a device.
+    QTemporaryDir folder;
+    const QString pdf = folder.filePath("template.pdf");
+    const part::Job job = test::Window(test::demo("tray-clip.gfold")).job();
+    const auto printer = app::fullSizePrinter(job);
+    printer->setOutputFileName(pdf);
+    printer->setPageSize(QPageSize(QPageSize::A4));
+    app::printTemplateOn(*printer, {job, quantity::Reading::millimetres()});
+    constexpr double kDpi = 300;
+    QCOMPARE(QProcess::execute("pdftoppm", {"-r", QString::number(kDpi), "-gray", "-f", "1", "-l", "1", pdf,
+                                            folder.filePath("page")}),
+             0);
+    const QStringList pages = QDir(folder.path()).entryList({"page*.pgm"});
+    QVERIFY(!pages.isEmpty());
+    const QImage page(folder.filePath(pages.first()));
+    // The 100 mm check bar: the longest dark run near the foot of the page.
+    int longest = 0;
+    for (int y = page.height() * 3 / 4; y < page.height(); ++y) {
+        int run = 0;
+        for (int x = 0; x < page.width(); ++x) {
+            run = qGray(page.pixel(x, y)) < 128 ? run + 1 : 0;
+            longest = std::max(longest, run);
+        }
+    }
+    const double mm = longest / kDpi * 25.4;
+    QVERIFY2(std::abs(mm - 101.6) < 0.3, qPrintable(QString::number(mm))); // the 4 inch bar is the longest
+}
+
+void DeskTest::csvAndClipboard() {
+    QTemporaryDir folder;
+    test::Window window(test::demo("lamp-hanger.gfold"));
+    const QString path = folder.filePath("hanger.csv");
+    QVERIFY(!window->exportTo(app::MainWindow::Export::Csv, path));
+    QFile file(path);
+    QVERIFY(file.open(QIODevice::ReadOnly));
+    const QList<QByteArray> lines = file.readAll().split('\n');
+    QVERIFY(lines[0].startsWith("kind,about,on,along"));
+    QCOMPARE(lines.size(),
+             1 + 9 + 2 + 1 + 2 + 1); // heading, bends, slot ends, hole mark, holes, last line end
+    window->actions().copyMarks->trigger();
+    const QString table = QApplication::clipboard()->text();
+    QVERIFY2(table.startsWith("From datum\tMark") && table.contains("punch an end of slot h1"),
+             qPrintable(table));
+    QVERIFY(table.contains("\tcut\t"));
+    window->actions().copyPicture->trigger();
+    const QImage picture = QApplication::clipboard()->image();
+    QCOMPARE(picture.size(), QSize(1800, 1400));
+    window->actions().blank->trigger();
+    window->actions().copyPicture->trigger();
+    QVERIFY(QApplication::clipboard()->image().size() != picture.size());
+}
+
+void DeskTest::stateOfTheWindowIsKept() {
+    {
+        test::Window window(test::demo("vent-stay.gfold"));
+        window->resize(1100, 720);
+        window->actions().blank->trigger();
+        window->close();
+    }
+    auto opened = app::MainWindow::opened(test::demo("vent-stay.gfold"));
+    QVERIFY(opened);
+    app::MainWindow* window = *opened;
+    window->restoreState();
+    window->show();
+    QCOMPARE(window->size(), QSize(1100, 720));
+    QVERIFY(window->findChild<QTableWidget*>()->isVisible());
+    delete window;
+    QSettings().remove("window");
+}
+
+void DeskTest::largeTextStillFits_data() {
+    QTest::addColumn<QString>("file");
+    for (const char* name : {"vent-stay", "fan-standoff", "lamp-hanger", "tray-clip"})
+        QTest::newRow(name) << test::demo(name) + ".gfold";
+}
+
+void DeskTest::largeTextStillFits() {
+    QFETCH(QString, file);
+    QSettings().setValue("text size", 150);
+    app::applyChosenLook();
+    {
+        test::Window window(file);
+        for (auto* sheet : window->findChildren<app::Sheet*>()) {
+            if (!sheet->isVisible()) continue;
+            for (const auto& place : sheet->places())
+                QVERIFY2(sheet->rect().contains(place.box), qPrintable(sheet->cellAt(place).name));
+            QVERIFY(sheet->width() <= sheet->parentWidget()->width());
+        }
+        for (const auto& tag : window->picture()->tags())
+            QVERIFY(QRectF(window->picture()->rect()).contains(tag.box));
+        QVERIFY(window->picture()->width() > 250);
+        QVERIFY(window->ladder()->entry()->visibleRegion().boundingRect().height() > 25);
+    }
+    QSettings().remove("text size");
+    app::applyChosenLook();
+}
+
+void DeskTest::readersHearEveryCell() {
+    test::Window window(test::demo("lamp-hanger.gfold"));
+    app::Sheet* rungs = window->ladder()->rungs();
+    QAccessibleInterface* reader = QAccessible::queryAccessibleInterface(rungs);
+    QVERIFY(reader);
+    QCOMPARE(reader->childCount(), static_cast<int>(rungs->places().size()));
+    for (int i = 0; i < reader->childCount(); ++i) {
+        QAccessibleInterface* cell = reader->child(i);
+        QVERIFY(!cell->text(QAccessible::Name).isEmpty());
+        QVERIFY(!cell->text(QAccessible::Value).isEmpty());
+        QVERIFY(cell->rect().isValid());
+        QCOMPARE(reader->indexOfChild(cell), i);
+        QVERIFY(cell->parent() == reader);
+    }
+    // A reader can take a cell in hand and open it.
+    const int place = rungs->placeOf("Length of leg B");
+    reader->child(place)->actionInterface()->doAction(QAccessibleActionInterface::pressAction());
+    QVERIFY(qobject_cast<app::ValueField*>(QApplication::focusWidget()));
+    QTest::keyClick(QApplication::focusWidget(), Qt::Key_Escape);
+    QVERIFY(reader->child(place)->state().focused);
+    QVERIFY(reader->focusChild() == reader->child(place));
+}
+
+void DeskTest::helpSpeaksOfWhatHasTheKeyboard() {
+    test::Window window(test::demo("vent-stay.gfold"));
+    window->ladder()->rungs()->go(0);
+    window->actions().help->trigger();
+    QVERIFY2(window.notice().startsWith("Length of leg A: type over it"), qPrintable(window.notice()));
+    window->picture()->setFocus();
+    window->actions().help->trigger();
+    QVERIFY2(window.notice().contains("rrow keys turn it"), qPrintable(window.notice()));
+}
+
+namespace {
+
+/// What the killed process does: it edits, says so, and stays.
+int editAndStay(const QString& path) {
+    test::Window window(path);
+    window.document().change("length", [](part::Job& job) { job.plates[1].length = 88; });
+    std::puts("edited");
+    std::fflush(stdout);
+    return QApplication::exec();
+}
+
+} // namespace
+
+int main(int argc, char** argv) {
+    QApplication application(argc, argv);
+    QApplication::setOrganizationName(QStringLiteral("good-fold-test"));
+    draw::loadTypeface();
+    if (argc == 3 && QByteArray(argv[1]) == "--edit") return editAndStay(QString::fromLocal8Bit(argv[2]));
+    QTemporaryDir home;
+    qputenv("XDG_DATA_HOME", home.path().toLocal8Bit());
+    QSettings::setPath(QSettings::NativeFormat, QSettings::UserScope, home.path());
+    app::applyTheme(app::Theme::Light);
+    DeskTest test;
+    return QTest::qExec(&test, argc, argv);
+}
+#include "desk.moc"

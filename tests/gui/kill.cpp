@@ -1,0 +1,62 @@
+// A thousand kills in the middle of saving: the file is the old one or the new one, whole.
+#include "app/job_store.h"
+#include "core/support.h"
+
+#include <csignal>
+#include <sys/wait.h>
+#include <unistd.h>
+
+using namespace goodfold;
+
+namespace {
+
+constexpr int kKills = 1000;
+
+/// Two jobs of different size, so that a mixture of both could be told from either.
+std::vector<part::Job> twoJobs() {
+    part::Job small = test::bar({60, 40}, {{.insideRadius = 3.0}});
+    part::Job large = test::bar(std::vector<double>(20, 50), std::vector<part::Bend>(19));
+    for (part::Plate& plate : large.plates)
+        for (int i = 0; i < 20; ++i)
+            plate.holes.push_back({.id = plate.id + std::to_string(i), .diameter = 2, .x = 5.0 + i});
+    large.plates[0].holes.clear();
+    return {small, large};
+}
+
+} // namespace
+
+class KillTest : public QObject {
+    Q_OBJECT
+private slots:
+    void killedWhileSaving();
+};
+
+void KillTest::killedWhileSaving() {
+    QTemporaryDir folder;
+    const QString path = folder.filePath("vent-stay.gfold");
+    const std::vector<part::Job> jobs = twoJobs();
+    QVERIFY(!app::saveJob(path, jobs[0]));
+    std::mt19937 random(7);
+    std::uniform_int_distribution<useconds_t> wait(0, 6000);
+    int found[2] = {0, 0};
+    for (int i = 0; i < kKills; ++i) {
+        const pid_t child = fork();
+        if (child == 0)
+            for (size_t n = 0;; ++n) // nothing but saving, one job and the other
+                app::saveJob(path, jobs[n % 2]);
+        usleep(wait(random));
+        kill(child, SIGKILL);
+        QCOMPARE(waitpid(child, nullptr, 0), child);
+        const auto read = app::openJob(path);
+        QVERIFY2(read, read ? "" : read.error().says.c_str());
+        const bool isLarge = read->job.plates.size() > 2;
+        QVERIFY(read->job == jobs[isLarge]);
+        ++found[isLarge];
+    }
+    // Both were found many times: the kills fell between and within saves, not before them all.
+    QVERIFY2(found[0] > kKills / 10 && found[1] > kKills / 10,
+             qPrintable(QStringLiteral("%1 %2").arg(found[0]).arg(found[1])));
+}
+
+QTEST_APPLESS_MAIN(KillTest)
+#include "kill.moc"

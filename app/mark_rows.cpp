@@ -18,8 +18,8 @@ QString lineInWords(const part::Part& part, const part::Mark& mark, const quanti
     const part::PartBend& bend = part.bends[static_cast<size_t>(part.bendIndex(mark.about.id))];
     const QString angle =
         QString::fromStdString(quantity::printNumber(reading.bendAngle(bend.shape.angleDeg), 2));
-    return bend.turn == part::Turn::Up ? QObject::tr("bend %1 centre, %2° toward you").arg(id, angle)
-                                       : QObject::tr("bend %1 centre, %2° away from you").arg(id, angle);
+    return bend.turn == part::Turn::Up ? QObject::tr("bend %1, %2° toward you").arg(id, angle)
+                                       : QObject::tr("bend %1, %2° away from you").arg(id, angle);
 }
 
 QString punchInWords(const part::Mark& mark, const part::Job& job) {

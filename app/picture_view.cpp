@@ -87,8 +87,10 @@ void PictureView::reproject() {
     const bool both = showsBothHands();
     if (fits) view = draw::fitted(view, scene.points, inside(area()));
     if (both) {
-        twinView = draw::fitted(view, twinScene.points, inside(twinArea()));
-        // Both hands are seen from the same side and at the same size.
+        // Seen as in a mirror that stands on the line between them, and at the same size.
+        twinView.yawDeg = 180 - view.yawDeg;
+        twinView.pitchDeg = view.pitchDeg;
+        twinView = draw::fitted(twinView, twinScene.points, inside(twinArea()));
         if (fits)
             view = draw::zoomed(view, std::min(1.0, twinView.pixelsPerMm / view.pixelsPerMm), view.centre);
         twinView = draw::zoomed(twinView, view.pixelsPerMm / twinView.pixelsPerMm, twinView.centre);

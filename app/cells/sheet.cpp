@@ -152,7 +152,7 @@ Sheet::Layout Sheet::layOut(int width) const {
                 if (cell.pushed) x = std::max(x, right - size.width());
                 made.spots.push_back({b, l, c, QRect(QPoint(x, y), size)});
                 if (marks && l == 0 && c == 0) hanging = x + size.width() + px(8);
-                x += size.width() + px(marks ? 8 : 2);
+                x += size.width() + px(marks ? 8 : cell.isReachable() ? 2 : 4);
                 // A badge may stand beside two lines.
                 height = std::max(height, marks && block.lines.size() > 1 ? px(20) : size.height());
             }

@@ -80,6 +80,7 @@ std::vector<Finding> straightsTooShort(const Subject& s) {
         const part::PartPlate& plate = s.part.plates[i];
         const double straight = std::min(plate.shortestStraight, plate.width);
         if (straight > 0 || bendsOf(plate).empty() || cannotBeDriven(s, plate.id)) continue;
+        if (s.job.plates[i].joggle) continue; // its two arcs may meet; what is too short for that is told above
         const bool linesMeet = plate.length > 0 && plate.width > 0; // they are skewed, and do at an edge
         Finding finding{.severity = Severity::Stop,
                         .about = part::Element::plate(plate.id),

@@ -283,9 +283,9 @@ void WindowTest::blankStageShowsAllMarks() {
             if (table->item(row, 2)->text() == mark) return table->item(row, 0)->text();
         return QString();
     };
-    QCOMPARE(figureOf("bend 1 centre, 90° toward you, near edge"), QString("62.4"));
-    QCOMPARE(figureOf("bend 1 centre, 90° toward you, far edge"), QString("56.1"));
-    QCOMPARE(figureOf("bend 2 centre, 60° away from you"), QString("129.3"));
+    QCOMPARE(figureOf("bend 1, 90° toward you, near edge"), QString("62.4"));
+    QCOMPARE(figureOf("bend 1, 90° toward you, far edge"), QString("56.1"));
+    QCOMPARE(figureOf("bend 2, 60° away from you"), QString("129.3"));
     table->setFocus();
     table->selectRow(0);
     QVERIFY(window.document().selected() == Element::hole("h1"));

@@ -52,6 +52,8 @@ private slots:
     void wrongWordsAreExplained_data();
     void wrongWordsAreExplained();
     void exportWritesAndSaysWhenItCannot();
+    void showTellsWhatDrivesAndWhatIsCut();
+    void csvIsReadByColumns();
     void linksNoWidgets();
 };
 
@@ -188,6 +190,35 @@ void CommandTest::exportWritesAndSaysWhenItCannot() {
     const Outcome failed = run({"export", demo("vent-stay.gfold"), "--dxf", "/no/such/folder/a.dxf"});
     QCOMPARE(failed.status, 2);
     QVERIFY2(failed.err.contains("/no/such/folder/a.dxf"), failed.err);
+}
+
+void CommandTest::showTellsWhatDrivesAndWhatIsCut() {
+    const json hanger = run({"show", demo("lamp-hanger.gfold"), "--json"}).lines().at(0);
+    QCOMPARE(hanger["holes"][0]["kind"], json("slot"));
+    QCOMPARE(hanger["bends"][1]["angle"], hanger["bends"][2]["angle"]); // both halves of the joggle
+    const json clip = run({"show", demo("tray-clip.gfold"), "--json"}).lines().at(0);
+    // Stated as an opening of 38: formed, the facing holes stand 38 and two walls of 4 apart, on one axis.
+    QVERIFY(std::abs(clip["plates"][1]["length"].get<double>() - 46) < 1e-9);
+    const json &one = clip["holes"][0]["point"], &other = clip["holes"][1]["point"];
+    QVERIFY(std::abs(one[0].get<double>() - other[0].get<double>()) < 1e-9);
+    QVERIFY(std::abs(other[2].get<double>() - one[2].get<double>() - 46) < 1e-9);
+}
+
+void CommandTest::csvIsReadByColumns() {
+    const Outcome outcome = run({"export", demo("lamp-hanger.gfold"), "--csv", "-"});
+    QCOMPARE(outcome.status, 0);
+    QList<QByteArray> lines = outcome.out.split('\n');
+    const QList<QByteArray> headings = lines.takeFirst().trimmed().split(',');
+    QCOMPARE(headings.size(), 12);
+    lines.removeAll(QByteArray());
+    for (const QByteArray& line : lines) {
+        QVERIFY(line.endsWith('\r'));
+        QCOMPARE(line.trimmed().split(',').size(), headings.size());
+    }
+    const auto slot =
+        std::find_if(lines.begin(), lines.end(), [](const QByteArray& l) { return l.startsWith("slot,"); });
+    QVERIFY(slot != lines.end());
+    QCOMPARE(slot->split(',').at(8), QByteArray("14"));
 }
 
 void CommandTest::linksNoWidgets() {

@@ -119,9 +119,16 @@ void MainWindow::sizePanels() {
     ribbon->setFixedHeight(qRound(216 * (1 + (textScale() - 1) * 0.3)));
 }
 
+/// With large text the blank's table needs the ladder's room.
+void MainWindow::giveTableRoom() {
+    constexpr double kLarge = 1.2;
+    ladderColumn->setVisible(stages->currentIndex() == 0 || textScale() < kLarge);
+}
+
 /// After the user has chosen how things are read and look.
 void MainWindow::takeChoices() {
     sizePanels();
+    giveTableRoom();
     acts->renewIcons();
     doc.setReadings(chosenReading(quantity::Unit::Millimetre), chosenReading(quantity::Unit::Inch));
     for (QWidget* widget : findChildren<QWidget*>())
@@ -199,8 +206,10 @@ QWidget* MainWindow::makePicturePane() {
     foot->addWidget(faint(tr("flat"), pane));
     foot->addWidget(slider, 1);
     foot->addWidget(faint(tr("formed"), pane));
-    foot->addStretch();
-    foot->addWidget(faint(tr("the light side is the face"), pane));
+    auto* sides = faint(tr("the light side is the face"), pane);
+    sides->setWordWrap(true); // in a narrow picture
+    sides->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
+    foot->addWidget(sides, 1);
     auto* layout = new QVBoxLayout(pane);
     layout->setContentsMargins(18, 10, 16, 10);
     layout->setSpacing(4);
@@ -277,6 +286,7 @@ void MainWindow::showStage(Stage stage) {
     }
     if (showsStartPage()) leaveStartPage();
     stages->setCurrentIndex(stage == Stage::Bracket ? 0 : 1);
+    giveTableRoom();
     (stage == Stage::Bracket ? bracketButton : blankButton)->setChecked(true);
 }
 

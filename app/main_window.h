@@ -73,6 +73,7 @@ private:
     QWidget* makeRibbon();
     QToolButton* makeMenuButton();
     void sizePanels();
+    void giveTableRoom();
     void takeChoices();
     void connectFileActions();
     void connectOutActions();

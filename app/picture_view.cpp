@@ -188,7 +188,10 @@ void PictureView::placeFigures() {
         const QPointF anchor = view.toScreen(draw::anchorOf(document.part(), shownFolded, view, element));
         wishes.push_back({element, text, anchor, QSizeF(metrics.horizontalAdvance(text) + 16, px(26))});
     }
-    placed = draw::placeTags(wishes, seen, area());
+    std::vector<QRectF> taken;
+    for (const Plus& plus : pluses)
+        taken.push_back(plus.box);
+    placed = draw::placeTags(wishes, seen, area(), taken);
 }
 
 void PictureView::placePluses() {

@@ -25,7 +25,7 @@ RibbonView::RibbonView(Document& document, double textSize, QWidget* parent)
 }
 
 QRectF RibbonView::area() const {
-    return QRectF(rect()).adjusted(34, 6, -34, -4);
+    return QRectF(rect()).adjusted(px(34), 6, -px(34), -4);
 }
 
 draw::BlankLayout RibbonView::layOut() const {

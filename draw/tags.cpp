@@ -119,10 +119,12 @@ double cost(const QRectF& box, const QPointF& anchor, const Occupancy& occupancy
 } // namespace
 
 std::vector<Tag> placeTags(const std::vector<TagWish>& wishes, const std::vector<SeenFace>& seen,
-                           const QRectF& area) {
+                           const QRectF& area, const std::vector<QRectF>& taken) {
     constexpr int kDirections = 16;
     const Occupancy occupancy(seen, area);
     std::vector<Tag> placed;
+    for (const QRectF& box : taken)
+        placed.push_back({{}, {}, box.center(), box});
     for (const TagWish& wish : wishes) {
         QRectF best;
         double least = std::numeric_limits<double>::max();
@@ -140,6 +142,7 @@ std::vector<Tag> placeTags(const std::vector<TagWish>& wishes, const std::vector
             }
         placed.push_back({wish.about, wish.text, wish.anchor, best});
     }
+    placed.erase(placed.begin(), placed.begin() + static_cast<std::ptrdiff_t>(taken.size()));
     return placed;
 }
 

@@ -28,9 +28,9 @@ struct Tag {
 Vec3 anchorOf(const part::Part& part, const part::Folded& folded, const Camera& camera,
               const part::Element& element);
 
-/// Boxes inside `area`, off the part and off each other as far as there is room. The same wishes in the same
-/// view always come out the same.
+/// Boxes inside `area`, off the part, off each other and off what is `taken` as far as there is room. The
+/// same wishes in the same view always come out the same.
 std::vector<Tag> placeTags(const std::vector<TagWish>& wishes, const std::vector<SeenFace>& seen,
-                           const QRectF& area);
+                           const QRectF& area, const std::vector<QRectF>& taken = {});
 
 } // namespace goodfold::draw

@@ -146,15 +146,17 @@ private:
         block.lines.push_back({faint(which), shapeChoice(edge, shape, end, which)});
         if (shape == Rounded || shape == Chamfered)
             block.lines.back().push_back(cornerSize(edge, shape, which));
-        if (shape != FullRound) {
-            block.lines.back().push_back(faint(QObject::tr("cut")));
-            block.lines.back().push_back(endFigure(
-                Kind::Angle, edge, QObject::tr("Angle of the %1").arg(which), end, &part::BarEnd::cutDeg));
-        }
-        block.lines.back().push_back(faint(QObject::tr("plus")));
-        block.lines.back().push_back(endFigure(
-            Kind::Length, edge, QObject::tr("Left on at the %1").arg(which), end, &part::BarEnd::extra));
-        block.lines.back().back().tip = QObject::tr("Extra length to hold or pull on; trimmed after bending");
+        if (end.cutDeg == 0 && end.extra == 0 && !isInHand) return;
+        Line more;
+        if (shape != FullRound)
+            more = {faint(QObject::tr("cut at")),
+                    endFigure(Kind::Angle, edge, QObject::tr("Angle of the %1").arg(which), end,
+                              &part::BarEnd::cutDeg)};
+        more.push_back(faint(QObject::tr("left on")));
+        more.push_back(endFigure(Kind::Length, edge, QObject::tr("Left on at the %1").arg(which), end,
+                                 &part::BarEnd::extra));
+        more.back().tip = QObject::tr("Extra length to hold or pull on; trimmed after bending");
+        block.lines.push_back(std::move(more));
     }
 
     Cell shapeChoice(Edge edge, Shape shape, const part::BarEnd& end, const QString& which) {

@@ -55,7 +55,7 @@ QTableWidget* makeTable(QWidget* parent) {
 
 BlankStage::BlankStage(Document& document, const std::vector<QAction*>& exports, QWidget* parent)
     : QWidget(parent), document(document), exports(exports), table(makeTable(this)) {
-    auto* heading = new QLabel(this);
+    heading = new QLabel(this);
     heading->setProperty("role", "heading");
     blank = new RibbonView(document, 18, this);
     beside = new Sheet(
@@ -78,13 +78,6 @@ BlankStage::BlankStage(Document& document, const std::vector<QAction*>& exports,
     layout->addWidget(heading);
     layout->addWidget(blank, 2);
     layout->addLayout(below, 3);
-    const auto refreshHeading = [this, heading] {
-        heading->setText(this->document.job().datum == part::Edge::End
-                             ? tr("Blank, marks from the right end, face up")
-                             : tr("Blank, marks from the left end, face up"));
-    };
-    connect(&document, &Document::changed, this, refreshHeading);
-    refreshHeading();
     connect(&document, &Document::changed, this, &BlankStage::refresh);
     connect(&document, &Document::selectionChanged, this, &BlankStage::showSelection);
     refresh();
@@ -103,6 +96,20 @@ std::vector<Block> BlankStage::besideBlocks() {
         {wrapped(tr("Lines go on the side that comes inside the bend, so that no scratch lies where "
                     "the metal stretches. Carry them round the edge with a square."),
                  Cell::Look::Faint)});
+    if (document.job().oppositeHand) {
+        const auto hand = [&](bool opposite) {
+            return QString::fromStdString(part::handInWords(document.job().hand, opposite));
+        };
+        datum.lines.insert(datum.lines.begin(),
+                           {words(tr("Shown is the"), Cell::Look::Faint),
+                            choice(tr("Hand shown"), {hand(false), hand(true)}, showsTwin, [this](int index) {
+                                showsTwin = index == 1;
+                                blank->showOppositeHand(showsTwin);
+                                refresh();
+                                beside->refresh();
+                                return Cell::Answer();
+                            })});
+    }
     std::vector<Block> blocks{datum};
     if (document.job().stock.form == part::StockForm::Bar)
         for (Block& block : cutBlocks())
@@ -174,11 +181,30 @@ std::vector<Block> BlankStage::cutBlocks() {
     return blocks;
 }
 
+/// Says whose blank it is, so that the two of a pair are not mixed up.
+void BlankStage::refreshHeading() {
+    const part::Job& job = document.job();
+    const QString whose = job.oppositeHand ? QString::fromStdString(part::handInWords(job.hand, showsTwin)) +
+                                                 QStringLiteral(": ")
+                                           : QString();
+    const QString says = job.datum == part::Edge::End ? tr("blank, marks from the right end, face up")
+                                                      : tr("blank, marks from the left end, face up");
+    const QString all = whose + says;
+    heading->setText(all.left(1).toUpper() + all.mid(1));
+}
+
 void BlankStage::refresh() {
     const auto length = [&](double mm) {
         return ValueField::shown(document, ValueField::Kind::Length, mm, false);
     };
-    const std::vector<MarkRow> rows = markRows(document.job(), document.part(), document.reading());
+    if (showsTwin && !document.job().oppositeHand) {
+        showsTwin = false;
+        blank->showOppositeHand(false);
+    }
+    refreshHeading();
+    const part::Job job = showsTwin ? part::mirrored(document.job(), document.part()) : document.job();
+    const part::Part part = showsTwin ? part::solve(job, document.material()) : document.part();
+    const std::vector<MarkRow> rows = markRows(job, part, document.reading());
     const QSignalBlocker quiet(table);
     rowElements.clear();
     table->setRowCount(static_cast<int>(rows.size()));

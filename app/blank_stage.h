@@ -6,6 +6,7 @@
 
 #include <QWidget>
 
+class QLabel;
 class QTableWidget;
 
 namespace goodfold::app {
@@ -22,12 +23,15 @@ public:
 
 private:
     void refresh();
+    void refreshHeading();
     void showSelection();
     std::vector<Block> besideBlocks();
     std::vector<Block> cutBlocks();
 
     Document& document;
     std::vector<QAction*> exports;
+    QLabel* heading;
+    bool showsTwin = false; // the opposite hand's blank and marks
     RibbonView* blank;
     QTableWidget* table;
     Sheet* beside;

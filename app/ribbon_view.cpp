@@ -2,6 +2,7 @@
 
 #include "app/theme.h"
 #include "part/mark.h"
+#include "part/mirror.h"
 
 #include <QKeyEvent>
 #include <QMouseEvent>
@@ -20,8 +21,19 @@ RibbonView::RibbonView(Document& document, double textSize, QWidget* parent)
         tr("Left and right go from mark to mark. Holes, bend lines and ends can be dragged; digits typed "
            "meanwhile are the figure."));
     const auto repaint = [this] { update(); };
-    connect(&document, &Document::changed, this, repaint);
+    connect(&document, &Document::changed, this, &RibbonView::refreshTwin);
     connect(&document, &Document::selectionChanged, this, repaint);
+}
+
+void RibbonView::showOppositeHand(bool on) {
+    showsTwin = on;
+    refreshTwin();
+}
+
+void RibbonView::refreshTwin() {
+    twin.reset();
+    if (showsTwin) twin = part::solve(part::mirrored(document.job(), document.part()), document.material());
+    update();
 }
 
 QRectF RibbonView::area() const {
@@ -29,7 +41,7 @@ QRectF RibbonView::area() const {
 }
 
 draw::BlankLayout RibbonView::layOut() const {
-    return draw::layOutBlank(document.part(), area(), textSize * textScale(), hold);
+    return draw::layOutBlank(part(), area(), textSize * textScale(), hold);
 }
 
 QPointF RibbonView::onScreen(const Vec2& flat) const {
@@ -37,21 +49,21 @@ QPointF RibbonView::onScreen(const Vec2& flat) const {
 }
 
 Element RibbonView::elementAt(const QPointF& point) const {
-    return draw::blankElementAt(document.part(), layOut(), point);
+    return draw::blankElementAt(part(), layOut(), point);
 }
 
 std::optional<part::Grip> RibbonView::gripAt(const QPointF& point) const {
-    if (document.job().stock.form != part::StockForm::Bar) return {};
+    if (document.job().stock.form != part::StockForm::Bar || twin) return {};
     const Element element = elementAt(point);
     if (const auto grip = part::gripOf(document.job(), element)) return grip;
     constexpr double kReach = 9; // pixels
     const QRectF blank = layOut().blank;
     if (point.y() < blank.top() - kReach || point.y() > blank.bottom() + kReach) return {};
-    const part::Part& part = document.part();
+    const part::Part& shown = part();
     if (std::abs(point.x() - blank.left()) < kReach)
-        return part::Grip{part::Grip::Kind::Start, part.plates[static_cast<size_t>(part.root)].id};
+        return part::Grip{part::Grip::Kind::Start, shown.plates[static_cast<size_t>(shown.root)].id};
     if (std::abs(point.x() - blank.right()) > kReach) return {};
-    const auto last = std::find_if(part.plates.begin(), part.plates.end(),
+    const auto last = std::find_if(shown.plates.begin(), shown.plates.end(),
                                    [](const part::PartPlate& plate) { return plate.childBends.empty(); });
     return part::Grip{part::Grip::Kind::End, last->id};
 }
@@ -59,7 +71,7 @@ std::optional<part::Grip> RibbonView::gripAt(const QPointF& point) const {
 void RibbonView::paintEvent(QPaintEvent*) {
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
-    draw::paintBlank(painter, document.part(), layOut(), document.reading(), colours(), document.lit());
+    draw::paintBlank(painter, part(), layOut(), document.reading(), colours(), document.lit());
     dragging->paint(painter);
     if (!hasFocus()) return;
     painter.setPen(QPen(colours().accent, 2));
@@ -105,7 +117,7 @@ void RibbonView::keyPressEvent(QKeyEvent* event) {
     }
     if (event->key() != Qt::Key_Left && event->key() != Qt::Key_Right) return QWidget::keyPressEvent(event);
     std::vector<Element> marks;
-    for (const part::Mark& mark : part::marksOf(document.part()))
+    for (const part::Mark& mark : part::marksOf(part()))
         if (mark.kind == part::Mark::Kind::BendCentre || mark.kind == part::Mark::Kind::HoleCentre)
             marks.push_back(mark.about);
     if (marks.empty()) return;

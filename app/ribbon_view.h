@@ -10,6 +10,8 @@ class RibbonView : public QWidget {
     Q_OBJECT
 public:
     RibbonView(Document& document, double textSize, QWidget* parent = nullptr);
+    /// Shows the opposite hand's blank instead; that is looked at and not dragged.
+    void showOppositeHand(bool on);
     /// Where a flat point falls on this widget, for tests and for whoever points at it.
     QPointF onScreen(const Vec2& flat) const;
     QSize minimumSizeHint() const override { return {320, 110}; }
@@ -28,8 +30,12 @@ private:
     Element elementAt(const QPointF& point) const;
     /// What can be taken hold of there: a hole, a bend line, either end of the bar.
     std::optional<part::Grip> gripAt(const QPointF& point) const;
+    const part::Part& part() const { return twin ? *twin : document.part(); }
+    void refreshTwin();
     Document& document;
     double textSize;
+    bool showsTwin = false;
+    std::optional<part::Part> twin;
     DragSession* dragging;
     std::optional<draw::BlankHold> hold; // while something is dragged
 };

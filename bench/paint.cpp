@@ -7,6 +7,7 @@
 #include "draw/type.h"
 
 #include <QApplication>
+#include <QMouseEvent>
 #include <benchmark/benchmark.h>
 
 using namespace goodfold;
@@ -26,6 +27,26 @@ void editToPainted(benchmark::State& state) {
     }
 }
 BENCHMARK(editToPainted)->Unit(benchmark::kMillisecond);
+
+/// One move of the pointer while a leg's end is dragged on the picture.
+void dragStep(benchmark::State& state) {
+    app::PictureView* picture = window->picture();
+    const QPointF from = picture->gripPoint({part::Grip::Kind::End, "M"});
+    const auto send = [&](QEvent::Type type, const QPointF& at, Qt::MouseButtons held) {
+        QMouseEvent event(type, at, picture->mapToGlobal(at), Qt::LeftButton, held, Qt::NoModifier);
+        QApplication::sendEvent(picture, &event);
+    };
+    send(QEvent::MouseButtonPress, from, Qt::LeftButton);
+    int step = 0;
+    for (auto _ : state) {
+        send(QEvent::MouseMove, from + QPointF(5 + ++step % 40, 0), Qt::LeftButton);
+        QApplication::sendPostedEvents();
+        QEvent paint(QEvent::UpdateRequest);
+        QApplication::sendEvent(window, &paint);
+    }
+    send(QEvent::MouseButtonRelease, from, Qt::NoButton);
+}
+BENCHMARK(dragStep)->Unit(benchmark::kMillisecond);
 
 void orbitStep(benchmark::State& state) {
     for (auto _ : state) {

@@ -7,6 +7,8 @@
 #include "gui/support.h"
 
 #include <QAccessible>
+#include <QPrintPreviewDialog>
+#include <QPrintPreviewWidget>
 
 using namespace goodfold;
 using part::Element;
@@ -43,6 +45,7 @@ private slots:
     void bothHandsStandSideBySide();
     void standingViews();
     void printedTemplateIsFullSize();
+    void previewShowsThePages();
     void csvAndClipboard();
     void stateOfTheWindowIsKept();
     void largeTextStillFits_data();
@@ -218,6 +221,20 @@ void DeskTest::printedTemplateIsFullSize() {
     }
     const double mm = longest / kDpi * 25.4;
     QVERIFY2(std::abs(mm - 101.6) < 0.3, qPrintable(QString::number(mm))); // the 4 inch bar is the longest
+}
+
+void DeskTest::previewShowsThePages() {
+    test::Window window(test::demo("vent-stay.gfold"));
+    int pages = 0;
+    QTimer::singleShot(300, [&] {
+        for (QWidget* widget : QApplication::topLevelWidgets())
+            if (auto* dialog = qobject_cast<QPrintPreviewDialog*>(widget)) {
+                pages = dialog->findChild<QPrintPreviewWidget*>()->pageCount();
+                dialog->reject();
+            }
+    });
+    window->actions().printPreview->trigger(); // modal: it comes back when the timer has closed it
+    QCOMPARE(pages, 2);                        // one for each hand of the pair
 }
 
 void DeskTest::csvAndClipboard() {

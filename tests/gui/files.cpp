@@ -25,6 +25,7 @@ class FilesTest : public QObject {
 private slots:
     void demoJobsOpenCleanAndAreMakeable_data();
     void demoJobsOpenCleanAndAreMakeable();
+    void demoJobsDoWhatTheySay();
     void savedJobReadsBackEqual();
     void savingClearsTheStarAndUndoBringsItBack();
     void brokenFileLeavesEverythingAsItWas();
@@ -49,6 +50,27 @@ void FilesTest::demoJobsOpenCleanAndAreMakeable() {
     test::Window window(path);
     QVERIFY(!window->isWindowModified());
     QVERIFY(!check::hasStop(window.document().findings()));
+}
+
+void FilesTest::demoJobsDoWhatTheySay() {
+    const auto holes = [](const char* name) {
+        test::Window window(test::demo(name));
+        const part::Part& part = window.document().part();
+        return std::pair{part::formedHole(part, window.document().folded(), 0),
+                         part::formedHole(part, window.document().folded(), 1)};
+    };
+    // The standoff's bolt enters square: both holes look the same way.
+    const auto [foot, head] = holes("fan-standoff.gfold");
+    QVERIFY((foot.axis - head.axis).norm() < 1e-9);
+    // The clip's holes face each other on one axis.
+    const auto [one, other] = holes("tray-clip.gfold");
+    QVERIFY((one.axis + other.axis).norm() < 1e-9);
+    QVERIFY((one.point - other.point).cross(one.axis).norm() < 1e-9);
+    // The stays are a skewed pair, the hanger steps aside by its joggle.
+    test::Window stay(test::demo("vent-stay.gfold"));
+    QVERIFY(stay.job().oppositeHand && stay.job().bends[0].skewDeg != 0);
+    test::Window hanger(test::demo("lamp-hanger.gfold"));
+    QVERIFY(hanger.job().plates[2].joggle && hanger.job().material == "stainless-304");
 }
 
 void FilesTest::savedJobReadsBackEqual() {

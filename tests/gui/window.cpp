@@ -286,6 +286,15 @@ void WindowTest::blankStageShowsAllMarks() {
     QCOMPARE(figureOf("bend 1, 90° toward you, near edge"), QString("62.4"));
     QCOMPARE(figureOf("bend 1, 90° toward you, far edge"), QString("56.1"));
     QCOMPARE(figureOf("bend 2, 60° away from you"), QString("129.3"));
+    // The other hand of the pair leans the other way: near and far change places.
+    window.choose("Hand shown", "right hand");
+    QCOMPARE(figureOf("bend 1, 90° toward you, near edge"), QString("56.1"));
+    QCOMPARE(figureOf("bend 1, 90° toward you, far edge"), QString("62.4"));
+    bool says = false;
+    for (auto* label : window->findChildren<QLabel*>())
+        says = says || label->text().startsWith("Right hand: blank");
+    QVERIFY(says);
+    window.choose("Hand shown", "left hand");
     table->setFocus();
     table->selectRow(0);
     QVERIFY(window.document().selected() == Element::hole("h1"));

@@ -46,6 +46,9 @@ struct PartBend {
     Vec2 across{1, 0};         // unit normal of the bend line in the flat, toward the child
     Segment near, centre, far; // from the right to the left as seen looking toward the child
     Polygon zoneInFlat;        // the strip that becomes the bend, counter-clockwise, kept to the blank
+    /// A distance square to the bend line, measured along the bar: where the line is skewed it grows by
+    /// 1/cos(skew).
+    double alongBar(double square) const;
 };
 
 struct PartHole {

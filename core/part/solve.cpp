@@ -7,7 +7,6 @@
 #include <array>
 #include <cassert>
 #include <cmath>
-#include <numbers>
 
 namespace goodfold::part {
 
@@ -21,11 +20,6 @@ bend::Shape shapeOf(const Job& job, const Bend& bend, const material::Material& 
 }
 
 namespace {
-
-/// Square to the bend line; along a bar whose bend line is skewed every distance grows by 1/cos(skew).
-double alongBar(const PartBend& bend, double square) {
-    return square / std::cos(radians(bend.skewDeg));
-}
 
 class Solver {
 public:
@@ -80,10 +74,10 @@ private:
     /// From a bend's tangent line to where a plate's dimension ends, along the plate.
     double reference(const PartBend& bend, int plateIndex, Edge edge) const {
         const Plate& plate = job.plates[static_cast<size_t>(plateIndex)];
-        if (plate.flatFirst) return alongBar(bend, bend.allowance / 2);
+        if (plate.flatFirst) return bend.alongBar(bend.allowance / 2);
         const auto own = plate.dimensionTo.find(edge);
         const DimensionTo to = own == plate.dimensionTo.end() ? job.dimensionTo : own->second;
-        return alongBar(bend, bend::setback(bend.shape, to));
+        return bend.alongBar(bend::setback(bend.shape, to));
     }
 
     /// What the bends on one edge take off a dimension; flanges of different setback share the largest.
@@ -145,7 +139,7 @@ private:
         if (part.form == StockForm::Bar) {
             const PartPlate& parent = part.plates[bend.parent];
             const double start = parent.flatFromPlate.translation().x() + parent.length;
-            plate.flatFromPlate.translation() = Vec2(start + alongBar(bend, bend.allowance), 0);
+            plate.flatFromPlate.translation() = Vec2(start + bend.alongBar(bend.allowance), 0);
             return;
         }
         plate.flatFromPlate.linear() << bend.across.x(), -bend.across.y(), bend.across.y(), bend.across.x();
@@ -240,7 +234,7 @@ private:
             bend.zoneInFlat = {bend.near.from, bend.far.from, bend.far.to, bend.near.to};
             return;
         }
-        const Vec2 step(alongBar(bend, bend.allowance), 0);
+        const Vec2 step(bend.alongBar(bend.allowance), 0);
         bend.zoneInFlat = {bend.near.from, bend.near.from + step, bend.near.to + step, bend.near.to};
     }
 
@@ -276,7 +270,7 @@ private:
         const auto fromBend = [&](DimensionTo to) {
             const PartBend* own = ownBend(plate);
             assert(own);
-            return hole.x - alongBar(*own, bend::setback(own->shape, to));
+            return hole.x - own->alongBar(bend::setback(own->shape, to));
         };
         switch (hole.xFrom) {
         case Hole::XFrom::Outside:
@@ -317,78 +311,7 @@ private:
     Part part;
 };
 
-template <class Things> int indexOf(const Things& things, const std::string& id) {
-    const auto found =
-        std::find_if(things.begin(), things.end(), [&](const auto& thing) { return thing.id == id; });
-    return found == things.end() ? -1 : static_cast<int>(found - things.begin());
-}
-
-bool isFree(const Part& part, int plate, Edge edge) {
-    const auto& bends = part.plates[plate].childBends;
-    return std::none_of(bends.begin(), bends.end(), [&](int bend) { return part.bends[bend].edge == edge; });
-}
-
 } // namespace
-
-int Part::plateIndex(const std::string& id) const {
-    return indexOf(plates, id);
-}
-int Part::bendIndex(const std::string& id) const {
-    return indexOf(bends, id);
-}
-int Part::holeIndex(const std::string& id) const {
-    return indexOf(holes, id);
-}
-
-bool Part::hasFreeStart(int plate) const {
-    return plates[plate].parentBend < 0 && isFree(*this, plate, Edge::Start);
-}
-bool Part::hasFreeEnd(int plate) const {
-    return isFree(*this, plate, Edge::End);
-}
-
-Path PartPlate::shapeInFlat() const {
-    return joined(cornersInFlat);
-}
-
-double PartHole::area() const {
-    return std::numbers::pi * diameter * diameter / 4 + (spineInFlat.to - spineInFlat.from).norm() * diameter;
-}
-
-Path PartHole::shapeInFlat() const {
-    const Vec2 along = isSlot() ? Vec2((spineInFlat.to - spineInFlat.from).normalized()) : Vec2(1, 0);
-    const Vec2 right = diameter / 2 * Vec2(along.y(), -along.x());
-    if (!isSlot()) return {{centreInFlat + right, 1}, {centreInFlat - right, 1}};
-    return {{spineInFlat.from + right, 0},
-            {spineInFlat.to + right, 1},
-            {spineInFlat.to - right, 0},
-            {spineInFlat.from - right, 1}};
-}
-
-namespace {
-
-/// Adds up what a plate's bends reach past its tangent lines, at both ends.
-template <class Reach> double lengthWith(const Part& part, int index, Reach reach) {
-    const PartPlate& plate = part.plates[index];
-    double start = plate.parentBend >= 0 ? reach(part.bends[plate.parentBend]) : 0, end = 0;
-    for (const int child : plate.childBends) {
-        const PartBend& bend = part.bends[child];
-        if (bend.edge == Edge::Start) start = std::max(start, reach(bend));
-        if (bend.edge == Edge::End) end = std::max(end, reach(bend));
-    }
-    return plate.length + start + end;
-}
-
-} // namespace
-
-double lengthTo(const Part& part, int plate, DimensionTo to) {
-    return lengthWith(part, plate,
-                      [&](const PartBend& bend) { return alongBar(bend, bend::setback(bend.shape, to)); });
-}
-
-double lengthOnBlank(const Part& part, int plate) {
-    return lengthWith(part, plate, [](const PartBend& bend) { return alongBar(bend, bend.allowance / 2); });
-}
 
 Part layOut(const Job& job, const material::Material& material) {
     return Solver(job, material).solved();

@@ -18,8 +18,8 @@ namespace {
 int openWindows(const QStringList& paths, bool freshLook) {
     bool any = false;
     if (!freshLook)
-        for (const app::Recovered& left : app::takeRecovered()) {
-            app::MainWindow::recovered(left.job, left.path)->show();
+        for (const app::Recovered& left : app::leftUnsaved()) {
+            app::MainWindow::recovered(left)->show();
             any = true;
         }
     for (const QString& path : paths) {

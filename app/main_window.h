@@ -21,6 +21,7 @@ class Headline;
 class Ladder;
 class PictureView;
 class Recovery;
+struct Recovered;
 class Sheet;
 class StartPage;
 
@@ -31,7 +32,7 @@ public:
     /// A window on a file, or the sentence that says why there is none.
     static Result<MainWindow*> opened(const QString& path);
     /// A window on what a kill left unsaved.
-    static MainWindow* recovered(const part::Job& job, const QString& path);
+    static MainWindow* recovered(const Recovered& left);
     ~MainWindow() override;
 
     Document& document() { return doc; }

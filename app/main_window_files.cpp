@@ -17,6 +17,7 @@
 #include <QMessageBox>
 #include <QMimeData>
 #include <QSettings>
+#include <QTimer>
 
 namespace goodfold::app {
 
@@ -102,14 +103,17 @@ std::optional<QString> MainWindow::revertToSaved() {
     return {};
 }
 
-MainWindow* MainWindow::recovered(const part::Job& job, const QString& path) {
-    auto* window = new MainWindow(job);
-    window->filePath = path;
-    window->recovery->setPath(path);
+MainWindow* MainWindow::recovered(const Recovered& left) {
+    auto* window = new MainWindow(left.job);
+    window->filePath = left.path;
+    window->recovery->setPath(left.path);
     window->doc.undoStack().resetClean(); // it was never saved as it is
     window->recovery->write();
+    QFile::remove(left.file); // only now that it is safe again
     window->refreshTitle();
-    window->say(tr("This was not saved when Good Fold stopped last time. Save it to keep it."));
+    QTimer::singleShot(0, window, [window] { // when it stands on the screen
+        window->say(tr("This was not saved when Good Fold stopped last time. Save it to keep it."));
+    });
     return window;
 }
 

@@ -66,7 +66,7 @@ void Recovery::forget() {
     file.clear();
 }
 
-std::vector<Recovered> takeRecovered() {
+std::vector<Recovered> leftUnsaved() {
     std::vector<Recovered> all;
     const QDir folder(recoveryFolder());
     for (const QString& name : folder.entryList({QLatin1Char('*') + kEnding}, QDir::Files, QDir::Time)) {
@@ -81,8 +81,7 @@ std::vector<Recovered> takeRecovered() {
         file.close();
         const auto read = files::readJob(in);
         if (read && material::standardMaterials().find(read->job.material))
-            all.push_back({read->job, jobPath});
-        QFile::remove(path);
+            all.push_back({read->job, jobPath, path});
     }
     return all;
 }

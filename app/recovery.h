@@ -35,10 +35,11 @@ private:
 struct Recovered {
     part::Job job;
     QString path; // of the job file it belongs to; empty for one never saved
+    QString file; // where it lies; to be removed once it is safe elsewhere
 };
 
-/// What processes that are gone left unsaved. Each is handed out once: its file is taken away with it.
-std::vector<Recovered> takeRecovered();
+/// What processes that are gone left unsaved.
+std::vector<Recovered> leftUnsaved();
 
 /// Where the files are.
 QString recoveryFolder();

@@ -173,8 +173,10 @@ void Sheet::relayout() {
             reachable.push_back({spot.block, spot.line, spot.cell, spot.box});
     inHand = placeOf(nameInHand);
     if (fieldIsOpen && inHand >= 0) {
-        QRect box = reachable[static_cast<size_t>(inHand)].box;
-        field->setGeometry(box.adjusted(0, -1, std::max(px(40), px(84) - box.width()), 1));
+        const QRect box = reachable[static_cast<size_t>(inHand)].box;
+        const int wide = std::max(px(84), box.width() + px(40)); // room to type in
+        const int left = std::clamp(width() - wide - 2, 0, box.left());
+        field->setGeometry(QRect(left, box.top() - 1, wide, box.height() + 2));
     }
     if (minimumHeight() != layout.height) { // else the whole window would be laid out anew on every edit
         setMinimumHeight(layout.height);

@@ -111,21 +111,21 @@ void DeskTest::revertGoesBackToWhatIsSavedAndCanBeUndone() {
 
 /// A process of its own edits a job and is killed; what it had not saved is there for the next one.
 void DeskTest::unsavedEditsOutliveAKill() {
-    QVERIFY(app::takeRecovered().empty());
+    QVERIFY(app::leftUnsaved().empty());
     QProcess child;
     child.start(QCoreApplication::applicationFilePath(),
                 {QStringLiteral("--edit"), test::demo("vent-stay.gfold")});
     QVERIFY(child.waitForReadyRead(20'000)); // it has edited
     QTRY_VERIFY_WITH_TIMEOUT(QDir(app::recoveryFolder()).entryList({"*.unsaved"}).size() == 1, 5000);
-    QVERIFY(app::takeRecovered().empty()); // it is alive: its work is its own
+    QVERIFY(app::leftUnsaved().empty()); // it is alive: its work is its own
     child.kill();
     QVERIFY(child.waitForFinished());
-    const auto left = app::takeRecovered();
+    const auto left = app::leftUnsaved();
     QCOMPARE(left.size(), size_t{1});
     QCOMPARE(left[0].job.plates[1].length, 88.0);
     QVERIFY(left[0].path.endsWith("vent-stay.gfold"));
-    QVERIFY(app::takeRecovered().empty()); // handed out once
-    app::MainWindow* window = app::MainWindow::recovered(left[0].job, left[0].path);
+    app::MainWindow* window = app::MainWindow::recovered(left[0]);
+    QVERIFY(app::leftUnsaved().empty()); // taken over by a process that is alive
     QVERIFY(window->isWindowModified());
     // Until it is saved it is kept again; then nothing is left behind.
     QCOMPARE(QDir(app::recoveryFolder()).entryList({"*.unsaved"}).size(), 1);

@@ -27,7 +27,14 @@ PictureView::PictureView(Document& document, QWidget* parent)
                                 "look at it from standing places. Ends, holes and bend lines can be dragged; "
                                 "digits typed meanwhile are "
                                 "the figure."));
-    connect(&document, &Document::changed, this, &PictureView::rebuild);
+    constexpr int kSettled = 120; // ms
+    settling.setSingleShot(true);
+    settling.setInterval(kSettled);
+    connect(&settling, &QTimer::timeout, this, qOverload<>(&QWidget::update));
+    connect(&document, &Document::changed, this, [this] {
+        settling.start();
+        rebuild();
+    });
     connect(&document, &Document::selectionChanged, this, [this] {
         placeFigures();
         update();
@@ -282,7 +289,7 @@ Element PictureView::elementAt(const QPointF& point) const {
 
 void PictureView::paintEvent(QPaintEvent*) {
     QPainter painter(this);
-    painter.setRenderHint(QPainter::Antialiasing, !moving);
+    painter.setRenderHint(QPainter::Antialiasing, !moving && !settling.isActive());
     draw::paintFormed(painter, seen, colours(), document.lit());
     if (showsBothHands()) paintTwin(painter);
     painter.setRenderHint(QPainter::Antialiasing);

@@ -7,6 +7,7 @@
 #include "draw/formed_picture.h"
 #include "draw/tags.h"
 
+#include <QTimer>
 #include <QWidget>
 
 class QSlider;
@@ -106,6 +107,7 @@ private:
     DragSession* dragging;
     bool fitsItself = true; // until the user zooms or moves
     bool moving = false;
+    QTimer settling; // runs for a moment after an edit: smooth edges can wait for it, the figures cannot
     QPointF dragFrom;
     Qt::MouseButton dragButton = Qt::NoButton;
     ValueField* editor = nullptr;

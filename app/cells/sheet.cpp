@@ -165,8 +165,31 @@ Sheet::Layout Sheet::layOut(int width) const {
     return made;
 }
 
+/// All that painting a block depends on, but for the focus.
+QString Sheet::lookOf(size_t block) const {
+    const QRect& box = layout.blocks[block];
+    const Element& about = blocks[block].about;
+    const int lit =
+        about.isNothing() ? 0 : (document.selected() == about) + 2 * (document.hovered() == about);
+    QString look = QStringLiteral("%1 %2 %3|").arg(box.top()).arg(box.height()).arg(lit);
+    for (const Line& line : blocks[block].lines)
+        for (const Cell& cell : line)
+            look += shown(cell) + QChar(static_cast<ushort>(cell.value ? 1 : 2)) +
+                    QChar(static_cast<ushort>(10 + static_cast<int>(cell.severity)));
+    return look;
+}
+
 void Sheet::relayout() {
     layout = layOut(width());
+    std::vector<QString> before = std::exchange(looks, {});
+    for (size_t b = 0; b < blocks.size(); ++b)
+        looks.push_back(lookOf(b));
+    if (before.size() != looks.size()) {
+        update();
+    } else {
+        for (size_t b = 0; b < looks.size(); ++b) // an edit changes few blocks, and text is dear to paint
+            if (looks[b] != before[b]) update(layout.blocks[b]);
+    }
     reachable.clear();
     for (const Spot& spot : layout.spots)
         if (blocks[spot.block].lines[spot.line][spot.cell].isReachable())
@@ -181,8 +204,8 @@ void Sheet::relayout() {
     if (minimumHeight() != layout.height) { // else the whole window would be laid out anew on every edit
         setMinimumHeight(layout.height);
         updateGeometry();
+        update();
     }
-    update();
 }
 
 QSize Sheet::sizeHint() const {

@@ -73,6 +73,7 @@ private:
     Layout layOut(int width) const;
     QSize sizeOf(const Cell& cell, int room) const;
     void relayout();
+    QString lookOf(size_t block) const;
     void paintCell(QPainter& painter, const Spot& spot) const;
     void move(int by);
     void moveToBlock(int by);
@@ -88,6 +89,7 @@ private:
     Make make;
     std::vector<Block> blocks;
     Layout layout;
+    std::vector<QString> looks; // of each block, as it was last painted
     std::vector<Place> reachable;
     int inHand = -1, pointedAt = -1;
     QString nameInHand;

@@ -225,9 +225,13 @@ private:
         for (const part::PartBend* bend : bends) {
             const bool toward = bend->turn == part::Turn::Up;
             first.push_back(
-                QStringLiteral("bend %1: %2° %3")
+                QStringLiteral("bend %1: %2%3 %4")
                     .arg(QString::fromStdString(bend->id),
-                         QString::fromStdString(quantity::printNumber(bend->shape.angleDeg, 2)),
+                         QString::fromStdString(
+                             quantity::printNumber(reading.bendAngle(bend->shape.angleDeg), 2)),
+                         reading.angles == quantity::Reading::Angles::Included
+                             ? QStringLiteral("° between the legs,")
+                             : QStringLiteral("°"),
                          toward ? QStringLiteral("toward you") : QStringLiteral("away from you")));
             second.push_back(QStringLiteral("inside radius %1").arg(size(bend->shape.insideRadius)));
             if (bend->skewDeg != 0) second.back() += leaning(*bend);

@@ -1,5 +1,7 @@
 // Edits of the tree, and the ladder's typed lines.
 #include "core/support.h"
+#include "files/csv.h"
+#include "part/drag.h"
 #include "part/entry.h"
 #include "part/mark.h"
 
@@ -46,6 +48,9 @@ private slots:
     void measuringFromElsewhereMovesNoHole();
     void randomEditsStaySound();
     void marksRunFromTheDatum();
+    void draggedFiguresSnapAndStaySound();
+    void dragMovesTheGripAsFar();
+    void csvQuotesWhatItMust();
 };
 
 void EditsTest::keyboardBuildsAZBracket() {
@@ -249,6 +254,57 @@ void EditsTest::marksRunFromTheDatum() {
         QVERIFY(std::abs(marks[i].along - expected[i]) < 1e-4);
     QVERIFY(std::abs(marks[1].alongAtLeft - 59.8459) < 1e-4);
     QVERIFY(std::abs(marks[1].alongAtRight - 74.4047) < 1e-4);
+}
+
+/// Every grip of random jobs, pulled by random amounts.
+void EditsTest::draggedFiguresSnapAndStaySound() {
+    test::RandomJobs random(41);
+    int dragged = 0;
+    for (int i = 0; i < 300; ++i) {
+        const part::Job job = random.next();
+        std::vector<part::Grip> grips{{part::Grip::Kind::Start, job.root().id}};
+        for (const part::Plate& plate : job.plates) {
+            grips.push_back({part::Grip::Kind::End, plate.id});
+            for (const part::Hole& hole : plate.holes)
+                grips.push_back({part::Grip::Kind::Hole, hole.id});
+        }
+        for (const part::Grip& grip : grips) {
+            const auto pulled = part::drag(job, test::materialOf(job), grip,
+                                           Vec2(random.real(-30, 30), random.real(-30, 30)), 0.5);
+            if (!pulled) continue; // a sentence, and the job as it was
+            ++dragged;
+            QVERIFY(!part::whatIsWrong(pulled->job));
+            QVERIFY(std::abs(pulled->figure / 0.5 - std::round(pulled->figure / 0.5)) < 1e-9);
+        }
+    }
+    QVERIFY(dragged > 1000);
+}
+
+/// With a step too fine to see, the straight grows by just what was pulled, whatever way it is measured.
+void EditsTest::dragMovesTheGripAsFar() {
+    test::RandomJobs random(42);
+    for (int i = 0; i < 200; ++i) {
+        const part::Job job = random.next();
+        for (size_t p = 0; p < job.plates.size(); ++p) {
+            const double by = random.real(-3, 3);
+            const auto pulled = part::drag(job, test::materialOf(job),
+                                           {part::Grip::Kind::End, job.plates[p].id}, Vec2(by, 0), 1e-7);
+            if (!pulled) continue;
+            const part::Part before = part::solve(job, test::materialOf(job));
+            const part::Part after = part::solve(pulled->job, test::materialOf(job));
+            if (!before.undrivable.empty() || !after.undrivable.empty()) continue;
+            QVERIFY(std::abs(after.plates[p].length - before.plates[p].length - by) < 1e-5);
+        }
+    }
+}
+
+void EditsTest::csvQuotesWhatItMust() {
+    part::Job job = test::bar({60, 40}, {{.insideRadius = 3.0}});
+    job.plates[0].holes = {{.id = "left, \"upper\"", .x = 12, .xFrom = part::Hole::XFrom::Start}};
+    const part::Part part = part::solve(job, test::hotRolled());
+    std::ostringstream out;
+    files::writeCsv(out, part, part::fold(part));
+    QVERIFY(out.str().find("hole,\"left, \"\"upper\"\"\",A,12,15") != std::string::npos);
 }
 
 QTEST_APPLESS_MAIN(EditsTest)

@@ -1,7 +1,6 @@
 #include "app/drag_session.h"
 
 #include "app/theme.h"
-#include "app/value_field.h"
 
 namespace goodfold::app {
 
@@ -69,38 +68,12 @@ void DragSession::typeOver(const QString& typed) {
     const bool isHole = grip.kind == part::Grip::Kind::Hole;
     const Element about = isHole ? Element::hole(grip.id) : Element::plate(grip.id);
     if (!document.has(about)) return;
-    editor = new ValueField(document, view);
-    editor->setProperty("role", "overlay");
-    editor->setGeometry(QRect(pointer.toPoint() + QPoint(14, -34), QSize(px(92), px(28))));
-    const double now =
-        isHole ? document.job().findHole(grip.id)->x : part::mainLength(*document.job().findPlate(grip.id));
-    const QString id = QString::fromStdString(grip.id);
-    editor->open(ValueField::Kind::Length, tr("New figure for %1").arg(id), now, {},
-                 [this, about, id](std::optional<double> value) -> std::optional<Error> {
-                     if (!document.has(about)) return {};
-                     return document.change(tr("figure of %1").arg(id), [&](part::Job& job) {
-                         if (about.kind == Element::Kind::Hole)
-                             job.findHole(about.id)->x = *value;
-                         else
-                             part::mainLength(*job.findPlate(about.id)) = *value;
-                     });
-                 });
-    for (const auto done : {&ValueField::committed, &ValueField::abandoned})
-        connect(editor, done, this, [this] {
-            closeEditor();
-            view->setFocus();
-        });
-    connect(editor, &ValueField::left, this, &DragSession::closeEditor);
-    editor->show();
-    editor->setFocus();
-    editor->setText(typed);
+    editor = app::typeOver(document, view, isHole ? Figure::HoleAlong : Figure::LegLength, about,
+                           QRect(pointer.toPoint() + QPoint(14, -34), QSize(px(92), px(28))), typed);
 }
 
 void DragSession::closeEditor() {
-    if (ValueField* old = std::exchange(editor, nullptr)) {
-        old->hide();
-        old->deleteLater();
-    }
+    closeField(editor);
 }
 
 void DragSession::paint(QPainter& painter) const {

@@ -2,15 +2,13 @@
 // number at the pointer, and gives way to typing.
 #pragma once
 
-#include "app/document.h"
+#include "app/overlay_field.h"
 #include "part/drag.h"
 
 #include <QPainter>
 #include <QWidget>
 
 namespace goodfold::app {
-
-class ValueField;
 
 class DragSession : public QObject {
     Q_OBJECT
@@ -46,7 +44,7 @@ private:
     QPointF from, pointer;
     Axes axes;
     QString shown;
-    ValueField* editor = nullptr;
+    QPointer<ValueField> editor;
 };
 
 } // namespace goodfold::app

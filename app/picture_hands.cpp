@@ -1,7 +1,5 @@
 // How mouse and keyboard work the picture.
-#include "app/notice.h"
 #include "app/picture_view.h"
-#include "app/value_field.h"
 
 #include <QKeyEvent>
 #include <QMouseEvent>
@@ -131,45 +129,16 @@ void PictureView::editTag(const Element& element) {
     if (tag == placed.end()) return;
     closeEditor();
     const bool isBend = element.kind == Element::Kind::Bend;
-    const QString id = QString::fromStdString(element.id);
-    const part::Job& job = document.job();
-    if (isBend && job.joggleAt(*job.findBend(element.id))) return; // its angle follows from the joggle
-    const ValueField::Kind kind = isBend                                ? ValueField::Kind::BendAngle
-                                  : element.kind == Element::Kind::Hole ? ValueField::Kind::Size
-                                                                        : ValueField::Kind::Length;
-    editor = new ValueField(document, this);
-    editor->setProperty("role", "overlay");
-    editor->setGeometry(tag->box.adjusted(-4, -2, 22, 2).toRect());
-    const double now = isBend                                ? job.findBend(element.id)->angleDeg
-                       : element.kind == Element::Kind::Hole ? job.findHole(element.id)->diameter
-                                                             : part::mainLength(*job.findPlate(element.id));
-    editor->open(kind, tr("New figure for %1").arg(id), now, {},
-                 [this, element, id](std::optional<double> typed) -> std::optional<Error> {
-                     if (!document.has(element)) return {}; // an undo took it away
-                     return document.change(tr("figure of %1").arg(id), [&](part::Job& changed) {
-                         if (element.kind == Element::Kind::Bend)
-                             changed.findBend(element.id)->angleDeg = *typed;
-                         else if (element.kind == Element::Kind::Hole)
-                             changed.findHole(element.id)->diameter = *typed;
-                         else
-                             part::mainLength(*changed.findPlate(element.id)) = *typed;
-                     });
-                 });
-    for (const auto done : {&ValueField::committed, &ValueField::abandoned})
-        connect(editor, done, this, [this] {
-            closeEditor();
-            setFocus();
-        });
-    connect(editor, &ValueField::left, this, &PictureView::closeEditor);
-    editor->show();
-    editor->setFocus();
+    if (isBend && document.job().joggleAt(*document.job().findBend(element.id)))
+        return; // its angle follows from the joggle
+    const Figure figure = isBend                                ? Figure::BendAngle
+                          : element.kind == Element::Kind::Hole ? Figure::HoleDiameter
+                                                                : Figure::LegLength;
+    editor = typeOver(document, this, figure, element, tag->box.adjusted(-4, -2, 22, 2).toRect());
 }
 
 void PictureView::closeEditor() {
-    if (ValueField* closing = std::exchange(editor, nullptr)) {
-        closing->hide();
-        closing->deleteLater();
-    }
+    closeField(editor);
 }
 
 } // namespace goodfold::app

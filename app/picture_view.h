@@ -14,8 +14,6 @@ class QSlider;
 
 namespace goodfold::app {
 
-class ValueField;
-
 class PictureView : public QWidget {
     Q_OBJECT
 public:
@@ -110,7 +108,7 @@ private:
     QTimer settling; // runs for a moment after an edit: smooth edges can wait for it, the figures cannot
     QPointF dragFrom;
     Qt::MouseButton dragButton = Qt::NoButton;
-    ValueField* editor = nullptr;
+    QPointer<ValueField> editor;
 };
 
 } // namespace goodfold::app

@@ -1,0 +1,60 @@
+#include "app/overlay_field.h"
+
+namespace goodfold::app {
+
+namespace {
+
+/// Where the figure stands in a job.
+double& placeOf(part::Job& job, Figure figure, const std::string& id) {
+    switch (figure) {
+    case Figure::BendAngle:
+        return job.findBend(id)->angleDeg;
+    case Figure::HoleDiameter:
+        return job.findHole(id)->diameter;
+    case Figure::HoleAlong:
+        return job.findHole(id)->x;
+    case Figure::LegLength:
+        break;
+    }
+    return part::mainLength(*job.findPlate(id));
+}
+
+ValueField::Kind kindOf(Figure figure) {
+    if (figure == Figure::BendAngle) return ValueField::Kind::BendAngle;
+    return figure == Figure::HoleDiameter ? ValueField::Kind::Size : ValueField::Kind::Length;
+}
+
+} // namespace
+
+QPointer<ValueField> typeOver(Document& document, QWidget* view, Figure figure, const Element& about,
+                              const QRect& box, const QString& typed) {
+    QPointer<ValueField> field = new ValueField(document, view);
+    field->setProperty("role", "overlay");
+    field->setGeometry(box);
+    part::Job now = document.job();
+    const QString id = QString::fromStdString(about.id);
+    field->open(kindOf(figure), QObject::tr("New figure for %1").arg(id), placeOf(now, figure, about.id), {},
+                [&document, figure, about, id](std::optional<double> value) -> std::optional<Error> {
+                    if (!document.has(about)) return {}; // an undo took it away
+                    return document.change(QObject::tr("figure of %1").arg(id),
+                                           [&](part::Job& job) { placeOf(job, figure, about.id) = *value; });
+                });
+    for (const auto done : {&ValueField::committed, &ValueField::abandoned})
+        QObject::connect(field, done, view, [view, open = field.data()] {
+            closeField(open);
+            view->setFocus();
+        });
+    QObject::connect(field, &ValueField::left, view, [open = field.data()] { closeField(open); });
+    field->show();
+    field->setFocus();
+    if (!typed.isEmpty()) field->setText(typed);
+    return field;
+}
+
+void closeField(ValueField* field) {
+    if (!field) return;
+    field->hide();
+    field->deleteLater(); // it may be in the middle of telling what was typed
+}
+
+} // namespace goodfold::app

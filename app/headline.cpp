@@ -24,7 +24,8 @@ HeadlineFigure::HeadlineFigure(QWidget* parent) : QWidget(parent) {
     setCursor(Qt::PointingHandCursor);
 }
 
-void HeadlineFigure::set(const QString& newFigure, const QString& newName, std::optional<check::Severity> newSign) {
+void HeadlineFigure::set(const QString& newFigure, const QString& newName,
+                         std::optional<check::Severity> newSign) {
     if (figure == newFigure && name == newName && sign == newSign) return;
     figure = newFigure;
     name = newName;
@@ -175,7 +176,8 @@ void Headline::refresh() {
     };
     const auto stops = count(check::Severity::Stop), minds = count(check::Severity::Mind);
     if (stops)
-        toMind->set(tr("%1 to stop for").arg(stops), tr("it cannot be made like this"), check::Severity::Stop);
+        toMind->set(tr("%1 to stop for").arg(stops), tr("it cannot be made like this"),
+                    check::Severity::Stop);
     else if (minds)
         toMind->set(tr("%1 to mind").arg(minds), tr("nothing stops it"), check::Severity::Mind);
     else

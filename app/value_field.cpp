@@ -41,7 +41,8 @@ QString ValueField::shown(const Document& document, Kind kind, double value, boo
         return size;
     }
     case Kind::BendAngle:
-        return QString::fromStdString(quantity::printNumber(reading.bendAngle(value), 2)) + (forTyping ? "" : "°");
+        return QString::fromStdString(quantity::printNumber(reading.bendAngle(value), 2)) +
+               (forTyping ? "" : "°");
     case Kind::Angle:
         return QString::fromStdString(quantity::printNumber(value, 2)) + (forTyping ? "" : "°");
     case Kind::Number:

@@ -12,15 +12,15 @@ namespace goodfold::app {
 class ValueField : public QLineEdit {
     Q_OBJECT
 public:
-    /// Size: of a drill, a radius, the stock. Thickness takes gauges too. BendAngle follows the reader's choice
-    /// of angle; Angle does not.
+    /// Size: of a drill, a radius, the stock. Thickness takes gauges too. BendAngle follows the reader's
+    /// choice of angle; Angle does not.
     enum class Kind { Length, Size, Thickness, BendAngle, Angle, Number };
     using Commit = std::function<std::optional<Error>(std::optional<double>)>;
 
     explicit ValueField(Document& document, QWidget* parent = nullptr);
 
-    /// Begins typing over a value. Without one, or typed empty, `usual` applies; where there is none, something
-    /// must be typed. `name` is read out to those who cannot see where the field stands.
+    /// Begins typing over a value. Without one, or typed empty, `usual` applies; where there is none,
+    /// something must be typed. `name` is read out to those who cannot see where the field stands.
     void open(Kind kind, const QString& name, std::optional<double> value, std::optional<double> usual,
               Commit commit);
 

@@ -46,16 +46,20 @@ Line ruleFigure(Document& document) {
                        [](bend::AllowanceRule& rule, double typed) { rule.constantK = typed; })};
     if (now.kind == Rule::Deduction)
         return {words(QObject::tr("thicknesses off each 90° bend"), Cell::Look::Faint),
-                number(ValueField::Kind::Number, QObject::tr("Thicknesses off each bend"), now.deductionThicknesses,
+                number(ValueField::Kind::Number, QObject::tr("Thicknesses off each bend"),
+                       now.deductionThicknesses,
                        [](bend::AllowanceRule& rule, double typed) { rule.deductionThicknesses = typed; })};
     if (now.kind != Rule::Measured) return {};
-    const auto size = [&](double mm) { return ValueField::shown(document, ValueField::Kind::Size, mm, false); };
+    const auto size = [&](double mm) {
+        return ValueField::shown(document, ValueField::Kind::Size, mm, false);
+    };
     const bend::Shape& shape = now.testBend.shape;
     return {words(QObject::tr("%1° at R %2 in %3 took off")
                       .arg(text(quantity::printNumber(shape.angleDeg, 1)), size(shape.insideRadius),
                            size(shape.thickness)),
                   Cell::Look::Faint),
-            number(ValueField::Kind::Length, QObject::tr("What the test bend took off"), now.testBend.deduction,
+            number(ValueField::Kind::Length, QObject::tr("What the test bend took off"),
+                   now.testBend.deduction,
                    [](bend::AllowanceRule& rule, double typed) { rule.testBend.deduction = typed; })};
 }
 
@@ -77,7 +81,8 @@ QStringList differences(const Document& document) {
         else
             lines << QObject::tr("%1 would cut %2 longer").arg(name, length(outcome.difference));
     }
-    if (document.job().allowance.kind != Rule::Measured) lines << QObject::tr("Your test bends: none in this job");
+    if (document.job().allowance.kind != Rule::Measured)
+        lines << QObject::tr("Your test bends: none in this job");
     return lines;
 }
 
@@ -91,9 +96,10 @@ std::vector<Block> allowanceBlocks(Document& document) {
     block.lines.push_back({words(QObject::tr("Allowance"), Cell::Look::Heading)});
     Cell factor = words(factors(document.part()), Cell::Look::Strong);
     factor.pushed = true;
-    block.lines.push_back({choice(QObject::tr("Allowance rule"), rules, static_cast<int>(document.job().allowance.kind),
-                                  [&document](int index) { return chooseRule(document, static_cast<Rule>(index)); }),
-                           factor});
+    block.lines.push_back(
+        {choice(QObject::tr("Allowance rule"), rules, static_cast<int>(document.job().allowance.kind),
+                [&document](int index) { return chooseRule(document, static_cast<Rule>(index)); }),
+         factor});
     if (const Line figure = ruleFigure(document); !figure.empty()) block.lines.push_back(figure);
     for (const QString& line : differences(document))
         block.lines.push_back({words(line, Cell::Look::Faint)});

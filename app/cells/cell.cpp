@@ -15,7 +15,8 @@ Cell wrapped(const QString& text, Cell::Look look) {
     return cell;
 }
 
-Cell figure(ValueField::Kind kind, const QString& name, double value, std::function<Cell::Answer(double)> commit) {
+Cell figure(ValueField::Kind kind, const QString& name, double value,
+            std::function<Cell::Answer(double)> commit) {
     Cell cell;
     cell.kind = Cell::Kind::Figure;
     cell.look = Cell::Look::Strong;
@@ -39,7 +40,8 @@ Cell maybeFigure(ValueField::Kind kind, const QString& name, const std::optional
     return cell;
 }
 
-Cell choice(const QString& name, const QStringList& options, int chosen, std::function<Cell::Answer(int)> choose) {
+Cell choice(const QString& name, const QStringList& options, int chosen,
+            std::function<Cell::Answer(int)> choose) {
     Cell cell;
     cell.kind = Cell::Kind::Choice;
     cell.name = name;

@@ -17,8 +17,8 @@ struct Cell {
 
     Kind kind = Kind::Words;
     Look look = Look::Plain;
-    QString text;        // of a figure: left empty, the value says it
-    QString name;        // of what can be reached: read aloud, and how tests find it
+    QString text; // of a figure: left empty, the value says it
+    QString name; // of what can be reached: read aloud, and how tests find it
     QString tip;
     bool wraps = false;  // words over several lines
     bool pushed = false; // stands at the right end of its line
@@ -54,11 +54,13 @@ struct Block {
 
 Cell words(const QString& text, Cell::Look look = Cell::Look::Plain);
 Cell wrapped(const QString& text, Cell::Look look = Cell::Look::Plain);
-Cell figure(ValueField::Kind kind, const QString& name, double value, std::function<Cell::Answer(double)> commit);
+Cell figure(ValueField::Kind kind, const QString& name, double value,
+            std::function<Cell::Answer(double)> commit);
 /// One that may be empty.
 Cell maybeFigure(ValueField::Kind kind, const QString& name, const std::optional<double>& value, double usual,
                  std::function<Cell::Answer(std::optional<double>)> commit);
-Cell choice(const QString& name, const QStringList& options, int chosen, std::function<Cell::Answer(int)> choose);
+Cell choice(const QString& name, const QStringList& options, int chosen,
+            std::function<Cell::Answer(int)> choose);
 Cell press(const QString& text, const QString& name, std::function<Cell::Answer()> press,
            Cell::Look look = Cell::Look::Plain);
 

@@ -62,7 +62,8 @@ public:
     }
 
     void* interface_cast(QAccessible::InterfaceType type) override {
-        return type == QAccessible::ActionInterface ? static_cast<QAccessibleActionInterface*>(this) : nullptr;
+        return type == QAccessible::ActionInterface ? static_cast<QAccessibleActionInterface*>(this)
+                                                    : nullptr;
     }
     QStringList actionNames() const override { return {pressAction(), setFocusAction()}; }
     void doAction(const QString& name) override {
@@ -92,7 +93,8 @@ public:
         if (place < 0 || place >= childCount()) return nullptr;
         auto found = ids.find(place);
         if (found == ids.end())
-            found = ids.emplace(place, QAccessible::registerAccessibleInterface(new CellReader(sheet, place))).first;
+            found = ids.emplace(place, QAccessible::registerAccessibleInterface(new CellReader(sheet, place)))
+                        .first;
         return QAccessible::accessibleInterface(found->second);
     }
     int indexOfChild(const QAccessibleInterface* wanted) const override {

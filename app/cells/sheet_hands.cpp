@@ -93,12 +93,15 @@ void Sheet::openField(const QString& typed) {
             connect(field, done, this, &Sheet::closeField);
     }
     fieldIsOpen = true;
-    field->open(cell.figure, cell.name, cell.value, cell.usual, [this, name = cell.name](std::optional<double> value) {
-        const int place = placeOf(name);
-        if (place < 0) return Cell::Answer(); // an undo took the thing away while something was still typed
-        const auto commit = cellAt(reachable[static_cast<size_t>(place)]).commit; // the cells are made anew by it
-        return commit(value);
-    });
+    field->open(cell.figure, cell.name, cell.value, cell.usual,
+                [this, name = cell.name](std::optional<double> value) {
+                    const int place = placeOf(name);
+                    if (place < 0)
+                        return Cell::Answer(); // an undo took the thing away while something was still typed
+                    const auto commit =
+                        cellAt(reachable[static_cast<size_t>(place)]).commit; // the cells are made anew by it
+                    return commit(value);
+                });
     relayout();
     field->show();
     field->setFocus(Qt::OtherFocusReason);
@@ -178,8 +181,9 @@ void Sheet::mousePressEvent(QMouseEvent* event) {
         take(place);
         open();
     } else if (block >= 0) {
-        const auto first = std::find_if(reachable.begin(), reachable.end(),
-                                        [&](const Place& p) { return p.block == static_cast<size_t>(block); });
+        const auto first = std::find_if(reachable.begin(), reachable.end(), [&](const Place& p) {
+            return p.block == static_cast<size_t>(block);
+        });
         if (first != reachable.end()) take(static_cast<int>(first - reachable.begin()));
     }
 }

@@ -1,5 +1,4 @@
 #include "app/cells/panels.h"
-
 #include "app/headline.h"
 
 namespace goodfold::app {
@@ -28,11 +27,12 @@ public:
     }
 
     template <class Set>
-    void maybeNumber(Kind kind, const QString& name, const std::optional<double>& value, const QString& otherwise,
-                     Set set) {
-        Cell cell = maybeFigure(kind, name, value, 0, [&doc = document, name, set](std::optional<double> typed) {
-            return doc.change(name.toLower(), [&](part::Job& job) { set(job, typed); });
-        });
+    void maybeNumber(Kind kind, const QString& name, const std::optional<double>& value,
+                     const QString& otherwise, Set set) {
+        Cell cell =
+            maybeFigure(kind, name, value, 0, [&doc = document, name, set](std::optional<double> typed) {
+                return doc.change(name.toLower(), [&](part::Job& job) { set(job, typed); });
+            });
         if (!value) cell.text = otherwise;
         row(cell);
     }
@@ -69,24 +69,25 @@ std::vector<Block> stockBlocks(Document& document) {
     form.options(QObject::tr("Material"), materials, now, [&book](part::Job& changed, int index) {
         changed.material = book[static_cast<size_t>(index)].id;
     });
-    form.options(QObject::tr("Lengths go to the"),
-                 {QObject::tr("outside of bends"), QObject::tr("inside of bends"), QObject::tr("tangent of bends")},
-                 static_cast<int>(job.dimensionTo), [](part::Job& changed, int index) {
-                     changed.dimensionTo = static_cast<part::DimensionTo>(index);
-                 });
+    form.options(
+        QObject::tr("Lengths go to the"),
+        {QObject::tr("outside of bends"), QObject::tr("inside of bends"), QObject::tr("tangent of bends")},
+        static_cast<int>(job.dimensionTo),
+        [](part::Job& changed, int index) { changed.dimensionTo = static_cast<part::DimensionTo>(index); });
     form.number(Kind::Number, QObject::tr("Wanted"), job.quantity,
                 [](part::Job& changed, double typed) { changed.quantity = static_cast<int>(typed); });
     form.options(QObject::tr("Hand"),
                  {QObject::tr("does not matter"), QObject::tr("left hand"), QObject::tr("right hand")},
                  static_cast<int>(job.hand),
                  [](part::Job& changed, int index) { changed.hand = static_cast<part::Hand>(index); });
-    form.options(QObject::tr("Opposite hand"), {QObject::tr("none"), QObject::tr("as many again")}, job.oppositeHand,
-                 [](part::Job& changed, int index) { changed.oppositeHand = index == 1; });
+    form.options(QObject::tr("Opposite hand"), {QObject::tr("none"), QObject::tr("as many again")},
+                 job.oppositeHand, [](part::Job& changed, int index) { changed.oppositeHand = index == 1; });
     form.maybeNumber(Kind::Length, QObject::tr("Length on hand"), job.stock.onHand, QObject::tr("enough"),
                      [](part::Job& changed, std::optional<double> typed) { changed.stock.onHand = typed; });
-    form.options(QObject::tr("Rolled"), {QObject::tr("as usual"), QObject::tr("lengthwise"), QObject::tr("crosswise")},
-                 static_cast<int>(job.stock.grain),
-                 [](part::Job& changed, int index) { changed.stock.grain = static_cast<part::Grain>(index); });
+    form.options(
+        QObject::tr("Rolled"), {QObject::tr("as usual"), QObject::tr("lengthwise"), QObject::tr("crosswise")},
+        static_cast<int>(job.stock.grain),
+        [](part::Job& changed, int index) { changed.stock.grain = static_cast<part::Grain>(index); });
     form.maybeNumber(Kind::Length, QObject::tr("Least leg your tool bends"), job.leastLeg, QObject::tr("any"),
                      [](part::Job& changed, std::optional<double> typed) { changed.leastLeg = typed; });
     return {form.block};
@@ -104,9 +105,10 @@ std::vector<Block> loadBlocks(Document& document) {
             if (job.load && job.load->at == hole.id) at = static_cast<int>(holes.size()) - 1;
         }
     if (holes.size() < 3 || job.stock.form != part::StockForm::Bar) {
-        form.block.lines.push_back({wrapped(QObject::tr("With two holes in a bar, what hangs on one while the other "
-                                                        "holds shows how far it gives."),
-                                            Cell::Look::Faint)});
+        form.block.lines.push_back(
+            {wrapped(QObject::tr("With two holes in a bar, what hangs on one while the other "
+                                 "holds shows how far it gives."),
+                     Cell::Look::Faint)});
         return {form.block};
     }
     const auto begin = [holes](part::Job& changed) {
@@ -116,29 +118,34 @@ std::vector<Block> loadBlocks(Document& document) {
         if (index == 0) return changed.load.reset();
         begin(changed);
         changed.load->held = holes[index].toStdString();
-        if (changed.load->at == changed.load->held) changed.load->at = holes[index == 1 ? 2 : 1].toStdString();
+        if (changed.load->at == changed.load->held)
+            changed.load->at = holes[index == 1 ? 2 : 1].toStdString();
     });
     form.options(QObject::tr("Pulled at"), holes, at, [=](part::Job& changed, int index) {
         if (index == 0) return changed.load.reset();
         begin(changed);
         changed.load->at = holes[index].toStdString();
-        if (changed.load->at == changed.load->held) changed.load->held = holes[index == 1 ? 2 : 1].toStdString();
+        if (changed.load->at == changed.load->held)
+            changed.load->held = holes[index == 1 ? 2 : 1].toStdString();
     });
     if (!job.load) return {form.block};
     const bool inches = job.units == quantity::Unit::Inch;
     constexpr double kNewtonsPerPound = 4.4482216152605, kKilogramsPerPound = 0.45359237;
     const double force = inches ? kNewtonsPerPound : 1, mass = inches ? kKilogramsPerPound : 1;
-    form.number(Kind::Number, inches ? QObject::tr("Pounds-force") : QObject::tr("Newtons"), job.load->newtons / force,
+    form.number(Kind::Number, inches ? QObject::tr("Pounds-force") : QObject::tr("Newtons"),
+                job.load->newtons / force,
                 [force](part::Job& changed, double typed) { changed.load->newtons = typed * force; });
     const QString leg = QString::fromStdString(job.plateOfHole(job.load->held)->id);
-    form.options(QObject::tr("Direction"),
-                 {QObject::tr("off %1's face").arg(leg), QObject::tr("off %1's back").arg(leg),
-                  QObject::tr("along %1, to its end").arg(leg), QObject::tr("along %1, to its start").arg(leg),
-                  QObject::tr("to %1's left").arg(leg), QObject::tr("to %1's right").arg(leg)},
-                 static_cast<int>(job.load->toward), [](part::Job& changed, int index) {
-                     changed.load->toward = static_cast<part::Load::Toward>(index);
-                 });
-    form.number(Kind::Number, inches ? QObject::tr("Pounds that swing with it") : QObject::tr("Kilograms that swing with it"),
+    form.options(
+        QObject::tr("Direction"),
+        {QObject::tr("off %1's face").arg(leg), QObject::tr("off %1's back").arg(leg),
+         QObject::tr("along %1, to its end").arg(leg), QObject::tr("along %1, to its start").arg(leg),
+         QObject::tr("to %1's left").arg(leg), QObject::tr("to %1's right").arg(leg)},
+        static_cast<int>(job.load->toward),
+        [](part::Job& changed, int index) { changed.load->toward = static_cast<part::Load::Toward>(index); });
+    form.number(Kind::Number,
+                inches ? QObject::tr("Pounds that swing with it")
+                       : QObject::tr("Kilograms that swing with it"),
                 job.load->hungKg / mass,
                 [mass](part::Job& changed, double typed) { changed.load->hungKg = typed * mass; });
     return {form.block};

@@ -23,8 +23,8 @@ bool cannotBeDriven(const Subject& s, const std::string& plate) {
 
 } // namespace
 
-/// A joggle too short for its offset, or a dimension measured across that leaves its leg nothing straight.
-/// The part is drawn with the least that can be.
+/// A joggle too short for its offset (it is drawn with the least that can be), or a dimension measured across
+/// that leaves its leg nothing straight.
 std::vector<Finding> cannotDrive(const Subject& s) {
     std::vector<Finding> findings;
     for (const part::Undrivable& u : s.part.undrivable) {
@@ -80,7 +80,8 @@ std::vector<Finding> straightsTooShort(const Subject& s) {
         const part::PartPlate& plate = s.part.plates[i];
         const double straight = std::min(plate.shortestStraight, plate.width);
         if (straight > 0 || bendsOf(plate).empty() || cannotBeDriven(s, plate.id)) continue;
-        if (s.job.plates[i].joggle) continue; // its two arcs may meet; what is too short for that is told above
+        if (s.job.plates[i].joggle)
+            continue; // its two arcs may meet; what is too short for that is told above
         const bool linesMeet = plate.length > 0 && plate.width > 0; // they are skewed, and do at an edge
         Finding finding{.severity = Severity::Stop,
                         .about = part::Element::plate(plate.id),

@@ -76,7 +76,8 @@ public:
     };
     std::optional<Found> find(const QString& name) const {
         for (auto* sheet : window->findChildren<app::Sheet*>())
-            if (const int place = sheet->placeOf(name); place >= 0 && sheet->isVisible()) return Found{sheet, place};
+            if (const int place = sheet->placeOf(name); place >= 0 && sheet->isVisible())
+                return Found{sheet, place};
         return {};
     }
     Found cell(const QString& name) const {

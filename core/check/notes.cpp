@@ -103,12 +103,14 @@ std::vector<Finding> strengthOfIt(const Subject& s) {
     findings[0].severity = e->stress > safe ? Severity::Mind : Severity::Note;
     findings[0].about = e->stressed;
     findings[0].headline = yields ? "The load bends it for good" : "Estimated strength";
-    findings[0].says = s.job.load->at + " gives " + s.length(e->deflection.norm()) +
-                       " under its load; the most stress is " + quantity::printNumber(e->stress, 0) +
-                       " MPa at " + where + ", where " + s.material.shortName + " yields at about " +
-                       quantity::printNumber(e->yield, 0) + ". It swings at about " +
-                       quantity::printNumber(e->frequency, e->frequency < 20 ? 1 : 0) +
-                       " a second. An estimate by beam theory: it replaces no test and no engineer.";
+    findings[0].says =
+        s.job.load->at + " gives " + s.length(e->deflection.norm()) + " under its load; the most stress is " +
+        quantity::printNumber(e->stress, 0) + " MPa at " + where + ", where " + s.material.shortName +
+        " yields at about " + quantity::printNumber(e->yield, 0) + ". It swings at about " +
+        quantity::printNumber(e->frequency, e->frequency < 20 ? 1 : 0) +
+        " a second. An estimate by beam theory: it replaces no test and no engineer. Where people, towing, "
+        "lifting, steering, brakes, gas or mains power depend on it, licensed practice and local rules "
+        "decide.";
     findings[0].value = e->stress;
     findings[0].limit = safe;
     return findings;

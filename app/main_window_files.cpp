@@ -17,6 +17,7 @@
 #include <QMessageBox>
 #include <QMimeData>
 #include <QSettings>
+#include <QStackedWidget>
 #include <QTimer>
 
 namespace goodfold::app {

@@ -40,7 +40,7 @@ Result<Edited> withJoggle(Job job, const std::string& plate, const Joggle& joggl
     Bend first, second;
     first.turn = firstTurn;
     second.turn = firstTurn == Turn::Up ? Turn::Down : Turn::Up;
-    const auto step = withBendAtEnd(std::move(job), plate, first, legLength);
+    auto step = withBendAtEnd(std::move(job), plate, first, legLength);
     if (!step) return step;
     auto whole = withBendAtEnd(step->job, step->about.id, second, legLength);
     if (!whole) return whole;

@@ -28,13 +28,13 @@ int openWindows(const QStringList& paths, bool freshLook) {
             std::fprintf(stderr, "%s\n", window.error().says.c_str());
             return 2;
         }
-        if (!freshLook) (*window)->restoreState();
+        if (!freshLook) (*window)->restoreAsLeft();
         (*window)->show();
         any = true;
     }
     if (any) return 0;
     auto* window = new app::MainWindow(part::emptyBar(quantity::Unit::Millimetre));
-    if (!freshLook) window->restoreState();
+    if (!freshLook) window->restoreAsLeft();
     window->showStartPage();
     window->show();
     return 0;
@@ -84,6 +84,8 @@ int main(int argc, char** argv) {
     parser.addOptions({shots, dark, once});
     parser.process(application);
 
+    // Pictures for the documentation look the same whatever the user has chosen, and leave the choices alone.
+    if (parser.isSet(shots)) QApplication::setApplicationName(QStringLiteral("Good Fold pictures"));
     draw::loadTypeface();
     app::applyChosenLook(parser.isSet(dark));
     if (const int failed = openWindows(parser.positionalArguments(), parser.isSet(shots))) return failed;

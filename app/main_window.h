@@ -53,8 +53,8 @@ public:
     /// What there is to begin with, in place of the stages.
     void showStartPage();
     bool showsStartPage() const;
-    /// The window's place, stage and picture as they were left.
-    void restoreState();
+    /// The window's place and stage as they were when one was last closed.
+    void restoreAsLeft();
     /// Files opened lately, the last first.
     static QStringList recentFiles();
 

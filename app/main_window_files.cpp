@@ -214,7 +214,7 @@ void MainWindow::closeEvent(QCloseEvent* event) {
     settings.setValue(QStringLiteral("window/stage"), stages->currentIndex());
 }
 
-void MainWindow::restoreState() {
+void MainWindow::restoreAsLeft() {
     const QSettings settings;
     restoreGeometry(settings.value(QStringLiteral("window/geometry")).toByteArray());
     if (settings.value(QStringLiteral("window/stage")).toInt() == 1) showStage(Stage::Blank);

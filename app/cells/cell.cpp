@@ -15,18 +15,6 @@ Cell wrapped(const QString& text, Cell::Look look) {
     return cell;
 }
 
-Cell figure(ValueField::Kind kind, const QString& name, double value,
-            std::function<Cell::Answer(double)> commit) {
-    Cell cell;
-    cell.kind = Cell::Kind::Figure;
-    cell.look = Cell::Look::Strong;
-    cell.name = name;
-    cell.figure = kind;
-    cell.value = value;
-    cell.commit = [commit = std::move(commit)](std::optional<double> typed) { return commit(*typed); };
-    return cell;
-}
-
 Cell maybeFigure(ValueField::Kind kind, const QString& name, const std::optional<double>& value, double usual,
                  std::function<Cell::Answer(std::optional<double>)> commit) {
     Cell cell;
@@ -37,6 +25,15 @@ Cell maybeFigure(ValueField::Kind kind, const QString& name, const std::optional
     cell.value = value;
     cell.usual = usual;
     cell.commit = std::move(commit);
+    return cell;
+}
+
+Cell figure(ValueField::Kind kind, const QString& name, double value,
+            std::function<Cell::Answer(double)> commit) {
+    Cell cell =
+        maybeFigure(kind, name, value, value,
+                    [commit = std::move(commit)](std::optional<double> typed) { return commit(*typed); });
+    cell.usual.reset(); // something must be typed
     return cell;
 }
 

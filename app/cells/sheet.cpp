@@ -133,11 +133,11 @@ Sheet::Layout Sheet::layOut(int width) const {
         int hanging = left; // under the words that a badge or a sign begins
         for (size_t l = 0; l < block.lines.size(); ++l) {
             int x = l == 0 ? left : hanging, height = 0;
-            size_t first = made.spots.size();
+            size_t first = made.cells.size();
             const auto finish = [&] {
-                for (size_t i = first; i < made.spots.size(); ++i) // one middle line for the whole row
-                    made.spots[i].box.moveTop(y + (height - made.spots[i].box.height()) / 2);
-                first = made.spots.size();
+                for (size_t i = first; i < made.cells.size(); ++i) // one middle line for the whole row
+                    made.cells[i].box.moveTop(y + (height - made.cells[i].box.height()) / 2);
+                first = made.cells.size();
                 y += height;
             };
             for (size_t c = 0; c < block.lines[l].size(); ++c) {
@@ -150,7 +150,7 @@ Sheet::Layout Sheet::layOut(int width) const {
                 }
                 const bool marks = cell.kind == Cell::Kind::Badge || cell.kind == Cell::Kind::Sign;
                 if (cell.pushed) x = std::max(x, right - size.width());
-                made.spots.push_back({b, l, c, QRect(QPoint(x, y), size)});
+                made.cells.push_back({b, l, c, QRect(QPoint(x, y), size)});
                 if (marks && l == 0 && c == 0) hanging = x + size.width() + px(8);
                 x += size.width() + px(marks ? 8 : cell.isReachable() ? 2 : 4);
                 // A badge may stand beside two lines.
@@ -191,9 +191,8 @@ void Sheet::relayout() {
             if (looks[b] != before[b]) update(layout.blocks[b]);
     }
     reachable.clear();
-    for (const Spot& spot : layout.spots)
-        if (blocks[spot.block].lines[spot.line][spot.cell].isReachable())
-            reachable.push_back({spot.block, spot.line, spot.cell, spot.box});
+    for (const Place& spot : layout.cells)
+        if (blocks[spot.block].lines[spot.line][spot.cell].isReachable()) reachable.push_back(spot);
     inHand = placeOf(nameInHand);
     if (fieldIsOpen && inHand >= 0) {
         const QRect box = reachable[static_cast<size_t>(inHand)].box;
@@ -255,7 +254,7 @@ QString Sheet::text() const {
     return all.join(QLatin1Char('\n'));
 }
 
-void Sheet::paintCell(QPainter& painter, const Spot& spot) const {
+void Sheet::paintCell(QPainter& painter, const Place& spot) const {
     const Cell& cell = blocks[spot.block].lines[spot.line][spot.cell];
     const draw::Palette& p = colours();
     if (cell.kind == Cell::Kind::Badge) return paintBadge(painter, spot.box, cell.about, cell.order);
@@ -299,7 +298,7 @@ void Sheet::paintEvent(QPaintEvent* event) {
         painter.setBrush(isSelected ? p.field : QColor(Qt::transparent));
         painter.drawRoundedRect(QRectF(layout.blocks[b]).adjusted(1, 1, -1, -1), 6, 6);
     }
-    for (const Spot& spot : layout.spots)
+    for (const Place& spot : layout.cells)
         if (spot.box.intersects(event->rect())) paintCell(painter, spot);
     if (hasFocus() && reachable.empty()) {
         painter.setPen(QPen(p.accent, 2));

@@ -16,11 +16,12 @@ public:
     /// `make` is asked again whenever the document changes.
     Sheet(Document& document, const QString& name, Make make, QWidget* parent = nullptr);
 
-    /// Where the n-th reachable cell stands, and what it is; for the keyboard, readers and tests.
+    /// Which cell, and where it stands.
     struct Place {
         size_t block, line, cell;
         QRect box;
     };
+    /// The reachable ones in reading order; for the keyboard, readers and tests.
     const std::vector<Place>& places() const { return reachable; }
     const Cell& cellAt(const Place& place) const { return blocks[place.block].lines[place.line][place.cell]; }
     const Block& blockAt(const Place& place) const { return blocks[place.block]; }
@@ -61,12 +62,8 @@ protected:
     bool event(QEvent* event) override;
 
 private:
-    struct Spot { // of any cell, for painting
-        size_t block, line, cell;
-        QRect box;
-    };
     struct Layout {
-        std::vector<Spot> spots;
+        std::vector<Place> cells; // all, reachable or not
         std::vector<QRect> blocks;
         int height = 0;
     };
@@ -74,7 +71,7 @@ private:
     QSize sizeOf(const Cell& cell, int room) const;
     void relayout();
     QString lookOf(size_t block) const;
-    void paintCell(QPainter& painter, const Spot& spot) const;
+    void paintCell(QPainter& painter, const Place& spot) const;
     void move(int by);
     void moveToBlock(int by);
     void take(int place);

@@ -271,7 +271,7 @@ void DeskTest::stateOfTheWindowIsKept() {
     auto opened = app::MainWindow::opened(test::demo("vent-stay.gfold"));
     QVERIFY(opened);
     app::MainWindow* window = *opened;
-    window->restoreState();
+    window->restoreAsLeft();
     window->show();
     QCOMPARE(window->size(), QSize(1100, 720));
     QVERIFY(window->findChild<QTableWidget*>()->isVisible());

@@ -68,7 +68,7 @@ private:
         if (!isLit(part::Element::plate(plate.id)) || plate.shortestStraight <= 0) return;
         painter.setPen(QPen(palette.scribe, 2));
         painter.setBrush(mixed(palette.marking, palette.scribe, 0.18));
-        painter.drawPolygon(onScreen(flattened(plate.shapeInFlat())));
+        painter.drawPolygon(onScreen(flattened(plate.shapeInFlat)));
     }
 
     void line(double share, const part::PartBend& bend, const QPen& pen) {
@@ -96,15 +96,17 @@ private:
     }
 
     void hole(const part::PartHole& hole) {
-        const bool bright = isLit(part::Element::hole(hole.id));
+        const bool bright = isLit(part::Element::hole(hole.source));
         const double radius = layout.screenFromFlat.m11() * hole.diameter / 2;
-        const double arm = radius + 5;
+        const bool isLarge = !hole.isRound() && !hole.isSlot();
+        const double arm = isLarge ? 5 : radius + 5;
         painter.setPen(QPen(palette.scribe, bright ? 2.4 : 1.5));
         painter.setBrush(bright ? QBrush(mixed(palette.marking, palette.scribe, 0.35)) : QBrush());
-        if (hole.isSlot())
-            painter.drawPolygon(onScreen(flattened(hole.shapeInFlat())));
-        else
+        if (hole.afterBending) painter.setPen(QPen(palette.scribe, 1.5, Qt::DotLine));
+        if (hole.isRound())
             painter.drawEllipse(at(hole.centreInFlat), radius, radius);
+        else
+            painter.drawPolygon(onScreen(flattened(hole.shapeInFlat)));
         painter.setPen(QPen(palette.scribe, 1));
         for (const Vec2& punch : {hole.spineInFlat.from, hole.spineInFlat.to}) {
             const QPointF centre = at(punch);
@@ -184,14 +186,15 @@ part::Element blankElementAt(const part::Part& part, const BlankLayout& layout, 
     constexpr double kReach = 6; // pixels: a line or a small hole is hard to hit
     const double reach = kReach / layout.screenFromFlat.m11();
     for (const part::PartHole& hole : part.holes)
-        if (distance(p, hole.spineInFlat) < hole.diameter / 2 + reach) return part::Element::hole(hole.id);
+        if (contains(hole.shapeInFlat, p) || (nearestOn(hole.shapeInFlat, p) - p).norm() < reach)
+            return part::Element::hole(hole.source);
     for (const part::PartBend& bend : part.bends) {
         const bool inStrip = contains(bend.zoneInFlat, p);
         if (inStrip || distance(p, part::keptLine(bend, 0.5)) < 2 * reach)
             return part::Element::bend(bend.id);
     }
     for (const part::PartPlate& plate : part.plates)
-        if (contains(plate.outlineInFlat, p)) return part::Element::plate(plate.id);
+        if (contains(plate.shapeInFlat, p)) return part::Element::plate(plate.id);
     return {};
 }
 

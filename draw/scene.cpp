@@ -1,5 +1,7 @@
 #include "draw/scene.h"
 
+#include "common/convex.h"
+
 #include <algorithm>
 #include <array>
 #include <cmath>
@@ -42,67 +44,70 @@ private:
         return folded.rootFromFlat[static_cast<size_t>(plate)] * Vec3(p.x(), p.y(), z);
     }
 
-    /// On a bar the ends that go over into a bend zone are no rims. On sheet they may be in part: they are
-    /// drawn, and the zone covers what it covers.
-    bool isOpen(int plate, int corner) const {
-        if (part.form == part::StockForm::Sheet) return true;
-        if (corner == 1) return part.hasFreeEnd(plate);
-        if (corner == 3) return part.hasFreeStart(plate);
-        return true;
+    /// A plate's outline in chords. A stretch is open (a rim) unless the plate goes over into a bend there.
+    struct Outline {
+        Polygon points;
+        std::vector<bool> open;
+    };
+
+    static Outline outlineOf(const part::PartPlate& plate) {
+        Outline outline;
+        const Path& path = plate.shapeInFlat;
+        for (size_t i = 0; i < path.size(); ++i) {
+            const Path stretch{path[i], {path[(i + 1) % path.size()].point, 0}};
+            Polygon chords = flattened(stretch, kArcStepDeg);
+            chords.pop_back(); // the next stretch begins there
+            outline.points.insert(outline.points.end(), chords.begin(), chords.end());
+            outline.open.insert(outline.open.end(), chords.size(), plate.jointAt[i] < 0);
+        }
+        return outline;
     }
 
     void addPlate(int index) {
         const part::PartPlate& plate = part.plates[static_cast<size_t>(index)];
         if (plate.shortestStraight <= 0 || plate.width <= 0) return;
-        const Element about = Element::plate(plate.id);
-        std::vector<Vec3> back, face;
-        std::vector<bool> open;
-        for (int corner = 0; corner < 4; ++corner) {
-            const Polygon cut = flattenedCorner(plate, static_cast<size_t>(corner));
-            for (size_t i = 0; i < cut.size(); ++i) {
-                back.push_back(onPlate(index, cut[i], 0));
-                face.push_back(onPlate(index, cut[i], part.thickness));
-                open.push_back(i + 1 < cut.size() || isOpen(index, corner));
+        const Outline outline = outlineOf(plate);
+        addRims(index, outline);
+        const size_t count = outline.points.size();
+        for (const ConvexPiece& piece : convexPieces(outline.points)) {
+            std::vector<Vec3> back, face;
+            std::vector<bool> backInked, faceInked;
+            for (size_t i = 0; i < piece.size(); ++i) {
+                const size_t here = piece[i], next = piece[(i + 1) % piece.size()];
+                face.push_back(onPlate(index, outline.points[here], part.thickness));
+                faceInked.push_back(next == (here + 1) % count && outline.open[here]);
             }
+            for (size_t i = piece.size(); i-- > 0;) {
+                const size_t here = piece[i], next = piece[(i + piece.size() - 1) % piece.size()];
+                back.push_back(onPlate(index, outline.points[here], 0));
+                backInked.push_back(here == (next + 1) % count && outline.open[next]);
+            }
+            const Element about = Element::plate(plate.id);
+            add(std::move(back), std::move(backInked), about, Face::Side::Back);
+            add(std::move(face), std::move(faceInked), about, Face::Side::Face);
         }
-        const size_t count = face.size();
-        const bool sheet = part.form == part::StockForm::Sheet;
+    }
+
+    void addRims(int index, const Outline& outline) {
+        const Element about = Element::plate(part.plates[static_cast<size_t>(index)].id);
+        const size_t count = outline.points.size();
+        const auto up = [&](size_t i) { return onPlate(index, outline.points[i], part.thickness); };
+        const auto down = [&](size_t i) { return onPlate(index, outline.points[i], 0); };
         for (size_t i = 0; i < count; ++i) {
             const size_t next = (i + 1) % count, before = (i + count - 1) % count;
-            if (!open[i] || (face[next] - face[i]).norm() < 1e-9) continue;
-            // A line across the rim only where it turns sharply or ends at a bend.
-            const bool ends = sheet || open[next], begins = sheet || open[before];
-            add({back[i], back[next], face[next], face[i]},
-                {true, ends && isSharp(face, next), true, begins && isSharp(face, i)}, about,
-                Face::Side::Rim);
+            if (!outline.open[i] || (outline.points[next] - outline.points[i]).norm() < 1e-9) continue;
+            // A line across the rim only where it turns sharply, and none where it goes over into a bend.
+            add({down(i), down(next), up(next), up(i)},
+                {true, outline.open[next] && isSharp(outline.points, next), true,
+                 outline.open[before] && isSharp(outline.points, i)},
+                about, Face::Side::Rim);
         }
-        std::vector<Vec3> backward(back.rbegin(), back.rend());
-        std::vector<bool> backwardInked(count);
-        for (size_t i = 0; i < count; ++i)
-            backwardInked[i] = open[(2 * count - 2 - i) % count];
-        add(std::move(backward), std::move(backwardInked), about, Face::Side::Back);
-        add(std::move(face), std::move(open), about, Face::Side::Face);
     }
 
-    /// What is cut at one corner, its arc in chords; the last point starts the side to the next corner.
-    static Polygon flattenedCorner(const part::PartPlate& plate, size_t corner) {
-        Path path = plate.cornersInFlat[corner];
-        if (path.back().bulge == 0) {
-            Polygon cut = flattened(path, kArcStepDeg);
-            return cut;
-        }
-        // A full round end: its arc runs on to the next corner's first point.
-        const Path& next = plate.cornersInFlat[(corner + 1) % 4];
-        path.push_back({next.front().point, 0});
-        Polygon cut = flattened(path, kArcStepDeg);
-        cut.pop_back();
-        return cut;
-    }
-
-    static bool isSharp(const std::vector<Vec3>& corners, size_t i) {
+    static bool isSharp(const Polygon& corners, size_t i) {
         const size_t count = corners.size();
-        const Vec3 in = (corners[i] - corners[(i + count - 1) % count]).normalized();
-        const Vec3 out = (corners[(i + 1) % count] - corners[i]).normalized();
+        const Vec2 in = (corners[i] - corners[(i + count - 1) % count]).normalized();
+        const Vec2 out = (corners[(i + 1) % count] - corners[i]).normalized();
         return in.dot(out) < std::cos(radians(2 * kArcStepDeg));
     }
 
@@ -142,19 +147,28 @@ private:
         add({c[0], c[2], c[3]}, {false, true, false}, about, Face::Side::Rim, index);
     }
 
-    /// Holes lie on their plate's face and back as dark discs, after it in the list, so that they are painted
-    /// on it.
+    /// Holes lie on their plate's face and back as dark pieces, after it in the list, so that they are
+    /// painted on it.
     void addHole(const part::PartHole& hole) {
         const part::PartPlate& plate = part.plates[static_cast<size_t>(hole.plate)];
-        if (plate.shortestStraight <= 0 || !contains(plate.outlineInFlat, hole.centreInFlat)) return;
-        std::vector<Vec3> face, back;
-        for (const Vec2& p : flattened(hole.shapeInFlat(), kHoleStepDeg)) {
-            face.push_back(onPlate(hole.plate, p, part.thickness));
-            back.insert(back.begin(), onPlate(hole.plate, p, 0));
+        if (plate.shortestStraight <= 0 || !contains(plate.shapeInFlat, hole.centreOfShape())) return;
+        const Polygon outline = flattened(hole.shapeInFlat, kHoleStepDeg);
+        const size_t count = outline.size();
+        for (const ConvexPiece& piece : convexPieces(outline)) {
+            std::vector<Vec3> face, back;
+            std::vector<bool> faceInked, backInked;
+            for (size_t i = 0; i < piece.size(); ++i) {
+                face.push_back(onPlate(hole.plate, outline[piece[i]], part.thickness));
+                faceInked.push_back(piece[(i + 1) % piece.size()] == (piece[i] + 1) % count);
+            }
+            for (size_t i = piece.size(); i-- > 0;) {
+                back.push_back(onPlate(hole.plate, outline[piece[i]], 0));
+                const size_t next = piece[(i + piece.size() - 1) % piece.size()];
+                backInked.push_back(piece[i] == (next + 1) % count);
+            }
+            add(std::move(face), std::move(faceInked), Element::hole(hole.source), Face::Side::Hole);
+            add(std::move(back), std::move(backInked), Element::hole(hole.source), Face::Side::Hole);
         }
-        const std::vector<bool> inked(face.size(), true);
-        add(std::move(face), inked, Element::hole(hole.id), Face::Side::Hole);
-        add(std::move(back), inked, Element::hole(hole.id), Face::Side::Hole);
     }
 
     const part::Part& part;

@@ -30,12 +30,11 @@ public:
                   QStringLiteral("0 0 %1 %2").arg(number(part.blank.length), number(part.blank.width)));
         xml.writeTextElement(QStringLiteral("title"), title);
         group("cut", "#000000");
-        closed(part.blank.outline);
-        for (const part::PartHole& hole : part.holes)
-            if (hole.isSlot())
-                closed(hole.shapeInFlat());
-            else
-                circle(hole);
+        closed(part.blank.outline, QStringLiteral("outline"));
+        holes(false);
+        xml.writeEndElement();
+        group("after-bending", "#1f7f3f");
+        holes(true);
         xml.writeEndElement();
         bends("bend-up", part::Turn::Up, "#1f5fbf");
         bends("bend-down", part::Turn::Down, "#bf1f1f");
@@ -64,7 +63,7 @@ private:
     }
 
     /// One path, its arcs exact.
-    void closed(const Path& path) {
+    void closed(const Path& path, const QString& id) {
         const QPointF first = at(path.front().point);
         QString d = QStringLiteral("M%1 %2 ").arg(number(first.x()), number(first.y()));
         for (size_t i = 0; i < path.size(); ++i) {
@@ -81,7 +80,18 @@ private:
                           path[i].bulge > 0 ? "0" : "1", number(end.x()), number(end.y()));
         }
         xml.writeEmptyElement(QStringLiteral("path"));
+        attribute("id", id);
         attribute("d", d + "Z");
+    }
+
+    void holes(bool afterBending) {
+        for (const part::PartHole& hole : part.holes) {
+            if (hole.afterBending != afterBending) continue;
+            if (hole.isRound())
+                circle(hole);
+            else
+                closed(hole.shapeInFlat, QString::fromStdString(hole.id));
+        }
     }
 
     void trims() {
@@ -111,12 +121,16 @@ private:
         group(id, stroke);
         for (const part::PartBend& bend : part.bends) {
             if (bend.turn != turn) continue;
-            const Segment line = part::keptLine(bend, 0.5);
-            const QPointF from = at(line.from), to = at(line.to);
+            QString d;
+            for (int hit = 0; hit < bend.hits; ++hit) {
+                const Segment line = part::keptLine(bend, (hit + 0.5) / bend.hits);
+                const QPointF from = at(line.from), to = at(line.to);
+                d += QStringLiteral("M%1 %2 L%3 %4 ")
+                         .arg(number(from.x()), number(from.y()), number(to.x()), number(to.y()));
+            }
             xml.writeEmptyElement(QStringLiteral("path"));
             attribute("id", QStringLiteral("bend-") + QString::fromStdString(bend.id));
-            attribute("d", QStringLiteral("M%1 %2 L%3 %4")
-                               .arg(number(from.x()), number(from.y()), number(to.x()), number(to.y())));
+            attribute("d", d.trimmed());
         }
         xml.writeEndElement();
     }

@@ -12,7 +12,8 @@ namespace goodfold::draw {
 Vec3 anchorOf(const part::Part& part, const part::Folded& folded, const Camera& camera,
               const part::Element& element) {
     if (const int hole = part.holeIndex(element.id); element.kind == part::Element::Kind::Hole && hole >= 0) {
-        const part::FormedHole formed = part::formedHole(part, folded, hole);
+        const part::PartHole& own = part.holes[static_cast<size_t>(hole)];
+        const part::FormedHole formed = part::formedPoint(folded, own.plate, own.centreOfShape());
         const bool faceSeen = formed.axis.dot(camera.towardViewer()) > 0;
         return formed.point + (faceSeen ? part.thickness : 0) * formed.axis;
     }

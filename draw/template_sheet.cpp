@@ -265,10 +265,10 @@ private:
         const QPointF centre = at(hole.centreInFlat);
         const double radius = hole.diameter / 2, arm = radius + 2;
         pen(kThin);
-        if (hole.isSlot())
-            painter.drawPolygon(onPaper(hole.shapeInFlat()));
-        else
+        if (hole.isRound())
             painter.drawEllipse(centre, radius, radius);
+        else
+            painter.drawPolygon(onPaper(hole.shapeInFlat));
         pen(kHair);
         for (const Vec2& punch : {hole.spineInFlat.from, hole.spineInFlat.to}) {
             painter.drawLine(at(punch) - QPointF(arm, 0), at(punch) + QPointF(arm, 0));
@@ -279,7 +279,9 @@ private:
             hole.isSlot()
                 ? QStringLiteral("%1 slot %2 × %3")
                       .arg(QString::fromStdString(hole.id), size(hole.diameter), size(slot + hole.diameter))
-                : QStringLiteral("%1 ø%2").arg(QString::fromStdString(hole.id), size(hole.diameter));
+            : hole.isRound() || hole.kind == part::Hole::Kind::D || hole.kind == part::Hole::Kind::Key
+                ? QStringLiteral("%1 ø%2").arg(QString::fromStdString(hole.id), size(hole.diameter))
+                : QString::fromStdString(hole.id);
         // On the side that has more room, so that the words stay off the end.
         const bool toTheRight = centre.x() < kBeside + part.blank.length / 2;
         const QPointF corner(radius * 0.8 + 0.8, -radius * 0.8 - 0.8);

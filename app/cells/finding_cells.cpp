@@ -17,13 +17,13 @@ std::vector<Block> findingBlocks(Document& document) {
         const QString headline = QString::fromStdString(finding.headline);
         block.lines.push_back({sign, wrapped(headline, Cell::Look::Strong)});
         block.lines.push_back({wrapped(QString::fromStdString(finding.says), Cell::Look::Faint)});
-        if (finding.remedy) {
-            const QString says = QString::fromStdString(finding.remedy->says);
+        for (const check::Remedy& remedy : finding.remedies) {
+            const QString says = QString::fromStdString(remedy.says);
             const QString name = QObject::tr("%1: %2").arg(headline, says);
             block.lines.push_back({press(
                 says, name,
                 // A copy: the edit makes the findings anew.
-                [&document, remedy = *finding.remedy, about = finding.about] {
+                [&document, remedy, about = finding.about] {
                     return document.edit(QString::fromStdString(remedy.says), remedy.mended, about);
                 },
                 Cell::Look::Button)});

@@ -16,6 +16,7 @@ const std::vector<Rule>& rules() {
         {"straight-too-short", "geometry: setbacks of a leg's two bends", straightsTooShort},
         {"cannot-drive", "geometry: joggle s^2 = L^2 + D^2 - 2 rho D; across, linear in the straight length",
          cannotDrive},
+        {"cannot-reach", "geometry: where an axis or a distance meets the plate", cannotReach},
         {"corners-too-large", "geometry: what corners take of an edge", cornersTooLarge},
         {"strip-eaten-up", "geometry: BA must be more than 0", stripEatenUp},
         {"flange-off-edge", "geometry: a flange hangs on its parent's edge", flangeOffItsEdge},

@@ -27,7 +27,8 @@ struct Finding {
     std::string says = {};            // the number and its limit, in the reader's unit
     std::optional<double> value = {}; // mm or degrees
     std::optional<double> limit = {};
-    std::optional<Remedy> remedy = {};
+    std::vector<Remedy> remedies = {}; // the best first
+    const Remedy* remedy() const { return remedies.empty() ? nullptr : &remedies.front(); }
 };
 
 /// Everything a rule may look at. `part` is solve(job), `folded` is fold(part).
@@ -64,6 +65,7 @@ bool isHem(const bend::Shape& shape);
 // The rules. Each is told where it is defined.
 std::vector<Finding> straightsTooShort(const Subject&);
 std::vector<Finding> cannotDrive(const Subject&);
+std::vector<Finding> cannotReach(const Subject&);
 std::vector<Finding> cornersTooLarge(const Subject&);
 std::vector<Finding> stripEatenUp(const Subject&);
 std::vector<Finding> flangeOffItsEdge(const Subject&);

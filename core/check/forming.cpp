@@ -61,7 +61,7 @@ std::vector<Finding> heavyByHand(const Subject& s) {
             double& extra = mended.plates[pulled.plate].ends[pulled.edge].extra;
             const double left = s.roundedUp(extra + lever - pulled.reach);
             extra = left;
-            finding.remedy = Remedy{"leave " + s.length(left) + " on to pull", std::move(mended)};
+            finding.remedies = {Remedy{"leave " + s.length(left) + " on to pull", std::move(mended)}};
         }
         findings.push_back(std::move(finding));
     }
@@ -95,7 +95,7 @@ std::vector<Finding> alongTheGrain(const Subject& s) {
                                     ". Or turn the blank round in the sheet.",
                             .value = bend.shape.insideRadius,
                             .limit = least,
-                            .remedy = Remedy{"make it R " + s.length(radius), std::move(mended)}});
+                            .remedies = {Remedy{"make it R " + s.length(radius), std::move(mended)}}});
     }
     return findings;
 }

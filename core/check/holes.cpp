@@ -20,15 +20,20 @@ struct Clearance {
     double least;      // what the rule of nearness asks
 };
 
-/// Round holes 2 T, from 25 mm diameter 2.5 T. A slot along the bend pulls open more: 2 T, from 25 mm length
-/// 2.5 T, beyond 50 mm 3 T; with its end toward the bend it is as a round hole.
+/// Round holes 2 T, from 25 mm diameter 2.5 T. A slot or a square hole pulls open more the longer it is along
+/// the bend: 2 T, from 25 mm 2.5 T, beyond 50 mm 3 T. Threads and countersinks half a thickness more.
 double leastToBend(const part::Part& part, const part::PartHole& hole, const Vec2& acrossBend) {
     constexpr double kLarge = 25, kLong = 50;
-    const Vec2 spine = hole.spineInFlat.to - hole.spineInFlat.from;
-    const bool alongBend = hole.isSlot() && std::abs(spine.dot(acrossBend)) < spine.norm() * std::sqrt(0.5);
-    const double size = alongBend ? spine.norm() + hole.diameter : hole.diameter;
-    const double thicknesses = size < kLarge ? 2.0 : alongBend && size > kLong ? 3.0 : 2.5;
-    return thicknesses * part.thickness;
+    const Vec2 alongBend(-acrossBend.y(), acrossBend.x());
+    double least = 0, most = 0; // how far it reaches along the bend, from its place
+    for (const Vec2& p : hole.core().points) {
+        least = std::min(least, (p - hole.centreInFlat).dot(alongBend));
+        most = std::max(most, (p - hole.centreInFlat).dot(alongBend));
+    }
+    const double size = most - least + 2 * hole.core().reach;
+    const double thicknesses = size < kLarge ? 2.0 : !hole.isRound() && size > kLong ? 3.0 : 2.5;
+
+    return (hole.isSunk ? thicknesses + 0.5 : thicknesses) * part.thickness;
 }
 
 Clearance clearance(const part::Part& part, const part::PartHole& hole, int index) {
@@ -38,13 +43,14 @@ Clearance clearance(const part::Part& part, const part::PartHole& hole, int inde
     const Vec2 away = isOwn ? bend.across : Vec2(-bend.across);
     const Vec2 along = line.to - line.from;
     double toCentre = 1e300;
-    for (const Vec2& end : {hole.spineInFlat.from, hole.spineInFlat.to}) {
+    const part::PartHole::Core core = hole.core();
+    for (const Vec2& end : core.points) {
         const double share = (end - line.from).dot(along) / along.squaredNorm();
         // Beside a flange that takes only part of its edge, the line's ends are what the hole may come near.
         const bool beside = part.form == part::StockForm::Sheet && (share < 0 || share > 1);
         toCentre = std::min(toCentre, beside ? distance(end, line) : (end - line.from).dot(away));
     }
-    return {index, toCentre - hole.diameter / 2, away, leastToBend(part, hole, bend.across)};
+    return {index, toCentre - core.reach, away, leastToBend(part, hole, bend.across)};
 }
 
 std::vector<Clearance> clearances(const part::Part& part, const part::PartHole& hole) {
@@ -58,7 +64,7 @@ std::vector<Clearance> clearances(const part::Part& part, const part::PartHole& 
 
 /// The blank's free edge nearest to a hole, and the direction away from it.
 struct NearestEdge {
-    double toCentre;
+    double toCore; // from the hole's core: the centre of a round one, the edge of a square one
     Vec2 away;
 };
 
@@ -67,12 +73,15 @@ NearestEdge nearestEdge(const part::Part& part, const part::PartHole& hole) {
     NearestEdge nearest{1e300, Vec2(0, 0)};
     const auto take = [&](const Vec2& onHole, const Vec2& onEdge) {
         const double here = (onHole - onEdge).norm();
-        if (here < nearest.toCentre && here > 0) nearest = {here, (onHole - onEdge) / here};
+        if (here < nearest.toCore && here > 0) nearest = {here, (onHole - onEdge) / here};
     };
-    for (const Vec2& end : {hole.spineInFlat.from, hole.spineInFlat.to})
-        take(end, nearestOn(outline, end));
-    for (const PathVertex& corner : outline) // a corner that points inward may come near a slot's middle
-        take(nearestOn(hole.spineInFlat, corner.point), corner.point);
+    const part::PartHole::Core core = hole.core();
+    for (size_t i = 0; i < core.points.size(); ++i) {
+        const Segment side{core.points[i], core.points[(i + 1) % core.points.size()]};
+        take(side.from, nearestOn(outline, side.from));
+        for (const PathVertex& corner : outline) // a corner that points inward may come near its middle
+            take(nearestOn(side, corner.point), corner.point);
+    }
     return nearest;
 }
 
@@ -85,7 +94,7 @@ part::Job moved(const Subject& s, const part::PartHole& hole, const Vec2& byInFl
         return change > 0 ? s.roundedUp(target) : -s.roundedUp(-target);
     };
     part::Job job = s.job;
-    part::Hole& own = *job.findHole(hole.id);
+    part::Hole& own = *job.findHole(hole.source);
     own.x = shifted(own.x, own.xFrom == part::Hole::XFrom::End ? -by.x() : by.x());
     own.y = shifted(own.y, own.yFrom == part::Hole::YFrom::Left ? -by.y() : by.y());
     return job;
@@ -93,6 +102,7 @@ part::Job moved(const Subject& s, const part::PartHole& hole, const Vec2& byInFl
 
 /// A remedy only where the moved hole breaks neither of the other rules.
 std::optional<Remedy> byMoving(const Subject& s, const part::PartHole& hole, const Vec2& byInFlat) {
+    if (s.job.findHole(hole.source)->formed) return {}; // its place is not its own
     part::Job mended = moved(s, hole, byInFlat);
     if (part::whatIsWrong(mended)) return {};
     const part::Part part = part::solve(mended, s.material);
@@ -103,16 +113,115 @@ std::optional<Remedy> byMoving(const Subject& s, const part::PartHole& hole, con
     for (size_t i = 0; i < after.size(); ++i)
         if (after[i].toHoleEdge < std::min(after[i].least, std::max(0.0, before[i].toHoleEdge + kSameLength)))
             return {};
-    const part::Hole& own = *mended.findHole(hole.id);
-    const part::Hole& old = *s.job.findHole(hole.id);
+    const part::Hole& own = *mended.findHole(hole.source);
+    const part::Hole& old = *s.job.findHole(hole.source);
     const bool alongX = own.x != old.x;
     const double value = alongX ? own.x : own.y;
-    return Remedy{"move " + hole.id + " to " + s.length(value), std::move(mended)};
+    return Remedy{"move " + hole.source + " to " + s.length(value), std::move(mended)};
 }
 
 double leastToEdge(const Subject& s, const part::PartHole& hole) {
     const double web = std::max(s.part.thickness, 2.0);
-    return std::max(s.material.edgeDistanceDiameters * hole.diameter, hole.diameter / 2 + web);
+    const double reach = hole.core().reach;
+    return reach == 0 ? web : std::max(s.material.edgeDistanceDiameters * hole.diameter, reach + web);
+}
+
+/// The finding with a way out, if there is one.
+Finding with(Finding finding, std::optional<Remedy> remedy) {
+    if (remedy) finding.remedies.push_back(*std::move(remedy));
+    return finding;
+}
+
+/// A pattern's holes share one finding for each thing they come near: the worst.
+void keepWorst(std::vector<Finding>& findings, const std::string& what, Finding finding,
+               std::vector<std::string>& seen) {
+    const std::string key = finding.about.id + " " + what;
+    const auto known = std::find(seen.begin(), seen.end(), key);
+    if (known == seen.end()) {
+        seen.push_back(key);
+        findings.push_back(std::move(finding));
+        return;
+    }
+    Finding& before = findings[static_cast<size_t>(known - seen.begin())];
+    if (*finding.value < *before.value) before = std::move(finding);
+}
+
+std::optional<Finding> acrossBend(const Subject& s, const part::PartHole& hole) {
+    const auto all = clearances(s.part, hole);
+    const auto across =
+        std::find_if(all.begin(), all.end(), [](const Clearance& c) { return c.toHoleEdge < 0; });
+    if (across == all.end()) return {};
+    return with({.severity = Severity::Stop,
+                 .about = Element::hole(hole.source),
+                 .headline = hole.id + " lies across bend " + s.part.bends[across->bend].id,
+                 .says = "Its edge reaches " + s.length(-across->toHoleEdge) +
+                         " into the bend, where it would tear or pull oval.",
+                 .value = across->toHoleEdge,
+                 .limit = 0.0},
+                byMoving(s, hole, across->away * (2 * s.part.thickness - across->toHoleEdge)));
+}
+
+std::optional<Finding> offPlate(const Subject& s, const part::PartHole& hole) {
+    const part::PartPlate& plate = s.part.plates[hole.plate];
+    const part::PartHole::Core core = hole.core();
+    double left = 1e300;
+    for (const Vec2& point : core.points) {
+        const double toEdge = (point - nearestOn(plate.shapeInFlat, point)).norm();
+        left = std::min(left, (contains(plate.shapeInFlat, point) ? toEdge : -toEdge) - core.reach);
+    }
+    if (left >= -kSameLength) return {};
+    return Finding{.severity = Severity::Stop,
+                   .about = Element::hole(hole.source),
+                   .headline = hole.id + " is off " + plate.id,
+                   .says = "It reaches " + s.length(-left) + " past the edge of the plate.",
+                   .value = left,
+                   .limit = 0.0};
+}
+
+Remedy byDrillingAfter(const Subject& s, const part::PartHole& hole) {
+    part::Job mended = s.job;
+    mended.findHole(hole.source)->afterBending = true;
+    return {"drill " + hole.source + " after bending", std::move(mended)};
+}
+
+/// Half as long again, square to the bend, its end toward the bend no nearer than the hole was: what pulls
+/// out of round there leaves the bolt its room.
+std::optional<Remedy> bySlotting(const Subject& s, const part::PartHole& hole, const Vec2& awayInFlat) {
+    const part::Hole& own = *s.job.findHole(hole.source);
+    if (!hole.isRound() || own.formed || own.pattern || own.fastener || own.countersink) return {};
+    const double length = s.roundedUp(1.5 * hole.diameter);
+    part::Job mended = moved(s, hole, awayInFlat * (length - hole.diameter) / 2);
+    part::Hole& slot = *mended.findHole(hole.source);
+    const Vec2 along = s.part.plates[hole.plate].flatFromPlate.linear().transpose() * awayInFlat;
+    slot.kind = part::Hole::Kind::Slot;
+    slot.length = length;
+    slot.angleDeg = degrees(std::atan2(along.y(), along.x()));
+    return Remedy{"slot " + hole.source + " " + s.length(hole.diameter) + " × " + s.length(length),
+                  std::move(mended)};
+}
+
+/// A slot whose end looks at the bend.
+bool isSlotAcross(const part::PartHole& hole, const Vec2& across) {
+    const Vec2 spine = hole.spineInFlat.to - hole.spineInFlat.from;
+    return hole.isSlot() && std::abs(spine.normalized().dot(across)) > std::cos(radians(20));
+}
+
+Finding nearBend(const Subject& s, const part::PartHole& hole, const Clearance& c) {
+    const part::PartBend& bend = s.part.bends[c.bend];
+    const bool hasRoom = isSlotAcross(hole, bend.across);
+    const std::string keeps = hole.isRound() ? " keeps it round." : " keeps its sides straight.";
+    Finding finding =
+        with({.severity = hasRoom ? Severity::Note : Severity::Mind,
+              .about = Element::hole(hole.source),
+              .headline = hole.id + " is close to bend " + bend.id,
+              .says = s.length(c.toHoleEdge) + " from its edge to the start of the bend; " +
+                      s.length(c.least) + keeps + (hasRoom ? " Its end may pull; the bolt has room." : ""),
+              .value = c.toHoleEdge,
+              .limit = c.least},
+             byMoving(s, hole, c.away * (c.least - c.toHoleEdge)));
+    finding.remedies.push_back(byDrillingAfter(s, hole));
+    if (auto slot = bySlotting(s, hole, c.away)) finding.remedies.push_back(*std::move(slot));
+    return finding;
 }
 
 } // namespace
@@ -121,83 +230,54 @@ double leastToEdge(const Subject& s, const part::PartHole& hole) {
 /// and left to the rules of nearness.
 std::vector<Finding> holeOffItsPlate(const Subject& s) {
     std::vector<Finding> findings;
+    std::vector<std::string> seen;
     for (const part::PartHole& hole : s.part.holes) {
-        const part::PartPlate& plate = s.part.plates[hole.plate];
-        const auto all = clearances(s.part, hole);
-        const auto across =
-            std::find_if(all.begin(), all.end(), [](const Clearance& c) { return c.toHoleEdge < 0; });
-        if (across != all.end()) {
-            const std::string& bend = s.part.bends[across->bend].id;
-            findings.push_back(
-                {.severity = Severity::Stop,
-                 .about = Element::hole(hole.id),
-                 .headline = hole.id + " lies across bend " + bend,
-                 .says = "Its edge reaches " + s.length(-across->toHoleEdge) +
-                         " into the bend, where it would tear or pull oval.",
-                 .value = across->toHoleEdge,
-                 .limit = 0.0,
-                 .remedy = byMoving(s, hole, across->away * (2 * s.part.thickness - across->toHoleEdge))});
-            continue;
-        }
-        const Path shape = plate.shapeInFlat();
-        const Polygon inside = flattened(shape);
-        double left = 1e300;
-        for (const Vec2& end : {hole.spineInFlat.from, hole.spineInFlat.to}) {
-            const double toEdge = (end - nearestOn(shape, end)).norm();
-            left = std::min(left, (contains(inside, end) ? toEdge : -toEdge) - hole.diameter / 2);
-        }
-        if (left >= 0) continue;
-        findings.push_back({.severity = Severity::Stop,
-                            .about = Element::hole(hole.id),
-                            .headline = hole.id + " is off " + plate.id,
-                            .says = "It reaches " + s.length(-left) + " past the edge of the plate.",
-                            .value = left,
-                            .limit = 0.0});
+        std::optional<Finding> finding = acrossBend(s, hole);
+        if (!finding) finding = offPlate(s, hole);
+        if (finding) keepWorst(findings, "off", *std::move(finding), seen);
     }
     return findings;
 }
 
-/// Hole edge to tangent line; at the limit is allowed.
+/// Hole edge to tangent line; at the limit is allowed, and so is what is drilled after bending.
 std::vector<Finding> holeNearBend(const Subject& s) {
     std::vector<Finding> findings;
-    for (const part::PartHole& hole : s.part.holes)
-        for (const Clearance& c : clearances(s.part, hole)) {
-            if (c.toHoleEdge < 0 || c.toHoleEdge >= c.least - kSameLength) continue;
-            const std::string& bend = s.part.bends[c.bend].id;
-            const std::string keeps = hole.isSlot() ? " keeps its sides straight." : " keeps it round.";
-            findings.push_back({.severity = Severity::Mind,
-                                .about = Element::hole(hole.id),
-                                .headline = hole.id + " is close to bend " + bend,
-                                .says = s.length(c.toHoleEdge) + " from its edge to the start of the bend; " +
-                                        s.length(c.least) + keeps + " Or drill it after bending.",
-                                .value = c.toHoleEdge,
-                                .limit = c.least,
-                                .remedy = byMoving(s, hole, c.away * (c.least - c.toHoleEdge))});
-        }
+    std::vector<std::string> seen;
+    for (const part::PartHole& hole : s.part.holes) {
+        if (hole.afterBending) continue;
+        for (const Clearance& c : clearances(s.part, hole))
+            if (c.toHoleEdge >= 0 && c.toHoleEdge < c.least - kSameLength)
+                keepWorst(findings, s.part.bends[c.bend].id, nearBend(s, hole, c), seen);
+    }
     return findings;
 }
 
-/// Hole centre to the nearest free edge; at the limit is allowed. Holes off their plate are not told twice.
+/// Hole centre to the nearest free edge, of square holes their edge; at the limit is allowed. Holes off their
+/// plate are not told twice.
 std::vector<Finding> holeNearEdge(const Subject& s) {
     std::vector<Finding> findings;
+    std::vector<std::string> seen;
     for (const part::PartHole& hole : s.part.holes) {
         const NearestEdge nearest = nearestEdge(s.part, hole);
-        const double least = leastToEdge(s, hole);
-        if (nearest.toCentre < hole.diameter / 2 || nearest.toCentre >= least - kSameLength) continue;
-        Finding finding{.severity = Severity::Mind,
-                        .about = Element::hole(hole.id),
-                        .headline = hole.id + " is close to an edge",
-                        .says = s.length(nearest.toCentre) + " from its centre to the edge; " +
-                                s.length(least) + " is wanted so that it does not tear out.",
-                        .value = nearest.toCentre,
-                        .limit = least,
-                        .remedy = byMoving(s, hole, nearest.away * (least - nearest.toCentre))};
-        if (finding.remedy) {
-            const part::Part mended = part::solve(finding.remedy->mended, s.material);
+        const double least = leastToEdge(s, hole), reach = hole.core().reach;
+        if (nearest.toCore < reach || nearest.toCore >= least - kSameLength) continue;
+        auto remedy = byMoving(s, hole, nearest.away * (least - nearest.toCore));
+        if (remedy) {
+            const part::Part mended = part::solve(remedy->mended, s.material);
             const part::PartHole& there = mended.holes[mended.holeIndex(hole.id)];
-            if (nearestEdge(mended, there).toCentre < least - kSameLength) finding.remedy.reset();
+            if (nearestEdge(mended, there).toCore < least - kSameLength) remedy.reset();
         }
-        findings.push_back(std::move(finding));
+        keepWorst(
+            findings, "edge",
+            with({.severity = Severity::Mind,
+                  .about = Element::hole(hole.source),
+                  .headline = hole.id + " is close to an edge",
+                  .says = s.length(nearest.toCore) + " from its " + (reach > 0 ? "centre" : "side") +
+                          " to the edge; " + s.length(least) + " is wanted so that it does not tear out.",
+                  .value = nearest.toCore,
+                  .limit = least},
+                 std::move(remedy)),
+            seen);
     }
     return findings;
 }

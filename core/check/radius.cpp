@@ -29,7 +29,7 @@ std::vector<Finding> radiusTooSmall(const Subject& s) {
                      s.length(least) + " or its outside may crack.",
              .value = bend.shape.insideRadius,
              .limit = least,
-             .remedy = Remedy{"make it R " + s.length(radius), std::move(mended)}});
+             .remedies = {Remedy{"make it R " + s.length(radius), std::move(mended)}}});
     }
     return findings;
 }

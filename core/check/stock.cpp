@@ -25,7 +25,7 @@ std::vector<Finding> blankLongerThanStock(const Subject& s) {
         for (auto& [edge, end] : plate.ends)
             end.extra = 0;
     if (mended != s.job && part::solve(mended, s.material).blank.length <= onHand + kSameLength)
-        findings[0].remedy = Remedy{"leave nothing on the ends", std::move(mended)};
+        findings[0].remedies = {Remedy{"leave nothing on the ends", std::move(mended)}};
     return findings;
 }
 
@@ -56,10 +56,10 @@ std::vector<Finding> legShorterThanLeast(const Subject& s) {
         if (s.part.form == part::StockForm::Bar && (endIsFree || startIsFree)) {
             const double left = s.roundedUp(extra + missing);
             mended.plates[i].ends[free].extra = left;
-            finding.remedy = Remedy{"leave " + s.length(left) + " on, trim later", std::move(mended)};
+            finding.remedies = {Remedy{"leave " + s.length(left) + " on, trim later", std::move(mended)}};
         } else if (s.job.plates[i].measure == part::Plate::Measure::Along) {
             mended.plates[i].length = s.roundedUp(mended.plates[i].length + missing);
-            finding.remedy = Remedy{"make " + plate.id + " " + s.length(mended.plates[i].length), mended};
+            finding.remedies = {Remedy{"make " + plate.id + " " + s.length(mended.plates[i].length), mended}};
         }
         findings.push_back(std::move(finding));
     }

@@ -1,5 +1,6 @@
 // Rules of the straight parts between bends: something must be left of every leg and of every strip.
 #include "check/finding.h"
+#include "part/driven.h"
 
 #include <algorithm>
 #include <cmath>
@@ -23,27 +24,63 @@ bool cannotBeDriven(const Subject& s, const std::string& plate) {
 
 } // namespace
 
-/// A joggle too short for its offset (it is drawn with the least that can be), or a dimension measured across
-/// that leaves its leg nothing straight.
+namespace {
+
+Finding cannotBeFinding(const Subject& s, const part::Undrivable& u) {
+    Finding finding;
+    finding.severity = Severity::Stop;
+    finding.about = Element::plate(u.plate);
+    finding.value = u.asked;
+    finding.limit = u.least;
+    part::Job mended = s.job;
+    part::Plate& plate = *mended.findPlate(u.plate);
+    if (u.what == part::Undrivable::What::Gap) {
+        part::Bend& wrap = *mended.findBend(s.job.bendAt(u.plate, part::Edge::End)->id);
+        finding.about = Element::bend(wrap.id);
+        finding.headline = "The gap of bend " + wrap.id + " is wider than its pipe";
+        finding.says = s.length(u.asked) + " leaves nothing round a pipe of " + s.length(u.least) + ".";
+        wrap.wrap->gap = wrap.wrap->pipe / 10;
+        finding.remedies = {Remedy{"make it " + s.length(wrap.wrap->gap), std::move(mended)}};
+        return finding;
+    }
+    const double least = s.roundedUp(u.least);
+    const bool isJoggle = u.what == part::Undrivable::What::Joggle;
+    (isJoggle ? plate.joggle->length : plate.length) = least;
+    finding.headline = isJoggle ? "Joggle " + u.plate + " is too short" : u.plate + " is too small across";
+    finding.says = isJoggle ? "Its offset needs " + s.length(u.least) + " with these radii, not " +
+                                  s.length(u.asked) + "."
+                            : "Its bends alone measure more: " + s.length(u.least) + " is the least, not " +
+                                  s.length(u.asked) + ".";
+    finding.remedies = {Remedy{"make it " + s.length(least), std::move(mended)}};
+    return finding;
+}
+
+} // namespace
+
+/// A joggle too short for its offset (it is drawn with the least that can be), a dimension measured across
+/// that leaves its leg nothing straight, or a gap wider than the pipe.
 std::vector<Finding> cannotDrive(const Subject& s) {
     std::vector<Finding> findings;
-    for (const part::Undrivable& u : s.part.undrivable) {
-        const bool isJoggle = s.job.findPlate(u.plate)->joggle.has_value();
-        const double least = s.roundedUp(u.least);
-        part::Job mended = s.job;
-        part::Plate& plate = *mended.findPlate(u.plate);
-        (isJoggle ? plate.joggle->length : plate.length) = least;
-        findings.push_back(
-            {.severity = Severity::Stop,
-             .about = Element::plate(u.plate),
-             .headline = isJoggle ? "Joggle " + u.plate + " is too short" : u.plate + " is too small across",
-             .says = isJoggle ? "Its offset needs " + s.length(u.least) + " with these radii, not " +
-                                    s.length(u.asked) + "."
-                              : "Its bends alone measure more: " + s.length(u.least) + " is the least, not " +
-                                    s.length(u.asked) + ".",
-             .value = u.asked,
-             .limit = u.least,
-             .remedy = Remedy{"make it " + s.length(least), std::move(mended)}});
+    for (const part::Undrivable& u : s.part.undrivable)
+        findings.push_back(cannotBeFinding(s, u));
+    return findings;
+}
+
+/// A place in the formed part that a hole cannot have: it stands as near as it can.
+std::vector<Finding> cannotReach(const Subject& s) {
+    std::vector<Finding> findings;
+    for (const std::string& id : s.part.unreachable) {
+        const part::FormedPlace& place = *s.job.findHole(id)->formed;
+        Finding finding;
+        finding.severity = Severity::Stop;
+        finding.about = Element::hole(id);
+        finding.headline = id + " cannot be there";
+        finding.says = place.kind == part::FormedPlace::Kind::Straight
+                           ? "Its plate lies farther from " + place.of + " than " + s.length(place.distance) +
+                                 ": it stands as near as it can."
+                           : "Formed, its plate runs along what it is measured from (" + place.of +
+                                 "): measure it another way.";
+        findings.push_back(std::move(finding));
     }
     return findings;
 }
@@ -67,7 +104,7 @@ std::vector<Finding> cornersTooLarge(const Subject& s) {
             part::solve(mended, s.material)
                 .plates[static_cast<size_t>(s.part.plateIndex(plate.id))]
                 .cornersFit)
-            findings.back().remedy = Remedy{"make them " + s.length(most), std::move(mended)};
+            findings.back().remedies = {Remedy{"make them " + s.length(most), std::move(mended)}};
     }
     return findings;
 }
@@ -80,7 +117,7 @@ std::vector<Finding> straightsTooShort(const Subject& s) {
         const part::PartPlate& plate = s.part.plates[i];
         const double straight = std::min(plate.shortestStraight, plate.width);
         if (straight > 0 || bendsOf(plate).empty() || cannotBeDriven(s, plate.id)) continue;
-        if (s.job.plates[i].joggle)
+        if (s.job.plates[i].joggle || part::isBesideWrap(s.job, s.job.plates[i]))
             continue; // its two arcs may meet; what is too short for that is told above
         const bool linesMeet = plate.length > 0 && plate.width > 0; // they are skewed, and do at an edge
         Finding finding{.severity = Severity::Stop,
@@ -96,7 +133,7 @@ std::vector<Finding> straightsTooShort(const Subject& s) {
             const double length = s.roundedUp(s.job.plates[i].length - straight + s.part.thickness);
             part::Job mended = s.job;
             mended.plates[i].length = length;
-            finding.remedy = Remedy{"make " + plate.id + " " + s.length(length), std::move(mended)};
+            finding.remedies = {Remedy{"make " + plate.id + " " + s.length(length), std::move(mended)}};
         }
         findings.push_back(std::move(finding));
     }
@@ -121,20 +158,6 @@ std::vector<Finding> stripEatenUp(const Subject& s) {
 
 namespace {
 
-/// Where points reach along a direction.
-struct Reach {
-    double from, to;
-};
-
-Reach reachOf(const Polygon& points, const Vec2& along) {
-    Reach reach{along.dot(points.front()), along.dot(points.front())};
-    for (const Vec2& p : points) {
-        reach.from = std::min(reach.from, along.dot(p));
-        reach.to = std::max(reach.to, along.dot(p));
-    }
-    return reach;
-}
-
 Finding edgeFinding(const part::PartBend& bend, std::string headline, std::string says, double past) {
     return {.severity = Severity::Stop,
             .about = part::Element::bend(bend.id),
@@ -153,19 +176,15 @@ std::vector<Finding> flangeOffItsEdge(const Subject& s) {
     std::vector<Finding> findings;
     for (const part::PartBend& bend : s.part.bends) {
         const part::PartPlate& parent = s.part.plates[bend.parent];
-        const Vec2 along(-bend.across.y(), bend.across.x());
-        const Reach edge = reachOf(parent.outlineInFlat, along);
-        const Reach taken = reachOf({bend.near.from, bend.near.to}, along);
-        const double past = std::max(edge.from - taken.from, taken.to - edge.to);
+        const double past = std::max(-bend.from, bend.to - bend.edgeLength);
         if (past > kSameLine)
             findings.push_back(
                 edgeFinding(bend, "Bend " + bend.id + " runs off its edge",
                             "It reaches " + s.length(past) + " past the edge of " + parent.id + ".", past));
-        for (const int otherIndex : parent.childBends) {
+        for (const int otherIndex : s.part.bendsOn(bend.parent, bend.edge)) {
             const part::PartBend& other = s.part.bends[otherIndex];
-            if (other.edge != bend.edge || &other <= &bend) continue;
-            const Reach otherTaken = reachOf({other.near.from, other.near.to}, along);
-            const double shared = std::min(taken.to, otherTaken.to) - std::max(taken.from, otherTaken.from);
+            if (&other <= &bend) continue;
+            const double shared = std::min(bend.to, other.to) - std::max(bend.from, other.from);
             if (shared > kSameLine)
                 findings.push_back(edgeFinding(
                     other, "Bends " + bend.id + " and " + other.id + " overlap",

@@ -87,8 +87,18 @@ Path withoutRepeats(Path path) {
 
 Path moved(const Path& path, const Pose2& pose) {
     Path there = path;
-    for (PathVertex& vertex : there)
+    const double turned = pose.linear().determinant() < 0 ? -1 : 1;
+    for (PathVertex& vertex : there) {
         vertex.point = pose * vertex.point;
+        vertex.bulge *= turned;
+    }
+    return there;
+}
+
+Path reversed(const Path& path) {
+    Path there;
+    for (size_t i = path.size(); i-- > 0;)
+        there.push_back({path[i].point, -path[(i + path.size() - 1) % path.size()].bulge});
     return there;
 }
 
@@ -121,6 +131,60 @@ Vec2 nearestOn(const Path& path, const Vec2& point) {
         }
     }
     return nearest;
+}
+
+namespace {
+
+/// How often a ray from the point toward +x crosses the arc. The arc is cut at the top and the bottom of its
+/// circle: between two cuts it only rises or only falls, as a line does.
+int crossings(const Arc& arc, const Vec2& from, const Vec2& to, const Vec2& point) {
+    std::vector<double> shares{0, 1};
+    for (int k = -4; k <= 4; ++k) {
+        const double share = (std::numbers::pi * (k + 0.5) - arc.startRad) / arc.sweepRad;
+        if (share > 0 && share < 1) shares.push_back(share);
+    }
+    std::sort(shares.begin(), shares.end());
+    int count = 0;
+    for (size_t i = 0; i + 1 < shares.size(); ++i) {
+        const Vec2 a = i == 0 ? from : onArc(arc, shares[i]);
+        const Vec2 b = i + 2 == shares.size() ? to : onArc(arc, shares[i + 1]);
+        if ((a.y() > point.y()) == (b.y() > point.y())) continue;
+        const double rise = point.y() - arc.centre.y();
+        const double reach = std::sqrt(std::max(0.0, arc.radius * arc.radius - rise * rise));
+        const bool onRight = onArc(arc, (shares[i] + shares[i + 1]) / 2).x() > arc.centre.x();
+        if (point.x() < arc.centre.x() + (onRight ? reach : -reach)) ++count;
+    }
+    return count;
+}
+
+} // namespace
+
+bool contains(const Path& path, const Vec2& point) {
+    int count = 0;
+    for (size_t i = 0; i < path.size(); ++i) {
+        const Vec2 &a = path[i].point, &b = after(path, i).point;
+        if (path[i].bulge != 0)
+            count += crossings(arcOf(a, b, path[i].bulge), a, b, point);
+        else if ((a.y() > point.y()) != (b.y() > point.y()) &&
+                 point.x() < a.x() + (point.y() - a.y()) / (b.y() - a.y()) * (b.x() - a.x()))
+            ++count;
+    }
+    return count % 2 == 1;
+}
+
+double bulgeOf(double bow, double chord) {
+    return chord == 0 ? 0 : 2 * bow / chord;
+}
+
+std::optional<RoundedCorner> roundedCorner(const Vec2& before, const Vec2& corner, const Vec2& next,
+                                           double radius) {
+    const Vec2 in = (corner - before).normalized(), out = (next - corner).normalized();
+    const double turn = std::atan2(in.x() * out.y() - in.y() * out.x(), in.dot(out));
+    const double taken = radius * std::tan(std::abs(turn) / 2);
+    constexpr double kSameLength = 1e-9; // two sums of the same lengths
+    if (taken > (corner - before).norm() + kSameLength || taken > (next - corner).norm() + kSameLength)
+        return std::nullopt;
+    return RoundedCorner{{corner - taken * in, std::tan(turn / 4)}, {corner + taken * out, 0}, taken};
 }
 
 } // namespace goodfold

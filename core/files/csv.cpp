@@ -34,17 +34,18 @@ void writeCsv(std::ostream& out, const part::Part& part, const part::Folded& fol
               "length", "x", "y", "z"});
     for (const part::Mark& mark : part::marksOf(part))
         row(out,
-            {part::nameOf(mark.kind), mark.about.id, mark.onBack ? "back" : "face", number(mark.along),
+            {part::nameOf(mark.kind), mark.name, mark.onBack ? "back" : "face", number(mark.along),
              number(mark.across), number(mark.alongAtRight), number(mark.alongAtLeft), "", "", "", "", ""});
     for (size_t i = 0; i < part.holes.size(); ++i) {
         const part::PartHole& hole = part.holes[i];
         const Vec3 at = part::formedHole(part, folded, static_cast<int>(i)).point;
         const double spine = (hole.spineInFlat.to - hole.spineInFlat.from).norm();
         const double along = part::alongBlank(part, hole.centreInFlat);
-        row(out, {hole.isSlot() ? "slot" : "hole", hole.id, part.plates[static_cast<size_t>(hole.plate)].id,
-                  number(along), number(hole.centreInFlat.y() - part.blank.corner.y()), "", "",
-                  number(hole.diameter), hole.isSlot() ? number(spine + hole.diameter) : "", number(at.x()),
-                  number(at.y()), number(at.z())});
+        row(out, {hole.isRound() ? "hole" : part::nameOf(hole.kind), hole.id,
+                  part.plates[static_cast<size_t>(hole.plate)].id, number(along),
+                  number(hole.centreInFlat.y() - part.blank.corner.y()), "", "", number(hole.diameter),
+                  hole.isSlot() ? number(spine + hole.diameter) : "", number(at.x()), number(at.y()),
+                  number(at.z())});
     }
 }
 

@@ -59,12 +59,12 @@ public:
         tables();
         blocks();
         writer.sectionEntities();
-        closed(part.blank.outline);
+        closed(part.blank.outline, "CUT");
         for (const part::PartHole& hole : part.holes)
-            if (hole.isSlot())
-                closed(hole.shapeInFlat());
-            else
+            if (hole.isRound())
                 circle(hole);
+            else
+                closed(hole.shapeInFlat, layerOf(hole));
         for (const part::Mark& mark : part::marksOf(part))
             if (mark.kind == part::Mark::Kind::Trim) trimLine(mark);
         for (const part::PartBend& bend : part.bends)
@@ -90,9 +90,14 @@ private:
         for (const char* name : {"BYBLOCK", "BYLAYER", "CONTINUOUS"})
             dxf.writeLinetype(writer, DL_LinetypeData(name, name, 0, 0, 0.0));
         writer.tableEnd();
-        writer.tableLayers(6);
-        for (const auto& [name, colour] :
-             {std::pair{"0", 7}, {"CUT", 7}, {"BEND_UP", 5}, {"BEND_DOWN", 1}, {"TRIM", 6}, {"NOTES", 8}})
+        writer.tableLayers(7);
+        for (const auto& [name, colour] : {std::pair{"0", 7},
+                                           {"CUT", 7},
+                                           {"AFTER_BENDING", 3},
+                                           {"BEND_UP", 5},
+                                           {"BEND_DOWN", 1},
+                                           {"TRIM", 6},
+                                           {"NOTES", 8}})
             dxf.writeLayer(writer, DL_LayerData(name, 0), DL_Attributes("", colour, 18, "CONTINUOUS", 1.0));
         writer.tableEnd();
         writer.tableStyle(1);
@@ -118,9 +123,14 @@ private:
         writer.sectionEnd();
     }
 
-    void closed(const Path& path) {
+    /// What is drilled once the part is formed is no cut in the blank.
+    static const char* layerOf(const part::PartHole& hole) {
+        return hole.afterBending ? "AFTER_BENDING" : "CUT";
+    }
+
+    void closed(const Path& path, const char* layer) {
         constexpr int kClosed = 1;
-        dxf.writePolyline(writer, DL_PolylineData(static_cast<int>(path.size()), 0, 0, kClosed), on("CUT"));
+        dxf.writePolyline(writer, DL_PolylineData(static_cast<int>(path.size()), 0, 0, kClosed), on(layer));
         for (const PathVertex& vertex : path) {
             const Vec2 p = vertex.point - part.blank.corner;
             dxf.writeVertex(writer, DL_VertexData(p.x(), p.y(), 0, vertex.bulge));
@@ -136,19 +146,24 @@ private:
 
     void circle(const part::PartHole& hole) {
         const Vec2 p = hole.centreInFlat - part.blank.corner;
-        dxf.writeCircle(writer, DL_CircleData(p.x(), p.y(), 0, hole.diameter / 2), on("CUT"));
+        dxf.writeCircle(writer, DL_CircleData(p.x(), p.y(), 0, hole.diameter / 2), on(layerOf(hole)));
     }
 
     void bendLine(const part::PartBend& bend) {
         const Segment line = part::keptLine(bend, 0.5);
         const Vec2 from = line.from - part.blank.corner, to = line.to - part.blank.corner;
         const bool up = bend.turn == part::Turn::Up;
-        dxf.writeLine(writer, DL_LineData(from.x(), from.y(), 0, to.x(), to.y(), 0),
-                      on(up ? "BEND_UP" : "BEND_DOWN"));
+        for (int i = 0; i < bend.hits; ++i) {
+            const Segment hit = part::keptLine(bend, (i + 0.5) / bend.hits);
+            const Vec2 a = hit.from - part.blank.corner, b = hit.to - part.blank.corner;
+            dxf.writeLine(writer, DL_LineData(a.x(), a.y(), 0, b.x(), b.y(), 0),
+                          on(up ? "BEND_UP" : "BEND_DOWN"));
+        }
         constexpr double kTextHeight = 3;
         const std::string says = bend.id + ": " + quantity::printNumber(bend.shape.angleDeg, 2) + " deg " +
                                  (up ? "up" : "down") + " R" +
-                                 quantity::printNumber(bend.shape.insideRadius, 3);
+                                 quantity::printNumber(bend.shape.insideRadius, 3) +
+                                 (bend.hits > 1 ? " in " + std::to_string(bend.hits) + " hits" : "");
         const Vec2 along = (to - from).normalized();
         const Vec2 at = from + along * 2 + bend.across * 1;
         dxf.writeText(writer,

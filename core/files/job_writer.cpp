@@ -1,5 +1,6 @@
 #include "files/job_file.h"
 #include "files/words.h"
+#include "part/driven.h"
 
 #include <nlohmann/json.hpp>
 
@@ -16,17 +17,85 @@ void addKept(ordered_json& object, const part::KeptKeys& kept) {
         object[key] = ordered_json::parse(text);
 }
 
+ordered_json pointOf(const part::OutlinePoint& point) {
+    ordered_json out{{"x", point.at.x()}, {"y", point.at.y()}};
+    if (point.bow != 0) out["bow"] = point.bow;
+    if (point.round != 0) out["round"] = point.round;
+    return out;
+}
+
+ordered_json pointsOf(const std::vector<part::OutlinePoint>& points) {
+    ordered_json out = ordered_json::array();
+    for (const part::OutlinePoint& point : points)
+        out.push_back(pointOf(point));
+    return out;
+}
+
+/// The figures that its kind has.
+void addShape(ordered_json& out, const part::Hole& hole) {
+    using Kind = part::Hole::Kind;
+    if (hole.kind == Kind::Slot || hole.kind == Kind::Rectangle || hole.kind == Kind::D ||
+        hole.kind == Kind::Key)
+        out["length"] = hole.length;
+    if (hole.kind == Kind::ArcSlot || (hole.kind == Kind::Rectangle && hole.radius != 0))
+        out["radius"] = hole.radius;
+    if (hole.kind == Kind::ArcSlot) out["swing"] = hole.swingDeg;
+    if (hole.kind == Kind::Key) out["neck"] = hole.neck;
+    if (hole.kind == Kind::CutOut) out["outline"] = pointsOf(hole.outline);
+    if (hole.angleDeg != 0) out["angle"] = hole.angleDeg;
+}
+
+ordered_json patternOf(const part::Pattern& pattern) {
+    using Kind = part::Pattern::Kind;
+    ordered_json out{{"kind", wordFor(kPatternWords, pattern.kind)}};
+    if (pattern.kind == Kind::Mirror) {
+        out["across"] = pattern.across;
+        out["lengthwise"] = pattern.lengthwise;
+        return out;
+    }
+    out["count"] = pattern.count;
+    if (pattern.kind == Kind::Circle) out["diameter"] = pattern.diameter;
+    if (pattern.kind != Kind::Circle) out["pitch"] = pattern.pitch;
+    if (pattern.kind == Kind::Grid) {
+        out["rows"] = pattern.rows;
+        out["row_pitch"] = pattern.rowPitch;
+    }
+    if (pattern.angleDeg != 0) out["angle"] = pattern.angleDeg;
+    return out;
+}
+
+ordered_json fastenerOf(const part::Fastener& fastener) {
+    const part::Fastener usual;
+    ordered_json out{{"use", wordFor(kUseWords, fastener.use)}, {"size", fastener.size}};
+    if (fastener.use == part::Fastener::Use::Bolt) out["fit"] = wordFor(kFitWords, fastener.fit);
+    if (fastener.head != usual.head) out["head"] = wordFor(kHeadWords, fastener.head);
+    if (fastener.clamps != 0) out["clamps"] = fastener.clamps;
+    if (fastener.washers != usual.washers) out["washers"] = fastener.washers;
+    if (fastener.headOnBack) out["head_on_back"] = true;
+    return out;
+}
+
 ordered_json holeOf(const part::Hole& hole) {
     ordered_json out{{"id", hole.id}, {"kind", wordFor(kHoleWords, hole.kind)}, {"diameter", hole.diameter}};
-    if (hole.kind == part::Hole::Kind::Slot) {
-        out["length"] = hole.length;
-        if (hole.angleDeg != 0) out["angle"] = hole.angleDeg;
-    }
+    addShape(out, hole);
     out["x"] = hole.x;
     out["x_from"] = hole.xFrom == part::Hole::XFrom::Hole ? std::string_view(hole.xFromHole)
                                                           : wordFor(kXFromWords, hole.xFrom);
     out["y"] = hole.y;
     out["y_from"] = wordFor(kYFromWords, hole.yFrom);
+    if (hole.formed) {
+        out["formed"] = {{"place", wordFor(kFormedWords, hole.formed->kind)}, {"of", hole.formed->of}};
+        if (hole.formed->kind != part::FormedPlace::Kind::Axis)
+            out["formed"]["distance"] = hole.formed->distance;
+    }
+    if (hole.pattern) out["pattern"] = patternOf(*hole.pattern);
+    if (hole.countersink) {
+        out["countersink"] = {{"diameter", hole.countersink->diameter},
+                              {"angle", hole.countersink->angleDeg}};
+        if (hole.countersink->onBack) out["countersink"]["on_back"] = true;
+    }
+    if (hole.fastener) out["fastener"] = fastenerOf(*hole.fastener);
+    if (hole.afterBending) out["after_bending"] = true;
     addKept(out, hole.kept);
     return out;
 }
@@ -47,11 +116,37 @@ void addEach(ordered_json& out, const char* key, const Words<Choice, N>& words,
         out[key][std::string(wordFor(words, choice))] = write(value);
 }
 
-ordered_json plateOf(const part::Plate& plate) {
+ordered_json meetingOf(const part::Meeting& meeting) {
+    ordered_json out{{"kind", wordFor(kMeetingWords, meeting.kind)}, {"gap", meeting.gap}};
+    if (meeting.kind != part::Meeting::Kind::Lapped) return out;
+    out["tab_on"] = wordFor(kEdgeWords, meeting.tabOn);
+    if (meeting.tabOutside) out["tab_outside"] = true;
+    return out;
+}
+
+ordered_json edgeOf(const part::FreeEdge& edge) {
+    ordered_json out = ordered_json::object();
+    if (edge.bow != 0) out["bow"] = edge.bow;
+    out["points"] = pointsOf(edge.points);
+    return out;
+}
+
+/// What only a sheet's plate has.
+void addSheetShape(ordered_json& out, const part::Plate& plate) {
+    const auto itself = [](double value) { return value; };
+    addEach(out, "inset", kSideWords, plate.inset, itself);
+    addEach(out, "shoulder", kSideWords, plate.shoulder, itself);
+    addEach(out, "edges", kEdgeWords, plate.edges, edgeOf);
+    for (const part::Edge edge : plate.restOutside)
+        out["rest_outside"].push_back(wordFor(kEdgeWords, edge));
+    addEach(out, "meets", kCornerWords, plate.meets, meetingOf);
+}
+
+ordered_json plateOf(const part::Job& job, const part::Plate& plate) {
     ordered_json out{{"id", plate.id}};
     if (plate.joggle)
         out["joggle"] = {{"offset", plate.joggle->offset}, {"length", plate.joggle->length}};
-    else
+    else if (!part::isBesideWrap(job, plate))
         out["length"] = plate.length;
     if (plate.measure != part::Plate::Measure::Along) out["measure"] = wordFor(kMeasureWords, plate.measure);
     if (plate.flatFirst) out["flat_first"] = true;
@@ -62,6 +157,7 @@ ordered_json plateOf(const part::Plate& plate) {
         return ordered_json{{cut.kind == part::CornerCut::Kind::Round ? "round" : "chamfer", cut.size}};
     });
     addEach(out, "ends", kEndWords, plate.ends, endOf);
+    addSheetShape(out, plate);
     for (const part::Hole& hole : plate.holes)
         out["holes"].push_back(holeOf(hole));
     addKept(out, plate.kept);
@@ -71,12 +167,22 @@ ordered_json plateOf(const part::Plate& plate) {
 ordered_json bendOf(const part::Job& job, const part::Bend& bend) {
     ordered_json out{
         {"id", bend.id}, {"from", bend.from}, {"edge", wordFor(kEdgeWords, bend.edge)}, {"to", bend.to}};
-    if (!job.joggleAt(bend)) out["angle"] = bend.angleDeg;
+    if (!job.isDriven(bend)) out["angle"] = bend.angleDeg;
     out["turn"] = wordFor(kTurnWords, bend.turn);
     if (bend.skewDeg != 0) out["skew"] = bend.skewDeg;
     if (bend.offset != 0) out["offset"] = bend.offset;
     if (bend.insideRadius) out["inside_radius"] = *bend.insideRadius;
     if (bend.k) out["k"] = *bend.k;
+    if (bend.relief != part::Relief{}) {
+        out["relief"] = {{"kind", wordFor(kReliefWords, bend.relief.kind)}};
+        if (bend.relief.width) out["relief"]["width"] = *bend.relief.width;
+        if (bend.relief.depth) out["relief"]["depth"] = *bend.relief.depth;
+    }
+    if (bend.wrap)
+        out["wrap"] = {{"kind", wordFor(kWrapWords, bend.wrap->kind)},
+                       {"pipe", bend.wrap->pipe},
+                       {"gap", bend.wrap->gap}};
+    if (bend.hits != 1) out["hits"] = bend.hits;
     addKept(out, bend.kept);
     return out;
 }
@@ -105,6 +211,7 @@ ordered_json stockOf(const part::Stock& stock) {
     ordered_json out{{"form", wordFor(kFormWords, stock.form)}};
     if (stock.form == part::StockForm::Bar) out["width"] = stock.width;
     if (stock.onHand) out["on_hand"] = *stock.onHand;
+    if (stock.kerf != part::Stock{}.kerf) out["kerf"] = stock.kerf;
     if (stock.grain != part::Grain::Unsaid) out["grain"] = wordFor(kGrainWords, stock.grain);
     addKept(out, stock.kept);
     return out;
@@ -136,7 +243,7 @@ void writeJob(std::ostream& out, const part::Job& job) {
     if (job.load) root["load"] = loadOf(*job.load);
     root["plates"] = ordered_json::array();
     for (const part::Plate& plate : job.plates)
-        root["plates"].push_back(plateOf(plate));
+        root["plates"].push_back(plateOf(job, plate));
     root["bends"] = ordered_json::array();
     for (const part::Bend& bend : job.bends)
         root["bends"].push_back(bendOf(job, bend));

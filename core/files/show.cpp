@@ -1,5 +1,6 @@
 #include "files/show.h"
 
+#include "files/words.h"
 #include "part/mark.h"
 
 #include <nlohmann/json.hpp>
@@ -29,10 +30,20 @@ ordered_json pointsOf(const Polygon& polygon) {
     return out;
 }
 
+/// Corners as [x, y, bulge]: the stretch to the next is straight where the bulge is 0, else an arc with the
+/// bulge the tangent of a quarter of its angle, positive counter-clockwise.
+ordered_json pathOf(const Path& path) {
+    ordered_json out = ordered_json::array();
+    for (const PathVertex& vertex : path)
+        out.push_back({vertex.point.x(), vertex.point.y(), vertex.bulge});
+    return out;
+}
+
 ordered_json shownBlank(const part::Blank& blank) {
     return {{"length", blank.length},
             {"width", blank.width},
             {"outline", pointsOf(flattened(blank.outline))},
+            {"path", pathOf(blank.outline)},
             {"area", blank.area},
             {"mass", blank.mass}};
 }
@@ -48,6 +59,7 @@ ordered_json shownPlates(const check::Subject& s) {
                        {"length", plate.stated},
                        {"length_on_blank", part::lengthOnBlank(s.part, static_cast<int>(i))},
                        {"flat", pointsOf(plate.outlineInFlat)},
+                       {"shape", pathOf(plate.shapeInFlat)},
                        {"formed", formed}});
     }
     return out;
@@ -55,7 +67,7 @@ ordered_json shownPlates(const check::Subject& s) {
 
 ordered_json shownBends(const part::Part& part) {
     ordered_json out = ordered_json::array();
-    for (const part::PartBend& bend : part.bends)
+    for (const part::PartBend& bend : part.bends) {
         out.push_back({{"id", bend.id},
                        {"angle", bend.shape.angleDeg},
                        {"inside_radius", bend.shape.insideRadius},
@@ -66,6 +78,15 @@ ordered_json shownBends(const part::Part& part) {
                        {"near", lineOf(bend.near)},
                        {"centre", lineOf(bend.centre)},
                        {"far", lineOf(bend.far)}});
+        if (bend.relief.kind != part::Relief::Kind::None)
+            out.back()["relief"] = {{"kind", wordFor(kReliefWords, bend.relief.kind)},
+                                    {"width", bend.relief.width},
+                                    {"depth", bend.relief.depth}};
+        if (bend.hits > 1)
+            out.back()["hits"] = {{"count", bend.hits},
+                                  {"angle", bend.shape.angleDeg / bend.hits},
+                                  {"spacing", bend.allowance / bend.hits}};
+    }
     return out;
 }
 
@@ -76,9 +97,11 @@ ordered_json shownHoles(const check::Subject& s) {
         const part::FormedHole formed = part::formedHole(s.part, s.folded, static_cast<int>(i));
         out.push_back({{"id", hole.id},
                        {"plate", s.part.plates[hole.plate].id},
-                       {"kind", hole.isSlot() ? "slot" : "round"},
+                       {"kind", wordFor(kHoleWords, hole.kind)},
                        {"diameter", hole.diameter},
                        {"ends", lineOf(hole.spineInFlat)},
+                       {"shape", pathOf(hole.shapeInFlat)},
+                       {"after_bending", hole.afterBending},
                        {"flat", pointOf(hole.centreInFlat)},
                        {"point", pointOf(formed.point)},
                        {"axis", pointOf(formed.axis)}});
@@ -90,12 +113,13 @@ ordered_json shownMarks(const part::Part& part) {
     ordered_json out = ordered_json::array();
     for (const part::Mark& mark : part::marksOf(part))
         out.push_back({{"kind", part::nameOf(mark.kind)},
-                       {"about", mark.about.id},
+                       {"about", mark.name},
                        {"along", mark.along},
                        {"across", mark.across},
                        {"along_at_right", mark.alongAtRight},
                        {"along_at_left", mark.alongAtLeft},
-                       {"on", mark.onBack ? "back" : "face"}});
+                       {"on", mark.onBack ? "back" : "face"},
+                       {"after_bending", mark.afterBending}});
     return out;
 }
 

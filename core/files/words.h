@@ -41,8 +41,46 @@ inline constexpr Words<bend::AllowanceRule::Kind, 6> kRuleWords{
      {"deduction", bend::AllowanceRule::Kind::Deduction},
      {"measured", bend::AllowanceRule::Kind::Measured}}};
 
-inline constexpr Words<part::Hole::Kind, 2> kHoleWords{
-    {{"round", part::Hole::Kind::Round}, {"slot", part::Hole::Kind::Slot}}};
+inline constexpr Words<part::Hole::Kind, 7> kHoleWords{{{"round", part::Hole::Kind::Round},
+                                                        {"slot", part::Hole::Kind::Slot},
+                                                        {"arc-slot", part::Hole::Kind::ArcSlot},
+                                                        {"rectangle", part::Hole::Kind::Rectangle},
+                                                        {"d", part::Hole::Kind::D},
+                                                        {"key", part::Hole::Kind::Key},
+                                                        {"cut-out", part::Hole::Kind::CutOut}}};
+inline constexpr Words<part::Pattern::Kind, 4> kPatternWords{{{"row", part::Pattern::Kind::Row},
+                                                              {"grid", part::Pattern::Kind::Grid},
+                                                              {"circle", part::Pattern::Kind::Circle},
+                                                              {"mirror", part::Pattern::Kind::Mirror}}};
+inline constexpr Words<part::FormedPlace::Kind, 3> kFormedWords{
+    {{"axis", part::FormedPlace::Kind::Axis},
+     {"straight", part::FormedPlace::Kind::Straight},
+     {"plate", part::FormedPlace::Kind::Plate}}};
+inline constexpr Words<part::Fastener::Use, 5> kUseWords{{{"bolt", part::Fastener::Use::Bolt},
+                                                          {"tapped", part::Fastener::Use::Tapped},
+                                                          {"rivet-nut", part::Fastener::Use::RivetNut},
+                                                          {"weld-nut", part::Fastener::Use::WeldNut},
+                                                          {"rivet", part::Fastener::Use::Rivet}}};
+inline constexpr Words<part::Fastener::Fit, 3> kFitWords{{{"close", part::Fastener::Fit::Close},
+                                                          {"normal", part::Fastener::Fit::Normal},
+                                                          {"loose", part::Fastener::Fit::Loose}}};
+inline constexpr Words<part::Fastener::Head, 4> kHeadWords{
+    {{"hex", part::Fastener::Head::Hex},
+     {"cap", part::Fastener::Head::Cap},
+     {"pan", part::Fastener::Head::Pan},
+     {"countersunk", part::Fastener::Head::Countersunk}}};
+inline constexpr Words<part::Meeting::Kind, 3> kMeetingWords{{{"open", part::Meeting::Kind::Open},
+                                                              {"closed", part::Meeting::Kind::Closed},
+                                                              {"lapped", part::Meeting::Kind::Lapped}}};
+inline constexpr Words<part::Relief::Kind, 6> kReliefWords{{{"usual", part::Relief::Kind::Usual},
+                                                            {"none", part::Relief::Kind::None},
+                                                            {"slit", part::Relief::Kind::Slit},
+                                                            {"rectangle", part::Relief::Kind::Rectangle},
+                                                            {"obround", part::Relief::Kind::Obround},
+                                                            {"round", part::Relief::Kind::Round}}};
+inline constexpr Words<part::Wrap::Kind, 2> kWrapWords{
+    {{"strap", part::Wrap::Kind::Strap}, {"saddle", part::Wrap::Kind::Saddle}}};
+inline constexpr Words<part::Edge, 2> kSideWords{{{"right", part::Edge::Right}, {"left", part::Edge::Left}}};
 inline constexpr Words<part::Plate::Measure, 4> kMeasureWords{{{"along", part::Plate::Measure::Along},
                                                                {"overall", part::Plate::Measure::Overall},
                                                                {"opening", part::Plate::Measure::Opening},

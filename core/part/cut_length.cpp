@@ -42,7 +42,7 @@ std::vector<CutOutcome> afterCutting(const Job& job, const material::Material& m
     const double change = cutLength - before.blank.length;
     std::vector<CutOutcome> ways;
     for (size_t i = 0; i < job.plates.size(); ++i) {
-        if (isDriven(job.plates[i])) continue;
+        if (isDriven(job, job.plates[i])) continue;
         Job changed = job;
         Plate& plate = changed.plates[i];
         plate.length += change;

@@ -48,13 +48,13 @@ void driveJoggle(Driven& driven, size_t index, const material::Material& materia
     std::vector<Bend*> bends;
     double rho = driven.job.thickness; // two half thicknesses
     for (Bend& bend : driven.job.bends)
-        if (bend.to == plate.id || bend.from == plate.id) {
+        if (bend.to == plate.id || (bend.from == plate.id && bend.edge == Edge::End)) {
             bends.push_back(&bend);
             rho += shapeOf(driven.job, bend, material).insideRadius;
         }
     const double least = d < rho ? std::sqrt(2 * rho * d - d * d) : rho;
     if (l < least) {
-        driven.undrivable.push_back({plate.id, l, least});
+        driven.undrivable.push_back({plate.id, l, least, Undrivable::What::Joggle});
         l = least;
     }
     const double straight = std::sqrt(std::max(0.0, l * l + d * d - 2 * rho * d));
@@ -78,23 +78,72 @@ void driveAcross(Driven& driven, size_t index, const material::Material& materia
     if (plate.length > 0) return;
     // One thickness of straight is the least that leaves something to measure on.
     const double least = toward * (atZero + slope * driven.job.thickness);
-    driven.undrivable.push_back({plate.id, asked.length, least - shift(asked.measure, driven.job.thickness)});
+    driven.undrivable.push_back({plate.id, asked.length, least - shift(asked.measure, driven.job.thickness),
+                                 Undrivable::What::Across});
+}
+
+/// What one side of a bend over a pipe takes: its share of the wrap, the turn of the bend to the ear, and the
+/// straight between them.
+struct WrapSide {
+    double shareDeg, earDeg, straight;
+};
+
+WrapSide strapSide(double p, double t, double gap, double r) {
+    const double f = degrees(std::asin((gap / 2 + t + r) / (p + t + r)));
+    return {180 - f, 90 - f, 0};
+}
+
+WrapSide saddleSide(double p, double t, double gap, double r) {
+    const double straight = p - gap - t - r;
+    if (straight >= 0) return {90, 90, straight};
+    const double f = degrees(std::asin(-straight / (p + t + r)));
+    return {90 - f, 90 - f, 0};
+}
+
+void driveWrap(Driven& driven, size_t index, const material::Material& material) {
+    Bend& bend = driven.job.bends[index];
+    const double p = bend.wrap->pipe / 2, t = driven.job.thickness;
+    const bool isStrap = bend.wrap->kind == Wrap::Kind::Strap;
+    const double most = 2 * p; // there the ears stand as far apart as the pipe is wide, the feet at its top
+    constexpr double kLeastGap = 0.02; // of a gap that wide something is left to turn
+    const double gap = std::min(bend.wrap->gap, most * (1 - kLeastGap));
+    if (bend.wrap->gap > gap)
+        driven.undrivable.push_back({bend.from, bend.wrap->gap, most, Undrivable::What::Gap});
+    bend.insideRadius = p;
+    bend.angleDeg = 0;
+    const std::string before = bend.from, after = bend.to;
+    for (const auto& [ear, between] : {std::pair{driven.job.bendTo(before)->id, before},
+                                       {driven.job.bendAt(after, Edge::End)->id, after}}) {
+        Bend& toEar = *driven.job.findBend(ear);
+        const double r = shapeOf(driven.job, toEar, material).insideRadius;
+        const WrapSide side = isStrap ? strapSide(p, t, gap, r) : saddleSide(p, t, gap, r);
+        toEar.angleDeg = side.earDeg;
+        bend.angleDeg += side.shareDeg;
+        toTangents(*driven.job.findPlate(between), side.straight);
+    }
 }
 
 } // namespace
 
-bool isDriven(const Plate& plate) {
-    return plate.joggle || plate.measure != Plate::Measure::Along;
+bool isBesideWrap(const Job& job, const Plate& plate) {
+    const Bend *own = job.bendTo(plate.id), *next = job.bendAt(plate.id, Edge::End);
+    return (own && own->wrap) || (next && next->wrap);
+}
+
+bool isDriven(const Job& job, const Plate& plate) {
+    return plate.joggle || plate.measure != Plate::Measure::Along || isBesideWrap(job, plate);
 }
 
 bool isDriven(const Job& job) {
-    return std::any_of(job.plates.begin(), job.plates.end(),
-                       [](const Plate& plate) { return isDriven(plate); });
+    return std::any_of(
+               job.plates.begin(), job.plates.end(),
+               [](const Plate& plate) { return plate.joggle || plate.measure != Plate::Measure::Along; }) ||
+           std::any_of(job.bends.begin(), job.bends.end(), [](const Bend& bend) { return bend.wrap; });
 }
 
 bool standsBetweenParallels(const Job& job, const Plate& plate) {
     const Bend *own = job.bendTo(plate.id), *next = job.bendAt(plate.id, Edge::End);
-    if (!own || !next || plate.joggle || job.joggleAt(*own) || job.joggleAt(*next)) return false;
+    if (!own || !next || plate.joggle || job.isDriven(*own) || job.isDriven(*next)) return false;
     const Eigen::Matrix3d first = turnOf(*own);
     const double childNormal = (first * turnOf(*next) * Vec3::UnitZ()).z();
     const double rise = (first * Vec3::UnitX()).z(); // of the leg itself out of its parent's plane
@@ -108,10 +157,13 @@ double measuredAcross(const Part& part, const Job& job, const Plate& plate, Plat
 
 Driven drive(const Job& job, const material::Material& material) {
     Driven driven{job, {}};
+    for (size_t i = 0; i < job.bends.size(); ++i)
+        if (job.bends[i].wrap) driveWrap(driven, i, material);
     for (size_t i = 0; i < job.plates.size(); ++i)
         if (job.plates[i].joggle) driveJoggle(driven, i, material);
     for (size_t i = 0; i < job.plates.size(); ++i)
-        if (!job.plates[i].joggle && isDriven(job.plates[i])) driveAcross(driven, i, material);
+        if (!job.plates[i].joggle && job.plates[i].measure != Plate::Measure::Along)
+            driveAcross(driven, i, material);
     return driven;
 }
 

@@ -6,8 +6,10 @@
 
 namespace goodfold::part {
 
-bool isDriven(const Plate& plate);
+bool isDriven(const Job& job, const Plate& plate);
 bool isDriven(const Job& job);
+/// The straight between an ear's bend and the bend over its pipe: its length follows.
+bool isBesideWrap(const Job& job, const Plate& plate);
 
 struct Driven {
     Job job; // plain: every length along its plate, every angle as it comes out
@@ -21,6 +23,12 @@ struct Driven {
 ///
 /// Across: the distance between mid thicknesses of the two plates is linear in the straight length between
 /// them, so two layouts find it. Overall is that and T, opening that less T, offset itself.
+///
+/// Wrap, with P the pipe's radius, G the gap, r the inside radius of the bend that leads to an ear (it turns
+/// the other way, about a centre P + T + r from the pipe's):
+///   strap   sin f = (G/2 + T + r) / (P + T + r); that bend turns 90 - f, the pipe's share is 180 - f;
+///   saddle  where P >= G + T + r the leg stands up straight by P - G - T - r: 90 and 90; else
+///           sin f = (G + T + r - P) / (P + T + r), both turn 90 - f.
 Driven drive(const Job& job, const material::Material& material);
 
 /// True where the two plates beside this one stand parallel and apart, so that it can be measured across.

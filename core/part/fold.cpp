@@ -71,9 +71,12 @@ Vec3 inRoot(const Part& part, const Folded& folded, int index, const Vec2& point
 }
 
 FormedHole formedHole(const Part& part, const Folded& folded, int index) {
-    const PartHole& hole = part.holes[index];
-    const Pose3& rootFromFlat = folded.rootFromFlat[hole.plate];
-    return {rootFromFlat * lifted(hole.centreInFlat), rootFromFlat.linear() * Vec3::UnitZ()};
+    return formedPoint(folded, part.holes[index].plate, part.holes[index].centreInFlat);
+}
+
+FormedHole formedPoint(const Folded& folded, int plate, const Vec2& pointInFlat) {
+    const Pose3& rootFromFlat = folded.rootFromFlat[plate];
+    return {rootFromFlat * lifted(pointInFlat), rootFromFlat.linear() * Vec3::UnitZ()};
 }
 
 double angleBetweenLegsDeg(const PartBend& bend) {

@@ -25,6 +25,8 @@ struct FormedHole {
     Vec3 axis;
 };
 FormedHole formedHole(const Part& part, const Folded& folded, int hole);
+/// The same for any point of a plate.
+FormedHole formedPoint(const Folded& folded, int plate, const Vec2& pointInFlat);
 
 /// Degrees between two plates' own x directions; on a skewed bend less or more than the bend angle:
 /// cos(between) = cos(s)^2 cos(A) + sin(s)^2.

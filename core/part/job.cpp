@@ -68,9 +68,33 @@ const Plate& Job::root() const {
 }
 
 const Joggle* Job::joggleAt(const Bend& bend) const {
-    for (const std::string& id : {bend.from, bend.to})
-        if (const Plate* plate = findPlate(id); plate && plate->joggle) return &*plate->joggle;
-    return nullptr;
+    const auto joggleOf = [&](const std::string& id) -> const Joggle* {
+        const Plate* plate = findPlate(id);
+        return plate && plate->joggle ? &*plate->joggle : nullptr;
+    };
+    if (const Joggle* joggle = joggleOf(bend.to)) return joggle;
+    return bend.edge == Edge::End ? joggleOf(bend.from) : nullptr;
+}
+
+const Bend* Job::wrapAt(const Bend& bend) const {
+    if (bend.wrap) return &bend;
+    if (const Bend* next = bendAt(bend.to, Edge::End); next && next->wrap) return next;
+    const Bend* before = bend.edge == Edge::End ? bendTo(bend.from) : nullptr;
+    return before && before->wrap ? before : nullptr;
+}
+
+int countOf(const Hole& hole) {
+    if (!hole.pattern) return 1;
+    switch (hole.pattern->kind) {
+    case Pattern::Kind::Row:
+    case Pattern::Kind::Circle:
+        return hole.pattern->count;
+    case Pattern::Kind::Grid:
+        return hole.pattern->count * hole.pattern->rows;
+    case Pattern::Kind::Mirror:
+        return (hole.pattern->across ? 2 : 1) * (hole.pattern->lengthwise ? 2 : 1);
+    }
+    return 1;
 }
 
 } // namespace goodfold::part

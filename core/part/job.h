@@ -2,44 +2,21 @@
 #pragma once
 
 #include "bend/allowance_rule.h"
+#include "part/hole.h"
 #include "quantity/length.h"
 
-#include <map>
-#include <optional>
-#include <string>
-#include <vector>
+#include <set>
 
 namespace goodfold::part {
 
 using bend::DimensionTo;
-
-/// Members of a job file this version does not know, kept as JSON text so that saving gives them back.
-using KeptKeys = std::map<std::string, std::string>;
 
 enum class Turn { Up, Down };                // up brings the child toward the face
 enum class Edge { Start, End, Left, Right }; // of the parent plate
 enum class Hand { Unsaid, Left, Right };
 enum class StockForm { Bar, Sheet };
 
-struct Hole {
-    enum class Kind { Round, Slot };
-    enum class XFrom { Outside, Inside, Tangent, Start, End, Hole };
-    enum class YFrom { Right, Left, Centre };
-    std::string id;
-    Kind kind = Kind::Round;
-    double diameter = 6.6; // of a slot: its width
-    double length = 0;     // of a slot: over all, round ends included
-    double angleDeg = 0;   // of a slot: from the plate's x toward its left edge
-    double x = 0;
-    XFrom xFrom = XFrom::Outside;
-    std::string xFromHole; // with XFrom::Hole: another hole of the same plate
-    double y = 0;
-    YFrom yFrom = YFrom::Centre;
-    KeptKeys kept;
-    bool operator==(const Hole&) const = default;
-};
-
-/// How one corner of a plate is cut. Only where no bend comes near it.
+/// How one corner of a plate is cut.
 struct CornerCut {
     enum class Kind { Round, Chamfer };
     Kind kind = Kind::Round;
@@ -48,7 +25,7 @@ struct CornerCut {
 };
 enum class Corner { StartRight, EndRight, EndLeft, StartLeft };
 
-/// A free end of a bar.
+/// A free end. On sheet it has an angle only.
 struct BarEnd {
     double cutDeg = 0;      // leans as a bend line does: positive is longer at the right edge
     bool fullRound = false; // one arc over the whole width
@@ -61,6 +38,27 @@ struct Joggle {
     double offset = 0; // from a face to the same face past the step
     double length = 0; // from where the first bend starts to where the second ends, along the bar
     bool operator==(const Joggle&) const = default;
+};
+
+/// A free edge of a sheet's plate that is not straight: over points from the edge's right end to its left,
+/// looking outward. A point's x runs along the edge, its y outward of it; negative cuts into the plate.
+struct FreeEdge {
+    double bow = 0; // of the stretch before the first point
+    std::vector<OutlinePoint> points;
+    bool operator==(const FreeEdge&) const = default;
+};
+
+/// How two flanges of one plate meet at the corner between them.
+struct Meeting {
+    /// Open: straight sides, `gap` between them where they are nearest. Closed: sides cut to the corner's own
+    /// line (mitred), `gap` apart all along. Lapped: the flange on `tabOn` carries a tab that lies against
+    /// the other flange, with `gap` between the two sheets.
+    enum class Kind { Open, Closed, Lapped };
+    Kind kind = Kind::Open;
+    double gap = 0;
+    Edge tabOn = Edge::End;
+    bool tabOutside = false; // over the other flange; else under it
+    bool operator==(const Meeting&) const = default;
 };
 
 struct Plate {
@@ -78,9 +76,37 @@ struct Plate {
     std::optional<double> width;  // sheet only; a flange without one takes the whole edge
     std::map<Corner, CornerCut> corners;
     std::map<Edge, BarEnd> ends; // Start, End
+    // Sheet only.
+    std::map<Edge, double> inset;    // Right, Left: how far that corner of the end stands in; a taper
+    std::map<Edge, double> shoulder; // Right, Left: how far the plate reaches past its own bend
+    std::map<Edge, FreeEdge> edges;  // that are not straight
+    std::set<Edge> restOutside;      // what a flange leaves of the edge goes to the flange's outer face
+    std::map<Corner, Meeting> meets;
     std::vector<Hole> holes;
     KeptKeys kept;
     bool operator==(const Plate&) const = default;
+};
+
+/// What is cut at the ends of a bend that stops inside the sheet, so that it does not tear.
+struct Relief {
+    /// Usual: a rectangle where metal stands beside the bend, else none. Round: drilled, its middle on the
+    /// tangent line, with a saw cut to it where metal stands beside the bend.
+    enum class Kind { Usual, None, Slit, Rectangle, Obround, Round };
+    Kind kind = Kind::Usual;
+    std::optional<double> width; // else by rule; of a round: its diameter
+    std::optional<double> depth; // past the tangent line into the parent, else by rule
+    bool operator==(const Relief&) const = default;
+};
+
+/// A bend formed over a pipe or tube: its radius and angle, and those of the bend before and after it that
+/// lead to the ears, follow.
+struct Wrap {
+    /// Strap: round the pipe, ears side by side. Saddle: over the pipe, feet flat on what the pipe lies on.
+    enum class Kind { Strap, Saddle };
+    Kind kind = Kind::Strap;
+    double pipe = 0; // its outside diameter
+    double gap = 0;  // between the ears, or under the feet, before it is screwed down
+    bool operator==(const Wrap&) const = default;
 };
 
 struct Bend {
@@ -94,6 +120,9 @@ struct Bend {
     double offset = 0;                  // sheet only: along the edge from its right end, looking outward
     std::optional<double> insideRadius; // else the material's
     std::optional<double> k;            // else the allowance rule's
+    Relief relief;                      // sheet only
+    std::optional<Wrap> wrap;
+    int hits = 1; // more where a large radius is made by that many small bends, side by side
     KeptKeys kept;
     bool operator==(const Bend&) const = default;
 };
@@ -106,6 +135,7 @@ struct Stock {
     double width = 0;             // of a bar
     std::optional<double> onHand; // length of the piece there is
     Grain grain = Grain::Unsaid;  // along or across the root's x
+    double kerf = 1;              // width of a saw cut
     KeptKeys kept;
     bool operator==(const Stock&) const = default;
 };
@@ -157,6 +187,9 @@ struct Job {
     const Plate& root() const;
     /// The joggle that a bend is half of, or null.
     const Joggle* joggleAt(const Bend& bend) const;
+    /// The bend over a pipe that decides this one's angle: itself, or one beside it. Null for plain bends.
+    const Bend* wrapAt(const Bend& bend) const;
+    bool isDriven(const Bend& bend) const { return joggleAt(bend) || wrapAt(bend); }
 };
 
 /// What every job holds to, whoever made it: finite figures inside their ranges, one tree with one root,

@@ -1,6 +1,7 @@
 #include "part/mark.h"
 
 #include <algorithm>
+#include <cmath>
 
 namespace goodfold::part {
 
@@ -28,11 +29,41 @@ Mark lineMark(const Part& part, Mark::Kind kind, const Element& about, const Seg
             middle.y() - part.blank.corner.y(),
             alongBlank(part, line.from),
             alongBlank(part, line.to),
-            onBack};
+            onBack,
+            about.id,
+            false};
 }
 
-Mark punchMark(const Part& part, Mark::Kind kind, const Element& about, const Vec2& at) {
-    return lineMark(part, kind, about, {at, at}, false);
+Mark pointMark(const Part& part, Mark::Kind kind, const PartHole& hole, const Vec2& at) {
+    Mark mark = lineMark(part, kind, Element::hole(hole.source), {at, at}, false);
+    mark.name = hole.id;
+    mark.afterBending = hole.afterBending;
+    return mark;
+}
+
+/// Centres to punch, and the corners of what has corners.
+void addHole(const Part& part, const PartHole& hole, std::vector<Mark>& marks) {
+    if (hole.isSlot()) {
+        for (const Vec2& end : {hole.spineInFlat.from, hole.spineInFlat.to})
+            marks.push_back(pointMark(part, Mark::Kind::SlotEnd, hole, end));
+        return;
+    }
+    marks.push_back(pointMark(part, Mark::Kind::HoleCentre, hole, hole.centreInFlat));
+    const Path& shape = hole.shapeInFlat;
+    if (hole.kind == Hole::Kind::ArcSlot) // its round ends run from one side to the other
+        for (const size_t end : {1, 3})
+            marks.push_back(pointMark(part, Mark::Kind::SlotEnd, hole,
+                                      (shape[end].point + shape[(end + 1) % 4].point) / 2));
+    if (hole.kind == Hole::Kind::Rectangle || hole.kind == Hole::Kind::CutOut)
+        for (const PathVertex& corner : shape)
+            marks.push_back(pointMark(part, Mark::Kind::Corner, hole, corner.point));
+}
+
+/// At the middle of as many equal parts of the strip.
+void addHits(const Part& part, const PartBend& bend, std::vector<Mark>& marks) {
+    for (int i = 0; bend.hits > 1 && i < bend.hits; ++i)
+        marks.push_back(lineMark(part, Mark::Kind::Hit, Element::bend(bend.id),
+                                 keptLine(bend, (i + 0.5) / bend.hits), bend.turn == Turn::Down));
 }
 
 void addTrims(const Part& part, std::vector<Mark>& marks) {
@@ -62,19 +93,18 @@ std::vector<Mark> marksOf(const Part& part) {
                                           {Mark::Kind::BendEnd, 1 - nearest}})
             marks.push_back(
                 lineMark(part, kind, Element::bend(bend.id), keptLine(bend, share), bend.turn == Turn::Down));
-    for (const PartHole& hole : part.holes) {
-        const Element about = Element::hole(hole.id);
-        if (!hole.isSlot()) {
-            marks.push_back(punchMark(part, Mark::Kind::HoleCentre, about, hole.centreInFlat));
-            continue;
-        }
-        for (const Vec2& end : {hole.spineInFlat.from, hole.spineInFlat.to})
-            marks.push_back(punchMark(part, Mark::Kind::SlotEnd, about, end));
-    }
+    for (const PartBend& bend : part.bends)
+        addHits(part, bend, marks);
+    for (const PartHole& hole : part.holes)
+        addHole(part, hole, marks);
     if (part.form == StockForm::Bar) addTrims(part, marks);
     std::stable_sort(marks.begin(), marks.end(),
                      [](const Mark& a, const Mark& b) { return a.along < b.along; });
     return marks;
+}
+
+bool runsAlong(const PartBend& bend) {
+    return std::abs(bend.across.y()) > std::abs(bend.across.x());
 }
 
 bool isPunched(Mark::Kind kind) {
@@ -93,6 +123,10 @@ std::string nameOf(Mark::Kind kind) {
         return "hole centre";
     case Mark::Kind::SlotEnd:
         return "slot end";
+    case Mark::Kind::Corner:
+        return "corner";
+    case Mark::Kind::Hit:
+        return "hit";
     case Mark::Kind::Trim:
         return "trim line";
     }

@@ -11,15 +11,18 @@ namespace goodfold::part {
 /// meets the edges at alongAtRight and alongAtLeft.
 struct Mark {
     /// Trim: where what was left on an end is cut off after bending. SlotEnd: a punch mark at the centre of
-    /// either round end.
-    enum class Kind { BendStart, BendCentre, BendEnd, HoleCentre, SlotEnd, Trim };
+    /// either round end. Corner: of a square hole or a cut-out. Hit: one of the small bends that make a large
+    /// one.
+    enum class Kind { BendStart, BendCentre, BendEnd, Hit, HoleCentre, SlotEnd, Corner, Trim };
     Kind kind;
     Element about;
     double along;
     double across;
     double alongAtRight;
     double alongAtLeft;
-    bool onBack; // scribed there; else on the face
+    bool onBack;       // scribed there; else on the face
+    std::string name;  // of what it marks, as people say it: h1.3 of a pattern
+    bool afterBending; // made when the part is formed: here it only tells where
 };
 
 /// In the order of `along`. Each is a running dimension from the datum; none is stepped off another. A bend's
@@ -29,6 +32,9 @@ std::vector<Mark> marksOf(const Part& part);
 /// From the datum end to a point of the flat, and back: the flat x at a distance from the datum end.
 double alongBlank(const Part& part, const Vec2& pointInFlat);
 double flatXAt(const Part& part, double along);
+
+/// Whether a bend's marks run along the blank's x (a flange at its side), so that they are read across it.
+bool runsAlong(const PartBend& bend);
 
 std::string nameOf(Mark::Kind kind);
 bool isPunched(Mark::Kind kind);

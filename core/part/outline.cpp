@@ -1,64 +1,13 @@
 #include "part/outline.h"
 
 #include "part/shape.h"
+#include "part/sheet_outline.h"
 
 #include <algorithm>
 
 namespace goodfold::part {
 
 namespace {
-
-/// Walks a sheet's plates counter-clockwise. On each edge the flanges come in the order of the walk; for
-/// each the outline steps out over the bend strip, round the flange, and back.
-class SheetTracer {
-public:
-    explicit SheetTracer(const Part& part) : part(part) {}
-
-    Path traced() && {
-        addCorner(part.root, Corner::StartRight);
-        walkEdge(part.root, Edge::Right);
-        walkRest(part.root);
-        addCorner(part.root, Corner::StartLeft);
-        walkEdge(part.root, Edge::Start);
-        return withoutRepeats(std::move(outline));
-    }
-
-private:
-    void add(const Vec2& point) { outline.push_back({point, 0}); }
-
-    void addCorner(int plate, Corner corner) {
-        const Path& cut = part.plates[plate].cornersInFlat[static_cast<size_t>(corner)];
-        outline.insert(outline.end(), cut.begin(), cut.end());
-    }
-
-    void walkRest(int plate) {
-        addCorner(plate, Corner::EndRight);
-        walkEdge(plate, Edge::End);
-        addCorner(plate, Corner::EndLeft);
-        walkEdge(plate, Edge::Left);
-    }
-
-    void walkEdge(int plate, Edge edge) {
-        std::vector<const PartBend*> flanges;
-        for (const int bend : part.plates[plate].childBends)
-            if (part.bends[bend].edge == edge) flanges.push_back(&part.bends[bend]);
-        std::sort(flanges.begin(), flanges.end(), [](const PartBend* a, const PartBend* b) {
-            const Vec2 along(-a->across.y(), a->across.x());
-            return along.dot(a->near.from) < along.dot(b->near.from);
-        });
-        for (const PartBend* bend : flanges) {
-            add(bend->near.from);
-            add(bend->far.from);
-            walkEdge(bend->child, Edge::Right);
-            walkRest(bend->child);
-            add(bend->far.to);
-            add(bend->near.to);
-        }
-    }
-
-    const Part& part;
-    Path outline;
-};
 
 /// A bar from its start to its end, with what stands at either.
 struct BarOutline {
@@ -103,7 +52,7 @@ Blank blankOf(const Job& job, const Part& part, double density) {
         blank.finished = joined(bar.corners);
         blank.outline = withExtra(bar, job.stock.width);
     } else {
-        blank.outline = blank.finished = SheetTracer(part).traced();
+        blank.outline = blank.finished = traceBlank(job, part);
     }
     const Eigen::AlignedBox2d box = boxOf(blank.outline);
     blank.corner = box.min();
@@ -111,7 +60,7 @@ Blank blankOf(const Job& job, const Part& part, double density) {
     blank.width = box.sizes().y();
     blank.area = areaOf(blank.outline);
     for (const PartHole& hole : part.holes)
-        blank.area -= hole.area();
+        if (!hole.afterBending) blank.area -= areaOf(hole.shapeInFlat);
     blank.mass = blank.area * part.thickness * 1e-9 * density;
     return blank;
 }

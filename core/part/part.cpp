@@ -1,10 +1,7 @@
 #include "part/part.h"
 
-#include "part/shape.h"
-
 #include <algorithm>
 #include <cmath>
-#include <numbers>
 
 namespace goodfold::part {
 
@@ -40,22 +37,41 @@ bool Part::hasFreeEnd(int plate) const {
     return isFree(*this, plate, Edge::End);
 }
 
-Path PartPlate::shapeInFlat() const {
-    return joined(cornersInFlat);
+std::vector<int> Part::bendsOn(int plate, Edge edge) const {
+    std::vector<int> on;
+    for (const int bend : plates[plate].childBends)
+        if (bends[bend].edge == edge) on.push_back(bend);
+    std::sort(on.begin(), on.end(), [&](int a, int b) { return bends[a].from < bends[b].from; });
+    return on;
 }
 
-double PartHole::area() const {
-    return std::numbers::pi * diameter * diameter / 4 + (spineInFlat.to - spineInFlat.from).norm() * diameter;
+Segment PartPlate::edgeInFlat(Edge edge) const {
+    switch (edge) {
+    case Edge::Right:
+        return {outlineInFlat[0], outlineInFlat[1]};
+    case Edge::End:
+        return {outlineInFlat[1], outlineInFlat[2]};
+    case Edge::Left:
+        return {outlineInFlat[2], outlineInFlat[3]};
+    case Edge::Start:
+        return {outlineInFlat[3], outlineInFlat[0]};
+    }
+    return {};
 }
 
-Path PartHole::shapeInFlat() const {
-    const Vec2 along = isSlot() ? Vec2((spineInFlat.to - spineInFlat.from).normalized()) : Vec2(1, 0);
-    const Vec2 right = diameter / 2 * Vec2(along.y(), -along.x());
-    if (!isSlot()) return {{centreInFlat + right, 1}, {centreInFlat - right, 1}};
-    return {{spineInFlat.from + right, 0},
-            {spineInFlat.to + right, 1},
-            {spineInFlat.to - right, 0},
-            {spineInFlat.from - right, 1}};
+Vec2 PartHole::centreOfShape() const {
+    if (isRound() || isSlot()) return centreInFlat;
+    if (kind != Hole::Kind::ArcSlot) return boxOf(shapeInFlat).center();
+    const Arc outer = arcOf(shapeInFlat[0].point, shapeInFlat[1].point, shapeInFlat[0].bulge);
+    const double middle = outer.startRad + outer.sweepRad / 2;
+    return outer.centre + (outer.radius - diameter / 2) * Vec2(std::cos(middle), std::sin(middle));
+}
+
+PartHole::Core PartHole::core() const {
+    constexpr double kStepDeg = 5;
+    if (isRound()) return {{centreInFlat}, diameter / 2};
+    if (isSlot()) return {{spineInFlat.from, spineInFlat.to}, diameter / 2};
+    return {flattened(shapeInFlat, kStepDeg), 0};
 }
 
 namespace {

@@ -23,9 +23,20 @@ struct PartPlate {
     Pose2 flatFromPlate = Pose2::Identity();
     double stated = 0;     // the job's length for it; where that is driven, what came out
     Polygon outlineInFlat; // counter-clockwise: start right, end right, end left, start left; corners square
-    std::array<Path, 4> cornersInFlat; // the same corners as they are cut
-    Path shapeInFlat() const;
-    bool cornersFit = true; // else they are too large for the plate and were left square
+    std::array<Path, 4> cornersInFlat; // of a bar: the same corners as they are cut
+    /// As it is cut, free edges, reliefs and all, between its bends' tangent lines.
+    Path shapeInFlat;
+    std::vector<int> jointAt; // for each stretch of the shape: the bend on whose tangent line it lies, or -1
+    bool cornersFit = true;   // else what is too large for the plate was left out
+    /// The edge between two corners of `outlineInFlat`, from its right end to its left looking outward.
+    Segment edgeInFlat(Edge edge) const;
+};
+
+/// A relief as it is cut.
+struct PartRelief {
+    Relief::Kind kind = Relief::Kind::None; // never Usual
+    double width = 0;                       // along the parent's edge
+    double depth = 0;                       // past the tangent line
 };
 
 struct PartBend {
@@ -43,6 +54,14 @@ struct PartBend {
     double allowance = 0; // square to the bend line
     double deduction = 0;
     double outsideSetback = 0;
+    double from = 0, to = 0;  // along the parent's edge: where it begins and ends
+    double edgeLength = 0;    // of that edge
+    double shoulderRight = 0; // how far the child reaches past the bend at either end
+    double shoulderLeft = 0;
+    double taperRight = 0,
+           taperLeft = 0; // by how much a meeting leans the child's sides in, along its length
+    PartRelief relief;
+    int hits = 1;
     Vec2 across{1, 0};         // unit normal of the bend line in the flat, toward the child
     Segment near, centre, far; // from the right to the left as seen looking toward the child
     Polygon zoneInFlat;        // the strip that becomes the bend, counter-clockwise, kept to the blank
@@ -52,15 +71,27 @@ struct PartBend {
 };
 
 struct PartHole {
-    std::string id;
+    std::string id;     // of a pattern's later holes with their number: h1, h1.2, h1.3
+    std::string source; // the job's hole that it is
     int plate = 0;
-    double diameter = 0; // of a slot: its width
+    Hole::Kind kind = Hole::Kind::Round;
+    double diameter = 0; // of a slot or a rectangle: its width
     Vec2 centreInFlat{0, 0};
-    Segment spineInFlat; // between the centres of a slot's two ends; of a round hole one point
-    bool isSlot() const { return spineInFlat.from != spineInFlat.to; }
-    double area() const;
-    /// As it is cut.
-    Path shapeInFlat() const;
+    Segment spineInFlat; // between the centres of a slot's two ends; of others one point
+    Path shapeInFlat;    // as it is cut
+    bool afterBending = false;
+    bool isSunk = false; // tapped or countersunk
+    bool isRound() const { return kind == Hole::Kind::Round; }
+    bool isSlot() const { return kind == Hole::Kind::Slot; }
+    /// The middle of what is cut: of an arc slot not its pivot.
+    Vec2 centreOfShape() const;
+    /// Every point of the hole lies within `reach` of these points or the lines between them: the spine of
+    /// round holes and slots, else the outline.
+    struct Core {
+        Polygon points;
+        double reach;
+    };
+    Core core() const;
 };
 
 struct Blank {
@@ -69,21 +100,24 @@ struct Blank {
     Vec2 corner{0, 0}; // least x and y of the outline
     double length = 0; // along the root's x
     double width = 0;
-    double area = 0; // mm2, holes taken off
+    double area = 0; // mm2, what is cut in the blank taken off
     double mass = 0; // kg
 };
 
 /// A dimension that drives others but cannot: what was asked, and the least that could be.
 struct Undrivable {
-    std::string plate;
+    enum class What { Joggle, Across, Gap };
+    std::string plate; // of a gap: where the bend over the pipe begins
     double asked = 0;
-    double least = 0;
+    double least = 0; // of a gap: the most
+    What what = What::Joggle;
 };
 
 struct Part {
     StockForm form = StockForm::Bar;
     DimensionTo dimensionTo = DimensionTo::Outside;
     double thickness = 0;
+    double kerf = 1;
     Edge datum = Edge::Start;      // the end of the blank that marks are measured from
     int root = 0;                  // index into plates
     std::vector<PartPlate> plates; // in the job's order
@@ -92,12 +126,15 @@ struct Part {
     Blank blank;
     /// What a joggle or a dimension measured across could not be: said by the checks.
     std::vector<Undrivable> undrivable;
+    std::vector<std::string> unreachable; // holes whose place in the formed part cannot be
 
     int plateIndex(const std::string& id) const; // -1 where there is none
     int bendIndex(const std::string& id) const;
     int holeIndex(const std::string& id) const;
     bool hasFreeStart(int plate) const;
     bool hasFreeEnd(int plate) const;
+    /// The bends on one edge of a plate, from its right end to its left looking outward.
+    std::vector<int> bendsOn(int plate, Edge edge) const;
 };
 
 /// Lays the part out. The job must be sound (whatIsWrong() is empty); a sound job always solves. Where

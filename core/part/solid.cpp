@@ -1,5 +1,7 @@
 #include "part/solid.h"
 
+#include "common/convex.h"
+
 #include <fcl/narrowphase/collision.h>
 
 #include <algorithm>
@@ -12,8 +14,8 @@ namespace goodfold::part {
 
 namespace {
 
-/// Eight corners: the back's four, then the face's four above them.
-using Hexahedron = std::array<Vec3, 8>;
+/// A convex prism between two polygons: the back's corners, then the face's above them.
+using Prism = std::vector<Vec3>;
 
 /// A plate or a bend zone. The box is cheap and may be too large; the pieces are made when boxes meet.
 struct Body {
@@ -37,18 +39,31 @@ Polygon insetTowardMiddle(const Polygon& outline) {
     return inset;
 }
 
-Hexahedron platePiece(const Part& part, const Folded& folded, int index) {
-    const Polygon outline = insetTowardMiddle(part.plates[index].outlineInFlat);
-    Hexahedron piece;
-    for (size_t i = 0; i < 4; ++i) {
-        const Vec2& p = outline[i];
-        piece[i] = folded.rootFromFlat[index] * Vec3(p.x(), p.y(), kTouching);
-        piece[i + 4] = folded.rootFromFlat[index] * Vec3(p.x(), p.y(), part.thickness - kTouching);
+std::vector<Prism> platePieces(const Part& part, const Folded& folded, int index) {
+    const Polygon outline = flattened(part.plates[index].shapeInFlat, kPieceDeg);
+    std::vector<Prism> pieces;
+    for (const ConvexPiece& corners : convexPieces(outline)) {
+        Polygon flat;
+        for (const size_t corner : corners)
+            flat.push_back(outline[corner]);
+        Prism& piece = pieces.emplace_back();
+        for (const double z : {kTouching, part.thickness - kTouching})
+            for (const Vec2& p : insetTowardMiddle(flat))
+                piece.push_back(folded.rootFromFlat[index] * Vec3(p.x(), p.y(), z));
     }
-    return piece;
+    return pieces;
 }
 
-std::vector<Hexahedron> zonePieces(const Part& part, const Folded& folded, int index) {
+/// Round the plate's whole shape.
+Eigen::AlignedBox3d plateBox(const Part& part, const Folded& folded, int index) {
+    Eigen::AlignedBox3d box;
+    for (const Vec2& p : flattened(part.plates[index].shapeInFlat, kPieceDeg))
+        for (const double z : {0.0, part.thickness})
+            box.extend(folded.rootFromFlat[index] * Vec3(p.x(), p.y(), z));
+    return box;
+}
+
+std::vector<Prism> zonePieces(const Part& part, const Folded& folded, int index) {
     const PartBend& bend = part.bends[index];
     const Polygon zone = insetTowardMiddle(bend.zoneInFlat);
     const int count = static_cast<int>(std::ceil(bend.shape.angleDeg * folded.formedness / kPieceDeg));
@@ -57,12 +72,12 @@ std::vector<Hexahedron> zonePieces(const Part& part, const Folded& folded, int i
         return std::array{inRoot(part, folded, index, zone[0] + share * (zone[1] - zone[0]), z),
                           inRoot(part, folded, index, zone[3] + share * (zone[2] - zone[3]), z)};
     };
-    std::vector<Hexahedron> pieces(static_cast<size_t>(count));
+    std::vector<Prism> pieces(static_cast<size_t>(count), Prism(8));
     for (int i = 0; i < count; ++i)
         for (const size_t layer : {0, 4}) {
             const double z = layer == 0 ? kTouching : part.thickness - kTouching;
             const auto before = section(i, z), after = section(i + 1, z);
-            Hexahedron& piece = pieces[static_cast<size_t>(i)];
+            Prism& piece = pieces[static_cast<size_t>(i)];
             piece[layer] = before[0];
             piece[layer + 1] = after[0];
             piece[layer + 2] = after[1];
@@ -71,12 +86,12 @@ std::vector<Hexahedron> zonePieces(const Part& part, const Folded& folded, int i
     return pieces;
 }
 
-std::vector<Hexahedron> piecesOf(const Part& part, const Folded& folded, const Body& body) {
+std::vector<Prism> piecesOf(const Part& part, const Folded& folded, const Body& body) {
     if (body.isZone) return zonePieces(part, folded, body.index);
-    return {platePiece(part, folded, body.index)};
+    return platePieces(part, folded, body.index);
 }
 
-Eigen::AlignedBox3d boxOf(const Hexahedron& piece) {
+Eigen::AlignedBox3d boxOf(const Prism& piece) {
     Eigen::AlignedBox3d box;
     for (const Vec3& corner : piece)
         box.extend(corner);
@@ -96,13 +111,24 @@ Eigen::AlignedBox3d zoneBox(const Part& part, const Folded& folded, int index) {
     return {box.min() - reach, box.max() + reach};
 }
 
-fcl::Convexd convexOf(const Hexahedron& piece) {
-    static const auto faces = std::make_shared<const std::vector<int>>(std::vector<int>{
-        4, 0, 3, 2, 1, 4, 4, 5, 6, 7, 4, 0, 1, 5, 4, 4, 1, 2, 6, 5, 4, 2, 3, 7, 6, 4, 3, 0, 4, 7});
-    return {std::make_shared<const std::vector<Vec3>>(piece.begin(), piece.end()), 6, faces};
+/// Bottom, top and sides, each as its number of corners and then those.
+fcl::Convexd convexOf(const Prism& piece) {
+    const int count = static_cast<int>(piece.size()) / 2;
+    auto faces = std::make_shared<std::vector<int>>();
+    faces->push_back(count);
+    for (int i = count - 1; i >= 0; --i)
+        faces->push_back(i);
+    faces->push_back(count);
+    for (int i = 0; i < count; ++i)
+        faces->push_back(count + i);
+    for (int i = 0; i < count; ++i) {
+        const int next = (i + 1) % count;
+        faces->insert(faces->end(), {4, i, next, count + next, count + i});
+    }
+    return {std::make_shared<const std::vector<Vec3>>(piece), count + 2, faces};
 }
 
-bool overlap(const Hexahedron& one, const Hexahedron& other) {
+bool overlap(const Prism& one, const Prism& other) {
     const fcl::Convexd a = convexOf(one), b = convexOf(other);
     fcl::CollisionRequestd request;
     request.gjk_solver_type = fcl::GST_LIBCCD;
@@ -113,27 +139,20 @@ bool overlap(const Hexahedron& one, const Hexahedron& other) {
 bool overlap(const Part& part, const Folded& folded, const Body& one, const Body& other) {
     if (!one.box.intersects(other.box)) return false;
     const auto others = piecesOf(part, folded, other);
-    for (const Hexahedron& a : piecesOf(part, folded, one)) {
+    for (const Prism& a : piecesOf(part, folded, one)) {
         const auto box = boxOf(a);
         if (std::any_of(others.begin(), others.end(),
-                        [&](const Hexahedron& b) { return box.intersects(boxOf(b)) && overlap(a, b); }))
+                        [&](const Prism& b) { return box.intersects(boxOf(b)) && overlap(a, b); }))
             return true;
     }
     return false;
 }
 
-/// A plate and its bend, two plates joined by a bend, or two bends on one plate.
-bool areNeighbours(const Part& part, const Body& one, const Body& other) {
-    if (one.fromPlate == other.fromPlate || one.fromPlate == other.toPlate ||
-        one.toPlate == other.fromPlate || one.toPlate == other.toPlate)
-        return true;
-    const auto parentOf = [&](int plate) {
-        const int bend = part.plates[plate].parentBend;
-        return bend < 0 ? -1 : part.bends[bend].parent;
-    };
-    const bool bothPlates = !one.isZone && !other.isZone;
-    return bothPlates &&
-           (parentOf(one.fromPlate) == other.fromPlate || parentOf(other.fromPlate) == one.fromPlate);
+/// A plate and its bend, or two bends on one plate: they join there.
+bool areNeighbours(const Body& one, const Body& other) {
+    if (!one.isZone && !other.isZone) return false;
+    return one.fromPlate == other.fromPlate || one.fromPlate == other.toPlate ||
+           one.toPlate == other.fromPlate || one.toPlate == other.toPlate;
 }
 
 /// All bodies that have an extent.
@@ -145,7 +164,7 @@ std::vector<Body> bodiesOf(const Part& part, const Folded& folded) {
         const int index = static_cast<int>(i);
         if (plate.shortestStraight <= 0 || plate.width <= 0) continue;
         bodies.push_back(
-            {Element::plate(plate.id), false, index, index, index, boxOf(platePiece(part, folded, index))});
+            {Element::plate(plate.id), false, index, index, index, plateBox(part, folded, index)});
     }
     for (size_t i = 0; i < part.bends.size(); ++i) {
         const PartBend& bend = part.bends[i];
@@ -164,7 +183,7 @@ std::vector<Clash> selfClashes(const Part& part, const Folded& folded) {
     std::vector<Clash> clashes;
     for (size_t i = 0; i < bodies.size(); ++i)
         for (size_t j = i + 1; j < bodies.size(); ++j)
-            if (!areNeighbours(part, bodies[i], bodies[j]) && overlap(part, folded, bodies[i], bodies[j]))
+            if (!areNeighbours(bodies[i], bodies[j]) && overlap(part, folded, bodies[i], bodies[j]))
                 clashes.push_back({bodies[i].about, bodies[j].about});
     return clashes;
 }

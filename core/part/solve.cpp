@@ -1,7 +1,10 @@
 #include "part/driven.h"
+#include "part/hole_places.h"
 #include "part/outline.h"
 #include "part/part.h"
 #include "part/shape.h"
+#include "part/sheet_corners.h"
+#include "part/sheet_outline.h"
 
 #include <algorithm>
 #include <array>
@@ -27,6 +30,7 @@ public:
         part.form = job.stock.form;
         part.dimensionTo = job.dimensionTo;
         part.thickness = job.thickness;
+        part.kerf = job.stock.kerf;
         part.datum = job.datum;
     }
 
@@ -34,7 +38,7 @@ public:
         takeOverPlates();
         takeOverBends();
         layOut();
-        placeHoles();
+        placeHoles(job, part);
         part.blank = blankOf(job, part, material.density);
         return std::move(part);
     }
@@ -57,6 +61,7 @@ private:
             bend.edge = from.edge;
             bend.turn = from.turn;
             bend.skewDeg = from.skewDeg;
+            bend.hits = from.hits;
             bend.shape = shapeOf(job, from, material);
             bend.radiusIsTyped = from.insideRadius.has_value();
             const bend::KFactor byRule = bend::kFactor(job.allowance, material, bend.shape);
@@ -96,40 +101,59 @@ private:
         const auto root = std::find_if(part.plates.begin(), part.plates.end(),
                                        [](const PartPlate& plate) { return plate.parentBend < 0; });
         part.root = static_cast<int>(root - part.plates.begin());
+        for (size_t i = 0; i < part.plates.size(); ++i)
+            sizeLength(static_cast<int>(i));
         std::vector<int> toPlace{part.root};
         while (!toPlace.empty()) {
             const int index = toPlace.back();
             toPlace.pop_back();
-            sizePlate(index);
+            sizeWidth(index);
             placePlate(index);
-            for (const int bend : part.plates[index].childBends) {
-                placeBend(part.bends[bend]);
+            drawCorners(index);
+            placeBends(index);
+            for (const int bend : part.plates[index].childBends)
                 toPlace.push_back(part.bends[bend].child);
-            }
         }
         for (size_t i = 0; i < part.plates.size(); ++i)
             drawPlate(i);
     }
 
-    double edgeLength(const PartPlate& plate, Edge edge) const {
-        return edge == Edge::Start || edge == Edge::End ? plate.width : plate.length;
-    }
-
     /// A flange's stated width: its own, or what its parent's edge offers.
-    double statedWidth(const PartPlate& plate, size_t index) const {
-        if (job.plates[index].width) return *job.plates[index].width;
-        const PartBend& own = part.bends[plate.parentBend];
-        return edgeLength(part.plates[own.parent], own.edge);
+    double statedWidth(size_t index, double edgeLength) const {
+        return job.plates[index].width.value_or(edgeLength);
     }
 
-    void sizePlate(int index) {
+    void sizeLength(int index) {
         PartPlate& plate = part.plates[index];
         plate.stated = job.plates[index].length;
         plate.length = plate.stated - referenceAt(index, Edge::Start) - referenceAt(index, Edge::End);
-        plate.width = part.form == StockForm::Bar
-                          ? job.stock.width
-                          : statedWidth(plate, index) - referenceAt(index, Edge::Left) -
-                                referenceAt(index, Edge::Right);
+    }
+
+    void sizeWidth(int index) {
+        PartPlate& plate = part.plates[index];
+        if (part.form == StockForm::Bar)
+            plate.width = job.stock.width;
+        else if (plate.parentBend < 0)
+            plate.width = *job.plates[index].width - sideReference(index, Edge::Left) -
+                          sideReference(index, Edge::Right);
+        else {
+            const PartBend& bend = part.bends[plate.parentBend];
+            plate.width = bend.to - bend.from + bend.shoulderRight + bend.shoulderLeft;
+        }
+    }
+
+    /// What a flange at a plate's side takes off its width. Along a side that tapers its setback, square to
+    /// that side, takes more.
+    double sideReference(int index, Edge side) const {
+        const double reference = referenceAt(index, side);
+        return reference == 0 ? 0
+                              : reference * std::hypot(1, insetOf(index, side) / part.plates[index].length);
+    }
+
+    double insetOf(int index, Edge side) const {
+        const auto& inset = job.plates[static_cast<size_t>(index)].inset;
+        const auto own = inset.find(side);
+        return own == inset.end() ? 0 : own->second;
     }
 
     void placePlate(int index) {
@@ -143,15 +167,33 @@ private:
             return;
         }
         plate.flatFromPlate.linear() << bend.across.x(), -bend.across.y(), bend.across.y(), bend.across.x();
-        plate.flatFromPlate.translation() = bend.far.from;
+        const Vec2 along(-bend.across.y(), bend.across.x());
+        plate.flatFromPlate.translation() = bend.far.from - bend.shoulderRight * along;
+    }
+
+    void placeBends(int plate) {
+        if (part.form == StockForm::Sheet) {
+            for (const int bend : part.plates[plate].childBends)
+                takeItsEdge(part.bends[bend]);
+            for (const int bend : part.plates[plate].childBends)
+                chooseRelief(part.bends[bend]);
+            meetAtCorners(job, part, plate);
+        }
+        for (const int bend : part.plates[plate].childBends)
+            placeBend(part.bends[bend]);
     }
 
     void placeBend(PartBend& bend) {
         const PartPlate& parent = part.plates[bend.parent];
-        bend.near = part.form == StockForm::Bar ? nearLineOfBar(bend, parent) : nearLineOfSheet(bend, parent);
-        bend.across = part.form == StockForm::Bar
-                          ? Vec2(std::cos(radians(bend.skewDeg)), std::sin(radians(bend.skewDeg)))
-                          : Vec2(parent.flatFromPlate.linear() * outwardOf(bend.edge));
+        if (part.form == StockForm::Bar) {
+            bend.near = nearLineOfBar(bend, parent);
+            bend.across = Vec2(std::cos(radians(bend.skewDeg)), std::sin(radians(bend.skewDeg)));
+        } else {
+            const Segment edge = parent.edgeInFlat(bend.edge);
+            const Vec2 along = bend.edgeLength == 0 ? Vec2(0, 1) : Vec2((edge.to - edge.from).normalized());
+            bend.near = {edge.from + bend.from * along, edge.from + bend.to * along};
+            bend.across = Vec2(along.y(), -along.x());
+        }
         const Vec2 half = bend.across * bend.allowance / 2;
         bend.centre = {bend.near.from + half, bend.near.to + half};
         bend.far = {bend.centre.from + half, bend.centre.to + half};
@@ -166,67 +208,90 @@ private:
 
     /// The stretch of the parent's edge that the flange takes, from its right end looking outward. A flange
     /// with flanges of its own at its sides gives up their setbacks at either end.
-    Segment nearLineOfSheet(const PartBend& bend, const PartPlate& parent) const {
-        const double l = parent.length, w = parent.width;
-        const std::array<Segment, 4> edges{Segment{Vec2(0, w), Vec2(0, 0)}, Segment{Vec2(l, 0), Vec2(l, w)},
-                                           Segment{Vec2(l, w), Vec2(0, w)}, Segment{Vec2(0, 0), Vec2(l, 0)}};
-        const Segment& edge = edges[static_cast<size_t>(bend.edge)];
-        const Vec2 outward = outwardOf(bend.edge);
-        const Vec2 along(-outward.y(), outward.x());
-        const PartPlate& child = part.plates[bend.child];
-        const double taken = statedWidth(child, static_cast<size_t>(bend.child));
-        const double start = offsetOf(bend) + referenceAt(bend.child, Edge::Right);
-        const double end = offsetOf(bend) + taken - referenceAt(bend.child, Edge::Left);
-        return {parent.flatFromPlate * Vec2(edge.from + start * along),
-                parent.flatFromPlate * Vec2(edge.from + end * along)};
+    void takeItsEdge(PartBend& bend) {
+        const Segment edge = part.plates[bend.parent].edgeInFlat(bend.edge);
+        bend.edgeLength = (edge.to - edge.from).norm();
+        const auto child = static_cast<size_t>(bend.child);
+        const double offset = job.bends[static_cast<size_t>(&bend - part.bends.data())].offset;
+        const double taken = statedWidth(child, bend.edgeLength);
+        bend.from = offset + sideReference(bend.child, Edge::Right);
+        bend.to = offset + taken - sideReference(bend.child, Edge::Left);
+        const auto& shoulder = job.plates[child].shoulder;
+        if (const auto own = shoulder.find(Edge::Right); own != shoulder.end())
+            bend.shoulderRight = own->second;
+        if (const auto own = shoulder.find(Edge::Left); own != shoulder.end())
+            bend.shoulderLeft = own->second;
     }
 
-    static Vec2 outwardOf(Edge edge) {
-        switch (edge) {
-        case Edge::Start:
-            return {-1, 0};
-        case Edge::End:
-            return {1, 0};
-        case Edge::Left:
-            return {0, 1};
-        case Edge::Right:
-            return {0, -1};
+    void chooseRelief(PartBend& bend) {
+        const Bend& from = job.bends[static_cast<size_t>(&bend - part.bends.data())];
+        const bool besideMetal = restOf(job, part, bend.parent, bend.edge) > 0;
+        bend.relief = reliefOf(from.relief, bend.shape, job.stock.kerf, besideMetal);
+    }
+
+    /// How far the line at one end of a plate leans along x at the right edge (and, negative, at the left): a
+    /// skewed bend, or a free end cut at an angle.
+    double leanAtRight(int plate, Edge edge) const {
+        const PartPlate& own = part.plates[plate];
+        const auto& ends = job.plates[static_cast<size_t>(plate)].ends;
+        const auto end = ends.find(edge);
+        double leanDeg = end == ends.end() ? 0 : end->second.cutDeg;
+        if (part.form == StockForm::Bar) {
+            const int bend = edge == Edge::Start      ? own.parentBend
+                             : own.childBends.empty() ? -1
+                                                      : own.childBends.front();
+            if (bend >= 0) leanDeg = part.bends[bend].skewDeg;
         }
-        return {1, 0};
+        return std::tan(radians(leanDeg)) * own.width / 2;
     }
 
-    double offsetOf(const PartBend& bend) const {
-        return job.bends[static_cast<size_t>(&bend - part.bends.data())].offset;
-    }
-
-    /// How far the line at one end of a bar's plate leans along x at the right edge (and, negative, at the
-    /// left): a skewed bend, or a free end cut at an angle.
-    double leanAtRight(int bend, const Plate& plate, Edge edge) const {
-        if (part.form == StockForm::Sheet) return 0;
-        const auto end = plate.ends.find(edge);
-        const double free = end == plate.ends.end() ? 0 : end->second.cutDeg;
-        const double leanDeg = bend < 0 ? free : part.bends[bend].skewDeg;
-        return std::tan(radians(leanDeg)) * job.stock.width / 2;
+    /// The plate's four corners, uncut, from its own figures and what its meetings make of its sides.
+    void drawCorners(int index) {
+        PartPlate& plate = part.plates[index];
+        const double startLean = leanAtRight(index, Edge::Start), endLean = leanAtRight(index, Edge::End);
+        const double l = plate.length, w = plate.width;
+        double right = insetOf(index, Edge::Right), left = insetOf(index, Edge::Left);
+        if (plate.parentBend >= 0) {
+            const PartBend& own = part.bends[plate.parentBend];
+            right += own.taperRight;
+            left += own.taperLeft;
+        }
+        for (const Vec2& corner :
+             {Vec2(startLean, 0), Vec2(l + endLean, right), Vec2(l - endLean, w - left), Vec2(-startLean, w)})
+            plate.outlineInFlat.push_back(plate.flatFromPlate * corner);
+        plate.shortestStraight = l - std::abs(endLean - startLean);
     }
 
     void drawPlate(size_t index) {
         PartPlate& plate = part.plates[index];
-        const Plate& from = job.plates[index];
-        const double startLean = leanAtRight(plate.parentBend, from, Edge::Start);
-        const double endLean =
-            leanAtRight(plate.childBends.empty() ? -1 : plate.childBends.front(), from, Edge::End);
-        const double l = plate.length, w = plate.width;
-        const Polygon square{Vec2(startLean, 0), Vec2(l + endLean, 0), Vec2(l - endLean, w),
-                             Vec2(-startLean, w)};
-        for (const Vec2& corner : square)
-            plate.outlineInFlat.push_back(plate.flatFromPlate * corner);
-        plate.shortestStraight = l - std::abs(endLean - startLean);
-        const Shaped shaped = shapePlate(from, square);
-        for (size_t i = 0; i < 4; ++i)
-            plate.cornersInFlat[i] = moved(shaped.corners[i], plate.flatFromPlate);
-        plate.cornersFit = shaped.fits;
+        if (part.form == StockForm::Sheet) {
+            Traced traced = tracePlate(job, part, static_cast<int>(index));
+            plate.shapeInFlat = std::move(traced.outline);
+            plate.jointAt = std::move(traced.jointAt);
+            plate.cornersFit = traced.fits;
+        } else {
+            Shaped shaped = shapePlate(job.plates[index], plate.outlineInFlat);
+            plate.cornersFit = shaped.fits;
+            const int end = plate.childBends.empty() ? -1 : plate.childBends.front();
+            joinCorners(plate, shaped.corners, plate.parentBend, end);
+            plate.cornersInFlat = std::move(shaped.corners);
+        }
         for (const int bend : plate.childBends)
             drawZone(part.bends[bend]);
+    }
+
+    /// A bar's plate hangs on its start and goes on at its end.
+    static void joinCorners(PartPlate& plate, const std::array<Path, 4>& corners, int startBend,
+                            int endBend) {
+        const Path all = joined(corners);
+        plate.shapeInFlat = all;
+        plate.jointAt.assign(all.size(), -1);
+        const auto markFrom = [&](const Vec2& corner, int bend) {
+            for (size_t i = 0; i < all.size(); ++i)
+                if (all[i].point == corner) plate.jointAt[i] = bend;
+        };
+        if (endBend >= 0) markFrom(corners[1].back().point, endBend);
+        if (startBend >= 0) markFrom(corners[3].back().point, startBend);
     }
 
     void drawZone(PartBend& bend) {
@@ -236,74 +301,6 @@ private:
         }
         const Vec2 step(bend.alongBar(bend.allowance), 0);
         bend.zoneInFlat = {bend.near.from, bend.near.from + step, bend.near.to + step, bend.near.to};
-    }
-
-    void placeHoles() {
-        for (size_t p = 0; p < job.plates.size(); ++p)
-            for (const Hole& hole : job.plates[p].holes) {
-                const Pose2& flatFromPlate = part.plates[p].flatFromPlate;
-                const Vec2 inPlate(xInPlate(static_cast<int>(p), hole), yInPlate(part.plates[p], hole));
-                const double turn = radians(hole.angleDeg);
-                const bool isSlot = hole.kind == Hole::Kind::Slot;
-                const Vec2 half =
-                    isSlot ? Vec2(Vec2(std::cos(turn), std::sin(turn)) * (hole.length - hole.diameter) / 2)
-                           : Vec2(0, 0);
-                part.holes.push_back(
-                    {hole.id,
-                     static_cast<int>(p),
-                     hole.diameter,
-                     flatFromPlate * inPlate,
-                     {flatFromPlate * Vec2(inPlate - half), flatFromPlate * Vec2(inPlate + half)}});
-            }
-    }
-
-    /// The bend that a plate's own x dimensions start from: the one it hangs on, or a root's at its start.
-    const PartBend* ownBend(const PartPlate& plate) const {
-        if (plate.parentBend >= 0) return &part.bends[plate.parentBend];
-        for (const int child : plate.childBends)
-            if (part.bends[child].edge == Edge::Start) return &part.bends[child];
-        return nullptr;
-    }
-
-    double xInPlate(int index, const Hole& hole) const {
-        const PartPlate& plate = part.plates[index];
-        const auto fromBend = [&](DimensionTo to) {
-            const PartBend* own = ownBend(plate);
-            assert(own);
-            return hole.x - own->alongBar(bend::setback(own->shape, to));
-        };
-        switch (hole.xFrom) {
-        case Hole::XFrom::Outside:
-            return fromBend(DimensionTo::Outside);
-        case Hole::XFrom::Inside:
-            return fromBend(DimensionTo::Inside);
-        case Hole::XFrom::Tangent:
-            return fromBend(DimensionTo::Tangent);
-        case Hole::XFrom::Start:
-            return hole.x;
-        case Hole::XFrom::End:
-            return plate.length - hole.x;
-        case Hole::XFrom::Hole: {
-            const auto& holes = job.plates[static_cast<size_t>(index)].holes;
-            const auto other = std::find_if(holes.begin(), holes.end(),
-                                            [&](const Hole& h) { return h.id == hole.xFromHole; });
-            assert(other != holes.end());
-            return hole.x + xInPlate(index, *other);
-        }
-        }
-        return hole.x;
-    }
-
-    static double yInPlate(const PartPlate& plate, const Hole& hole) {
-        switch (hole.yFrom) {
-        case Hole::YFrom::Right:
-            return hole.y;
-        case Hole::YFrom::Left:
-            return plate.width - hole.y;
-        case Hole::YFrom::Centre:
-            return plate.width / 2 + hole.y;
-        }
-        return hole.y;
     }
 
     const Job& job;
@@ -324,7 +321,7 @@ Part solve(const Job& job, const material::Material& material) {
     Part part = layOut(driven.job, material);
     part.undrivable = std::move(driven.undrivable);
     for (size_t i = 0; i < job.plates.size(); ++i)
-        if (isDriven(job.plates[i]))
+        if (isDriven(job, job.plates[i]))
             part.plates[i].stated = lengthTo(part, static_cast<int>(i), job.dimensionTo);
     return part;
 }

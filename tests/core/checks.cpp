@@ -21,9 +21,9 @@ void mends(const part::Job& job, const char* rule) {
     const auto findings = test::findingsOf(job);
     const check::Finding* finding = test::findRule(findings, rule);
     QVERIFY2(finding, rule);
-    QVERIFY(finding->remedy);
-    QVERIFY(!part::whatIsWrong(finding->remedy->mended));
-    QVERIFY2(!finds(finding->remedy->mended, rule), finding->remedy->says.c_str());
+    QVERIFY(finding->remedy());
+    QVERIFY(!part::whatIsWrong(finding->remedy()->mended));
+    QVERIFY2(!finds(finding->remedy()->mended, rule), finding->remedy()->says.c_str());
 }
 
 } // namespace
@@ -142,7 +142,7 @@ void ChecksTest::holeNearEdge() {
     // Too wide a hole for the bar: near both edges, and moving it helps neither.
     const auto wide = test::findingsOf(withHoleAt(25, 0.5, 22));
     QVERIFY(test::findRule(wide, "hole-near-edge"));
-    QVERIFY(!test::findRule(wide, "hole-near-edge")->remedy);
+    QVERIFY(!test::findRule(wide, "hole-near-edge")->remedy());
 }
 
 void ChecksTest::soundMetalBesideHoleWantedInAluminium() {
@@ -223,9 +223,9 @@ void ChecksTest::slotNearAnEdgeMoves() {
     job.plates[0].holes[0].y = -28; // its right end 5 from the edge
     const auto findings = test::findingsOf(job);
     const check::Finding* finding = test::findRule(findings, "hole-near-edge");
-    QVERIFY(finding && finding->remedy);
+    QVERIFY(finding && finding->remedy());
     QCOMPARE(*finding->value, 5.0);
-    QVERIFY(!test::findRule(test::findingsOf(finding->remedy->mended), "hole-near-edge"));
+    QVERIFY(!test::findRule(test::findingsOf(finding->remedy()->mended), "hole-near-edge"));
 }
 
 void ChecksTest::bendLinesMeetAtAnEdge() {
@@ -237,9 +237,9 @@ void ChecksTest::bendLinesMeetAtAnEdge() {
     };
     const auto findings = test::findingsOf(skewed(16));
     const check::Finding* finding = test::findRule(findings, "straight-too-short");
-    QVERIFY(finding && finding->remedy);
+    QVERIFY(finding && finding->remedy());
     QVERIFY2(finding->headline.starts_with("Bend lines meet"), finding->headline.c_str());
-    QVERIFY(!test::findRule(test::findingsOf(finding->remedy->mended), "straight-too-short"));
+    QVERIFY(!test::findRule(test::findingsOf(finding->remedy()->mended), "straight-too-short"));
     QVERIFY(!finds(skewed(40), "straight-too-short"));
 }
 
@@ -254,8 +254,8 @@ void ChecksTest::blankFitsTheStock() {
     job.plates[1].ends[part::Edge::End].extra = 50;
     const auto findings = test::findingsOf(job);
     const check::Finding* finding = test::findRule(findings, "blank-too-long");
-    QVERIFY(finding && finding->severity == check::Severity::Stop && finding->remedy);
-    QVERIFY(!test::findRule(test::findingsOf(finding->remedy->mended), "blank-too-long"));
+    QVERIFY(finding && finding->severity == check::Severity::Stop && finding->remedy());
+    QVERIFY(!test::findRule(test::findingsOf(finding->remedy()->mended), "blank-too-long"));
 }
 
 void ChecksTest::shortLegIsLeftLong() {
@@ -267,8 +267,8 @@ void ChecksTest::shortLegIsLeftLong() {
     for (const check::Finding& finding : test::findingsOf(job)) {
         if (finding.rule != "leg-too-short") continue;
         ++told;
-        QVERIFY(finding.remedy);
-        const part::Job& mended = finding.remedy->mended;
+        QVERIFY(finding.remedy());
+        const part::Job& mended = finding.remedy()->mended;
         if (finding.about.id == "C") // the formed part stays: the rest is trimmed
             QVERIFY(mended.plates[2].length == 14 && mended.plates[2].ends.at(part::Edge::End).extra == 11);
         else
@@ -283,12 +283,12 @@ void ChecksTest::heavyBendIsLeftLongToPull() {
     const part::Job job = test::bar({80, 60}, {{.insideRadius = 6.0}}, 6, 40);
     const auto findings = test::findingsOf(job);
     const check::Finding* finding = test::findRule(findings, "heavy-by-hand");
-    QVERIFY(finding && finding->remedy);
+    QVERIFY(finding && finding->remedy());
     QVERIFY(std::abs(*finding->value - 1.3 * 145 * 40 * 36 / 500) < 1e-9); // 543 N
-    const auto after = test::findingsOf(finding->remedy->mended);
+    const auto after = test::findingsOf(finding->remedy()->mended);
     QVERIFY(!test::findRule(after, "heavy-by-hand"));
     const double lever = 1.3 * 145 * 40 * 36 / 250;
-    const part::Part part = part::solve(finding->remedy->mended, test::hotRolled());
+    const part::Part part = part::solve(finding->remedy()->mended, test::hotRolled());
     const double reach =
         part.bends[0].centre.middle().x() - part.blank.corner.x(); // its longer side is left long
     QVERIFY(reach >= lever - 1e-9 && reach < lever + 1);
@@ -300,9 +300,9 @@ void ChecksTest::grainMatters() {
     job.stock.grain = part::Grain::Crosswise; // cut across a sheet
     const auto findings = test::findingsOf(job);
     const check::Finding* finding = test::findRule(findings, "along-grain");
-    QVERIFY(finding && finding->remedy);
+    QVERIFY(finding && finding->remedy());
     QCOMPARE(*finding->limit, 8.5);
-    QVERIFY(!test::findRule(test::findingsOf(finding->remedy->mended), "along-grain"));
+    QVERIFY(!test::findRule(test::findingsOf(finding->remedy()->mended), "along-grain"));
     job.bends[0].skewDeg = 31; // no longer within 30 degrees
     QVERIFY(!finds(job, "along-grain"));
 }
@@ -339,10 +339,10 @@ void ChecksTest::remediesMend() {
     for (int i = 0; i < 300; ++i) {
         const part::Job job = random.next();
         for (const check::Finding& finding : test::findingsOf(job)) {
-            if (!finding.remedy) continue;
+            if (!finding.remedy()) continue;
             ++pressed;
-            QVERIFY(!part::whatIsWrong(finding.remedy->mended));
-            for (const check::Finding& left : test::findingsOf(finding.remedy->mended)) {
+            QVERIFY(!part::whatIsWrong(finding.remedy()->mended));
+            for (const check::Finding& left : test::findingsOf(finding.remedy()->mended)) {
                 if (left.rule != finding.rule || left.about != finding.about ||
                     left.headline != finding.headline)
                     continue;
@@ -374,7 +374,7 @@ void ChecksTest::numbersAreInTheReadersUnit() {
     QVERIFY2(finding->says.starts_with("³⁄₁₆"), finding->says.c_str());
     QCOMPARE(*finding->limit, 9.0);
     // The remedy is a figure that can be set with a rule: a whole number of sixteenths, and enough.
-    const double x = finding->remedy->mended.plates[0].holes[0].x;
+    const double x = finding->remedy()->mended.plates[0].holes[0].x;
     QVERIFY(x >= 9 && std::abs(x / 25.4 * 16 - std::round(x / 25.4 * 16)) < 1e-9);
 }
 

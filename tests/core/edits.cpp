@@ -120,7 +120,7 @@ void EditsTest::removingHalfAJoggleRemovesIt() {
 void EditsTest::nonsenseGetsASentenceAndChangesNothing_data() {
     QTest::addColumn<QString>("line");
     for (const char* line :
-         {"", "forty", "b ninety", "b 200", "b 90 r -2", "h", "h twelve", "40x", "-5", "0", "b 90 lean 80",
+         {"", "forty", "b ninety", "b 400", "b 90 r -2", "h", "h twelve", "40x", "-5", "0", "b 90 lean 80",
           "j 6", "j over 20", "overall 60", "cut 80", "extra -2", "h 12 d 6 long 4", "flat"})
         QTest::newRow(*line ? line : "nothing") << line;
 }

@@ -206,7 +206,7 @@ void FoldTest::sheetOutlineHoldsAllItsPieces() {
         const part::Part part = part::solve(job, test::materialOf(job));
         double pieces = 0;
         for (const part::PartPlate& plate : part.plates)
-            pieces += areaOf(plate.shapeInFlat());
+            pieces += areaOf(plate.shapeInFlat);
         for (const part::PartBend& bend : part.bends)
             pieces += areaOf(bend.zoneInFlat);
         QVERIFY(std::abs(areaOf(part.blank.finished) - pieces) < 1e-6 * std::abs(pieces));

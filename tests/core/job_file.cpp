@@ -155,7 +155,7 @@ void JobFileTest::wrongFigures_data() {
     row("bend to nowhere", "/bends/0/to", "\"Z\"", "bends[0].to");
     row("bend to itself", "/bends/0/to", "\"A\"", "bends");
     row("no bends", "/bends", "[]", "bends");
-    row("angle beyond 180", "/bends/0/angle", "181", "bends[0].angle");
+    row("angle beyond a roll", "/bends/0/angle", "351", "bends[0].angle");
     row("angle under 1", "/bends/0/angle", "0.5", "bends[0].angle");
     row("turn sideways", "/bends/0/turn", "\"sideways\"", "bends[0].turn");
     row("side edge of a bar", "/bends/0/edge", "\"left\"", "bends[0].edge");

@@ -110,8 +110,8 @@ void ShapesTest::joggleTooShortSaysTheLeast() {
     QVERIFY(std::abs(m.part.undrivable[0].least - std::sqrt(2 * 9.0 * 6 - 36)) < 1e-9);
     const auto findings = test::findingsOf(job);
     const auto* finding = test::findRule(findings, "cannot-drive");
-    QVERIFY(finding && finding->severity == check::Severity::Stop && finding->remedy);
-    const auto after = test::findingsOf(finding->remedy->mended);
+    QVERIFY(finding && finding->severity == check::Severity::Stop && finding->remedy());
+    const auto after = test::findingsOf(finding->remedy()->mended);
     QVERIFY(!test::findRule(after, "cannot-drive"));
 }
 
@@ -228,8 +228,8 @@ void ShapesTest::cornersAndEndsTakeTheirArea() {
     QVERIFY(!made(job).part.plates[0].cornersFit);
     const auto findings = test::findingsOf(job);
     const auto* finding = test::findRule(findings, "corners-too-large");
-    QVERIFY(finding && finding->remedy);
-    QVERIFY(made(finding->remedy->mended).part.plates[0].cornersFit);
+    QVERIFY(finding && finding->remedy());
+    QVERIFY(made(finding->remedy()->mended).part.plates[0].cornersFit);
 }
 
 void ShapesTest::fullRoundEndIsWithinItsLength() {

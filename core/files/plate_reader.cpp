@@ -1,0 +1,193 @@
+#include "files/plate_reader.h"
+
+namespace goodfold::files {
+
+namespace {
+
+part::OutlinePoint pointFrom(Members& members) {
+    const part::OutlinePoint point{
+        {members.number("x"), members.number("y")}, members.number("bow", 0), members.number("round", 0)};
+    members.refuseOthers();
+    return point;
+}
+
+/// The figures that its kind has.
+void readShape(Members& members, part::Hole& hole) {
+    using Kind = part::Hole::Kind;
+    if (hole.kind == Kind::Slot || hole.kind == Kind::Rectangle || hole.kind == Kind::D ||
+        hole.kind == Kind::Key)
+        hole.length = members.number("length");
+    if (hole.kind == Kind::ArcSlot) hole.radius = members.number("radius");
+    if (hole.kind == Kind::Rectangle) hole.radius = members.number("radius", 0);
+    if (hole.kind == Kind::ArcSlot) hole.swingDeg = members.number("swing");
+    if (hole.kind == Kind::Key) hole.neck = members.number("neck");
+    if (hole.kind == Kind::CutOut) hole.outline = members.list("outline", pointFrom);
+    hole.angleDeg = members.number("angle", 0);
+}
+
+part::Pattern patternFrom(Members& members) {
+    part::Pattern pattern;
+    pattern.kind = members.choice("kind", kPatternWords);
+    pattern.across = members.has("across") ? members.flag("across") : pattern.across;
+    pattern.lengthwise = members.flag("lengthwise");
+    pattern.count = members.whole("count", pattern.count);
+    pattern.rows = members.whole("rows", pattern.rows);
+    pattern.pitch = members.number("pitch", pattern.pitch);
+    pattern.rowPitch = members.number("row_pitch", pattern.rowPitch);
+    pattern.diameter = members.number("diameter", pattern.diameter);
+    pattern.angleDeg = members.number("angle", 0);
+    return pattern;
+}
+
+part::FormedPlace formedFrom(Members& members) {
+    const part::FormedPlace::Kind kind = members.choice("place", kFormedWords);
+    return {kind, members.text("of"), kind == part::FormedPlace::Kind::Axis ? 0 : members.number("distance")};
+}
+
+part::Countersink countersinkFrom(Members& members) {
+    return {members.number("diameter"), members.number("angle", 90), members.flag("on_back")};
+}
+
+part::Fastener fastenerFrom(Members& members) {
+    part::Fastener fastener;
+    fastener.use = members.choice("use", kUseWords);
+    fastener.size = members.text("size");
+    fastener.fit = members.choice("fit", kFitWords, fastener.fit);
+    fastener.head = members.choice("head", kHeadWords, fastener.head);
+    fastener.clamps = members.number("clamps", 0);
+    fastener.washers = members.whole("washers", fastener.washers);
+    fastener.headOnBack = members.flag("head_on_back");
+    return fastener;
+}
+
+part::Hole holeFrom(Members& members) {
+    part::Hole hole;
+    hole.id = members.text("id");
+    hole.kind = members.choice("kind", kHoleWords, part::Hole::Kind::Round);
+    hole.diameter = members.number("diameter");
+    readShape(members, hole);
+    hole.x = members.number("x", 0);
+    if (members.has("x_from")) {
+        const std::string from = members.text("x_from");
+        const auto word = std::find_if(kXFromWords.begin(), kXFromWords.end(),
+                                       [&](const auto& w) { return w.first == from; });
+        hole.xFrom = word == kXFromWords.end() ? part::Hole::XFrom::Hole : word->second;
+        if (hole.xFrom == part::Hole::XFrom::Hole) hole.xFromHole = from;
+    }
+    hole.y = members.number("y", 0);
+    hole.yFrom = members.choice("y_from", kYFromWords, part::Hole::YFrom::Centre);
+    if (members.has("formed")) hole.formed = members.own("formed", formedFrom);
+    if (members.has("pattern")) hole.pattern = members.own("pattern", patternFrom);
+    if (members.has("countersink")) hole.countersink = members.own("countersink", countersinkFrom);
+    if (members.has("fastener")) hole.fastener = members.own("fastener", fastenerFrom);
+    hole.afterBending = members.flag("after_bending");
+    hole.kept = members.kept();
+    return hole;
+}
+
+part::CornerCut cornerFrom(Members& members) {
+    const bool isRound = members.has("round");
+    const part::CornerCut cut{isRound ? part::CornerCut::Kind::Round : part::CornerCut::Kind::Chamfer,
+                              members.number(isRound ? "round" : "chamfer")};
+    return cut;
+}
+
+part::BarEnd endFrom(Members& members) {
+    const part::BarEnd end{members.number("cut", 0), members.flag("full_round"), members.number("extra", 0)};
+    return end;
+}
+
+part::Joggle joggleFrom(Members& members) {
+    const part::Joggle joggle{members.number("offset"), members.number("length")};
+    return joggle;
+}
+
+part::FreeEdge freeEdgeFrom(Members& members) {
+    return {members.number("bow", 0), members.list("points", pointFrom)};
+}
+
+part::Meeting meetingFrom(Members& members) {
+    part::Meeting meeting;
+    meeting.kind = members.choice("kind", kMeetingWords);
+    meeting.gap = members.number("gap", 0);
+    meeting.tabOn = members.choice("tab_on", kEdgeWords, meeting.tabOn);
+    meeting.tabOutside = members.flag("tab_outside");
+    return meeting;
+}
+
+part::Relief reliefFrom(Members& members) {
+    return {members.choice("kind", kReliefWords), members.maybeNumber("width"), members.maybeNumber("depth")};
+}
+
+part::Wrap wrapFrom(Members& members) {
+    return {members.choice("kind", kWrapWords), members.number("pipe"), members.number("gap", 0)};
+}
+
+/// What only a sheet's plate has.
+void readSheetShape(Members& members, part::Plate& plate) {
+    members.each("inset", kSideWords, [&](part::Edge edge, Members& own, const std::string& key) {
+        plate.inset[edge] = own.number(key);
+    });
+    members.each("shoulder", kSideWords, [&](part::Edge edge, Members& own, const std::string& key) {
+        plate.shoulder[edge] = own.number(key);
+    });
+    members.each("edges", kEdgeWords, [&](part::Edge edge, Members& own, const std::string& key) {
+        plate.edges[edge] = own.own(key, freeEdgeFrom);
+    });
+    for (const part::Edge edge : members.choices("rest_outside", kEdgeWords))
+        plate.restOutside.insert(edge);
+    members.each("meets", kCornerWords, [&](part::Corner corner, Members& own, const std::string& key) {
+        plate.meets[corner] = own.own(key, meetingFrom);
+    });
+}
+
+} // namespace
+
+ReadPlate plateFrom(Members& members) {
+    ReadPlate read;
+    read.plate.id = members.text("id");
+    if (members.has("joggle")) read.plate.joggle = members.own("joggle", joggleFrom);
+    // Of a joggle, and beside a bend over a pipe, it follows.
+    read.plate.length = members.number("length", 0);
+    read.plate.measure = members.choice("measure", kMeasureWords, part::Plate::Measure::Along);
+    read.plate.flatFirst = members.flag("flat_first");
+    members.each("dimension_to", kEndWords, [&](part::Edge edge, Members& own, const std::string& key) {
+        read.plate.dimensionTo[edge] = own.choice(key, kDimensionWords);
+    });
+    members.each("corners", kCornerWords, [&](part::Corner corner, Members& own, const std::string& key) {
+        read.plate.corners[corner] = own.own(key, cornerFrom);
+    });
+    members.each("ends", kEndWords, [&](part::Edge edge, Members& own, const std::string& key) {
+        read.plate.ends[edge] = own.own(key, endFrom);
+    });
+    readSheetShape(members, read.plate);
+    read.plate.width = members.maybeNumber("width");
+    if (members.has("holes"))
+        read.plate.holes = members.list("holes", [&](Members& hole) {
+            read.holeSaysXFrom.push_back(hole.has("x_from"));
+            return holeFrom(hole);
+        });
+    read.plate.kept = members.kept();
+    return read;
+}
+
+part::Bend bendFrom(Members& members) {
+    part::Bend bend;
+    bend.id = members.text("id");
+    bend.from = members.text("from");
+    bend.edge = members.choice("edge", kEdgeWords, part::Edge::End);
+    bend.to = members.text("to");
+    bend.angleDeg = members.number("angle", kNoAngle);
+    bend.turn = members.choice("turn", kTurnWords);
+    bend.skewDeg = members.number("skew", 0);
+    bend.offset = members.number("offset", 0);
+    bend.insideRadius = members.maybeNumber("inside_radius");
+    bend.k = members.maybeNumber("k");
+    if (members.has("relief")) bend.relief = members.own("relief", reliefFrom);
+    if (members.has("wrap")) bend.wrap = members.own("wrap", wrapFrom);
+    bend.hits = members.whole("hits", 1);
+    bend.kept = members.kept();
+    return bend;
+}
+
+} // namespace goodfold::files

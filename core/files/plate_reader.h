@@ -1,0 +1,18 @@
+// Plates, holes and bends of a job file. Inside of files/ only: it throws what is wrong as Error.
+#pragma once
+
+#include "files/members.h"
+
+namespace goodfold::files {
+
+struct ReadPlate {
+    part::Plate plate;
+    std::vector<bool> holeSaysXFrom;
+};
+ReadPlate plateFrom(Members& members);
+
+/// A bend without an angle: that of a joggle or beside a pipe, whose angle follows.
+inline constexpr double kNoAngle = 0;
+part::Bend bendFrom(Members& members);
+
+} // namespace goodfold::files

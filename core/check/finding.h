@@ -1,6 +1,7 @@
 // What stops a job, what to mind, what to note: one rule a function, findings in plain words.
 #pragma once
 
+#include "hardware/hardware.h"
 #include "part/element.h"
 #include "part/fold.h"
 #include "quantity/length.h"
@@ -17,6 +18,7 @@ enum class Severity { Stop, Mind, Note };
 struct Remedy {
     std::string says;
     part::Job mended;
+    std::optional<part::Job> other = {}; // a second part that comes of it
 };
 
 struct Finding {
@@ -38,6 +40,7 @@ struct Subject {
     const part::Folded& folded;
     const material::Material& material;
     quantity::Reading reading;
+    const hardware::Book& hardware = hardware::standardBook();
 
     std::string length(double mm) const { return quantity::typeset(quantity::Length::mm(mm), reading); }
     /// The nearest figure the reader can set, at least `mm`.
@@ -73,6 +76,15 @@ std::vector<Finding> radiusTooSmall(const Subject&);
 std::vector<Finding> holeOffItsPlate(const Subject&);
 std::vector<Finding> holeNearBend(const Subject&);
 std::vector<Finding> holeNearEdge(const Subject&);
+std::vector<Finding> blankOverlapsItself(const Subject&);
+std::vector<Finding> tornBendEnds(const Subject&);
+std::vector<Finding> cornersByOrder(const Subject&);
+std::vector<Finding> smallBends(const Subject&);
+std::vector<Finding> tooFewThreads(const Subject&);
+std::vector<Finding> nutDoesNotFit(const Subject&);
+std::vector<Finding> noRoomForTool(const Subject&);
+std::vector<Finding> headOnBend(const Subject&);
+std::vector<Finding> whatToBuy(const Subject&);
 std::vector<Finding> cutsThroughItself(const Subject&);
 std::vector<Finding> blankLongerThanStock(const Subject&);
 std::vector<Finding> legShorterThanLeast(const Subject&);

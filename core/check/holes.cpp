@@ -122,8 +122,23 @@ std::optional<Remedy> byMoving(const Subject& s, const part::PartHole& hole, con
 
 double leastToEdge(const Subject& s, const part::PartHole& hole) {
     const double web = std::max(s.part.thickness, 2.0);
+    if (const auto& fastener = s.job.findHole(hole.source)->fastener) {
+        using Use = part::Fastener::Use;
+        if (fastener->use == Use::Rivet)
+            if (const auto* rivet = s.hardware.findRivet(fastener->size)) return 2 * rivet->diameter;
+        if (fastener->use == Use::RivetNut)
+            if (const auto* screw = s.hardware.findScrew(fastener->size); screw && screw->rivetNut)
+                return screw->rivetNut->leastEdge;
+    }
     const double reach = hole.core().reach;
     return reach == 0 ? web : std::max(s.material.edgeDistanceDiameters * hole.diameter, reach + web);
+}
+
+std::string edgeHeadline(const Subject& s, const part::PartHole& hole) {
+    const auto& fastener = s.job.findHole(hole.source)->fastener;
+    if (fastener && fastener->use == part::Fastener::Use::Rivet)
+        return hole.id + ": its rivet is too near an edge";
+    return hole.id + " is close to an edge";
 }
 
 /// The finding with a way out, if there is one.
@@ -271,7 +286,7 @@ std::vector<Finding> holeNearEdge(const Subject& s) {
             findings, "edge",
             with({.severity = Severity::Mind,
                   .about = Element::hole(hole.source),
-                  .headline = hole.id + " is close to an edge",
+                  .headline = edgeHeadline(s, hole),
                   .says = s.length(nearest.toCore) + " from its " + (reach > 0 ? "centre" : "side") +
                           " to the edge; " + s.length(least) + " is wanted so that it does not tear out.",
                   .value = nearest.toCore,

@@ -79,6 +79,7 @@ Material materialFrom(const json& entry) {
                entry.at("gauge_family"),
                entry.at("density"),
                entry.at("yield"),
+               entry.at("ultimate"),
                entry.at("elastic_modulus"),
                entry.at("handbook_c"),
                entry.at("edge_distance_diameters"),
@@ -102,7 +103,7 @@ bool isUsable(const Material& m) {
         return !rows.empty() && std::is_sorted(rows.begin(), rows.end(),
                                                [&](const auto& a, const auto& b) { return a.*key < b.*key; });
     };
-    return m.density > 0 && m.yield > 0 && m.elasticModulus > 0 &&
+    return m.density > 0 && m.yield > 0 && m.ultimate >= m.yield && m.elasticModulus > 0 &&
            rising(m.formingMoments, &FormingMomentRow::radiusOverThickness) &&
            m.formingMoments.front().radiusOverThickness > 0 &&
            rising(m.kFactors, &KFactorRow::radiusOverThickness) &&

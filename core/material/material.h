@@ -36,6 +36,7 @@ struct Material {
     std::string gaugeFamily;                       // which column of the gauge table its sheets go by
     double density;                                // kg/m3
     double yield;                                  // MPa, typical
+    double ultimate;                               // MPa, typical
     double elasticModulus;                         // MPa
     double handbookC;                              // c of the handbook form (c T + 1.57 R) A/90
     double edgeDistanceDiameters;                  // least hole centre to edge, in hole diameters

@@ -71,6 +71,14 @@ void tidy(Job& job) {
             removeSubtree(job, std::string(plate.id));
             break;
         }
+    for (Plate& plate : job.plates)
+        for (Hole& hole : plate.holes)
+            if (hole.formed && !job.findPlate(hole.formed->of) && !job.findHole(hole.formed->of))
+                hole.formed.reset();
+    for (Bend& bend : job.bends) {
+        const Bend *before = job.bendTo(bend.from), *after = job.bendAt(bend.to, Edge::End);
+        if (bend.wrap && (!before || !after)) bend.wrap.reset();
+    }
     if (job.load && (!job.findHole(job.load->held) || !job.findHole(job.load->at))) job.load.reset();
     for (Plate& plate : job.plates)
         if (plate.measure != Plate::Measure::Along && !standsBetweenParallels(job, plate))
@@ -108,6 +116,18 @@ Job emptyBar(quantity::Unit unit) {
     return job;
 }
 
+Job emptySheet(quantity::Unit unit) {
+    Job job = emptyBar(unit);
+    const bool inches = unit == quantity::Unit::Inch;
+    job.stock = {};
+    job.stock.form = StockForm::Sheet;
+    job.material = "steel-galvanised";
+    job.thickness = inches ? 25.4 / 16 : 1.5;
+    job.plates[0].length = inches ? 4 * 25.4 : 100;
+    job.plates[0].width = inches ? 2.5 * 25.4 : 60;
+    return job;
+}
+
 bool endIsFree(const Job& job, const std::string& plate) {
     return !job.bendAt(plate, Edge::End);
 }
@@ -128,13 +148,51 @@ Result<Edited> withBendAtEnd(Job job, const std::string& plate, Bend bend, doubl
             hole.x = parent->length - hole.x;
             hole.xFrom = newReference;
         }
+    bend.edge = Edge::End;
+    if (job.stock.form == StockForm::Sheet)
+        return withFlange(std::move(job), plate, std::move(bend), legLength);
     bend.id = freshBendId(job);
     bend.from = plate;
-    bend.edge = Edge::End;
     bend.to = freshPlateId(job);
     const std::string leg = bend.to;
     Plate added{.id = leg, .length = legLength};
     moveEnd(*parent, added, Edge::End);
+    job.plates.push_back(std::move(added));
+    job.bends.push_back(std::move(bend));
+    return ifSound({std::move(job), Element::plate(leg)});
+}
+
+namespace {
+
+/// Holes that count from an edge that is bent from now on.
+void countFromElsewhere(const Job& job, Plate& plate, Edge edge) {
+    const bool startIsBent = edge == Edge::Start || !startIsFree(job, plate.id);
+    for (Hole& hole : plate.holes) {
+        if (edge == Edge::Start && hole.xFrom == Hole::XFrom::Start) hole.xFrom = ownReference(job);
+        if (edge != Edge::End || hole.xFrom != Hole::XFrom::End) continue;
+        hole.x = plate.length - hole.x;
+        hole.xFrom = startIsBent ? ownReference(job) : Hole::XFrom::Start;
+    }
+}
+
+} // namespace
+
+Result<Edited> withFlange(Job job, const std::string& plate, Bend bend, double legLength,
+                          std::optional<double> width) {
+    Plate* parent = job.findPlate(plate);
+    if (!parent) return Error{"There is no plate \"" + plate + "\".", {}};
+    if (job.stock.form != StockForm::Sheet)
+        return Error{"A bar goes on at the end of a leg; other edges need sheet.", {}};
+    countFromElsewhere(job, *parent, bend.edge);
+    parent->edges.erase(bend.edge);
+    bend.id = freshBendId(job);
+    bend.from = plate;
+    bend.to = freshPlateId(job);
+    Plate added;
+    added.id = bend.to;
+    added.length = legLength;
+    added.width = width;
+    const std::string leg = bend.to;
     job.plates.push_back(std::move(added));
     job.bends.push_back(std::move(bend));
     return ifSound({std::move(job), Element::plate(leg)});

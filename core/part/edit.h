@@ -15,12 +15,21 @@ struct Edited {
 /// One straight leg of bar to start from.
 Job emptyBar(quantity::Unit unit);
 
+/// One flat plate of sheet to start from.
+Job emptySheet(quantity::Unit unit);
+
 /// Length of a leg that nobody has measured yet.
 double firstLegLength(quantity::Unit unit);
 
 /// Adds a bend and a new leg at the free end of a plate. Holes measured from that end keep their formed
 /// distance from its dimension; they are measured from the other end from then on. About the new leg.
 Result<Edited> withBendAtEnd(Job job, const std::string& plate, Bend bend, double legLength);
+
+/// Adds a bend and a flange on an edge of a sheet's plate. `bend.edge` and `bend.offset` say where, `width`
+/// how much of the edge; nothing takes what is free of it. Holes measured from that edge's end keep their
+/// place. About the new flange.
+Result<Edited> withFlange(Job job, const std::string& plate, Bend bend, double legLength,
+                          std::optional<double> width = {});
 
 /// The same at the free start of a bar's root; the new leg becomes the root. About the new leg.
 Result<Edited> withBendAtStart(Job job, Bend bend, double legLength);

@@ -1,5 +1,7 @@
 #include "part/entry.h"
 
+#include "part/edit_sheet.h"
+
 #include <algorithm>
 #include <cctype>
 #include <sstream>
@@ -51,6 +53,7 @@ struct Line {
     const Job& job;
     const Element& selected;
     const quantity::Reading& reading;
+    const hardware::Book& book;
     std::map<std::string, std::string> said;
 
     bool has(const std::string& keyword) const { return said.count(keyword) > 0; }
@@ -74,6 +77,18 @@ struct Line {
 
     std::string leg() const { return plateInHand(job, selected); }
     std::string legWithFreeEnd() const { return endIsFree(job, leg()) ? leg() : lastLeg(job); }
+    /// "on left", on sheet; the end where nothing is said.
+    Result<Edge> edge() const {
+        const auto words = said.find("on");
+        if (words == said.end()) return Edge::End;
+        for (const auto& [word, edge] : {std::pair{"start", Edge::Start},
+                                         {"end", Edge::End},
+                                         {"left", Edge::Left},
+                                         {"right", Edge::Right}})
+            if (words->second == word) return edge;
+        return Error{"A flange is on the start, end, left or right edge.", {}};
+    }
+    bool isSheet() const { return job.stock.form == StockForm::Sheet; }
     Edge freeEdge() const { return endIsFree(job, leg()) ? Edge::End : Edge::Start; }
 };
 
@@ -104,7 +119,48 @@ Result<Edited> enterBend(const Line& line) {
                                         {"long", &leg, &Line::length}}))
         return *std::move(wrong);
     if (line.has("r")) bend.insideRadius = radius;
-    return withBendAtEnd(line.job, line.legWithFreeEnd(), std::move(bend), leg);
+    if (!line.isSheet() && (line.has("on") || line.has("wide") || line.has("at")))
+        return Error{"A bar goes on at the end of a leg; other edges need sheet.", {}};
+    if (!line.isSheet()) return withBendAtEnd(line.job, line.legWithFreeEnd(), std::move(bend), leg);
+    double width = 0;
+    if (auto wrong =
+            readFigures(line, {{"wide", &width, &Line::length}, {"at", &bend.offset, &Line::length}}))
+        return *std::move(wrong);
+    const auto edge = line.edge();
+    if (!edge) return edge.error();
+    bend.edge = *edge;
+    return withFlange(line.job, line.leg(), std::move(bend), leg,
+                      line.has("wide") ? std::optional(width) : std::nullopt);
+}
+
+Result<Edited> enterHem(const Line& line) {
+    Hem hem;
+    if (line.job.units == quantity::Unit::Inch) hem = {Hem::Kind::Closed, 25.4 * 3 / 8, 25.4 / 16};
+    if (line.has("open")) hem.kind = Hem::Kind::Open;
+    if (line.has("rolled")) hem.kind = Hem::Kind::Rolled;
+    if (!line.has("") && hem.kind != Hem::Kind::Rolled)
+        return Error{"A hem has a length: hem 8, hem 8 open 2.", {}};
+    // "open" and "rolled" may go without a figure.
+    const char* gap = line.has("open") ? "open" : "rolled";
+    const bool saysGap = line.has(gap) && !line.said.at(gap).empty();
+    if (line.has(""))
+        if (auto wrong = readFigures(line, {{"", &hem.length, &Line::length}})) return *std::move(wrong);
+    if (saysGap)
+        if (auto wrong = readFigures(line, {{gap, &hem.gap, &Line::length}})) return *std::move(wrong);
+    const auto edge = line.edge();
+    if (!edge) return edge.error();
+    return withHem(line.job, line.isSheet() ? line.leg() : line.legWithFreeEnd(), *edge, hem, line.turn());
+}
+
+Result<Edited> enterWrap(const Line& line, Wrap::Kind kind) {
+    Wrap wrap{kind, 0, 0};
+    double ear = firstLegLength(line.job.units) / 2;
+    if (!line.has("")) return Error{"It goes round a pipe of some diameter: strap 60 gap 8 ear 25.", {}};
+    if (auto wrong = readFigures(line, {{"", &wrap.pipe, &Line::length},
+                                        {"gap", &wrap.gap, &Line::length},
+                                        {"ear", &ear, &Line::length}}))
+        return *std::move(wrong);
+    return withWrap(line.job, line.isSheet() ? line.leg() : line.legWithFreeEnd(), wrap, ear, line.turn());
 }
 
 Result<Edited> enterJoggle(const Line& line) {
@@ -131,10 +187,53 @@ Result<Edited> enterHole(const Line& line) {
                                         {"turn", &hole.angleDeg, &Line::angle}}))
         return *std::move(wrong);
     if (line.has("long")) hole.kind = Hole::Kind::Slot;
+    if (line.has("for")) {
+        const auto fastener = hardware::parseFastener(line.said.at("for"), line.book);
+        if (!fastener) return fastener.error();
+        auto fitted = hardware::fitted(std::move(hole), *fastener, line.book);
+        if (!fitted) return fitted.error();
+        hole = *std::move(fitted);
+    }
     auto edited = withHole(line.job, line.leg(), std::move(hole));
     if (!edited) return edited;
     // The leg stays in hand, so that the next line can add another hole or the next bend.
     return Edited{edited->job, Element::plate(line.leg())};
+}
+
+/// A count, as in "row 4".
+Result<int> countFrom(const Line& line, const std::string& keyword) {
+    const std::string& words = line.said.at(keyword);
+    if (words.empty() || words.size() > 3 || words.find_first_not_of("0123456789") != std::string::npos)
+        return Error{"\"" + words + "\" is no number of holes.", {}};
+    return std::stoi(words);
+}
+
+/// The hole in hand again and again.
+Result<Edited> enterPattern(const Line& line, Pattern::Kind kind) {
+    const Hole* hole =
+        line.selected.kind == Element::Kind::Hole ? line.job.findHole(line.selected.id) : nullptr;
+    if (!hole) return Error{"Choose the hole first that is to be repeated.", {}};
+    Pattern pattern;
+    pattern.kind = kind;
+    if (!line.has(""))
+        return Error{"Say how many: row 4 by 20, grid 3 by 20 rows 2 apart 15, circle 6 across 40.", {}};
+    const auto count = countFrom(line, "");
+    if (!count) return count.error();
+    pattern.count = *count;
+    if (line.has("rows")) {
+        const auto rows = countFrom(line, "rows");
+        if (!rows) return rows.error();
+        pattern.rows = *rows;
+    }
+    if (auto wrong = readFigures(line, {{"by", &pattern.pitch, &Line::length},
+                                        {"apart", &pattern.rowPitch, &Line::length},
+                                        {"across", &pattern.diameter, &Line::length},
+                                        {"turn", &pattern.angleDeg, &Line::angle}}))
+        return *std::move(wrong);
+    Job job = line.job;
+    job.findHole(hole->id)->pattern = pattern;
+    if (auto wrong = whatIsWrong(job)) return *std::move(wrong);
+    return Edited{std::move(job), line.selected};
 }
 
 Result<Edited> enterMeasure(const Line& line, Plate::Measure measure, bool flatFirst) {
@@ -181,9 +280,23 @@ struct Command {
 const std::vector<Command>& commands() {
     using Measure = Plate::Measure;
     static const std::vector<Command> all{
-        {"b", {"away", "toward", "towards", "r", "lean", "long"}, enterBend},
+        {"b", {"away", "toward", "towards", "r", "lean", "long", "on", "wide", "at"}, enterBend},
+        {"hem", {"away", "toward", "towards", "on", "open", "rolled"}, enterHem},
+        {"strap",
+         {"away", "toward", "towards", "gap", "ear"},
+         [](const Line& line) { return enterWrap(line, Wrap::Kind::Strap); }},
+        {"saddle",
+         {"away", "toward", "towards", "gap", "ear"},
+         [](const Line& line) { return enterWrap(line, Wrap::Kind::Saddle); }},
+        {"row", {"by", "turn"}, [](const Line& line) { return enterPattern(line, Pattern::Kind::Row); }},
+        {"grid",
+         {"by", "rows", "apart", "turn"},
+         [](const Line& line) { return enterPattern(line, Pattern::Kind::Grid); }},
+        {"circle",
+         {"across", "turn"},
+         [](const Line& line) { return enterPattern(line, Pattern::Kind::Circle); }},
         {"j", {"over", "away", "toward", "towards", "long"}, enterJoggle},
-        {"h", {"d", "y", "long", "turn"}, enterHole},
+        {"h", {"d", "y", "long", "turn", "for"}, enterHole},
         {"overall", {}, [](const Line& line) { return enterMeasure(line, Measure::Overall, false); }},
         {"opening", {}, [](const Line& line) { return enterMeasure(line, Measure::Opening, false); }},
         {"offset", {}, [](const Line& line) { return enterMeasure(line, Measure::Offset, false); }},
@@ -244,12 +357,12 @@ std::string plateInHand(const Job& job, const Element& selected) {
 }
 
 Result<Edited> enter(const Job& job, const Element& selected, std::string_view text,
-                     const quantity::Reading& reading) {
+                     const quantity::Reading& reading, const hardware::Book& book) {
     const std::vector<std::string> words = wordsOf(text);
     if (words.empty()) return Error{whatToType(job, selected), {}};
     if (const Element element = named(job, words); !element.isNothing()) return Edited{job, element};
     if (const Command* command = commandFor(lower(words[0])))
-        return command->enter({job, selected, reading, byKeyword(words, command->keywords)});
+        return command->enter({job, selected, reading, book, byKeyword(words, command->keywords)});
     if (!std::isdigit(static_cast<unsigned char>(words[0][0])) && words[0].find_first_of("-.½¼¾") != 0)
         return Error{
             "\"" + std::string(text) + "\" is nothing the ladder knows: " + whatToType(job, selected), {}};

@@ -1,6 +1,7 @@
 // The ladder's own small language: a whole bracket from the keyboard, a line at a time.
 #pragma once
 
+#include "hardware/hardware.h"
 #include "part/edit.h"
 
 #include <string_view>
@@ -12,9 +13,14 @@ namespace goodfold::part {
 ///   b 90 away          a bend on the free end of the selected leg (or of the bar's last), and a leg after
 ///   it;
 ///                      also: toward, r 3 (inside radius), lean 12 (degrees from square), long 60 (the leg)
+///                      on sheet also: on left (the edge), wide 30, at 10 (from the edge's right end)
+///   hem 8, hem 8 open 2, hem rolled 6     an edge folded back; on sheet also: on left
+///   strap 60 gap 8 ear 25, saddle 48 gap 2    round or over a pipe, to another ear
 ///   j 6 over 20 away   a joggle there: offset, length; also: toward, long 60
 ///   h 12               a hole in the selected leg, 12 from its free end; also: d 6.6 (diameter), y 4,
-///                      long 10 (a slot of that length), turn 90 (its degrees from the leg's direction)
+///                      long 10 (a slot of that length), turn 90 (its degrees from the leg's direction),
+///                      for m6 close (what goes through: also m5 tap, rivet 4, m6 rivet nut)
+///   row 4 by 20, grid 3 by 20 rows 2 apart 15, circle 6 across 40    the selected hole again and again
 ///   overall 60, opening 57, offset 20    what the selected leg measures across
 ///   flat 46.2          its length on the blank, from bend line to bend line
 ///   round 5, chamfer 3, round            both corners of its free end; a full round
@@ -23,7 +29,7 @@ namespace goodfold::part {
 /// Lengths are typed as parseLength() reads them, bend angles as `reading` shows them. About: what is
 /// selected next.
 Result<Edited> enter(const Job& job, const Element& selected, std::string_view line,
-                     const quantity::Reading& reading);
+                     const quantity::Reading& reading, const hardware::Book& book = hardware::standardBook());
 
 /// The plate an entry is about: the selected one, the one that carries the selected hole, the one a selected
 /// bend leads to, or the bar's last.

@@ -188,4 +188,29 @@ std::vector<Clash> selfClashes(const Part& part, const Folded& folded) {
     return clashes;
 }
 
+std::vector<Element> hitBy(const Part& part, const Folded& folded, const Cylinder& cylinder) {
+    const fcl::Cylinderd shape(cylinder.diameter / 2 - kTouching, cylinder.length - 2 * kTouching);
+    Pose3 pose = Pose3::Identity();
+    pose.linear() = Eigen::Quaterniond::FromTwoVectors(Vec3::UnitZ(), cylinder.along).toRotationMatrix();
+    pose.translation() = cylinder.start + cylinder.length / 2 * cylinder.along;
+    const double reach = std::hypot(cylinder.length / 2, cylinder.diameter / 2);
+    const Eigen::AlignedBox3d box(pose.translation() - Vec3::Constant(reach),
+                                  pose.translation() + Vec3::Constant(reach));
+    std::vector<Element> hit;
+    fcl::CollisionRequestd request;
+    request.gjk_solver_type = fcl::GST_LIBCCD;
+    for (const Body& body : bodiesOf(part, folded)) {
+        if (!body.box.intersects(box)) continue;
+        for (const Prism& piece : piecesOf(part, folded, body)) {
+            const fcl::Convexd convex = convexOf(piece);
+            fcl::CollisionResultd result;
+            if (!boxOf(piece).intersects(box)) continue;
+            if (fcl::collide(&convex, Pose3::Identity(), &shape, pose, request, result) == 0) continue;
+            hit.push_back(body.about);
+            break;
+        }
+    }
+    return hit;
+}
+
 } // namespace goodfold::part

@@ -13,9 +13,21 @@ struct Clash {
 };
 
 /// Pairs of plates and bend zones that overlap by more than kTouching. Faces that lie on each other (a
-/// doubled layer) do not count. Neighbours along the tree share an edge and are not compared. Plates whose
-/// setbacks eat them up have no solid.
+/// doubled layer) do not count. A bend zone and what it joins are
+/// not compared, nor two zones on one plate; plates are, every pair of them. Plates whose setbacks eat them
+/// up have no solid.
 std::vector<Clash> selfClashes(const Part& part, const Folded& folded);
+
+/// A round bar in the root frame: a tool over a screw, a nut behind a sheet.
+struct Cylinder {
+    Vec3 start;
+    Vec3 along; // unit
+    double length;
+    double diameter;
+};
+
+/// Plates and bend zones that a cylinder runs into by more than kTouching.
+std::vector<Element> hitBy(const Part& part, const Folded& folded, const Cylinder& cylinder);
 
 /// Overlap below this counts as touching, in mm: a tenth of what can be measured with calipers.
 inline constexpr double kTouching = 0.005;

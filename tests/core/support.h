@@ -97,7 +97,144 @@ public:
         return job;
     }
 
+    /// A sheet tree of up to `most` plates with everything that sheet can have.
+    part::Job nextSheet(int most) {
+        part::Job job;
+        job.title = "Valve tray";
+        job.thickness = real(0.5, 4);
+        job.dimensionTo = static_cast<part::DimensionTo>(whole(0, 2));
+        job.stock = {};
+        job.stock.form = part::StockForm::Sheet;
+        job.stock.kerf = real(0, 2);
+        addPlate(job);
+        job.plates[0].width = real(60, 150);
+        for (int n = whole(1, most - 1); n > 0; --n)
+            addFlange(job);
+        for (part::Plate& plate : job.plates) {
+            shapePlate(job, plate);
+            addHoles(job, plate);
+        }
+        for (part::Plate& plate : job.plates)
+            for (part::Hole& hole : plate.holes)
+                varyHole(job, plate, hole);
+        if (const auto wrong = part::whatIsWrong(job))
+            qFatal("%s: %s", wrong->where.c_str(), wrong->says.c_str());
+        return job;
+    }
+
 private:
+    void addFlange(part::Job& job) {
+        const auto parent = static_cast<size_t>(whole(0, static_cast<int>(job.plates.size()) - 1));
+        const auto edge = static_cast<part::Edge>(whole(parent == 0 ? 0 : 1, 3));
+        addPlate(job);
+        part::Bend b = bend(job, parent, job.plates.size() - 1);
+        b.edge = edge;
+        if (whole(0, 1)) {
+            job.plates.back().width = real(8, 25);
+            b.offset = real(0, 30);
+        }
+        b.relief.kind = static_cast<part::Relief::Kind>(whole(0, 5));
+        if (whole(0, 3) == 0) b.relief.width = real(0, 5);
+        if (whole(0, 3) == 0) b.relief.depth = real(0, 5);
+        if (whole(0, 4) == 0) b.hits = whole(2, 9);
+        if (whole(0, 9) == 0) b.angleDeg = real(180, 300);
+        job.bends.push_back(b);
+    }
+
+    void shapePlate(const part::Job& job, part::Plate& plate) {
+        using part::Edge, part::Corner;
+        const bool hangs = job.bendTo(plate.id);
+        if (whole(0, 3) == 0) plate.inset[Edge::Right] = real(-8, 12);
+        if (whole(0, 3) == 0) plate.inset[Edge::Left] = real(-8, 12);
+        if (hangs && whole(0, 3) == 0) plate.shoulder[whole(0, 1) ? Edge::Right : Edge::Left] = real(0, 6);
+        if (whole(0, 4) == 0) plate.ends[Edge::End].cutDeg = real(-20, 20);
+        for (int corner = hangs ? 1 : 0; corner < (hangs ? 3 : 4); ++corner)
+            if (whole(0, 3) == 0)
+                plate.corners[static_cast<Corner>(corner)] = {whole(0, 1) ? part::CornerCut::Kind::Round
+                                                                          : part::CornerCut::Kind::Chamfer,
+                                                              real(0.5, 8)};
+        for (int e = 0; e < 4; ++e) {
+            const auto edge = static_cast<Edge>(e);
+            if (whole(0, 3) == 0) plate.restOutside.insert(edge);
+            if (job.bendAt(plate.id, edge) || (edge == Edge::Start && hangs) || whole(0, 3)) continue;
+            plate.edges[edge] = {
+                real(-3, 3),
+                {{{real(3, 5), real(-4, 4)}, 0, real(0, 1)}, {{real(6, 8), real(-4, 4)}, real(-2, 2), 0}}};
+        }
+        for (int corner = 0; corner < 4; ++corner)
+            if (whole(0, 3) == 0)
+                plate.meets[static_cast<Corner>(corner)] = {static_cast<part::Meeting::Kind>(whole(0, 1)),
+                                                            real(0, 3)};
+    }
+
+    /// One of the shapes, patterns and places a hole can have besides round and slot.
+    void varyHole(const part::Job& job, const part::Plate& plate, part::Hole& hole) {
+        using Kind = part::Hole::Kind;
+        hole.kind = static_cast<Kind>(whole(0, 6));
+        hole.length = hole.diameter * (hole.kind == Kind::D ? real(0.3, 0.95) : real(1.2, 3));
+        hole.neck = hole.diameter * real(0.2, 0.8);
+        hole.radius = hole.kind == Kind::ArcSlot ? hole.diameter * real(1, 4) : hole.diameter * real(0, 0.5);
+        hole.swingDeg = real(5, 200);
+        if (hole.kind == Kind::CutOut)
+            hole.outline = {{{-5, -3}, real(-1, 2), 0},
+                            {{5, -3}, 0, 0},
+                            {{6, 4}, 0, real(0, 1)},
+                            {{-4, 5}, real(-1, 1), 0}};
+        forgetUnused(hole);
+        if (whole(0, 3) == 0) {
+            part::Pattern pattern;
+            pattern.kind = static_cast<part::Pattern::Kind>(whole(0, 3));
+            pattern.count = whole(2, 5);
+            pattern.pitch = real(5, 20);
+            pattern.rowPitch = real(5, 20);
+            pattern.angleDeg = real(-180, 180);
+            pattern.lengthwise = whole(0, 1);
+            hole.pattern = plain(pattern);
+        }
+        const bool isFollowed =
+            std::any_of(plate.holes.begin(), plate.holes.end(), [&](const part::Hole& other) {
+                return other.xFrom == part::Hole::XFrom::Hole && other.xFromHole == hole.id;
+            });
+        if (!isFollowed && whole(0, 4) == 0 && job.plates[0].id != plate.id && !job.plates[0].holes.empty()) {
+            // from the root's holes, which are not placed so themselves
+            hole.formed = part::FormedPlace{static_cast<part::FormedPlace::Kind>(whole(0, 2)), {}, 0};
+            const bool ofPlate = hole.formed->kind == part::FormedPlace::Kind::Plate;
+            hole.formed->of = ofPlate ? job.plates[0].id : job.plates[0].holes[0].id;
+            if (hole.formed->kind != part::FormedPlace::Kind::Axis) hole.formed->distance = real(5, 80);
+        }
+        hole.afterBending = whole(0, 5) == 0;
+    }
+
+    /// Only what a file keeps of its kind.
+    static void forgetUnused(part::Hole& hole) {
+        using Kind = part::Hole::Kind;
+        const bool isLong = hole.kind == Kind::Slot || hole.kind == Kind::Rectangle || hole.kind == Kind::D ||
+                            hole.kind == Kind::Key;
+        if (!isLong) hole.length = 0;
+        if (hole.kind != Kind::ArcSlot && hole.kind != Kind::Rectangle) hole.radius = 0;
+        if (hole.kind == Kind::Rectangle)
+            hole.radius = std::min(hole.radius, std::min(hole.length, hole.diameter) / 2);
+        if (hole.kind != Kind::ArcSlot) hole.swingDeg = 0;
+        if (hole.kind != Kind::Key) hole.neck = 0;
+    }
+    static part::Pattern plain(const part::Pattern& pattern) {
+        using Kind = part::Pattern::Kind;
+        part::Pattern kept;
+        kept.kind = pattern.kind;
+        if (pattern.kind == Kind::Mirror) {
+            kept.lengthwise = pattern.lengthwise;
+            return kept;
+        }
+        kept.count = pattern.count;
+        kept.angleDeg = pattern.angleDeg;
+        if (pattern.kind == Kind::Circle)
+            kept.diameter = pattern.diameter;
+        else
+            kept.pitch = pattern.pitch;
+        if (pattern.kind == Kind::Grid) kept.rowPitch = pattern.rowPitch;
+        return kept;
+    }
+
     part::Bend bend(const part::Job& job, size_t parent, size_t child) {
         part::Bend b;
         b.id = std::to_string(child);

@@ -1,0 +1,238 @@
+// Rules of what goes through the holes: enough thread, room for nut, head and tool, and what to buy.
+#include "check/finding.h"
+#include "part/solid.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace goodfold::check {
+
+namespace {
+
+using part::Element;
+using part::Fastener;
+using Use = Fastener::Use;
+
+/// Each hole that carries a fastener, a pattern's each by itself.
+template <class Look> void eachFastened(const Subject& s, Look look) {
+    for (const part::PartHole& hole : s.part.holes)
+        if (const auto& fastener = s.job.findHole(hole.source)->fastener) look(hole, *fastener);
+}
+
+bool isFirst(const part::PartHole& hole) {
+    return hole.id == hole.source;
+}
+
+std::optional<Remedy> byFastener(const Subject& s, const std::string& hole, const Fastener& instead,
+                                 const std::string& says) {
+    part::Job mended = s.job;
+    part::Hole& own = *mended.findHole(hole);
+    const auto fitted = hardware::fitted(own, instead, s.hardware);
+    if (!fitted) return {};
+    own = *fitted;
+    return Remedy{says, std::move(mended)};
+}
+
+void offer(Finding& finding, std::optional<Remedy> remedy) {
+    if (remedy) finding.remedies.push_back(*std::move(remedy));
+}
+
+Finding mind(const part::PartHole& hole, std::string headline, std::string says, double value, double limit) {
+    Finding finding;
+    finding.severity = Severity::Mind;
+    finding.about = Element::hole(hole.source);
+    finding.headline = std::move(headline);
+    finding.says = std::move(says);
+    finding.value = value;
+    finding.limit = limit;
+    return finding;
+}
+
+/// Thickness at which a class 8.8 bolt breaks before the thread strips, and three turns at least.
+double leastThread(const Subject& s, const hardware::Screw& screw) {
+    constexpr double kBoltMpa = 800, kShare = 0.41, kTurns = 3;
+    return std::max(kShare * kBoltMpa / s.material.ultimate * screw.major, kTurns * screw.pitch);
+}
+
+/// A cylinder over the head or the nut: from `over` above the surface outward.
+part::Cylinder over(const Subject& s, const part::PartHole& hole, bool onFace, double above, double length,
+                    double diameter) {
+    const part::FormedHole at = part::formedPoint(s.folded, hole.plate, hole.centreOfShape());
+    const Vec3 surface = at.point + (onFace ? s.part.thickness : 0) * at.axis;
+    const Vec3 outward = onFace ? at.axis : Vec3(-at.axis);
+    return {surface + above * outward, outward, length, diameter};
+}
+
+/// What a tool runs into, its own plate left out.
+std::optional<Element> inTheWay(const Subject& s, const part::PartHole& hole, const part::Cylinder& room) {
+    const Element own = Element::plate(s.part.plates[hole.plate].id);
+    for (const Element& element : part::hitBy(s.part, s.folded, room))
+        if (element != own) return element;
+    return {};
+}
+
+std::string inWords(const Element& element) {
+    return (element.kind == Element::Kind::Bend ? "bend " : "leg ") + element.id;
+}
+
+/// Length of a tool over a head: the room a hand's width of driver needs.
+constexpr double kToolLength = 40;
+
+std::optional<Element> toolHits(const Subject& s, const part::PartHole& hole, const Fastener& fastener) {
+    const auto head = hardware::headOf(fastener, s.hardware);
+    if (!head) return {};
+    return inTheWay(s, hole, over(s, hole, !fastener.headOnBack, 0.1, kToolLength, head->driverDiameter));
+}
+
+/// The nut of a through bolt is turned from the other side, by a socket.
+std::optional<Element> nutToolHits(const Subject& s, const part::PartHole& hole, const Fastener& fastener) {
+    const hardware::Screw* screw = s.hardware.findScrew(fastener.size);
+    if (!screw || fastener.use != Use::Bolt) return {};
+    return inTheWay(
+        s, hole,
+        over(s, hole, fastener.headOnBack, fastener.clamps + 0.1, kToolLength, screw->socketDiameter));
+}
+
+} // namespace
+
+/// A thread cut in the stock itself needs enough of it.
+std::vector<Finding> tooFewThreads(const Subject& s) {
+    std::vector<Finding> findings;
+    eachFastened(s, [&](const part::PartHole& hole, const Fastener& fastener) {
+        const hardware::Screw* screw = s.hardware.findScrew(fastener.size);
+        if (fastener.use != Use::Tapped || !screw || !isFirst(hole)) return;
+        const double least = leastThread(s, *screw), turns = s.part.thickness / screw->pitch;
+        if (s.part.thickness >= least) return;
+        Finding finding =
+            mind(hole, hole.id + " has too little thread",
+                 s.length(s.part.thickness) + " of stock is " + quantity::printNumber(turns, 1) +
+                     " turns of " + screw->size + "; " + s.length(least) +
+                     " holds it so that the bolt breaks before the thread strips.",
+                 s.part.thickness, least);
+        Fastener nut = fastener;
+        nut.use = Use::RivetNut;
+        offer(finding, byFastener(s, hole.source, nut, "use a rivet nut"));
+        nut.use = Use::WeldNut;
+        offer(finding, byFastener(s, hole.source, nut, "use a weld nut"));
+        findings.push_back(std::move(finding));
+    });
+    return findings;
+}
+
+/// A rivet nut's body needs room behind the sheet, and a grip that holds the sheet.
+std::vector<Finding> nutDoesNotFit(const Subject& s) {
+    std::vector<Finding> findings;
+    eachFastened(s, [&](const part::PartHole& hole, const Fastener& fastener) {
+        const hardware::Screw* screw = s.hardware.findScrew(fastener.size);
+        if (fastener.use != Use::RivetNut || !screw || !screw->rivetNut) return;
+        const hardware::RivetNut& nut = *screw->rivetNut;
+        if (isFirst(hole) && (s.part.thickness < nut.gripLeast || s.part.thickness > nut.gripMost))
+            findings.push_back(mind(hole, hole.id + ": the rivet nut does not grip this stock",
+                                    "It holds " + s.length(nut.gripLeast) + " to " + s.length(nut.gripMost) +
+                                        "; the stock is " + s.length(s.part.thickness) +
+                                        ". Check its maker's sheet for another grip.",
+                                    s.part.thickness, nut.gripMost));
+        const double behind = nut.length - s.part.thickness;
+        const auto hit = inTheWay(s, hole, over(s, hole, fastener.headOnBack, 0.1, behind, nut.hole));
+        if (!hit) return;
+        Finding finding = mind(hole, hole.id + ": the rivet nut is too long for the cavity",
+                               "Its body reaches " + s.length(behind) + " behind the sheet and meets " +
+                                   inWords(*hit) + ".",
+                               behind, 0);
+        Fastener turned = fastener;
+        turned.headOnBack = !turned.headOnBack;
+        if (!inTheWay(s, hole, over(s, hole, turned.headOnBack, 0.1, behind, nut.hole)))
+            offer(finding, byFastener(s, hole.source, turned, "set it from the other side"));
+        findings.push_back(std::move(finding));
+    });
+    return findings;
+}
+
+/// Socket, key or riveter over the head, and the socket over the nut, against every other plate of the formed
+/// part. Where only a socket is too wide a smaller driver may do; else the bolt is turned round.
+std::vector<Finding> noRoomForTool(const Subject& s) {
+    std::vector<Finding> findings;
+    std::vector<std::string> told;
+    eachFastened(s, [&](const part::PartHole& hole, const Fastener& fastener) {
+        if (std::find(told.begin(), told.end(), hole.source) != told.end()) return;
+        const auto atHead = toolHits(s, hole, fastener);
+        const auto hit = atHead ? atHead : nutToolHits(s, hole, fastener);
+        if (!hit) return;
+        told.push_back(hole.source);
+        const double driver = atHead ? hardware::headOf(fastener, s.hardware)->driverDiameter
+                                     : s.hardware.findScrew(fastener.size)->socketDiameter;
+        Finding finding = mind(hole, hole.id + ": no room for the tool",
+                               std::string(fastener.use == Use::Rivet ? "The riveter's nose" : "The socket") +
+                                   " is " + s.length(driver) + " across and meets " + inWords(*hit) +
+                                   (atHead ? " at the head." : " at the nut."),
+                               driver, 0);
+        Fastener other = fastener;
+        other.headOnBack = !other.headOnBack;
+        if (!toolHits(s, hole, other) && !nutToolHits(s, hole, other))
+            offer(finding, byFastener(s, hole.source, other, "put it in from the other side"));
+        other = fastener;
+        other.head = Fastener::Head::Cap;
+        if (fastener.use != Use::Rivet && atHead && !toolHits(s, hole, other) && !nutToolHits(s, hole, other))
+            offer(finding, byFastener(s, hole.source, other, "use a cap screw and a key"));
+        findings.push_back(std::move(finding));
+    });
+    return findings;
+}
+
+/// A head or a washer that reaches past the tangent line stands on the curve and not on the sheet.
+std::vector<Finding> headOnBend(const Subject& s) {
+    std::vector<Finding> findings;
+    eachFastened(s, [&](const part::PartHole& hole, const Fastener& fastener) {
+        const auto head = hardware::headOf(fastener, s.hardware);
+        if (!head) return;
+        const part::PartPlate& plate = s.part.plates[hole.plate];
+        std::vector<int> bends = plate.childBends;
+        if (plate.parentBend >= 0) bends.push_back(plate.parentBend);
+        for (const int index : bends) {
+            const part::PartBend& bend = s.part.bends[index];
+            const Segment& line = bend.child == hole.plate ? bend.far : bend.near;
+            const double toLine = distance(hole.centreOfShape(), line);
+            if (toLine >= head->bearingDiameter / 2) continue;
+            findings.push_back(mind(hole, hole.id + ": its head stands on bend " + bend.id,
+                                    "Head or washer is " + s.length(head->bearingDiameter) +
+                                        " across; the curve begins " + s.length(toLine) +
+                                        " from the hole's centre.",
+                                    toLine, head->bearingDiameter / 2));
+            if (fastener.washers > 0) {
+                Fastener bare = fastener;
+                bare.washers = 0;
+                if (hardware::headOf(bare, s.hardware)->bearingDiameter / 2 <= toLine)
+                    offer(findings.back(), byFastener(s, hole.source, bare, "leave the washer out"));
+            }
+            return;
+        }
+    });
+    return findings;
+}
+
+/// One line for each kind of fastener: how many, and the length that is sold.
+std::vector<Finding> whatToBuy(const Subject& s) {
+    std::vector<std::pair<std::string, int>> wanted;
+    eachFastened(s, [&](const part::PartHole&, const Fastener& fastener) {
+        const auto stack = hardware::stackOf(fastener, s.part.thickness, s.hardware);
+        std::string says = hardware::nameOf(fastener);
+        if (stack && stack->buy)
+            says += " × " + s.length(*stack->buy) + " (" + s.length(stack->needed) + " needed)";
+        if (stack && !stack->buy) says += ", longer than any in the book: " + s.length(stack->needed);
+        const auto same =
+            std::find_if(wanted.begin(), wanted.end(), [&](const auto& w) { return w.first == says; });
+        if (same == wanted.end())
+            wanted.emplace_back(says, 1);
+        else
+            ++same->second;
+    });
+    if (wanted.empty()) return {};
+    std::vector<Finding> findings(1);
+    findings[0].headline = "To hand for one part";
+    for (const auto& [says, count] : wanted)
+        findings[0].says += (findings[0].says.empty() ? "" : "; ") + std::to_string(count) + " " + says;
+    findings[0].says += ". Sizes are typical: a maker's sheet goes before them.";
+    return findings;
+}
+
+} // namespace goodfold::check

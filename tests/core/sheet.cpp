@@ -1,0 +1,599 @@
+// Sheet: tapers, free edges, reliefs, corners that meet, hems, bends over pipes; in the flat and formed.
+#include "core/support.h"
+#include "part/edit_sheet.h"
+#include "part/flat_overlap.h"
+#include "part/mirror.h"
+#include "part/sheet_corners.h"
+#include "part/solid.h"
+#include "part/split.h"
+
+using namespace goodfold;
+using part::Corner;
+using part::Edge;
+using part::Meeting;
+using part::Plate;
+using part::Relief;
+using part::Turn;
+
+namespace {
+
+constexpr int kJobs = 400;
+
+/// A base with flanges up on these edges, each of one angle; R 2, T 1.5.
+part::Job tray(const std::vector<Edge>& edges, double angleDeg = 90, double height = 25) {
+    part::Job job = part::emptySheet(quantity::Unit::Millimetre);
+    for (const Edge edge : edges) {
+        part::Bend bend;
+        bend.edge = edge;
+        bend.angleDeg = angleDeg;
+        bend.insideRadius = 2;
+        job = part::withFlange(job, "A", bend, height)->job;
+    }
+    return job;
+}
+
+struct Made {
+    part::Part part;
+    part::Folded folded;
+    const part::PartPlate& plate(const std::string& id) const {
+        return part.plates[static_cast<size_t>(part.plateIndex(id))];
+    }
+    const part::PartBend& bend(const std::string& id) const {
+        return part.bends[static_cast<size_t>(part.bendIndex(id))];
+    }
+    /// A plate's flat point in the formed part, z from back to face.
+    Vec3 formed(const std::string& id, const Vec2& inFlat, double z) const {
+        return folded.rootFromFlat[static_cast<size_t>(part.plateIndex(id))] *
+               Vec3(inFlat.x(), inFlat.y(), z);
+    }
+};
+Made made(const part::Job& job) {
+    if (const auto wrong = part::whatIsWrong(job))
+        qFatal("%s: %s", wrong->where.c_str(), wrong->says.c_str());
+    const part::Part part = part::solve(job, test::materialOf(job));
+    return {part, part::fold(part)};
+}
+
+double apart(const Segment& one, const Vec3& point, const Made& m, const std::string& id, double z) {
+    const Vec3 a = m.formed(id, one.from, z), b = m.formed(id, one.to, z);
+    const Vec3 along = b - a;
+    const double share = std::clamp((point - a).dot(along) / along.squaredNorm(), 0.0, 1.0);
+    return (a + share * along - point).norm();
+}
+
+bool cutsItself(const Made& m) {
+    return !part::selfClashes(m.part, m.folded).empty();
+}
+
+part::Job bar20() {
+    part::Job job = part::emptyBar(quantity::Unit::Millimetre);
+    job.thickness = 2;
+    job.stock.width = 20;
+    job.plates[0].length = 25;
+    return job;
+}
+
+} // namespace
+
+class SheetTest : public QObject {
+    Q_OBJECT
+private slots:
+    void taperAndAngledEnd();
+    void flangeOnATaperedSideStandsAtItsOutside();
+    void freeEdgeOverPointsAndArcs();
+    void restGoesToTheOuterFace();
+    void reliefs_data();
+    void reliefs();
+    void drilledCorner();
+    void closedCornerOfABox();
+    void closedCornerOfLeaningSides_data();
+    void closedCornerOfLeaningSides();
+    void openCornerKeepsItsGap();
+    void lappedCornerLiesOnTheOtherFlange_data();
+    void lappedCornerLiesOnTheOtherFlange();
+    void hems_data();
+    void hems();
+    void strapGoesRoundItsPipe_data();
+    void strapGoesRoundItsPipe();
+    void saddleStandsOverItsPipe_data();
+    void saddleStandsOverItsPipe();
+    void blankOverlapIsFoundExactly();
+    void overlapHasWaysOut();
+    void splitPartsRivetTogether();
+    void barBecomesSheetWithoutLoss();
+    void mirroredTwinIsTheMirrorImage();
+    void fortyPlatesStaySound();
+};
+
+void SheetTest::taperAndAngledEnd() {
+    part::Job job = tray({Edge::End});
+    job.plates[1].inset = {{Edge::Right, 8}, {Edge::Left, 4}};
+    job.plates[1].ends[Edge::End].cutDeg = 10;
+    const Made m = made(job);
+    const part::PartPlate& flap = m.plate("B");
+    const Pose2 plateFromFlat = flap.flatFromPlate.inverse();
+    const double lean = std::tan(radians(10)) * flap.width / 2;
+    const Vec2 right = plateFromFlat * flap.outlineInFlat[1], left = plateFromFlat * flap.outlineInFlat[2];
+    QVERIFY((right - Vec2(flap.length + lean, 8)).norm() < 1e-9);
+    QVERIFY((left - Vec2(flap.length - lean, flap.width - 4)).norm() < 1e-9);
+    const double quad = areaOf(Polygon(flap.outlineInFlat));
+    QVERIFY(std::abs(areaOf(flap.shapeInFlat) - quad) < 1e-9);
+}
+
+void SheetTest::flangeOnATaperedSideStandsAtItsOutside() {
+    // A wedge 100 long, 60 wide at its start, 40 at its end, a flange up on its slanted right side. Formed,
+    // the flange's outer face stands on the line the outside was stated to: from (0, 0) toward (100, 20).
+    part::Job job = part::emptySheet(quantity::Unit::Millimetre);
+    job.plates[0].inset = {{Edge::Right, 20}};
+    part::Bend bend;
+    bend.edge = Edge::Right;
+    bend.insideRadius = 2;
+    job = part::withFlange(job, "A", bend, 25)->job;
+    const Made m = made(job);
+    const Vec2 side = Vec2(100, 20).normalized(), out(side.y(), -side.x());
+    const part::PartPlate &wedge = m.plate("A"), &flange = m.plate("B");
+    // The stated width runs from the outer face at x = 0 to the left side.
+    const Vec2 outsideAtStart(0, wedge.width - 60);
+    for (const Vec2& corner : flange.outlineInFlat) {
+        const Vec3 outer = m.formed("B", corner, 0);
+        QVERIFY(std::abs(out.dot(outer.head<2>() - outsideAtStart)) < 1e-9);
+    }
+}
+
+void SheetTest::freeEdgeOverPointsAndArcs() {
+    part::Job job = part::emptySheet(quantity::Unit::Millimetre);
+    // A bite of 20 x 10 in the end with rounded inner corners, and a left edge that bows out by 6.
+    job.plates[0].edges[Edge::End] = {
+        0, {{Vec2(20, 0)}, {Vec2(20, -10), 0, 3}, {Vec2(40, -10), 0, 3}, {Vec2(40, 0)}}};
+    job.plates[0].edges[Edge::Left].bow = 6;
+    const Made m = made(job);
+    const double r = (50.0 * 50 + 6 * 6) / 12, half = std::asin(50 / r);
+    const double bowed = r * r * (half - std::sin(2 * half) / 2);
+    const double bite = 200 - 2 * (1 - std::numbers::pi / 4) * 9;
+    QVERIFY(std::abs(m.part.blank.area - (6000 - bite + bowed)) < 1e-9);
+    QVERIFY(std::abs(m.part.blank.width - 66) < 1e-9);
+    QVERIFY(m.plate("A").cornersFit);
+    // A round larger than its stretch is left out, and said.
+    job.plates[0].edges[Edge::End].points[1].round = 30;
+    QVERIFY(!made(job).plate("A").cornersFit);
+    QVERIFY(test::findRule(test::findingsOf(job), "corners-too-large"));
+}
+
+void SheetTest::restGoesToTheOuterFace() {
+    part::Job job = tray({});
+    part::Bend bend;
+    bend.edge = Edge::End;
+    bend.offset = 15;
+    bend.insideRadius = 2;
+    job = part::withFlange(job, "A", bend, 20, 30)->job;
+    const double onTangent = made(job).part.blank.area;
+    QVERIFY(std::abs(made(job).plate("A").length - (100 - 3.5)) < 1e-9);
+    job.plates[0].restOutside = {Edge::End};
+    const Made m = made(job);
+    // 30 of 60 mm are rest, 3.5 further out; by rule a rectangle 2.25 wide and 1.5 past the line at either
+    // end.
+    QVERIFY(std::abs(m.part.blank.area - (onTangent + 30 * 3.5 - 2 * 2.25 * (3.5 + 1.5))) < 1e-9);
+    QVERIFY(std::abs(boxOf(m.plate("A").shapeInFlat).max().x() - 100) < 1e-9); // the stated outside
+}
+
+void SheetTest::reliefs_data() {
+    QTest::addColumn<int>("kind");
+    QTest::addColumn<double>("taken"); // of both, with rest on the tangent line
+    const double t = 1.5;
+    QTest::newRow("slit") << int(Relief::Kind::Slit) << 2 * 1.0 * t;
+    QTest::newRow("rectangle") << int(Relief::Kind::Rectangle) << 2 * 1.5 * t * t;
+    const double r = 1.5 * t / 2;
+    QTest::newRow("obround") << int(Relief::Kind::Obround)
+                             << 2 * (2 * r * (t - r) + std::numbers::pi * r * r / 2);
+    const double hole = 3.5 / 2; // R + T is more than 2 T
+    QTest::newRow("round") << int(Relief::Kind::Round) << std::numbers::pi * hole * hole;
+}
+
+void SheetTest::reliefs() {
+    QFETCH(int, kind);
+    QFETCH(double, taken);
+    part::Job job = tray({});
+    part::Bend bend;
+    bend.edge = Edge::Left;
+    bend.offset = 20;
+    bend.insideRadius = 2;
+    job = part::withFlange(job, "A", bend, 20, 40)->job;
+    const double plain = made(job).part.blank.area;
+    job.bends[0].relief.kind = static_cast<Relief::Kind>(kind);
+    const Made m = made(job);
+    QVERIFY(std::abs(plain - m.part.blank.area - taken) < 1e-9);
+    // With metal beside the bend the relief goes through that as well, and nothing else changes.
+    job.plates[0].restOutside = {Edge::Left};
+    const Made outside = made(job);
+    QVERIFY(outside.part.blank.area > m.part.blank.area);
+    QVERIFY(part::flatOverlaps(outside.part).empty());
+    // Typed sizes go before the rule.
+    job.bends[0].relief.width = 4;
+    QCOMPARE(made(job).bend("1").relief.width, 4.0);
+    QVERIFY(!test::findRule(test::findingsOf(job), "torn-bend-end"));
+}
+
+void SheetTest::drilledCorner() {
+    part::Job job = tray({Edge::Right, Edge::End});
+    for (part::Bend& bend : job.bends)
+        bend.relief = {Relief::Kind::Round, 6.0, {}};
+    const Made m = made(job);
+    QCOMPARE(part::drilledAt(m.part, 0, Corner::EndRight), 3.0);
+    QVERIFY(std::abs(m.bend("1").to - (m.bend("1").edgeLength - 3)) < 1e-9);
+    QVERIFY(std::abs(m.bend("2").from - 3) < 1e-9);
+    // A quarter of the drilled round is in the base.
+    const double base = m.plate("A").length * m.plate("A").width;
+    QVERIFY(std::abs(areaOf(m.plate("A").shapeInFlat) - (base - std::numbers::pi * 9 / 4)) < 1e-9);
+    QVERIFY(part::flatOverlaps(m.part).empty());
+}
+
+void SheetTest::closedCornerOfABox() {
+    // At a right angle the inner faces meet R past the corner of the tangent lines, each held back by
+    // g/sqrt(2).
+    part::Job job = tray({Edge::Right, Edge::End});
+    job.plates[0].meets[Corner::EndRight] = {Meeting::Kind::Closed, 0.5};
+    const Made m = made(job);
+    const double reach = 2 - 0.5 / std::sqrt(2.0);
+    QVERIFY(std::abs(m.bend("1").shoulderLeft - reach) < 1e-9);
+    QVERIFY(std::abs(m.bend("2").shoulderRight - reach) < 1e-9);
+    QVERIFY(std::abs(m.bend("1").taperLeft) < 1e-12);
+    QVERIFY(part::flatOverlaps(m.part).empty());
+    QVERIFY(!cutsItself(m));
+}
+
+void SheetTest::closedCornerOfLeaningSides_data() {
+    QTest::addColumn<double>("first");
+    QTest::addColumn<double>("second");
+    QTest::newRow("both lean out") << 60.0 << 60.0;
+    QTest::newRow("both lean in") << 110.0 << 110.0;
+    QTest::newRow("one leans out") << 90.0 << 50.0;
+    QTest::newRow("each its own") << 75.0 << 100.0;
+}
+
+/// All along the corner both inner edges keep the gap, measured in the formed part.
+void SheetTest::closedCornerOfLeaningSides() {
+    QFETCH(double, first);
+    QFETCH(double, second);
+    part::Job job = tray({Edge::Right, Edge::End});
+    job.bends[0].angleDeg = first;
+    job.bends[1].angleDeg = second;
+    job.plates[0].meets[Corner::EndRight] = {Meeting::Kind::Closed, 0.4};
+    const Made m = made(job);
+    const Segment left = m.plate("B").edgeInFlat(Edge::Left), right = m.plate("C").edgeInFlat(Edge::Right);
+    for (const double share : {0.3, 0.5, 0.7}) {
+        const Vec2 p = left.from + share * (left.to - left.from);
+        const double gap = apart(right, m.formed("B", p, 1.5), m, "C", 1.5);
+        QVERIFY2(std::abs(gap - 0.4) < 1e-9, qPrintable(QString::number(gap)));
+    }
+    QVERIFY(!cutsItself(m));
+}
+
+void SheetTest::openCornerKeepsItsGap() {
+    for (const double angle : {60.0, 90.0, 120.0}) {
+        part::Job job = tray({Edge::Right, Edge::End}, angle);
+        job.plates[0].meets[Corner::EndRight] = {Meeting::Kind::Open, 3};
+        const Made m = made(job);
+        const Segment left = m.plate("B").edgeInFlat(Edge::Left),
+                      right = m.plate("C").edgeInFlat(Edge::Right);
+        double least = 1e300;
+        for (int i = 0; i <= 200; ++i)
+            least = std::min(
+                least,
+                apart(right, m.formed("B", left.from + i / 200.0 * (left.to - left.from), 1.5), m, "C", 1.5));
+        QVERIFY2(std::abs(least - 3) < 1e-6, qPrintable(QString::number(least)));
+        QVERIFY(!cutsItself(m));
+    }
+}
+
+void SheetTest::lappedCornerLiesOnTheOtherFlange_data() {
+    QTest::addColumn<bool>("outside");
+    QTest::addColumn<int>("tabOn");
+    for (const bool outside : {false, true})
+        for (const Edge edge : {Edge::Right, Edge::End})
+            QTest::addRow("%s, tab on %s", outside ? "over" : "under", edge == Edge::End ? "end" : "right")
+                << outside << int(edge);
+}
+
+/// The tab and the flange lie face to face, and each rivet goes through both on one axis.
+void SheetTest::lappedCornerLiesOnTheOtherFlange() {
+    QFETCH(bool, outside);
+    QFETCH(int, tabOn);
+    part::Job job = tray({Edge::Right, Edge::End});
+    const auto lapped = part::withLap(job, test::materialOf(job), hardware::standardBook(), "A",
+                                      Corner::EndRight, {static_cast<Edge>(tabOn), outside});
+    QVERIFY2(bool(lapped), lapped ? "" : lapped.error().says.c_str());
+    job = lapped->job;
+    const Made m = made(job);
+    const std::string tab = lapped->about.id, other = static_cast<Edge>(tabOn) == Edge::End ? "B" : "C";
+    const Vec2 middle = (m.plate(tab).outlineInFlat[0] + m.plate(tab).outlineInFlat[2]) / 2;
+    const Pose3 otherFromRoot =
+        m.folded.rootFromFlat[static_cast<size_t>(m.part.plateIndex(other))].inverse();
+    // The tab's touching side in the other flange's own height: its face or its back.
+    const double touching = outside ? 1.5 : 0;
+    const double height = (otherFromRoot * m.formed(tab, middle, touching)).z();
+    QVERIFY2(std::abs(height - (outside ? 0 : 1.5)) < 1e-9, qPrintable(QString::number(height)));
+    QVERIFY(!cutsItself(m));
+    QVERIFY(part::flatOverlaps(m.part).empty());
+
+    int pairs = 0;
+    for (const Plate& plate : job.plates)
+        for (const part::Hole& hole : plate.holes) {
+            if (!hole.formed) continue;
+            const auto a = part::formedHole(m.part, m.folded, m.part.holeIndex(hole.id));
+            const auto b = part::formedHole(m.part, m.folded, m.part.holeIndex(hole.formed->of));
+            QVERIFY((a.point - b.point).cross(b.axis).norm() < 1e-9);
+            ++pairs;
+        }
+    QCOMPARE(pairs, 2);
+    const auto findings = test::findingsOf(job);
+    QVERIFY(test::findRule(findings, "corner-order"));
+    QVERIFY(!test::findRule(findings, "hole-off-plate"));
+}
+
+void SheetTest::hems_data() {
+    QTest::addColumn<int>("kind");
+    QTest::addColumn<double>("blank"); // of a 100 mm plate of T 1.5 with K 0.33
+    const double t = 1.5, k = 0.33, pi = std::numbers::pi;
+    // Outside dimensions of both, less what is counted twice: 2 T closed, 2 (R + T) open.
+    QTest::newRow("closed") << int(part::Hem::Kind::Closed) << 100 + 8 - 2 * t + pi * k * t;
+    QTest::newRow("open") << int(part::Hem::Kind::Open) << 100 + 8 - 2 * (1 + t) + pi * (1 + k * t);
+    QTest::newRow("rolled") << int(part::Hem::Kind::Rolled) << 100 - (1 + t) + t + 1.5 * pi * (1 + k * t);
+}
+
+void SheetTest::hems() {
+    QFETCH(int, kind);
+    QFETCH(double, blank);
+    part::Job job = tray({});
+    job.allowance.kind = bend::AllowanceRule::Kind::Constant;
+    job.allowance.constantK = 0.33;
+    const auto hemmed = part::withHem(job, "A", Edge::End, {static_cast<part::Hem::Kind>(kind)});
+    QVERIFY(hemmed);
+    const Made m = made(hemmed->job);
+    QVERIFY2(std::abs(m.part.blank.length - blank) < 1e-9,
+             qPrintable(QString::number(m.part.blank.length, 'f', 6)));
+    QVERIFY(!cutsItself(m));
+    // What is stated is what calipers read over the fold.
+    double most = -1e300;
+    for (double share = 0; share <= 1; share += 0.01)
+        most = std::max(
+            most, part::inRoot(m.part, m.folded, 0,
+                               m.bend("1").near.middle() + share * m.bend("1").allowance * Vec2(1, 0), 0)
+                      .x());
+    QVERIFY(std::abs(most - 100) < 1e-3);
+}
+
+void SheetTest::strapGoesRoundItsPipe_data() {
+    QTest::addColumn<double>("pipe");
+    QTest::addColumn<double>("gap");
+    QTest::addColumn<bool>("sheet");
+    QTest::newRow("bar") << 60.0 << 8.0 << false;
+    QTest::newRow("sheet") << 60.0 << 8.0 << true;
+    QTest::newRow("no gap") << 48.3 << 0.0 << false;
+    QTest::newRow("wide gap") << 40.0 << 30.0 << false;
+}
+
+void SheetTest::strapGoesRoundItsPipe() {
+    QFETCH(double, pipe);
+    QFETCH(double, gap);
+    QFETCH(bool, sheet);
+    part::Job job = bar20();
+    if (sheet) job = *part::asSheet(job);
+    const auto strap = part::withWrap(job, "A", {part::Wrap::Kind::Strap, pipe, gap}, 25);
+    QVERIFY(strap);
+    const Made m = made(strap->job);
+    // The ears lie parallel, their inner faces the gap apart: A's face, and the last ear's.
+    const auto ear = static_cast<size_t>(m.part.plateIndex(strap->about.id));
+    const Vec3 normal = m.folded.rootFromFlat[ear].linear() * Vec3::UnitZ();
+    QVERIFY((normal + Vec3::UnitZ()).norm() < 1e-9);
+    const Vec3 face = m.formed(strap->about.id, m.part.plates[ear].outlineInFlat[0], job.thickness);
+    QVERIFY2(std::abs(face.z() - job.thickness - gap) < 1e-9, qPrintable(QString::number(face.z())));
+    // All along the wrap the inside is the pipe: one centre, half the pipe away.
+    const part::PartBend& round = m.bend("2");
+    QCOMPARE(round.shape.insideRadius, pipe / 2);
+    const auto inside = [&](double share) {
+        return part::inRoot(m.part, m.folded, m.part.bendIndex("2"),
+                            Vec2(round.near.from + share * round.allowance * round.across), job.thickness);
+    };
+    const Vec3 a = inside(0), b = inside(0.5), c = inside(1);
+    const double height = (a + c).z() / 2;
+    QVERIFY(std::abs(height - (job.thickness + gap / 2)) < 1e-9); // the pipe lies between the ears
+    QVERIFY(std::abs((b - a).norm() - (b - c).norm()) < 1e-9);
+    QVERIFY(!cutsItself(m));
+    QVERIFY(!check::hasStop(test::findingsOf(strap->job)));
+}
+
+void SheetTest::saddleStandsOverItsPipe_data() {
+    QTest::addColumn<double>("pipe");
+    QTest::addColumn<double>("gap");
+    QTest::newRow("straight legs") << 48.0 << 2.0;
+    QTest::newRow("flat on the mount") << 48.0 << 0.0;
+    QTest::newRow("thin pipe, no legs") << 8.0 << 1.0;
+}
+
+void SheetTest::saddleStandsOverItsPipe() {
+    QFETCH(double, pipe);
+    QFETCH(double, gap);
+    const part::Job job = bar20();
+    const auto saddle = part::withWrap(job, "A", {part::Wrap::Kind::Saddle, pipe, gap}, 25, Turn::Down);
+    QVERIFY(saddle);
+    const Made m = made(saddle->job);
+    // Both feet in one plane, the crown's inside a pipe and a gap over the mount: it lies T under A's face...
+    const auto foot = static_cast<size_t>(m.part.plateIndex(saddle->about.id));
+    QVERIFY((m.folded.rootFromFlat[foot].linear() * Vec3::UnitZ() - Vec3::UnitZ()).norm() < 1e-9);
+    QVERIFY(std::abs(m.formed(saddle->about.id, m.part.plates[foot].outlineInFlat[0], 0).z()) < 1e-9);
+    const part::PartBend& round = m.bend("2");
+    const Vec3 crown = part::inRoot(m.part, m.folded, m.part.bendIndex("2"), round.centre.middle(), 0);
+    QVERIFY2(std::abs(crown.z() - (pipe - gap)) < 1e-9, qPrintable(QString::number(crown.z())));
+    QVERIFY(!cutsItself(m));
+}
+
+void SheetTest::blankOverlapIsFoundExactly() {
+    // Two flanges on neighbouring edges, each with a side tab reaching toward the corner: the tabs meet in
+    // the flat once together they are longer than the corner is wide.
+    part::Job job = tray({Edge::Right, Edge::End});
+    part::Bend side;
+    side.insideRadius = 2;
+    side.edge = Edge::Left;
+    side.offset = 2;
+    job = part::withFlange(job, "B", side, 10, 12)->job;
+    QVERIFY(part::flatOverlaps(made(job).part).empty());
+    const std::string tab = job.plates.back().id;
+    double low = 10, high = 60; // bisect to where they touch
+    for (int i = 0; i < 60; ++i) {
+        const double middle = (low + high) / 2;
+        job.findPlate(tab)->length = middle;
+        (part::flatOverlaps(made(job).part).empty() ? low : high) = middle;
+    }
+    job.findPlate(tab)->length = low;
+    const Made m = made(job);
+    const double reach = boxOf(m.plate(tab).shapeInFlat).max().x();
+    const double wall = boxOf(straight(m.bend("2").zoneInFlat)).min().x();
+    const double flange = boxOf(m.plate("C").shapeInFlat).min().y(),
+                 top = boxOf(m.plate(tab).shapeInFlat).max().y();
+    if (high < 59) QVERIFY(std::abs(reach - wall) < 1e-3 || std::abs(top - flange) < 1e-3);
+}
+
+void SheetTest::overlapHasWaysOut() {
+    // A lid as wide as the box on one wall, and a flange on the lid's side: flat it lies on the next wall.
+    part::Job job = tray({Edge::End, Edge::Left});
+    part::Bend bend;
+    bend.insideRadius = 2;
+    bend.edge = Edge::Left;
+    job = part::withFlange(job, "B", bend, 90)->job; // a long tab on the end wall, over the left wall
+    const auto findings = test::findingsOf(job);
+    const check::Finding* finding = test::findRule(findings, "blank-overlaps");
+    if (!finding) QSKIP("these do not overlap");
+    QVERIFY(finding->severity == check::Severity::Stop);
+    QVERIFY(finding->says.find("C") != std::string::npos || finding->says.find("D") != std::string::npos);
+    QVERIFY(!finding->remedies.empty());
+    bool splits = false;
+    for (const check::Remedy& remedy : finding->remedies) {
+        QVERIFY(!part::whatIsWrong(remedy.mended));
+        QVERIFY2(part::flatOverlaps(made(remedy.mended).part).empty(), remedy.says.c_str());
+        splits |= remedy.other.has_value();
+    }
+    QVERIFY(splits);
+}
+
+/// Laid on the first part's inner face, the second's rivets are on the first's, and its plate stands where
+/// the flange stood.
+void SheetTest::splitPartsRivetTogether() {
+    for (const Edge edge : {Edge::End, Edge::Right, Edge::Left}) {
+        part::Job job = tray({edge});
+        const Made whole = made(job);
+        const auto split = part::splitAt(job, test::materialOf(job), hardware::standardBook(), "1");
+        QVERIFY2(bool(split), split ? "" : split.error().says.c_str());
+        const Made first = made(split->first), second = made(split->second);
+        QCOMPARE(first.part.plates.size(), size_t(1));
+        QCOMPARE(second.part.plates.size(), size_t(2));
+        // Carry the second part so that its wall lies where it was, then look at the laps' holes.
+        const Pose3 wallWas = whole.folded.rootFromFlat[1];
+        const auto wallNow = static_cast<size_t>(second.part.root);
+        const part::PartPlate& old = whole.plate("B");
+        const part::PartPlate& now = second.part.plates[wallNow];
+        const auto inSpace = [](const Pose2& flat) {
+            Pose3 pose = Pose3::Identity();
+            pose.linear().topLeftCorner<2, 2>() = flat.linear();
+            pose.translation().head<2>() = flat.translation();
+            return pose;
+        };
+        // The wall lost T at its foot, where it stands on the sheet now: its end is what stayed.
+        Pose3 atEnd = Pose3::Identity();
+        atEnd.translation().x() = old.length - now.length;
+        const Pose3 carry = wallWas * inSpace(old.flatFromPlate) * atEnd *
+                            (second.folded.rootFromFlat[wallNow] * inSpace(now.flatFromPlate)).inverse();
+        QCOMPARE(first.part.holes.size(), second.part.holes.size());
+        for (const part::PartHole& hole : first.part.holes) {
+            const auto mine = part::formedHole(first.part, first.folded, first.part.holeIndex(hole.id));
+            double nearest = 1e300;
+            for (size_t i = 0; i < second.part.holes.size(); ++i) {
+                const auto theirs = part::formedHole(second.part, second.folded, static_cast<int>(i));
+                // The first part's frame is the whole one's but for where its root's corner is.
+                const Vec3 there = carry * theirs.point;
+                const Vec3 shift = first.formed("A", first.plate("A").edgeInFlat(edge).middle(), 0) -
+                                   (whole.formed("A", whole.plate("A").edgeInFlat(edge).middle(), 0) +
+                                    3.5 * Vec3(whole.bend("1").across.x(), whole.bend("1").across.y(), 0));
+                nearest = std::min(nearest, (there + shift - mine.point).head<2>().norm());
+                QVERIFY(std::abs(there.z() - job.thickness) < 1e-9); // its back on the sheet's face
+            }
+            QVERIFY2(nearest < 1e-6, qPrintable(QString::number(nearest)));
+        }
+    }
+}
+
+void SheetTest::barBecomesSheetWithoutLoss() {
+    test::RandomJobs random(21);
+    int turned = 0;
+    for (int i = 0; i < kJobs; ++i) {
+        const part::Job job = random.next();
+        if (job.stock.form != part::StockForm::Bar) continue;
+        const auto sheet = part::asSheet(job);
+        if (!sheet) {
+            QVERIFY(sheet.error().says.ends_with('.'));
+            continue;
+        }
+        ++turned;
+        const Made before = made(job), after = made(*sheet);
+        QVERIFY(std::abs(before.part.blank.length - after.part.blank.length) < 1e-6);
+        QVERIFY(std::abs(before.part.blank.area - after.part.blank.area) < 1e-6);
+        for (size_t h = 0; h < before.part.holes.size(); ++h) {
+            const auto a = part::formedHole(before.part, before.folded, static_cast<int>(h));
+            const auto b = part::formedHole(after.part, after.folded, static_cast<int>(h));
+            QVERIFY((a.point - b.point).norm() < 1e-6);
+        }
+    }
+    QVERIFY(turned > 20);
+}
+
+void SheetTest::mirroredTwinIsTheMirrorImage() {
+    test::RandomJobs random(22);
+    for (int i = 0; i < kJobs; ++i) {
+        const part::Job job = random.nextSheet(12);
+        const Made m = made(job), t = made(part::mirrored(job, m.part));
+        QVERIFY(std::abs(m.part.blank.area - t.part.blank.area) < 1e-6 * std::abs(m.part.blank.area) + 1e-6);
+        const double width = m.part.plates[static_cast<size_t>(m.part.root)].width;
+        for (size_t h = 0; h < m.part.holes.size(); ++h) {
+            Vec3 a =
+                part::formedPoint(m.folded, m.part.holes[h].plate, m.part.holes[h].centreOfShape()).point;
+            a.y() = width - a.y();
+            double nearest = 1e300; // a pattern may run the other way round
+            for (const part::PartHole& other : t.part.holes)
+                if (other.source == m.part.holes[h].source)
+                    nearest = std::min(
+                        nearest,
+                        (a - part::formedPoint(t.folded, other.plate, other.centreOfShape()).point).norm());
+            QVERIFY2(nearest < 1e-6, qPrintable(QString::number(nearest)));
+        }
+    }
+}
+
+/// Trees of up to forty plates with everything on them: finite, their outline holds its pieces, and every
+/// check has its say.
+void SheetTest::fortyPlatesStaySound() {
+    test::RandomJobs random(23);
+    for (int i = 0; i < kJobs; ++i) {
+        const part::Job job = random.nextSheet(40);
+        const Made m = made(job);
+        double pieces = 0;
+        for (const part::PartPlate& plate : m.part.plates)
+            pieces += areaOf(plate.shapeInFlat);
+        for (const part::PartBend& bend : m.part.bends)
+            pieces += areaOf(bend.zoneInFlat);
+        QVERIFY(std::isfinite(pieces));
+        const double outline = areaOf(m.part.blank.outline);
+        QVERIFY2(std::abs(outline - pieces) < 1e-6 * std::max(1.0, std::abs(pieces)),
+                 qPrintable(QString("%1 %2").arg(outline).arg(pieces)));
+        for (const part::PartHole& hole : m.part.holes)
+            for (const PathVertex& vertex : hole.shapeInFlat)
+                QVERIFY(vertex.point.allFinite() && std::isfinite(vertex.bulge));
+        for (const Pose3& pose : m.folded.rootFromFlat)
+            QVERIFY(pose.matrix().allFinite());
+        if (i % 8 == 0) // the clash search of forty random plates takes its time
+            for (const check::Finding& finding : test::findingsOf(job))
+                QVERIFY(!finding.says.empty() && finding.says.find("nan") == std::string::npos);
+        QVERIFY(test::jobFromText(test::textOf(job)) == job);
+    }
+}
+
+QTEST_APPLESS_MAIN(SheetTest)
+#include "sheet.moc"

@@ -81,16 +81,17 @@ constexpr double kToolLength = 40;
 std::optional<Element> toolHits(const Subject& s, const part::PartHole& hole, const Fastener& fastener) {
     const auto head = hardware::headOf(fastener, s.hardware);
     if (!head) return {};
-    return inTheWay(s, hole, over(s, hole, !fastener.headOnBack, 0.1, kToolLength, head->driverDiameter));
+    return inTheWay(s, hole, over(s, hole, !fastener.headOnBack, 0.1 + head->standsOff, kToolLength, head->driverDiameter));
 }
 
 /// The nut of a through bolt is turned from the other side, by a socket.
 std::optional<Element> nutToolHits(const Subject& s, const part::PartHole& hole, const Fastener& fastener) {
     const hardware::Screw* screw = s.hardware.findScrew(fastener.size);
     if (!screw || fastener.use != Use::Bolt) return {};
+    const double off = fastener.washers > 1 ? screw->washerThickness : 0;
     return inTheWay(
         s, hole,
-        over(s, hole, fastener.headOnBack, fastener.clamps + 0.1, kToolLength, screw->socketDiameter));
+        over(s, hole, fastener.headOnBack, fastener.clamps + 0.1 + off, kToolLength, screw->socketDiameter));
 }
 
 } // namespace

@@ -186,16 +186,18 @@ std::optional<Head> headOf(const Fastener& fastener, const Book& book) {
     const Screw* screw = book.findScrew(fastener.size);
     if (!screw) return std::nullopt;
     const double washer = fastener.washers > 0 ? screw->washerDiameter : 0;
+    const double off = fastener.washers > 0 ? screw->washerThickness : 0;
     switch (fastener.head) {
     case Fastener::Head::Cap:
-        return Head{std::max(washer, screw->capDiameter), screw->capHeight, screw->capDiameter};
+        return Head{std::max(washer, screw->capDiameter), screw->capHeight, screw->capDiameter, off};
     case Fastener::Head::Pan:
-        return Head{std::max(washer, screw->panDiameter), screw->panHeight, screw->panDiameter};
+        return Head{std::max(washer, screw->panDiameter), screw->panHeight, screw->panDiameter, off};
     case Fastener::Head::Countersunk:
         return Head{screw->countersunkDiameter, 0, screw->countersunkDiameter};
     default:
         // Over the corners of the hexagon.
-        return Head{std::max(washer, screw->acrossFlats * 1.1547), screw->headHeight, screw->socketDiameter};
+        return Head{std::max(washer, screw->acrossFlats * 1.1547), screw->headHeight, screw->socketDiameter,
+                    off};
     }
 }
 

@@ -97,6 +97,7 @@ struct Head {
     double bearingDiameter; // of head or washer
     double height;
     double driverDiameter; // of the socket; a key's or a screwdriver's is no wider than the head
+    double standsOff = 0;  // how far off the sheet the driver begins: the washer's thickness
 };
 std::optional<Head> headOf(const part::Fastener& fastener, const Book& book);
 

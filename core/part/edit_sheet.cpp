@@ -33,8 +33,8 @@ Result<Edited> withHem(Job job, const std::string& plate, Edge edge, const Hem& 
     bend.turn = turn;
     bend.angleDeg = hem.kind == Hem::Kind::Rolled ? 270 : 180;
     bend.insideRadius = hem.kind == Hem::Kind::Closed ? 0 : hem.gap / 2;
-    // Past the roll a thickness stays straight: nothing bends it any closer.
-    const double length = hem.kind == Hem::Kind::Rolled ? *bend.insideRadius + 2 * t : hem.length;
+    // Past the roll half a radius stays straight, so that its edge clears the sheet it comes back to.
+    const double length = hem.kind == Hem::Kind::Rolled ? 1.5 * *bend.insideRadius + t : hem.length;
     const auto edited = withLeg(std::move(job), plate, bend, length);
     if (!edited) return edited;
     Edited made = *edited;

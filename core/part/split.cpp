@@ -78,13 +78,17 @@ Result<Job> firstPart(const Job& job, const Part& before, const material::Materi
     const PartPlate& parent = before.plates[static_cast<size_t>(bend.parent)];
     Plate& plate = *first.findPlate(parent.id);
     const bool atEnd = bend.edge == Edge::End || bend.edge == Edge::Start;
-    if (!plate.width && !atEnd) return Error{"Leg " + plate.id + " takes its parent's whole edge.", {}};
     const Part now = solve(first, material);
     const PartPlate& there = now.plates[static_cast<size_t>(now.plateIndex(parent.id))];
     if (atEnd)
         plate.length += parent.length + bend.outsideSetback - there.length;
-    else
-        *plate.width += parent.width + bend.outsideSetback - there.width;
+    else {
+        const Bend* own = first.bendTo(parent.id);
+        const double wider = parent.width + bend.outsideSetback - there.width;
+        if (!plate.width) plate.width = now.bends[static_cast<size_t>(there.parentBend)].edgeLength;
+        *plate.width += wider;
+        if (own && bend.edge == Edge::Right) first.findBend(own->id)->offset -= wider;
+    }
     const auto added = withHole(first, parent.id, rivetHole(first, row, "r"));
     if (!added) return added.error();
     first = added->job;

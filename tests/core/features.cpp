@@ -509,6 +509,5 @@ void FeaturesTest::shoppingListCounts() {
     QVERIFY2(finding->says.starts_with("3 M6 bolt, normal × 12"), finding->says.c_str());
 }
 
-Q_DECLARE_METATYPE(goodfold::part::Pattern)
 QTEST_APPLESS_MAIN(FeaturesTest)
 #include "features.moc"

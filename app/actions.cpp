@@ -22,7 +22,7 @@ QAction* make(QWidget* window, const QString& text, const QList<QKeySequence>& k
 
 Actions::Actions(QWidget* window, QUndoStack& undoStack) {
     const auto tr = [](const char* text) { return QObject::tr(text); };
-    newJob = make(window, tr("&New bar"), {QKeySequence::New});
+    newJob = make(window, tr("&New…"), {QKeySequence::New});
     open = make(window, tr("&Open…"), {QKeySequence::Open});
     save = make(window, tr("&Save"), {QKeySequence::Save});
     saveAs =

@@ -209,9 +209,11 @@ void BlankStage::refresh() {
     rowElements.clear();
     table->setRowCount(static_cast<int>(rows.size()));
     for (size_t i = 0; i < rows.size(); ++i) {
-        const QString left = QString::fromStdString(
-            quantity::remainder(quantity::Length::mm(rows[i].along), document.reading()));
-        const QStringList cells{length(rows[i].along), left, rows[i].mark, rows[i].face,
+        const QString left = rows[i].along ? QString::fromStdString(quantity::remainder(
+                                                 quantity::Length::mm(*rows[i].along), document.reading()))
+                                           : QString();
+        const QStringList cells{rows[i].along ? length(*rows[i].along) : QString(), left, rows[i].mark,
+                                rows[i].face,
                                 rows[i].fromNearEdge ? length(*rows[i].fromNearEdge) : QString()};
         for (int column = 0; column < Columns; ++column) {
             auto* item = new QTableWidgetItem(cells[column]);

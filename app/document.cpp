@@ -1,5 +1,7 @@
 #include "app/document.h"
 
+#include "app/shop_book.h"
+
 #include <QUndoCommand>
 
 namespace goodfold::app {
@@ -96,6 +98,12 @@ std::optional<Error> Document::apply(const QString& label, const Result<part::Ed
     return edit(label, edited->job, edited->about);
 }
 
+std::optional<Error> Document::take(const check::Remedy& remedy, const Element& about) {
+    const auto wrong = edit(QString::fromStdString(remedy.says), remedy.mended, about);
+    if (!wrong && remedy.other) emit secondPartMade(*remedy.other);
+    return wrong;
+}
+
 void Document::replace(part::Job job) {
     undo.clear();
     const Element first = Element::plate(job.plates.front().id);
@@ -127,7 +135,7 @@ bool Document::has(const Element& element) const {
 void Document::recompute() {
     solvedPart = part::solve(currentJob, material());
     foldedPart = part::fold(solvedPart);
-    currentFindings = check::check({currentJob, solvedPart, foldedPart, material(), reading()});
+    currentFindings = check::check({currentJob, solvedPart, foldedPart, material(), reading(), shopBook()});
 }
 
 } // namespace goodfold::app

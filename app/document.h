@@ -51,12 +51,16 @@ public:
     std::optional<Error> change(const QString& label, const std::function<void(part::Job&)>& make);
     std::optional<Error> apply(const QString& label, const Result<part::Edited>& edited);
 
+    /// Takes a remedy's way out. What it leaves as a second part is told by secondPartMade().
+    std::optional<Error> take(const check::Remedy& remedy, const Element& about);
+
     /// Another job in this document's place, as after opening a file: nothing to undo.
     void replace(part::Job job);
 
 signals:
-    void changed();          // job, part, findings
-    void selectionChanged(); // selected or hovered
+    void changed();                            // job, part, findings
+    void selectionChanged();                   // selected or hovered
+    void secondPartMade(const part::Job& job); // an edit left a part of its own
 
 private:
     friend class EditCommand;

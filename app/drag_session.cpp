@@ -6,6 +6,35 @@ namespace goodfold::app {
 
 DragSession::DragSession(Document& document, QWidget* view) : QObject(view), document(document), view(view) {}
 
+namespace {
+
+/// Pulled along the plate's y rather than its x.
+bool isAcross(const part::Grip& grip) {
+    using Kind = part::Grip::Kind;
+    return grip.kind == Kind::Right || grip.kind == Kind::Left || grip.kind == Kind::Slide;
+}
+
+Figure figureOf(const part::Grip& grip) {
+    using Kind = part::Grip::Kind;
+    switch (grip.kind) {
+    case Kind::Hole:
+        return Figure::HoleAlong;
+    case Kind::Right:
+    case Kind::Left:
+        return Figure::LegWidth;
+    case Kind::Slide:
+        return Figure::BendOffset;
+    case Kind::Pattern:
+        return Figure::Pitch;
+    case Kind::Rows:
+        return Figure::RowPitch;
+    default:
+        return Figure::LegLength;
+    }
+}
+
+} // namespace
+
 void DragSession::begin(const part::Grip& newGrip, const QPointF& at, const Axes& newAxes) {
     closeEditor();
     grip = newGrip;
@@ -23,7 +52,7 @@ void DragSession::begin(const part::Grip& newGrip, const QPointF& at, const Axes
 std::optional<Vec2> DragSession::pulledTo(const QPointF& at) const {
     const QPointF by = at - from;
     constexpr double kSeen = 0.15; // pixels a millimetre
-    if (grip.kind == part::Grip::Kind::Hole) {
+    if (grip.isOfHole() || isAcross(grip)) {
         const double det = axes.along.x() * axes.across.y() - axes.along.y() * axes.across.x();
         if (std::abs(det) < kSeen * kSeen) return {};
         return Vec2((by.x() * axes.across.y() - by.y() * axes.across.x()) / det,
@@ -50,8 +79,11 @@ void DragSession::moveTo(const QPointF& at) {
     const auto length = [&](double mm) {
         return QString::fromStdString(quantity::typeset(quantity::Length::mm(mm), document.reading()));
     };
-    shown = dragged->across ? tr("%1, %2 across").arg(length(dragged->figure), length(*dragged->across))
-                            : length(dragged->figure);
+    shown = length(dragged->figure);
+    if (grip.kind == part::Grip::Kind::Hole)
+        shown = tr("%1, %2 across").arg(shown, length(*dragged->across));
+    else if (dragged->across)
+        shown = tr("%1 at %2°").arg(shown).arg(*dragged->across);
     document.edit(tr("drag of %1").arg(QString::fromStdString(grip.id)), dragged->job, dragged->about,
                   QStringLiteral("drag %1 of %2").arg(count).arg(view->accessibleName()));
     view->update();
@@ -65,10 +97,10 @@ void DragSession::end() {
 void DragSession::typeOver(const QString& typed) {
     end();
     closeEditor();
-    const bool isHole = grip.kind == part::Grip::Kind::Hole;
-    const Element about = isHole ? Element::hole(grip.id) : Element::plate(grip.id);
+    Element about = grip.isOfHole() ? Element::hole(grip.id) : Element::plate(grip.id);
     if (!document.has(about)) return;
-    editor = app::typeOver(document, view, isHole ? Figure::HoleAlong : Figure::LegLength, about,
+    if (grip.kind == part::Grip::Kind::Slide) about = Element::bend(document.job().bendTo(grip.id)->id);
+    editor = app::typeOver(document, view, figureOf(grip), about,
                            QRect(pointer.toPoint() + QPoint(14, -34), QSize(px(92), px(28))), typed);
 }
 

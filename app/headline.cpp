@@ -167,9 +167,15 @@ void Headline::refresh() {
         title->setCursorPosition(0);
     }
     stock->setText(stockInWords(document));
-    blank->set(QString::fromStdString(quantity::typesetWithUnit(
-                   quantity::Length::mm(document.part().blank.length), document.reading())),
-               tr("blank"));
+    const part::Blank& size = document.part().blank;
+    QString says = QString::fromStdString(
+        quantity::typesetWithUnit(quantity::Length::mm(size.length), document.reading()));
+    if (document.part().form == part::StockForm::Sheet)
+        says = QStringLiteral("%1 × %2").arg(
+            QString::fromStdString(quantity::typeset(quantity::Length::mm(size.length), document.reading())),
+            QString::fromStdString(
+                quantity::typesetWithUnit(quantity::Length::mm(size.width), document.reading())));
+    blank->set(says, tr("blank"));
     const auto count = [&](check::Severity severity) {
         return std::count_if(document.findings().begin(), document.findings().end(),
                              [&](const check::Finding& finding) { return finding.severity == severity; });

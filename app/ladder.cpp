@@ -1,8 +1,10 @@
 #include "app/ladder.h"
 
 #include "app/cells/ladder_cells.h"
+#include "app/cells/palette_cells.h"
 #include "app/cells/sheet.h"
 #include "app/notice.h"
+#include "app/shop_book.h"
 #include "app/undo_key.h"
 #include "part/entry.h"
 
@@ -50,9 +52,9 @@ void EntryLine::keyPressEvent(QKeyEvent* event) {
 
 void EntryLine::enterTyped() {
     const QString line = text().trimmed();
-    const auto wrong =
-        document.apply(tr("\"%1\"").arg(line), part::enter(document.job(), document.selected(),
-                                                           line.toStdString(), document.reading()));
+    const auto wrong = document.apply(
+        tr("\"%1\"").arg(line),
+        part::enter(document.job(), document.selected(), line.toStdString(), document.reading(), shopBook()));
     if (wrong) {
         const QString says = QString::fromStdString(wrong->says);
         return Notice::say(*this, says.left(1).toUpper() + says.mid(1));
@@ -77,6 +79,11 @@ Ladder::Ladder(Document& document, QWidget* parent) : QWidget(parent), document(
     layout->setSpacing(6);
     layout->addWidget(heading);
     layout->addWidget(scrolling(sheet), 1);
+    auto* palette = new Sheet(
+        document, tr("What can be added"),
+        [](Document& shown) { return std::vector<Block>{paletteBlock(shown)}; }, this);
+    palette->followSelection();
+    layout->addWidget(palette);
     layout->addWidget(hint);
     layout->addWidget(entryLine);
     connect(&document, &Document::changed, this, &Ladder::refreshHint);

@@ -1,6 +1,7 @@
 #include "app/choices.h"
 #include "app/main_window.h"
 #include "app/recovery.h"
+#include "app/shop_book.h"
 #include "draw/type.h"
 
 #include <QApplication>
@@ -88,6 +89,8 @@ int main(int argc, char** argv) {
     if (parser.isSet(shots)) QApplication::setApplicationName(QStringLiteral("Good Fold pictures"));
     draw::loadTypeface();
     app::applyChosenLook(parser.isSet(dark));
+    if (const auto wrong = app::readOwnBook()) // the book that ships applies then
+        std::fprintf(stderr, "%s: %s\n", qPrintable(app::ownBookPath()), wrong->says.c_str());
     if (const int failed = openWindows(parser.positionalArguments(), parser.isSet(shots))) return failed;
     if (parser.isSet(shots))
         QTimer::singleShot(0, &application, [&] {

@@ -97,6 +97,8 @@ MainWindow::MainWindow(part::Job job)
     connectOutActions();
     connectViewActions();
     connect(&doc, &Document::changed, this, &MainWindow::refreshTitle);
+    connect(&doc, &Document::secondPartMade, this,
+            [](const part::Job& second) { (new MainWindow(second))->show(); });
     connect(&doc, &Document::selectionChanged, this, &MainWindow::refreshTitle);
     connect(&doc.undoStack(), &QUndoStack::cleanChanged, this, &MainWindow::refreshTitle);
     refreshTitle();
@@ -307,6 +309,11 @@ void MainWindow::showStartPage() {
     }
     pages->setCurrentWidget(start);
     start->setFocus();
+}
+
+void MainWindow::askForNew() {
+    showStartPage();
+    start->askForNew(doc.job().units);
 }
 
 bool MainWindow::showsStartPage() const {

@@ -52,6 +52,8 @@ public:
     void showStage(Stage stage);
     /// What there is to begin with, in place of the stages.
     void showStartPage();
+    /// The start page, at the question a new job begins with.
+    void askForNew();
     bool showsStartPage() const;
     /// The window's place and stage as they were when one was last closed.
     void restoreAsLeft();

@@ -29,8 +29,11 @@ const char* const kJobFilter = QT_TR_NOOP("Good Fold jobs (*.gfold)");
 } // namespace
 
 void MainWindow::connectFileActions() {
-    connect(acts->newJob, &QAction::triggered, this,
-            [this] { (new MainWindow(part::emptyBar(doc.job().units)))->show(); });
+    connect(acts->newJob, &QAction::triggered, this, [this] {
+        auto* window = new MainWindow(part::emptyBar(doc.job().units));
+        window->show();
+        window->askForNew();
+    });
     connect(acts->open, &QAction::triggered, this, &MainWindow::openAsked);
     connect(acts->save, &QAction::triggered, this, &MainWindow::saveAsked);
     connect(acts->saveAs, &QAction::triggered, this, &MainWindow::saveAsAsked);

@@ -16,6 +16,7 @@ QString lineInWords(const part::Part& part, const part::Mark& mark, const quanti
     if (mark.kind == Kind::BendStart) return QObject::tr("bend %1 starts").arg(id);
     if (mark.kind == Kind::BendEnd) return QObject::tr("bend %1 ends").arg(id);
     const part::PartBend& bend = part.bends[static_cast<size_t>(part.bendIndex(mark.about.id))];
+    if (mark.kind == Kind::Hit) return QObject::tr("bend %1, a hit").arg(id);
     const QString angle =
         QString::fromStdString(quantity::printNumber(reading.bendAngle(bend.shape.angleDeg), 2));
     return bend.turn == part::Turn::Up ? QObject::tr("bend %1, %2° toward you").arg(id, angle)
@@ -23,11 +24,19 @@ QString lineInWords(const part::Part& part, const part::Mark& mark, const quanti
 }
 
 QString punchInWords(const part::Mark& mark, const part::Job& job) {
-    const QString id = QString::fromStdString(mark.about.id);
+    const QString id = QString::fromStdString(mark.name);
+    if (mark.afterBending) return QObject::tr("%1, drilled after bending").arg(id);
+    if (mark.kind == Kind::Corner) return QObject::tr("scribe a corner of %1").arg(id);
     if (mark.kind == Kind::SlotEnd) return QObject::tr("punch an end of slot %1").arg(id);
     const auto size = quantity::Length::mm(job.findHole(mark.about.id)->diameter);
     return QObject::tr("punch %1, ø%2")
         .arg(id, QString::fromStdString(quantity::typesetSize(size, job.units)));
+}
+
+/// A line along the blank is told by its distance across it.
+bool isAlongSheet(const part::Part& part, const part::Mark& mark) {
+    if (part.form == part::StockForm::Bar || mark.about.kind != Element::Kind::Bend) return false;
+    return part::runsAlong(part.bends[static_cast<size_t>(part.bendIndex(mark.about.id))]);
 }
 
 } // namespace
@@ -37,11 +46,15 @@ std::vector<MarkRow> markRows(const part::Job& job, const part::Part& part,
     std::vector<MarkRow> rows;
     for (const part::Mark& mark : part::marksOf(part)) {
         const QString face = mark.onBack ? QObject::tr("back") : QObject::tr("face");
-        if (part::isPunched(mark.kind)) {
+        if (part::isPunched(mark.kind) || mark.kind == Kind::Corner) {
             rows.push_back({mark.along, punchInWords(mark, job), face, mark.across, mark.about});
             continue;
         }
         const QString says = lineInWords(part, mark, reading);
+        if (isAlongSheet(part, mark)) {
+            rows.push_back({{}, says, face, mark.across, mark.about});
+            continue;
+        }
         const bool leans = std::abs(mark.alongAtRight - mark.alongAtLeft) > 1e-9;
         if (!leans) {
             rows.push_back({mark.along, says, face, {}, mark.about});
@@ -51,8 +64,11 @@ std::vector<MarkRow> markRows(const part::Job& job, const part::Part& part,
         rows.push_back({mark.alongAtLeft, QObject::tr("%1, far edge").arg(says), face, {}, mark.about});
     }
     rows.push_back({part.blank.length, QObject::tr("cut"), {}, {}, {}});
-    std::stable_sort(rows.begin(), rows.end(),
-                     [](const MarkRow& a, const MarkRow& b) { return a.along < b.along; });
+    std::stable_sort(rows.begin(), rows.end(), [](const MarkRow& a, const MarkRow& b) {
+        if (a.along && b.along) return *a.along < *b.along;
+        if (a.along || b.along) return a.along.has_value();
+        return *a.fromNearEdge < *b.fromNearEdge;
+    });
     return rows;
 }
 
@@ -63,7 +79,7 @@ QString markTable(const Document& document) {
     QString text = QObject::tr("From datum") + QLatin1Char('\t') + QObject::tr("Mark") + QLatin1Char('\t') +
                    QObject::tr("On the") + QLatin1Char('\t') + QObject::tr("From edge") + QLatin1Char('\n');
     for (const MarkRow& row : markRows(document.job(), document.part(), document.reading()))
-        text += QStringList{shown(row.along), row.mark, row.face,
+        text += QStringList{row.along ? shown(*row.along) : QString(), row.mark, row.face,
                             row.fromNearEdge ? shown(*row.fromNearEdge) : QString()}
                     .join(QLatin1Char('\t')) +
                 QLatin1Char('\n');

@@ -13,10 +13,31 @@ double& placeOf(part::Job& job, Figure figure, const std::string& id) {
         return job.findHole(id)->diameter;
     case Figure::HoleAlong:
         return job.findHole(id)->x;
+    case Figure::LegWidth: {
+        std::optional<double>& width = job.findPlate(id)->width;
+        if (!width) width = 0; // whoever opens it says what stands there
+        return *width;
+    }
+    case Figure::BendOffset:
+        return job.findBend(id)->offset;
+    case Figure::Pitch: {
+        part::Pattern& pattern = *job.findHole(id)->pattern;
+        return pattern.kind == part::Pattern::Kind::Circle ? pattern.diameter : pattern.pitch;
+    }
+    case Figure::RowPitch:
+        return job.findHole(id)->pattern->rowPitch;
     case Figure::LegLength:
         break;
     }
     return part::mainLength(*job.findPlate(id));
+}
+
+/// A flange without a width of its own takes its edge.
+double widthNow(const Document& document, const std::string& id) {
+    if (const auto& width = document.job().findPlate(id)->width) return *width;
+    const part::Part& part = document.part();
+    const part::PartPlate& plate = part.plates[static_cast<size_t>(part.plateIndex(id))];
+    return part.bends[static_cast<size_t>(plate.parentBend)].edgeLength;
 }
 
 ValueField::Kind kindOf(Figure figure) {
@@ -33,6 +54,7 @@ QPointer<ValueField> typeOver(Document& document, QWidget* view, Figure figure, 
     field->setGeometry(box);
     part::Job now = document.job();
     const QString id = QString::fromStdString(about.id);
+    if (figure == Figure::LegWidth) now.findPlate(about.id)->width = widthNow(document, about.id);
     field->open(kindOf(figure), QObject::tr("New figure for %1").arg(id), placeOf(now, figure, about.id), {},
                 [&document, figure, about, id](std::optional<double> value) -> std::optional<Error> {
                     if (!document.has(about)) return {}; // an undo took it away

@@ -8,7 +8,7 @@
 namespace goodfold::app {
 
 /// Which figure of the thing is meant.
-enum class Figure { BendAngle, HoleDiameter, HoleAlong, LegLength };
+enum class Figure { BendAngle, HoleDiameter, HoleAlong, LegLength, LegWidth, BendOffset, Pitch, RowPitch };
 
 /// Opens the figure in a field of its own over `view`. Enter, Escape and leaving it close it; the first two
 /// give the keyboard back to the view. `typed` begins it, if it is not empty.

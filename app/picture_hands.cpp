@@ -24,15 +24,19 @@ void PictureView::mousePressEvent(QMouseEvent* event) {
             dragButton = Qt::NoButton;
             return addBend(plus);
         }
-    const Element element = elementAt(event->position());
-    document.select(element);
-    const bool onTag = std::any_of(placed.begin(), placed.end(),
-                                   [&](const draw::Tag& tag) { return tag.box.contains(event->position()); });
+    std::optional<draw::Tag> pressed;
+    for (const draw::Tag& tag : placed)
+        if (tag.box.contains(event->position())) pressed = tag;
+    const auto grip = gripAt(event->position()); // before selecting brings other handles
+    document.select(pressed                    ? pressed->about
+                    : grip && grip->isOfHole() ? Element::hole(grip->id)
+                                               : elementAt(event->position()));
+    // Selecting may bring other tags: the one that was pressed is what counts.
     if (event->button() != Qt::LeftButton) return;
-    if (onTag) {
+    if (pressed) {
         dragButton = Qt::NoButton;
-        editTag(element);
-    } else if (const auto grip = gripAt(event->position())) {
+        editTag(*pressed);
+    } else if (grip) {
         dragging->begin(*grip, event->position(), axesOf(*grip));
     }
 }
@@ -126,15 +130,16 @@ void PictureView::leaveEvent(QEvent*) {
 void PictureView::editTag(const Element& element) {
     const auto tag =
         std::find_if(placed.begin(), placed.end(), [&](const draw::Tag& t) { return t.about == element; });
-    if (tag == placed.end()) return;
+    if (tag != placed.end()) editTag(*tag);
+}
+
+void PictureView::editTag(const draw::Tag& tag) {
     closeEditor();
-    const bool isBend = element.kind == Element::Kind::Bend;
-    if (isBend && document.job().joggleAt(*document.job().findBend(element.id)))
-        return; // its angle follows from the joggle
-    const Figure figure = isBend                                ? Figure::BendAngle
-                          : element.kind == Element::Kind::Hole ? Figure::HoleDiameter
-                                                                : Figure::LegLength;
-    editor = typeOver(document, this, figure, element, tag->box.adjusted(-4, -2, 22, 2).toRect());
+    const Element about = tag.about;
+    if (about.kind == Element::Kind::Bend && document.job().isDriven(*document.job().findBend(about.id)))
+        return; // its angle follows from a joggle or a pipe
+    const auto figure = static_cast<Figure>(tag.figure);
+    editor = typeOver(document, this, figure, about, tag.box.adjusted(-4, -2, 22, 2).toRect());
 }
 
 void PictureView::closeEditor() {

@@ -1,7 +1,6 @@
 #include "app/picture_view.h"
 
 #include "app/theme.h"
-#include "app/value_field.h"
 #include "part/mirror.h"
 
 #include <QPainter>
@@ -12,7 +11,6 @@
 namespace goodfold::app {
 
 namespace {
-constexpr double kTagText = 14;
 constexpr double kMargin = 74; // room for tags around the part
 constexpr double kSteepest = 90;
 } // namespace
@@ -143,141 +141,6 @@ void PictureView::lookFrom(From from) {
         view.pitchDeg = draw::Camera().pitchDeg;
     }
     fit();
-}
-
-std::vector<Element> PictureView::tagged() const {
-    // Where there are too many figures to stand side by side, only what is in hand has its own.
-    constexpr size_t kMost = 40;
-    const part::Part& part = document.part();
-    if (part.plates.size() + part.holes.size() > kMost) return document.lit();
-    std::vector<Element> all;
-    for (const part::Plate& plate : document.job().plates) {
-        all.push_back(Element::plate(plate.id));
-        for (const part::Hole& hole : plate.holes)
-            all.push_back(Element::hole(hole.id));
-    }
-    for (const Element& lit : document.lit())
-        if (lit.kind == Element::Kind::Bend) all.push_back(lit);
-    return all;
-}
-
-QString PictureView::tagText(const Element& element) const {
-    const auto length = [&](double mm) {
-        return QString::fromStdString(quantity::typeset(quantity::Length::mm(mm), document.reading()));
-    };
-    const QString id = QString::fromStdString(element.id);
-    if (element.kind == Element::Kind::Hole) {
-        const part::Hole& hole = *document.job().findHole(element.id);
-        const auto size = [&](double mm) {
-            return ValueField::shown(document, ValueField::Kind::Size, mm, false);
-        };
-        if (hole.kind == part::Hole::Kind::Slot)
-            return tr("%1 %2 × %3").arg(id, size(hole.diameter), size(hole.length));
-        return tr("%1 ø%2").arg(id, size(hole.diameter));
-    }
-    if (element.kind == Element::Kind::Bend)
-        return ValueField::shown(
-            document, ValueField::Kind::BendAngle,
-            document.part().bends[static_cast<size_t>(document.part().bendIndex(element.id))].shape.angleDeg,
-            false);
-    return length(part::mainLength(*document.job().findPlate(element.id)));
-}
-
-void PictureView::placeFigures() {
-    placed.clear();
-    placePluses();
-    placeHandles();
-    if (moving) return;
-    const QFontMetricsF metrics(textFont(kTagText, draw::Weight::SemiBold));
-    std::vector<draw::TagWish> wishes;
-    for (const Element& element : tagged()) {
-        const QString text = tagText(element);
-        const QPointF anchor = view.toScreen(draw::anchorOf(document.part(), shownFolded, view, element));
-        wishes.push_back({element, text, anchor, QSizeF(metrics.horizontalAdvance(text) + 16, px(26))});
-    }
-    std::vector<QRectF> taken;
-    for (const Plus& plus : pluses)
-        taken.push_back(plus.box);
-    placed = draw::placeTags(wishes, seen, area(), taken);
-}
-
-void PictureView::placePluses() {
-    pluses.clear();
-    const part::Part& part = document.part();
-    if (part.form != part::StockForm::Bar) return;
-    for (size_t i = 0; i < part.plates.size(); ++i) {
-        const part::PartPlate& plate = part.plates[i];
-        const Pose3& rootFromFlat = shownFolded.rootFromFlat[i];
-        const auto add = [&](const Vec2& from, const Vec2& to, double outward, bool atStart) {
-            const Vec2 middle = (from + to) / 2 + Vec2(outward, 0);
-            const QPointF at = view.toScreen(rootFromFlat * Vec3(middle.x(), middle.y(), part.thickness / 2));
-            const Vec2 end = (from + to) / 2;
-            const QPointF handle = view.toScreen(rootFromFlat * Vec3(end.x(), end.y(), part.thickness / 2));
-            constexpr double kClear = 10; // seen edge-on it would lie on the end's handle
-            if (std::hypot(at.x() - handle.x(), at.y() - handle.y()) < kClear) return;
-            pluses.push_back({QRectF(at - QPointF(9, 9), QSizeF(18, 18)), atStart, plate.id});
-        };
-        const double outward = 16 / view.pixelsPerMm;
-        const Polygon& corners = plate.outlineInFlat;
-        if (part.hasFreeEnd(static_cast<int>(i))) add(corners[1], corners[2], outward, false);
-        if (part.hasFreeStart(static_cast<int>(i))) add(corners[3], corners[0], -outward, true);
-    }
-}
-
-void PictureView::addBend(const Plus& plus) {
-    const double length = part::firstLegLength(document.job().units);
-    document.apply(tr("new bend"), plus.atStart
-                                       ? part::withBendAtStart(document.job(), {}, length)
-                                       : part::withBendAtEnd(document.job(), plus.plate, {}, length));
-}
-
-void PictureView::placeHandles() {
-    handles.clear();
-    if (document.part().form != part::StockForm::Bar) return;
-    for (size_t i = 0; i < document.part().plates.size(); ++i) {
-        const int index = static_cast<int>(i);
-        const std::string& id = document.part().plates[i].id;
-        if (document.job().plates[i].joggle) continue;
-        for (const auto& [free, kind] : {std::pair{document.part().hasFreeEnd(index), part::Grip::Kind::End},
-                                         {document.part().hasFreeStart(index), part::Grip::Kind::Start}})
-            if (free) handles.push_back({{kind, id}, gripPoint({kind, id})});
-    }
-}
-
-QPointF PictureView::gripPoint(const part::Grip& grip) const {
-    const part::Part& part = document.part();
-    if (grip.kind == part::Grip::Kind::Hole)
-        return view.toScreen(draw::anchorOf(part, shownFolded, view, Element::hole(grip.id)));
-    const auto index = static_cast<size_t>(plateOf(grip));
-    const Polygon& corners = part.plates[index].outlineInFlat;
-    const bool isEnd = grip.kind == part::Grip::Kind::End;
-    const Vec2 middle = isEnd ? (corners[1] + corners[2]) / 2 : (corners[3] + corners[0]) / 2;
-    return view.toScreen(shownFolded.rootFromFlat[index] * Vec3(middle.x(), middle.y(), part.thickness / 2));
-}
-
-int PictureView::plateOf(const part::Grip& grip) const {
-    const part::Part& part = document.part();
-    return grip.kind == part::Grip::Kind::Hole
-               ? part.holes[static_cast<size_t>(part.holeIndex(grip.id))].plate
-               : part.plateIndex(grip.id);
-}
-
-DragSession::Axes PictureView::axesOf(const part::Grip& grip) const {
-    const auto index = static_cast<size_t>(plateOf(grip));
-    const Eigen::Matrix2d flatFromPlate = document.part().plates[index].flatFromPlate.linear();
-    const auto onScreen = [&](const Vec2& direction) {
-        const Vec2 inFlat = flatFromPlate * direction;
-        const Vec3 inRoot = shownFolded.rootFromFlat[index].linear() * Vec3(inFlat.x(), inFlat.y(), 0);
-        return view.toScreen(view.target + inRoot) - view.toScreen(view.target);
-    };
-    return {onScreen(Vec2(1, 0)), onScreen(Vec2(0, 1))};
-}
-
-std::optional<part::Grip> PictureView::gripAt(const QPointF& point) const {
-    constexpr double kReach = 9;
-    for (const Handle& handle : handles)
-        if (std::hypot(handle.at.x() - point.x(), handle.at.y() - point.y()) < kReach) return handle.grip;
-    return part::gripOf(document.job(), draw::elementAt(seen, point));
 }
 
 Element PictureView::elementAt(const QPointF& point) const {

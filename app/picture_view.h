@@ -35,6 +35,8 @@ public:
     QImage image(const QSize& size) const;
     /// Where a leg's free end or a bend line can be taken hold of, on the screen of this widget.
     QPointF gripPoint(const part::Grip& grip) const;
+    /// Where the plus of a plate's edge stands, the first if there are several; nothing where it has none.
+    std::optional<QPointF> plusPoint(const std::string& plate, part::Edge edge) const;
     const draw::Camera& camera() const { return view; }
     /// The tags as they stand now; on the screen of this widget.
     const std::vector<draw::Tag>& tags() const { return placed; }
@@ -57,13 +59,14 @@ protected:
     void leaveEvent(QEvent* event) override;
 
 private:
-    /// A place on a free end where another bend can be added.
+    /// A place on a free edge where another bend can be added.
     struct Plus {
         QRectF box;
-        bool atStart;
+        part::Edge edge;
         std::string plate;
+        double from, to; // the stretch of the edge that is free, in shares of it
     };
-    /// A small square at a free end that can be taken hold of.
+    /// A small square that can be taken hold of: at a free end, a side, a pattern's next hole.
     struct Handle {
         part::Grip grip;
         QPointF at;
@@ -72,6 +75,13 @@ private:
     void reproject();
     void placeFigures();
     void placePluses();
+    void addPlus(int plate, part::Edge edge, double from, double to);
+    using Wish = std::function<void(const Element&, const QString&, const QPointF&, Figure)>;
+    void addWidthTag(const Wish& wish) const;
+    void addPatternTag(const Wish& wish) const;
+    static Figure mainFigure(const Element& element);
+    QString figureText(double mm) const;
+    QPointF edgePoint(int plate, part::Edge edge, double share, double outward) const;
     void placeHandles();
     std::vector<Element> tagged() const;
     QString tagText(const Element& element) const;
@@ -87,6 +97,7 @@ private:
     void paintTags(QPainter& painter);
     void paintPluses(QPainter& painter);
     void paintHandles(QPainter& painter);
+    void editTag(const draw::Tag& tag);
     void closeEditor();
 
     Document& document;
@@ -105,6 +116,7 @@ private:
     DragSession* dragging;
     bool fitsItself = true; // until the user zooms or moves
     bool moving = false;
+    static constexpr double kTagText = 14;
     QTimer settling; // runs for a moment after an edit: smooth edges can wait for it, the figures cannot
     QPointF dragFrom;
     Qt::MouseButton dragButton = Qt::NoButton;

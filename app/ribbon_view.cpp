@@ -53,9 +53,10 @@ Element RibbonView::elementAt(const QPointF& point) const {
 }
 
 std::optional<part::Grip> RibbonView::gripAt(const QPointF& point) const {
-    if (document.job().stock.form != part::StockForm::Bar || twin) return {};
+    if (twin) return {};
     const Element element = elementAt(point);
     if (const auto grip = part::gripOf(document.job(), element)) return grip;
+    if (document.job().stock.form == part::StockForm::Sheet) return {};
     constexpr double kReach = 9; // pixels
     const QRectF blank = layOut().blank;
     if (point.y() < blank.top() - kReach || point.y() > blank.bottom() + kReach) return {};
@@ -66,6 +67,11 @@ std::optional<part::Grip> RibbonView::gripAt(const QPointF& point) const {
     const auto last = std::find_if(shown.plates.begin(), shown.plates.end(),
                                    [](const part::PartPlate& plate) { return plate.childBends.empty(); });
     return part::Grip{part::Grip::Kind::End, last->id};
+}
+
+int RibbonView::plateOf(const part::Grip& grip) const {
+    return grip.isOfHole() ? part().holes[static_cast<size_t>(part().holeIndex(grip.id))].plate
+                           : part().plateIndex(grip.id);
 }
 
 void RibbonView::paintEvent(QPaintEvent*) {
@@ -88,15 +94,22 @@ void RibbonView::mousePressEvent(QMouseEvent* event) {
     const draw::BlankLayout now = layOut();
     const double scale = now.screenFromFlat.m11();
     hold = draw::BlankHold{now.screenFromFlat.map(QPointF(0, 0)).x(), scale};
-    dragging->begin(*grip, event->position(), {QPointF(scale, 0), QPointF(0, -scale)});
+    const Eigen::Matrix2d flatFromPlate =
+        part().plates[static_cast<size_t>(plateOf(*grip))].flatFromPlate.linear();
+    const auto onScreenAxis = [&](const Vec2& axis) {
+        const Vec2 inFlat = flatFromPlate * axis;
+        return QPointF(scale * inFlat.x(), -scale * inFlat.y());
+    };
+    dragging->begin(*grip, event->position(), {onScreenAxis({1, 0}), onScreenAxis({0, 1})});
 }
 
 void RibbonView::mouseMoveEvent(QMouseEvent* event) {
     if (dragging->isActive()) return dragging->moveTo(event->position());
     const auto grip = gripAt(event->position());
-    setCursor(!grip                                  ? Qt::ArrowCursor
-              : grip->kind == part::Grip::Kind::Hole ? Qt::SizeAllCursor
-                                                     : Qt::SizeHorCursor);
+    setCursor(!grip ? Qt::ArrowCursor
+              : grip->kind != part::Grip::Kind::End && grip->kind != part::Grip::Kind::Start
+                  ? Qt::SizeAllCursor
+                  : Qt::SizeHorCursor);
     document.setHovered(elementAt(event->position()));
 }
 

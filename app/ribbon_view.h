@@ -28,6 +28,7 @@ private:
     QRectF area() const;
     draw::BlankLayout layOut() const;
     Element elementAt(const QPointF& point) const;
+    int plateOf(const part::Grip& grip) const;
     /// What can be taken hold of there: a hole, a bend line, either end of the bar.
     std::optional<part::Grip> gripAt(const QPointF& point) const;
     const part::Part& part() const { return twin ? *twin : document.part(); }

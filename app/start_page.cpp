@@ -1,5 +1,6 @@
 #include "app/start_page.h"
 
+#include "app/new_job.h"
 #include "app/theme.h"
 #include "draw/formed_picture.h"
 #include "files/job_file.h"
@@ -27,7 +28,7 @@ StartCard::StartCard(part::Job job, const QString& title, const QString& says, Q
 }
 
 QSize StartCard::sizeHint() const {
-    return {px(270), px(250)};
+    return {px(220), px(230)};
 }
 
 void StartCard::paintEvent(QPaintEvent*) {
@@ -65,7 +66,12 @@ constexpr Offer kDemos[] = {
     {"vent-stay", QT_TRANSLATE_NOOP("StartPage", "Steel flat, one skewed bend, a left and a right hand")},
     {"fan-standoff", QT_TRANSLATE_NOOP("StartPage", "Aluminium in inches; its bolt must enter square")},
     {"lamp-hanger", QT_TRANSLATE_NOOP("StartPage", "Stainless with a joggle, a slot and a full-round end")},
-    {"tray-clip", QT_TRANSLATE_NOOP("StartPage", "A U with facing holes, measured by its opening")}};
+    {"tray-clip", QT_TRANSLATE_NOOP("StartPage", "A U with facing holes, measured by its opening")},
+    {"valve-tray", QT_TRANSLATE_NOOP("StartPage", "Sheet with lapped corners, riveted")},
+    {"gutter-strap", QT_TRANSLATE_NOOP("StartPage", "Round a pipe, with ears to clamp")},
+    {"thermostat-box", QT_TRANSLATE_NOOP("StartPage", "A U with turned feet and a square opening")},
+    {"bench-cover", QT_TRANSLATE_NOOP("StartPage", "A hem and a tapered flap, left and right")},
+    {"pipe-saddle", QT_TRANSLATE_NOOP("StartPage", "Four holes that match crosswise")}};
 
 part::Job demoJob(const char* name) {
     QFile file(QStringLiteral(":/demo/%1.gfold").arg(QLatin1String(name)));
@@ -78,21 +84,19 @@ part::Job demoJob(const char* name) {
 } // namespace
 
 StartPage::StartPage(QWidget* parent) : QWidget(parent) {
-    auto* heading = new QLabel(tr("Begin with a bar, or look at a bracket that is made"), this);
+    auto* heading = new QLabel(tr("What is it made from?"), this);
     heading->setProperty("role", "page");
+    question = new NewJobQuestion(this);
+    connect(question, &NewJobQuestion::answered, this, &StartPage::chosen);
     auto* grid = new QGridLayout;
     grid->setSpacing(px(14));
     int place = 0;
     const auto offer = [&](const part::Job& job, const QString& title, const QString& says) {
         auto* card = new StartCard(job, title, says, this);
         connect(card, &QAbstractButton::clicked, this, [this, card] { emit chosen(card->job()); });
-        grid->addWidget(card, place / 3, place % 3);
+        grid->addWidget(card, place / 5, place % 5);
         ++place;
     };
-    offer(part::emptyBar(quantity::Unit::Millimetre), tr("Empty bar in millimetres"),
-          tr("30 × 3 hot-rolled flat; type the legs and bends at the ladder"));
-    offer(part::emptyBar(quantity::Unit::Inch), tr("Empty bar in inches"),
-          tr("1 × 1/8 hot-rolled flat, read in fractions"));
     for (const Offer& demo : kDemos) {
         const part::Job job = demoJob(demo.file);
         offer(job, QString::fromStdString(job.title), tr(demo.says));
@@ -109,10 +113,19 @@ StartPage::StartPage(QWidget* parent) : QWidget(parent) {
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(px(48), px(28), px(48), px(24));
     layout->setSpacing(px(14));
+    auto* made = new QLabel(tr("Or look at a bracket that is made"), this);
+    made->setProperty("role", "heading");
     layout->addWidget(heading);
+    layout->addWidget(question);
+    layout->addWidget(made);
     layout->addLayout(grid, 1);
     layout->addWidget(open, 0, Qt::AlignLeft);
     layout->addWidget(caution);
+}
+
+void StartPage::askForNew(quantity::Unit unit) {
+    question->setUnits(unit);
+    question->enter();
 }
 
 } // namespace goodfold::app

@@ -1,4 +1,4 @@
-// What there is to begin with: an empty bar, or one of the jobs that come with Good Fold.
+// What there is to begin with: the question a new job asks, or one of the jobs that come with Good Fold.
 #pragma once
 
 #include "part/job.h"
@@ -24,14 +24,21 @@ private:
     QString says;
 };
 
+class NewJobQuestion;
+
 class StartPage : public QWidget {
     Q_OBJECT
 public:
     explicit StartPage(QWidget* parent = nullptr);
+    /// Brings the keyboard to the question a new job begins with.
+    void askForNew(quantity::Unit unit);
 
 signals:
     void chosen(const part::Job& job);
     void openWanted();
+
+private:
+    NewJobQuestion* question;
 };
 
 } // namespace goodfold::app

@@ -6,7 +6,8 @@
 namespace goodfold::cli {
 
 const char* const kUsage =
-    "goodfold-cli show JOB... --json      print each job solved, as one JSON object on a line\n"
+    "goodfold-cli show JOB... --json [--hardware FILE]\n"
+    "                            print each job solved, as one JSON object on a line\n"
     "goodfold-cli export JOB [--dxf FILE] [--svg FILE] [--pdf-template FILE] [--csv FILE]\n"
     "                            [--paper a4|letter]\n"
     "JOB is a .gfold file, or - for standard input. FILE may be - for standard output.\n"
@@ -22,6 +23,8 @@ Result<Arguments> parseShow(const std::vector<std::string>& words) {
     for (size_t i = 1; i < words.size(); ++i) {
         if (words[i] == "--json")
             json = true;
+        else if (words[i] == "--hardware" && i + 1 < words.size())
+            arguments.hardware = words[++i];
         else if (words[i].starts_with("--"))
             return Error{"show does not know " + words[i] + ".", {}};
         else

@@ -15,6 +15,7 @@ struct Arguments {
     std::vector<std::string> jobs;              // "-" is standard input
     std::map<std::string, std::string> exports; // "--dxf" and the file to write
     std::string paper = "a4";
+    std::string hardware = {}; // a file of the shop's own
 };
 
 Result<Arguments> parseArguments(const std::vector<std::string>& words);

@@ -52,12 +52,22 @@ Result<const material::Material*> materialOf(const part::Job& job) {
     return Error{"The material \"" + job.material + "\" is not in the material book.", "material"};
 }
 
+/// The book that ships, and over it the shop's own where one is named.
+Result<hardware::Book> bookOf(const std::string& path) {
+    if (path.empty()) return hardware::standardBook();
+    std::ifstream in(path, std::ios::binary);
+    if (!in) return Error{std::string(std::strerror(errno)) + ".", "the file"};
+    const auto own = hardware::readBook(in);
+    if (!own) return own.error();
+    return hardware::withOwn(hardware::standardBook(), *own);
+}
+
 quantity::Reading readingOf(const part::Job& job) {
     return job.units == quantity::Unit::Inch ? quantity::Reading::fractions()
                                              : quantity::Reading::millimetres();
 }
 
-int show(const std::string& path) {
+int show(const std::string& path, const hardware::Book& book) {
     const auto job = load(path);
     if (!job) return complain(path, job.error());
     const auto material = materialOf(*job);
@@ -67,7 +77,7 @@ int show(const std::string& path) {
     }
     const part::Part part = part::solve(*job, **material);
     const part::Folded folded = part::fold(part);
-    const check::Subject subject{*job, part, folded, **material, readingOf(*job)};
+    const check::Subject subject{*job, part, folded, **material, readingOf(*job), book};
     const auto findings = check::check(subject);
     files::writeShow(std::cout, path, subject, findings);
     return check::hasStop(findings) ? kCannotBeMade : kFine;
@@ -125,9 +135,11 @@ int main(int argc, char** argv) {
         return kFine;
     }
     if (arguments->command == cli::Arguments::Command::Show) {
+        const auto book = bookOf(arguments->hardware);
+        if (!book) return complain(arguments->hardware, book.error());
         int worst = kFine;
         for (const std::string& path : arguments->jobs)
-            worst = std::max(worst, show(path));
+            worst = std::max(worst, show(path, *book));
         return worst;
     }
     // Paper needs fonts, and fonts need an application object, though no screen.

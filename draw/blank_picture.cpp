@@ -13,19 +13,22 @@ namespace goodfold::draw {
 BlankLayout layOutBlank(const part::Part& part, const QRectF& area, double textSize,
                         const std::optional<BlankHold>& hold) {
     const double ruleHeight = textSize * 3.2;
-    const QRectF room = area.adjusted(0, 0, 0, -ruleHeight);
+    // A sheet is read from two edges: its second rule stands at its left.
+    const double besideWidth = part.form == part::StockForm::Sheet ? textSize * 4.2 : 0;
+    const QRectF room = area.adjusted(besideWidth, 0, 0, -ruleHeight);
     const double fitting = std::max(
         1e-6, std::min(room.width() / part.blank.length, std::max(8.0, room.height()) / part.blank.width));
     const double scale = hold ? hold->scale : fitting;
     const QSizeF size(part.blank.length * scale, part.blank.width * scale);
     const double left =
-        hold ? hold->left + part.blank.corner.x() * scale : area.center().x() - size.width() / 2;
+        hold ? hold->left + part.blank.corner.x() * scale : room.center().x() - size.width() / 2;
     const QRectF blank(QPointF(left, room.center().y() - size.height() / 2), size);
     QTransform screenFromFlat;
     screenFromFlat.translate(blank.left(), blank.bottom());
     screenFromFlat.scale(scale, -scale);
     screenFromFlat.translate(-part.blank.corner.x(), -part.blank.corner.y());
-    return {area, blank, blank.bottom() + textSize * 0.9, screenFromFlat, textSize};
+    return {area,           blank,   blank.bottom() + textSize * 0.9, blank.left() - textSize * 0.9,
+            screenFromFlat, textSize};
 }
 
 namespace {
@@ -47,7 +50,9 @@ public:
             bend(static_cast<int>(i));
         for (const part::PartHole& hole : part.holes)
             this->hole(hole);
+        grain();
         rule(reading);
+        if (part.form == part::StockForm::Sheet) ruleAcross(reading);
     }
 
 private:
@@ -91,8 +96,10 @@ private:
         line(0, bend, tangent);
         line(1, bend, tangent);
         line(0.5, bend, QPen(mixed(temper(index), palette.scribe, 0.25), bright ? 2.6 : 1.8));
-        paintBendBadge(painter, at(bend.centre.middle()), layout.textSize * 0.95, index,
-                       QString::fromStdString(bend.id));
+        // On a short bend the number is smaller, so that it does not hide the next one.
+        const double length = (bend.near.to - bend.near.from).norm() * layout.screenFromFlat.m11();
+        const double size = std::clamp(length * 0.38, 6.5, layout.textSize * 0.95);
+        paintBendBadge(painter, at(bend.centre.middle()), size, index, QString::fromStdString(bend.id));
     }
 
     void hole(const part::PartHole& hole) {
@@ -134,34 +141,121 @@ private:
                            [](const part::Mark& mark) { return mark.kind == part::Mark::Kind::Trim; });
     }
 
-    void rule(const quantity::Reading& reading) {
-        const auto dimensions = runningDimensions(part, reading);
-        const QFont plain = typeface(layout.textSize, Weight::SemiBold);
-        painter.setFont(plain);
-        const QFontMetricsF metrics(plain);
-        std::vector<double> wanted, widths;
-        for (const RunningDimension& dimension : dimensions) {
-            wanted.push_back(at(part.blank.corner + Vec2(dimension.x, 0)).x());
-            widths.push_back(metrics.horizontalAdvance(dimension.text));
+    /// Which way the sheet was rolled: three faint arrows, where it is known.
+    void grain() {
+        if (part.grain == part::Grain::Unsaid) return;
+        const bool along = part.grain == part::Grain::Lengthwise;
+        const QPointF way = along ? QPointF(1, 0) : QPointF(0, 1), aside(way.y(), way.x());
+        const QRectF& blank = layout.blank;
+        const double reach = std::min(40.0, (along ? blank.width() : blank.height()) / 4);
+        const double apart = std::min(16.0, (along ? blank.height() : blank.width()) / 6);
+        painter.setPen(QPen(palette.faintScribe, 1));
+        for (const int i : {-1, 0, 1}) {
+            const QPointF middle = blank.center() + i * apart * aside, tip = middle + reach * way;
+            painter.drawLine(middle - reach * way, tip);
+            for (const double side : {-1.0, 1.0})
+                painter.drawLine(tip, tip - 5 * way + side * 3 * aside);
         }
+    }
+
+    bool isBright(const RunningDimension& dimension) const {
+        return isLit(dimension.about) && !dimension.about.isNothing();
+    }
+
+    /// What is in hand first, then the ends, then bends, then holes.
+    int rankOf(const RunningDimension& dimension) const {
+        if (isBright(dimension)) return 0;
+        if (dimension.about.isNothing()) return 1;
+        return dimension.about.kind == part::Element::Kind::Bend ? 2 : 3;
+    }
+
+    void tick(const QPointF& at, bool upright, bool bright) {
+        const double half = layout.textSize * 0.35;
+        const QPointF reach = upright ? QPointF(0, half) : QPointF(half, 0);
+        painter.setPen(QPen(bright ? palette.accent : palette.ink, bright ? 2 : 1.2));
+        painter.drawLine(at - reach, at + reach);
+    }
+
+    /// The labels that have room, in order.
+    struct Labels {
+        std::vector<const RunningDimension*> dimensions;
+        std::vector<double> wanted, extents;
+    };
+
+    template <class At, class Extent>
+    Labels labelsOf(const std::vector<RunningDimension>& all, double room, double gap, At at,
+                    Extent extent) const {
+        std::vector<double> wanted, extents;
+        std::vector<int> ranks;
+        for (const RunningDimension& dimension : all) {
+            wanted.push_back(at(dimension));
+            extents.push_back(extent(dimension));
+            ranks.push_back(rankOf(dimension));
+        }
+        const auto kept = withRoom(wanted, extents, ranks, room, gap);
+        Labels labels;
+        for (size_t i = 0; i < all.size(); ++i) {
+            if (!kept[i]) continue;
+            labels.dimensions.push_back(&all[i]);
+            labels.wanted.push_back(wanted[i]);
+            labels.extents.push_back(extents[i]);
+        }
+        return labels;
+    }
+
+    void rule(const quantity::Reading& reading) {
+        const auto all = runningDimensions(part, reading);
+        const QFont font = typeface(layout.textSize, Weight::SemiBold);
+        painter.setFont(font);
+        const QFontMetricsF metrics(font);
+        const auto xOf = [&](const RunningDimension& dimension) {
+            return at(part.blank.corner + Vec2(dimension.x, 0)).x();
+        };
+        const double gap = layout.textSize * 0.7;
+        const Labels labels = labelsOf(
+            all, std::min(layout.area.width(), 1.35 * layout.blank.width()), gap, xOf,
+            [&](const RunningDimension& dimension) { return metrics.horizontalAdvance(dimension.text); });
+        const std::vector<double>&wanted = labels.wanted, &widths = labels.extents;
         const auto centres =
             spread(wanted, widths, std::min(layout.area.left(), wanted.front() - widths.front() / 2),
-                   std::max(layout.area.right(), wanted.back() + widths.back() / 2), layout.textSize * 0.7);
+                   std::max(layout.area.right(), wanted.back() + widths.back() / 2), gap);
         painter.setPen(QPen(palette.ink, 1.4));
         painter.drawLine(QPointF(layout.blank.left(), layout.ruleY),
                          QPointF(layout.blank.right(), layout.ruleY));
-        for (size_t i = 0; i < dimensions.size(); ++i) {
-            const bool bright = isLit(dimensions[i].about) && !dimensions[i].about.isNothing();
+        for (const RunningDimension& dimension : all)
+            tick({xOf(dimension), layout.ruleY}, true, isBright(dimension));
+        const double labelTop = layout.ruleY + layout.textSize * 0.75, reach = layout.textSize * 0.35;
+        for (size_t i = 0; i < wanted.size(); ++i) {
+            const bool bright = isBright(*labels.dimensions[i]);
             painter.setPen(QPen(bright ? palette.accent : palette.ink, bright ? 2 : 1.2));
-            const double tick = layout.textSize * 0.35;
-            painter.drawLine(QPointF(wanted[i], layout.ruleY - tick),
-                             QPointF(wanted[i], layout.ruleY + tick));
-            const double labelTop = layout.ruleY + layout.textSize * 0.75;
             if (std::abs(centres[i] - wanted[i]) > 1)
-                painter.drawLine(QPointF(wanted[i], layout.ruleY + tick), QPointF(centres[i], labelTop + 1));
-            painter.setPen(bright ? palette.accent : palette.ink);
+                painter.drawLine(QPointF(wanted[i], layout.ruleY + reach), QPointF(centres[i], labelTop + 1));
             painter.drawText(QPointF(centres[i] - widths[i] / 2, labelTop + metrics.ascent()),
-                             dimensions[i].text);
+                             labels.dimensions[i]->text);
+        }
+    }
+
+    /// A sheet's second rule, from its lower edge up.
+    void ruleAcross(const quantity::Reading& reading) {
+        const auto all = runningDimensionsAcross(part, reading);
+        const QFont font = typeface(layout.textSize * 0.92, Weight::SemiBold);
+        painter.setFont(font);
+        const QFontMetricsF metrics(font);
+        const auto yOf = [&](const RunningDimension& dimension) {
+            return at(part.blank.corner + Vec2(0, dimension.x)).y();
+        };
+        const double height = metrics.ascent() * 1.05, x = layout.ruleX;
+        const Labels labels = labelsOf(all, 0, 0, yOf, [&](const RunningDimension&) { return height; });
+        painter.setPen(QPen(palette.ink, 1.4));
+        painter.drawLine(QPointF(x, layout.blank.top()), QPointF(x, layout.blank.bottom()));
+        for (const RunningDimension& dimension : all)
+            tick({x, yOf(dimension)}, false, isBright(dimension));
+        for (size_t i = 0; i < labels.wanted.size(); ++i) {
+            const RunningDimension& dimension = *labels.dimensions[i];
+            painter.setPen(isBright(dimension) ? palette.accent : palette.ink);
+            painter.drawText(QPointF(x - layout.textSize * 0.55 - metrics.horizontalAdvance(dimension.text),
+                                     labels.wanted[i] + metrics.ascent() * 0.36),
+                             dimension.text);
         }
     }
 

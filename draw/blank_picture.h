@@ -16,6 +16,7 @@ struct BlankLayout {
     QRectF area;               // all there is; the dimensions' figures may spread over it
     QRectF blank;              // the outline's bounding box
     double ruleY;              // the base line of the running dimensions
+    double ruleX;              // that of a sheet's second ones, from its lower edge up
     QTransform screenFromFlat; // y upward in the flat, downward on the screen
     double textSize;
 };

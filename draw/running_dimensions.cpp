@@ -1,30 +1,81 @@
 #include "draw/running_dimensions.h"
 
 #include <algorithm>
+#include <cmath>
 #include <numeric>
 
 namespace goodfold::draw {
 
-std::vector<RunningDimension> runningDimensions(const part::Part& part, const quantity::Reading& reading) {
-    const auto textOf = [&](double mm) {
-        return QString::fromStdString(quantity::typeset(quantity::Length::mm(mm), reading));
-    };
-    const auto xOf = [&](double along) { return part::flatXAt(part, along) - part.blank.corner.x(); };
-    std::vector<RunningDimension> all{{0, xOf(0), QStringLiteral("0"), {}}};
-    for (const part::Mark& mark : part::marksOf(part)) {
-        if (mark.kind == part::Mark::Kind::BendStart || mark.kind == part::Mark::Kind::BendEnd) continue;
-        all.push_back({mark.along, xOf(mark.along), textOf(mark.along), mark.about});
-    }
-    const double length = part.blank.length;
-    all.push_back({length, xOf(length), textOf(length), {}});
-    // Holes side by side share one figure; it stays with the first.
+namespace {
+
+QString figureOf(double mm, const quantity::Reading& reading) {
+    return QString::fromStdString(quantity::typeset(quantity::Length::mm(mm), reading));
+}
+
+/// What is read along the blank, or across it.
+bool isRead(const part::Part& part, const part::Mark& mark, bool across) {
+    using Kind = part::Mark::Kind;
+    if (mark.kind == Kind::BendStart || mark.kind == Kind::BendEnd || mark.kind == Kind::Corner) return false;
+    if (mark.kind != Kind::BendCentre && mark.kind != Kind::Hit) return mark.kind != Kind::Trim || !across;
+    return part.form == part::StockForm::Bar ||
+           part::runsAlong(part.bends[static_cast<size_t>(part.bendIndex(mark.about.id))]) == across;
+}
+
+/// Marks side by side share one figure; it stays with the first.
+void shareFigures(std::vector<RunningDimension>& all, const quantity::Reading& reading) {
     const double same = quantity::stepOf(reading).mm() / 2;
     const auto last = std::unique(all.begin(), all.end(), [&](const auto& a, const auto& b) {
         return a.text == b.text && b.along - a.along < same;
     });
     all.erase(last, all.end());
+}
+
+} // namespace
+
+std::vector<RunningDimension> runningDimensions(const part::Part& part, const quantity::Reading& reading) {
+    const auto xOf = [&](double along) { return part::flatXAt(part, along) - part.blank.corner.x(); };
+    std::vector<RunningDimension> all{{0, xOf(0), QStringLiteral("0"), {}}};
+    for (const part::Mark& mark : part::marksOf(part))
+        if (isRead(part, mark, false))
+            all.push_back({mark.along, xOf(mark.along), figureOf(mark.along, reading), mark.about});
+    const double length = part.blank.length;
+    all.push_back({length, xOf(length), figureOf(length, reading), {}});
+    shareFigures(all, reading);
     if (part.datum == part::Edge::End) std::reverse(all.begin(), all.end());
     return all;
+}
+
+std::vector<RunningDimension> runningDimensionsAcross(const part::Part& part,
+                                                      const quantity::Reading& reading) {
+    std::vector<RunningDimension> all{{0, 0, QStringLiteral("0"), {}}};
+    for (const part::Mark& mark : part::marksOf(part))
+        if (isRead(part, mark, true))
+            all.push_back({mark.across, mark.across, figureOf(mark.across, reading), mark.about});
+    std::stable_sort(all.begin(), all.end(), [](const auto& a, const auto& b) { return a.along < b.along; });
+    const double width = part.blank.width;
+    all.push_back({width, width, figureOf(width, reading), {}});
+    shareFigures(all, reading);
+    return all;
+}
+
+std::vector<bool> withRoom(const std::vector<double>& wanted, const std::vector<double>& extents,
+                           const std::vector<int>& ranks, double room, double gap) {
+    const double needed =
+        std::accumulate(extents.begin(), extents.end(), gap * static_cast<double>(extents.size()));
+    std::vector<bool> kept(wanted.size(), needed <= room);
+    if (needed <= room) return kept;
+    std::vector<size_t> order(wanted.size());
+    std::iota(order.begin(), order.end(), 0);
+    std::stable_sort(order.begin(), order.end(), [&](size_t a, size_t b) { return ranks[a] < ranks[b]; });
+    for (const size_t i : order) {
+        kept[i] = true;
+        for (size_t j = 0; j < wanted.size(); ++j)
+            if (j != i && kept[j] && std::abs(wanted[i] - wanted[j]) < (extents[i] + extents[j]) / 2 + gap) {
+                kept[i] = false;
+                break;
+            }
+    }
+    return kept;
 }
 
 std::vector<double> spread(const std::vector<double>& wanted, const std::vector<double>& widths, double left,

@@ -17,9 +17,18 @@ struct RunningDimension {
     part::Element about; // nothing for the two ends
 };
 
-/// Datum end, punch marks, bend centrelines, trim lines, far end, from the blank's left to its right. Marks
-/// that read the same are shown once.
+/// Datum end, punch marks, bend centrelines, trim lines, far end, from the blank's left to its right; on
+/// sheet only bends scribed across it. Marks that read the same are shown once.
 std::vector<RunningDimension> runningDimensions(const part::Part& part, const quantity::Reading& reading);
+
+/// The same across a sheet, from its lower edge: what is scribed along it, and its holes. `x` runs upward.
+std::vector<RunningDimension> runningDimensionsAcross(const part::Part& part,
+                                                      const quantity::Reading& reading);
+
+/// Which labels have room where they stand, `extents` wide about `wanted`: those with the lowest `rank`
+/// first. All of them where they fit side by side in `room`.
+std::vector<bool> withRoom(const std::vector<double>& wanted, const std::vector<double>& extents,
+                           const std::vector<int>& ranks, double room, double gap);
 
 /// Centres for labels of these widths, as near to `wanted` (rising) as they can stand in a row from `left`
 /// to `right` with `gap` between them. Where the row is too short they crowd evenly.

@@ -34,8 +34,10 @@ public:
 private:
     void add(std::vector<Vec3> corners, std::vector<bool> inked, const Element& about, Face::Side side,
              int bendOrder = -1) {
-        const Vec3 normal = (corners[1] - corners[0]).cross(corners[2] - corners[0]);
-        if (normal.norm() < 1e-12) return; // nothing to see: a face without extent
+        Vec3 normal = Vec3::Zero(); // over all corners: the first three may lie in a line
+        for (size_t i = 0; i < corners.size(); ++i)
+            normal += corners[i].cross(corners[(i + 1) % corners.size()]);
+        if (normal.norm() < 1e-9) return; // nothing to see: a face without extent
         scene.faces.push_back(
             {std::move(corners), std::move(inked), normal.normalized(), about, side, bendOrder});
     }

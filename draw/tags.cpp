@@ -141,7 +141,7 @@ std::vector<Tag> placeTags(const std::vector<TagWish>& wishes, const std::vector
                     best = box;
                 }
             }
-        placed.push_back({wish.about, wish.text, wish.anchor, best});
+        placed.push_back({wish.about, wish.text, wish.anchor, best, wish.figure});
     }
     placed.erase(placed.begin(), placed.begin() + static_cast<std::ptrdiff_t>(taken.size()));
     return placed;

@@ -15,6 +15,7 @@ struct TagWish {
     QString text;
     QPointF anchor; // on the screen
     QSizeF size;
+    int figure = 0; // which of the thing's figures it is, for whoever asked
 };
 
 struct Tag {
@@ -22,6 +23,7 @@ struct Tag {
     QString text;
     QPointF anchor;
     QRectF box;
+    int figure = 0;
 };
 
 /// The root point a tag is tied to: the middle of a plate's nearest long side, of a bend's strip, of a hole.

@@ -23,9 +23,7 @@ std::vector<Block> findingBlocks(Document& document) {
             block.lines.push_back({press(
                 says, name,
                 // A copy: the edit makes the findings anew.
-                [&document, remedy, about = finding.about] {
-                    return document.edit(QString::fromStdString(remedy.says), remedy.mended, about);
-                },
+                [&document, remedy, about = finding.about] { return document.take(remedy, about); },
                 Cell::Look::Button)});
         }
         blocks.push_back(std::move(block));

@@ -1,6 +1,9 @@
 #include "app/cells/ladder_cells.h"
 
+#include "app/cells/figure_makers.h"
+#include "app/cells/hole_cells.h"
 #include "app/cells/leg_cells.h"
+#include "app/cells/sheet_cells.h"
 #include "part/entry.h"
 
 #include <algorithm>
@@ -11,10 +14,6 @@ namespace {
 
 using Kind = ValueField::Kind;
 
-QString text(const std::string& s) {
-    return QString::fromStdString(s);
-}
-
 /// Changes one thing of the job, named for the undo list.
 template <class Set> Cell::Answer change(Document& document, const QString& name, Set set) {
     return document.change(name.left(1).toLower() + name.mid(1), set);
@@ -24,7 +23,8 @@ Block bendBlock(Document& document, const std::string& id) {
     const part::Bend& bend = *document.job().findBend(id);
     const int index = document.part().bendIndex(id);
     const part::PartBend& solved = document.part().bends[static_cast<size_t>(index)];
-    const bool isJoggle = document.job().joggleAt(bend);
+    const bool isDriven = document.job().isDriven(bend);
+    const bool isSheet = document.job().stock.form == part::StockForm::Sheet;
     const auto nameOf = [&](const QString& what) { return QObject::tr("%1 of bend %2").arg(what, text(id)); };
 
     Cell badge;
@@ -32,7 +32,7 @@ Block bendBlock(Document& document, const std::string& id) {
     badge.about = Element::bend(id);
     badge.order = index;
     Line first{badge};
-    if (isJoggle)
+    if (isDriven)
         first.push_back(words(ValueField::shown(document, Kind::BendAngle, solved.shape.angleDeg, false)));
     else
         first.push_back(figure(Kind::BendAngle, nameOf(QObject::tr("Angle")), bend.angleDeg,
@@ -47,7 +47,9 @@ Block bendBlock(Document& document, const std::string& id) {
                                          [&](part::Job& job) { part::turnOver(job, id); });
               }));
     first.back().tip = QObject::tr("Turns the other way");
-    if (isJoggle) first.push_back(words(QObject::tr("by its joggle"), Cell::Look::Faint));
+    if (isDriven)
+        first.push_back(
+            faint(document.job().wrapAt(bend) ? QObject::tr("by its pipe") : QObject::tr("by its joggle")));
 
     Line second;
     second.push_back(words(QObject::tr("R"), Cell::Look::Faint));
@@ -61,7 +63,7 @@ Block bendBlock(Document& document, const std::string& id) {
     second.back().tip = bend.insideRadius
                             ? QObject::tr("Typed here; empty it to take what the material wants")
                             : QObject::tr("What the material wants for this thickness");
-    if (!isJoggle) {
+    if (!isDriven && !isSheet) {
         const QString lean = nameOf(QObject::tr("Lean from square"));
         second.push_back(words(QObject::tr("leans"), Cell::Look::Faint));
         second.push_back(figure(Kind::Angle, lean, bend.skewDeg, [&document, id, lean](double typed) {
@@ -75,89 +77,11 @@ Block bendBlock(Document& document, const std::string& id) {
         }));
     second.back().tip = bend.k ? QObject::tr("Typed here; empty it to go by the allowance rule")
                                : QObject::tr("From: %1").arg(text(solved.kSource));
-    return {Element::bend(id), 0, 1, {std::move(first), std::move(second)}};
-}
-
-/// Where a hole's x may count from: what is shown and what it means.
-struct From {
-    QString says;
-    part::Hole::XFrom from;
-    std::string hole;
-};
-
-std::vector<From> placesToCountFrom(const part::Job& job, const part::Plate& plate, const std::string& hole) {
-    using XFrom = part::Hole::XFrom;
-    std::vector<From> all;
-    if (part::startIsFree(job, plate.id))
-        all.push_back({QObject::tr("start"), XFrom::Start, {}});
-    else
-        for (const auto& [says, from] : {std::pair{QObject::tr("outside"), XFrom::Outside},
-                                         {QObject::tr("inside"), XFrom::Inside},
-                                         {QObject::tr("tangent"), XFrom::Tangent}})
-            all.push_back({says, from, {}});
-    if (part::endIsFree(job, plate.id)) all.push_back({QObject::tr("end"), XFrom::End, {}});
-    for (const part::Hole& other : plate.holes)
-        if (other.id != hole) all.push_back({text(other.id), XFrom::Hole, other.id});
-    return all;
-}
-
-Cell xFromChoice(Document& document, const part::Hole& hole, const QString& name) {
-    const part::Plate& plate = *document.job().plateOfHole(hole.id);
-    const auto places = placesToCountFrom(document.job(), plate, hole.id);
-    QStringList says;
-    for (const From& place : places)
-        says << QObject::tr("from %1").arg(place.says);
-    const auto now = std::find_if(places.begin(), places.end(), [&](const From& place) {
-        return place.from == hole.xFrom && place.hole == hole.xFromHole;
-    });
-    return choice(name, says, static_cast<int>(now - places.begin()),
-                  [&document, places, id = hole.id](int index) {
-                      const From& place = places[static_cast<size_t>(index)];
-                      return document.apply(QObject::tr("where %1 counts from").arg(text(id)),
-                                            part::withHoleXFrom(document.job(), document.material(), id,
-                                                                place.from, place.hole));
-                  });
-}
-
-Block holeBlock(Document& document, const std::string& id) {
-    const part::Hole& hole = *document.job().findHole(id);
-    const bool isSlot = hole.kind == part::Hole::Kind::Slot;
-    const auto nameOf = [&](const QString& what) { return QObject::tr("%1 of hole %2").arg(what, text(id)); };
-    const auto number = [&](Kind kind, const QString& what, double part::Hole::*member) {
-        return figure(
-            kind, nameOf(what), hole.*member, [&document, id, member, name = nameOf(what)](double typed) {
-                return change(document, name, [&](part::Job& job) { job.findHole(id)->*member = typed; });
-            });
-    };
-    const auto faint = [](const QString& says) { return words(says, Cell::Look::Faint); };
-
-    Line first{words(text(id), Cell::Look::Plain)};
-    first.push_back(choice(nameOf(QObject::tr("Kind")), {QStringLiteral("ø"), QObject::tr("slot")}, isSlot,
-                           [&document, id](int index) {
-                               return document.change(
-                                   QObject::tr("kind of %1").arg(text(id)),
-                                   [&](part::Job& job) { part::makeSlot(*job.findHole(id), index == 1); });
-                           }));
-    first.push_back(
-        number(Kind::Size, isSlot ? QObject::tr("Width") : QObject::tr("Diameter"), &part::Hole::diameter));
-    if (isSlot) {
-        first.push_back(faint(QStringLiteral("×")));
-        first.push_back(number(Kind::Size, QObject::tr("Length over all"), &part::Hole::length));
-        first.push_back(faint(QObject::tr("turned")));
-        first.push_back(
-            number(Kind::Angle, QObject::tr("Turned from the leg's direction"), &part::Hole::angleDeg));
-    }
-    Line second{number(Kind::Length, QObject::tr("Distance along the leg"), &part::Hole::x),
-                xFromChoice(document, hole, nameOf(QObject::tr("Where the distance along counts from"))),
-                number(Kind::Length, QObject::tr("Distance across the leg"), &part::Hole::y),
-                choice(nameOf(QObject::tr("Where the distance across counts from")),
-                       {QObject::tr("from right"), QObject::tr("from left"), QObject::tr("off centre")},
-                       static_cast<int>(hole.yFrom), [&document, id](int index) {
-                           return document.apply(QObject::tr("where %1 counts from").arg(text(id)),
-                                                 part::withHoleYFrom(document.job(), document.material(), id,
-                                                                     static_cast<part::Hole::YFrom>(index)));
-                       })};
-    return {Element::hole(id), 30, 0, {std::move(first), std::move(second)}};
+    Block block{Element::bend(id), 0, 1, {}};
+    block.lines.push_back(std::move(first));
+    block.lines.push_back(std::move(second));
+    addBendLines(block, document, id);
+    return block;
 }
 
 std::vector<Element> shownRungs(const part::Job& job, const Element& selected) {
@@ -169,34 +93,6 @@ std::vector<Element> shownRungs(const part::Job& job, const Element& selected) {
         return element.kind == Element::Kind::Hole && job.plateOfHole(element.id) != open;
     });
     return order;
-}
-
-/// Types a line at the ladder for whoever presses instead.
-Cell adding(Document& document, const QString& says, const QString& label, const char* millimetres,
-            const char* inches) {
-    const std::string line = document.job().units == quantity::Unit::Inch ? inches : millimetres;
-    return press(
-        says, says,
-        [&document, label, line] {
-            return document.apply(label,
-                                  part::enter(document.job(), document.selected(), line, document.reading()));
-        },
-        Cell::Look::Link);
-}
-
-Block addingBlock(Document& document) {
-    const part::Job& job = document.job();
-    const auto last = std::find_if(job.plates.begin(), job.plates.end(),
-                                   [&](const part::Plate& plate) { return part::endIsFree(job, plate.id); });
-    const QString end = text(last->id), carrier = text(part::plateInHand(job, document.selected()));
-    Block block{{}, 0, 6, {}};
-    block.lines.push_back({adding(document, QObject::tr("+ bend on the end of %1").arg(end),
-                                  QObject::tr("new bend"), "b 90 toward", "b 90 toward")});
-    block.lines.push_back({adding(document, QObject::tr("+ joggle on the end of %1").arg(end),
-                                  QObject::tr("new joggle"), "j 6 over 24", "j 1/4 over 1"),
-                           adding(document, QObject::tr("+ hole in %1").arg(carrier), QObject::tr("new hole"),
-                                  "h 12", "h 1/2")});
-    return block;
 }
 
 } // namespace
@@ -225,7 +121,6 @@ std::vector<Block> ladderBlocks(Document& document) {
         blocks.push_back(element.kind == Element::Kind::Plate  ? legBlock(document, element.id)
                          : element.kind == Element::Kind::Bend ? bendBlock(document, element.id)
                                                                : holeBlock(document, element.id));
-    if (document.job().stock.form == part::StockForm::Bar) blocks.push_back(addingBlock(document));
     return blocks;
 }
 

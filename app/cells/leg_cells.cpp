@@ -1,5 +1,7 @@
 #include "app/cells/leg_cells.h"
 
+#include "app/cells/figure_makers.h"
+#include "app/cells/sheet_cells.h"
 #include "part/driven.h"
 
 namespace goodfold::app {
@@ -9,14 +11,6 @@ namespace {
 using Kind = ValueField::Kind;
 using part::Edge;
 using part::Plate;
-
-QString text(const std::string& s) {
-    return QString::fromStdString(s);
-}
-
-Cell faint(const QString& says) {
-    return words(says, Cell::Look::Faint);
-}
 
 /// Makes the cells of one leg.
 class LegCells {
@@ -29,11 +23,20 @@ public:
         Cell badge;
         badge.kind = Cell::Kind::Badge;
         badge.about = Element::plate(id);
+        if (part::isBesideWrap(job, plate)) {
+            const double straight =
+                document.part().plates[static_cast<size_t>(document.part().plateIndex(id))].length;
+            made.lines.push_back(
+                {badge, faint(QObject::tr("leads round the pipe, %1 straight")
+                                  .arg(ValueField::shown(document, Kind::Length, straight, false)))});
+            return made;
+        }
         Cell main = plate.joggle ? joggleOffset() : length();
         main.look = Cell::Look::Large;
         main.pushed = true;
         made.lines.push_back({badge, words(plate.joggle ? QObject::tr("joggle") : QObject::tr("leg")), main});
         made.lines.push_back(plate.joggle ? joggleLine() : measureLine());
+        if (job.stock.form == part::StockForm::Sheet) addSheetLines(made, document, id);
         if (job.stock.form == part::StockForm::Bar) {
             if (part::startIsFree(job, id)) addEnd(made, Edge::Start);
             if (part::endIsFree(job, id)) addEnd(made, Edge::End);

@@ -1,5 +1,6 @@
 #include "app/cells/panels.h"
 #include "app/headline.h"
+#include "part/edit_sheet.h"
 
 namespace goodfold::app {
 
@@ -82,6 +83,18 @@ std::vector<Block> stockBlocks(Document& document) {
                  [](part::Job& changed, int index) { changed.hand = static_cast<part::Hand>(index); });
     form.options(QObject::tr("Opposite hand"), {QObject::tr("none"), QObject::tr("as many again")},
                  job.oppositeHand, [](part::Job& changed, int index) { changed.oppositeHand = index == 1; });
+    if (job.stock.form == part::StockForm::Bar)
+        form.block.lines.push_back({press(
+            QObject::tr("Make it from sheet"), QObject::tr("Make it from sheet"),
+            [&document]() -> Cell::Answer {
+                const auto made = part::asSheet(document.job());
+                if (!made) return made.error();
+                return document.edit(QObject::tr("made from sheet"), *made);
+            },
+            Cell::Look::Button)});
+    else
+        form.number(Kind::Size, QObject::tr("Width of a saw cut"), job.stock.kerf,
+                    [](part::Job& changed, double typed) { changed.stock.kerf = typed; });
     form.maybeNumber(Kind::Length, QObject::tr("Length on hand"), job.stock.onHand, QObject::tr("enough"),
                      [](part::Job& changed, std::optional<double> typed) { changed.stock.onHand = typed; });
     form.options(

@@ -81,7 +81,9 @@ constexpr double kToolLength = 40;
 std::optional<Element> toolHits(const Subject& s, const part::PartHole& hole, const Fastener& fastener) {
     const auto head = hardware::headOf(fastener, s.hardware);
     if (!head) return {};
-    return inTheWay(s, hole, over(s, hole, !fastener.headOnBack, 0.1 + head->standsOff, kToolLength, head->driverDiameter));
+    return inTheWay(
+        s, hole,
+        over(s, hole, !fastener.headOnBack, 0.1 + head->standsOff, kToolLength, head->driverDiameter));
 }
 
 /// The nut of a through bolt is turned from the other side, by a socket.
@@ -217,8 +219,7 @@ std::vector<Finding> whatToBuy(const Subject& s) {
     eachFastened(s, [&](const part::PartHole&, const Fastener& fastener) {
         const auto stack = hardware::stackOf(fastener, s.part.thickness, s.hardware);
         std::string says = hardware::nameOf(fastener);
-        if (stack && stack->buy)
-            says += " × " + s.length(*stack->buy) + " (" + s.length(stack->needed) + " needed)";
+        if (stack && stack->buy) says += ", " + s.length(*stack->buy) + " long";
         if (stack && !stack->buy) says += ", longer than any in the book: " + s.length(stack->needed);
         const auto same =
             std::find_if(wanted.begin(), wanted.end(), [&](const auto& w) { return w.first == says; });
@@ -231,7 +232,7 @@ std::vector<Finding> whatToBuy(const Subject& s) {
     std::vector<Finding> findings(1);
     findings[0].headline = "To hand for one part";
     for (const auto& [says, count] : wanted)
-        findings[0].says += (findings[0].says.empty() ? "" : "; ") + std::to_string(count) + " " + says;
+        findings[0].says += (findings[0].says.empty() ? "" : "; ") + std::to_string(count) + " × " + says;
     findings[0].says += ". Sizes are typical: a maker's sheet goes before them.";
     return findings;
 }

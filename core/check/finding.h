@@ -62,7 +62,7 @@ std::vector<Finding> check(const Subject& subject);
 bool hasStop(const std::vector<Finding>& findings);
 std::string nameOf(Severity severity);
 
-/// Folded back on itself: 150 degrees or more.
+/// Folded back on itself: 150 degrees or more, and tight.
 bool isHem(const bend::Shape& shape);
 
 // The rules. Each is told where it is defined.

@@ -3,8 +3,8 @@
 namespace goodfold::check {
 
 bool isHem(const bend::Shape& shape) {
-    constexpr double kHemDeg = 150;
-    return shape.angleDeg >= kHemDeg;
+    constexpr double kHemDeg = 150, kTightest = 4; // thicknesses; a wider one goes round something
+    return shape.angleDeg >= kHemDeg && shape.insideRadius < kTightest * shape.thickness;
 }
 
 /// Below the material's least inside radius the outside of a bend may crack. The figure itself is allowed. A

@@ -17,6 +17,19 @@ std::string inWords(const Element& element) {
     return (element.kind == Element::Kind::Bend ? "bend " : "leg ") + element.id;
 }
 
+/// "bend 2", "bends 1, 2 and 5"
+std::string bendsInWords(const std::vector<std::string>& bends) {
+    std::string says = bends.size() == 1 ? "bend " : "bends ";
+    for (size_t i = 0; i < bends.size(); ++i)
+        says += (i == 0 ? "" : i + 1 == bends.size() ? " and " : ", ") + bends[i];
+    return says;
+}
+
+std::string capital(std::string says) {
+    says[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(says[0])));
+    return says;
+}
+
 /// The plate that a piece of the blank belongs to; of a bend strip what hangs on it.
 std::string plateOf(const part::Job& job, const Element& piece) {
     return piece.kind == Element::Kind::Bend ? job.findBend(piece.id)->to : piece.id;
@@ -119,35 +132,40 @@ std::vector<Finding> blankOverlapsItself(const Subject& s) {
     return findings;
 }
 
-/// A bend that ends inside its edge with no relief tears a little at its end.
+/// Bends that end inside their edge with no relief tear a little at their ends. One note for all of them.
 std::vector<Finding> tornBendEnds(const Subject& s) {
     if (s.part.form == part::StockForm::Bar) return {};
     constexpr double kSamePlace = 1e-6;
-    std::vector<Finding> findings;
+    std::vector<std::string> bends;
     for (const part::PartBend& bend : s.part.bends) {
         const bool inside = bend.from > kSamePlace || bend.to < bend.edgeLength - kSamePlace;
-        if (!inside || bend.relief.kind != part::Relief::Kind::None) continue;
-        if (s.job.findBend(bend.id)->relief.kind == part::Relief::Kind::None) continue; // said so
-        Finding finding;
-        finding.about = Element::bend(bend.id);
-        finding.headline = "Bend " + bend.id + " ends inside its edge";
-        finding.says = "Without a relief the sheet tears a little at its ends; a saw cut or a drilled hole "
-                       "gives it somewhere to stop.";
-        for (const auto& [kind, says] : {std::pair{part::Relief::Kind::Slit, "saw a slit at either end"},
-                                         {part::Relief::Kind::Round, "drill a hole at either end"}}) {
-            part::Job mended = s.job;
-            mended.findBend(bend.id)->relief.kind = kind;
-            finding.remedies.push_back({says, std::move(mended)});
-        }
-        findings.push_back(std::move(finding));
+        const bool saidSo = s.job.findBend(bend.id)->relief.kind == part::Relief::Kind::None;
+        if (inside && !saidSo && bend.relief.kind == part::Relief::Kind::None) bends.push_back(bend.id);
     }
-    return findings;
+    if (bends.empty()) return {};
+    Finding finding;
+    finding.about = Element::bend(bends.front());
+    finding.headline = capital(bendsInWords(bends)) +
+                       (bends.size() == 1 ? " ends inside its edge" : " end inside their edges");
+    finding.says = "Without a relief the sheet tears a little there; a saw cut or a drilled hole gives it "
+                   "somewhere to stop.";
+    for (const auto& [kind, says] : {std::pair{part::Relief::Kind::Slit, "saw a slit at either end"},
+                                     {part::Relief::Kind::Round, "drill a hole at either end"}}) {
+        part::Job mended = s.job;
+        for (const std::string& bend : bends)
+            mended.findBend(bend)->relief.kind = kind;
+        finding.remedies.push_back({says, std::move(mended)});
+    }
+    return {std::move(finding)};
 }
 
 /// A tab under the other flange is closed in by it: that flange comes last. Over it, the tab's own flange
 /// does.
 std::vector<Finding> cornersByOrder(const Subject& s) {
-    std::vector<Finding> findings;
+    std::vector<std::string> first, last;
+    const auto add = [](std::vector<std::string>& bends, const std::string& bend) {
+        if (std::find(bends.begin(), bends.end(), bend) == bends.end()) bends.push_back(bend);
+    };
     for (size_t i = 0; i < s.job.plates.size(); ++i)
         for (const auto& [corner, meeting] : s.job.plates[i].meets) {
             if (meeting.kind != part::Meeting::Kind::Lapped) continue;
@@ -156,16 +174,23 @@ std::vector<Finding> cornersByOrder(const Subject& s) {
             const part::PartBend &a = s.part.bends[at.arriving], &b = s.part.bends[at.leaving];
             const part::PartBend& tabbed = a.edge == meeting.tabOn ? a : b;
             const part::PartBend& other = a.edge == meeting.tabOn ? b : a;
-            Finding finding;
-            finding.about = Element::bend(other.id);
-            const std::string& first = meeting.tabOutside ? other.id : tabbed.id;
-            const std::string& last = meeting.tabOutside ? tabbed.id : other.id;
-            finding.headline = "Bend " + last + " closes a corner";
-            finding.says = "Bend the tab first, then bend " + first + ", and bend " + last +
-                           " last: it comes down over the lap.";
-            findings.push_back(std::move(finding));
+            add(first, meeting.tabOutside ? other.id : tabbed.id);
+            add(last, meeting.tabOutside ? tabbed.id : other.id);
         }
-    return findings;
+    if (last.empty()) return {};
+    const bool inARing = std::any_of(first.begin(), first.end(), [&](const std::string& bend) {
+        return std::find(last.begin(), last.end(), bend) != last.end();
+    });
+    Finding finding;
+    finding.severity = inARing ? Severity::Mind : Severity::Note;
+    finding.about = Element::bend(last.front());
+    finding.headline = inARing ? "Lapped corners close each other in" : "Lapped corners have an order";
+    finding.says = inARing
+                       ? "A flange comes before one that comes before it: change over which flange one of "
+                         "the tabs lies."
+                       : "Bend the tabs first, then " + bendsInWords(first) + ", and " + bendsInWords(last) +
+                             " last: what comes last closes over the lap.";
+    return {std::move(finding)};
 }
 
 /// What a bend in several hits comes to; and that a large radius can be made so.

@@ -6,6 +6,18 @@
 
 namespace goodfold::part {
 
+Hole::XFrom ownReference(const Job& job) {
+    switch (job.dimensionTo) {
+    case DimensionTo::Outside:
+        return Hole::XFrom::Outside;
+    case DimensionTo::Inside:
+        return Hole::XFrom::Inside;
+    case DimensionTo::Tangent:
+        return Hole::XFrom::Tangent;
+    }
+    return Hole::XFrom::Outside;
+}
+
 namespace {
 
 std::string freshPlateId(const Job& job) {
@@ -19,23 +31,6 @@ std::string freshPlateId(const Job& job) {
 std::string freshBendId(const Job& job) {
     for (int n = 1;; ++n)
         if (!job.findBend(std::to_string(n))) return std::to_string(n);
-}
-
-std::string freshHoleId(const Job& job) {
-    for (int n = 1;; ++n)
-        if (!job.findHole("h" + std::to_string(n))) return "h" + std::to_string(n);
-}
-
-Hole::XFrom ownReference(const Job& job) {
-    switch (job.dimensionTo) {
-    case DimensionTo::Outside:
-        return Hole::XFrom::Outside;
-    case DimensionTo::Inside:
-        return Hole::XFrom::Inside;
-    case DimensionTo::Tangent:
-        return Hole::XFrom::Tangent;
-    }
-    return Hole::XFrom::Outside;
 }
 
 Result<Edited> ifSound(Edited edited) {
@@ -215,58 +210,6 @@ Result<Edited> withBendAtStart(Job job, Bend bend, double legLength) {
     job.plates.insert(job.plates.begin(), std::move(added));
     job.bends.insert(job.bends.begin(), std::move(bend));
     return ifSound({std::move(job), Element::plate(leg)});
-}
-
-Result<Edited> withHole(Job job, const std::string& plate, Hole hole) {
-    Plate* carrier = job.findPlate(plate);
-    if (!carrier) return Error{"There is no plate \"" + plate + "\".", {}};
-    if (startIsFree(job, plate))
-        hole.xFrom = Hole::XFrom::Start;
-    else if (endIsFree(job, plate))
-        hole.xFrom = Hole::XFrom::End;
-    else
-        hole.xFrom = ownReference(job);
-    hole.id = freshHoleId(job);
-    const std::string id = hole.id;
-    carrier->holes.push_back(std::move(hole));
-    return ifSound({std::move(job), Element::hole(id)});
-}
-
-namespace {
-
-/// Where a hole's centre lies in its plate's frame.
-Vec2 centreInPlate(const Job& job, const material::Material& material, const std::string& id) {
-    const Part part = solve(job, material);
-    const PartHole& hole = part.holes[static_cast<size_t>(part.holeIndex(id))];
-    return part.plates[static_cast<size_t>(hole.plate)].flatFromPlate.inverse() * hole.centreInFlat;
-}
-
-} // namespace
-
-Result<Edited> withHoleXFrom(Job job, const material::Material& material, const std::string& id,
-                             Hole::XFrom from, const std::string& fromHole) {
-    Hole* hole = job.findHole(id);
-    if (!hole) return Error{"There is no hole \"" + id + "\".", {}};
-    const double wanted = centreInPlate(job, material, id).x();
-    hole->x = 0;
-    hole->xFrom = from;
-    hole->xFromHole = from == Hole::XFrom::Hole ? fromHole : std::string();
-    if (auto wrong = whatIsWrong(job)) return *std::move(wrong);
-    const double reference = centreInPlate(job, material, id).x();
-    hole->x = from == Hole::XFrom::End ? reference - wanted : wanted - reference;
-    return ifSound({std::move(job), Element::hole(id)});
-}
-
-Result<Edited> withHoleYFrom(Job job, const material::Material& material, const std::string& id,
-                             Hole::YFrom from) {
-    Hole* hole = job.findHole(id);
-    if (!hole) return Error{"There is no hole \"" + id + "\".", {}};
-    const double wanted = centreInPlate(job, material, id).y();
-    hole->y = 0;
-    hole->yFrom = from;
-    const double reference = centreInPlate(job, material, id).y();
-    hole->y = from == Hole::YFrom::Left ? reference - wanted : wanted - reference;
-    return ifSound({std::move(job), Element::hole(id)});
 }
 
 Result<Edited> without(Job job, const Element& element) {

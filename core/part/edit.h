@@ -59,8 +59,8 @@ inline double mainLength(const Plate& plate) {
 
 /// Turns a bend the other way; of a joggle both.
 void turnOver(Job& job, const std::string& bend);
-/// Makes a round hole a slot of its own width, half as long again, or a slot round.
-void makeSlot(Hole& hole, bool isSlot);
+/// Gives a hole another shape of about its size: a slot half as long again, a slot about a pivot, and so on.
+void makeKind(Hole& hole, Hole::Kind kind);
 
 /// Both corners of a bar plate's free end cut alike; nothing leaves them square. About the plate.
 Result<Edited> withEndCorners(Job job, const std::string& plate, Edge edge,
@@ -75,12 +75,19 @@ Result<Edited> withHole(Job job, const std::string& plate, Hole hole);
 /// Measures a hole from somewhere else, its place unchanged. About the hole.
 Result<Edited> withHoleXFrom(Job job, const material::Material& material, const std::string& hole,
                              Hole::XFrom from, const std::string& fromHole = {});
+/// Places a hole in the formed part. A distance is what it is now; an axis moves the hole onto it. About the
+/// hole.
+Result<Edited> withFormedPlace(Job job, const material::Material& material, const std::string& hole,
+                               FormedPlace::Kind kind, const std::string& of);
 Result<Edited> withHoleYFrom(Job job, const material::Material& material, const std::string& hole,
                              Hole::YFrom from);
 
 /// Takes an element away: a bend or plate with all that hangs on it, or a hole; holes that were measured
 /// from it keep their place. A root stays. About what is left nearest.
 Result<Edited> without(Job job, const Element& element);
+
+/// How an x counts from a bend, as the job's dimensions do.
+Hole::XFrom ownReference(const Job& job);
 
 /// True where the plate has no bend at its end, or at its start.
 bool endIsFree(const Job& job, const std::string& plate);

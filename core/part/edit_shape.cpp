@@ -99,12 +99,6 @@ void turnOver(Job& job, const std::string& id) {
     }
 }
 
-void makeSlot(Hole& hole, bool isSlot) {
-    hole.kind = isSlot ? Hole::Kind::Slot : Hole::Kind::Round;
-    hole.length = isSlot ? std::max(hole.length, 1.5 * hole.diameter) : 0;
-    if (!isSlot) hole.angleDeg = 0;
-}
-
 Result<Edited> withEndCorners(Job job, const std::string& id, Edge edge,
                               const std::optional<CornerCut>& cut) {
     Plate* plate = job.findPlate(id);

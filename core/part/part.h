@@ -118,6 +118,7 @@ struct Part {
     DimensionTo dimensionTo = DimensionTo::Outside;
     double thickness = 0;
     double kerf = 1;
+    Grain grain = Grain::Unsaid;
     Edge datum = Edge::Start;      // the end of the blank that marks are measured from
     int root = 0;                  // index into plates
     std::vector<PartPlate> plates; // in the job's order

@@ -31,6 +31,7 @@ public:
         part.dimensionTo = job.dimensionTo;
         part.thickness = job.thickness;
         part.kerf = job.stock.kerf;
+        part.grain = job.stock.grain;
         part.datum = job.datum;
     }
 

@@ -47,10 +47,8 @@ bool holds(const std::vector<std::string>& names, const std::string& name) {
     return std::find(names.begin(), names.end(), name) != names.end();
 }
 
-Hole rivetHole(const Job& job, const RivetRow& row, const char* prefix) {
+Hole rivetHole(const Job& job, const RivetRow& row) {
     Hole hole;
-    for (int n = 1; hole.id.empty() || job.findHole(hole.id); ++n)
-        hole.id = prefix + std::to_string(n);
     hole.diameter = row.rivet.hole;
     hole.fastener = Fastener{Fastener::Use::Rivet, row.rivet.size};
     hole.fastener->head = Fastener::Head::Pan;
@@ -89,7 +87,7 @@ Result<Job> firstPart(const Job& job, const Part& before, const material::Materi
         *plate.width += wider;
         if (own && bend.edge == Edge::Right) first.findBend(own->id)->offset -= wider;
     }
-    const auto added = withHole(first, parent.id, rivetHole(first, row, "r"));
+    const auto added = withHole(first, parent.id, rivetHole(first, row));
     if (!added) return added.error();
     first = added->job;
     Hole& hole = *first.findHole(added->about.id);
@@ -141,7 +139,7 @@ Result<Job> secondPart(const Job& job, const Part& before, const material::Mater
     const Part now = solve(second, material);
     second.plates.front().length += child.length - job.thickness / std::sin(radians(bend.shape.angleDeg)) -
                                     now.plates[static_cast<size_t>(now.root)].length;
-    const auto added = withHole(second, lap.id, rivetHole(job, row, "r"));
+    const auto added = withHole(second, lap.id, rivetHole(job, row));
     if (!added) return added.error();
     second = added->job;
     const Part lapped = solve(second, material);

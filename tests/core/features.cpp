@@ -506,7 +506,7 @@ void FeaturesTest::shoppingListCounts() {
     const auto findings = test::findingsOf(job);
     const check::Finding* finding = test::findRule(findings, "what-to-buy");
     QVERIFY(finding);
-    QVERIFY2(finding->says.starts_with("3 M6 bolt, normal × 12"), finding->says.c_str());
+    QVERIFY2(finding->says.starts_with("3 × M6 bolt, normal, 12"), finding->says.c_str());
 }
 
 QTEST_APPLESS_MAIN(FeaturesTest)

@@ -41,7 +41,7 @@ private slots:
     void recentFilesAreOffered();
     void revertGoesBackToWhatIsSavedAndCanBeUndone();
     void unsavedEditsOutliveAKill();
-    void firstPageStartsFromADemoOrAnEmptyBar();
+    void firstPageStartsFromADemo();
     void bothHandsStandSideBySide();
     void standingViews();
     void printedTemplateIsFullSize();
@@ -135,15 +135,16 @@ void DeskTest::unsavedEditsOutliveAKill() {
     delete window;
 }
 
-void DeskTest::firstPageStartsFromADemoOrAnEmptyBar() {
+void DeskTest::firstPageStartsFromADemo() {
     test::Window window;
     window->showStartPage();
     QVERIFY(window->showsStartPage());
     QStringList titles;
     for (auto* card : window->findChildren<app::StartCard*>())
         titles << card->text();
-    QCOMPARE(titles, QStringList({"Empty bar in millimetres", "Empty bar in inches", "Vent stay",
-                                  "Fan standoff", "Grow-light hanger", "Seed tray clip"}));
+    QCOMPARE(titles,
+             QStringList({"Vent stay", "Fan standoff", "Grow-light hanger", "Seed tray clip", "Valve tray",
+                          "Gutter strap", "Thermostat box", "Bench corner cover", "Pipe saddle"}));
     auto* card = window.named<app::StartCard>("Grow-light hanger");
     card->setFocus();
     QTest::keyClick(card, Qt::Key_Space);
@@ -153,7 +154,7 @@ void DeskTest::firstPageStartsFromADemoOrAnEmptyBar() {
     // Begun from something, a second choice takes a window of its own.
     window.fill("Length of leg B", "71");
     window->showStartPage();
-    QTest::mouseClick(window.named<app::StartCard>("Empty bar in inches"), Qt::LeftButton);
+    QTest::mouseClick(window.named<app::StartCard>("Valve tray"), Qt::LeftButton);
     QCOMPARE(windows().size(), size_t{2});
     QCOMPARE(window.job().plates[1].length, 71.0);
     for (app::MainWindow* each : windows())

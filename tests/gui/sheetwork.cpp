@@ -1,0 +1,419 @@
+// Sheet in the real window: flanges on any free edge, widths and offsets dragged, patterns, corners,
+// fasteners, the question a new job begins with, and a bar made from sheet.
+#include "app/blank_stage.h"
+#include "app/new_job.h"
+#include "app/shop_book.h"
+#include "app/start_page.h"
+#include "draw/running_dimensions.h"
+#include "gui/support.h"
+#include "part/edit_sheet.h"
+#include "part/flat_overlap.h"
+
+using namespace goodfold;
+using part::Element;
+using part::Grip;
+
+namespace {
+
+/// A window with an empty sheet in it.
+struct SheetWindow : test::Window {
+    SheetWindow() {
+        document().replace(part::emptySheet(quantity::Unit::Millimetre));
+        operator->()->picture()->fit();
+    }
+};
+
+/// Presses, drags and lets go; offscreen the mouse has to be told.
+void drag(QWidget* widget, const QPointF& from, const QPointF& by) {
+    const auto send = [&](QEvent::Type type, const QPointF& at, Qt::MouseButton button,
+                          Qt::MouseButtons held) {
+        QMouseEvent event(type, at, widget->mapToGlobal(at), button, held, Qt::NoModifier);
+        QApplication::sendEvent(widget, &event);
+    };
+    send(QEvent::MouseButtonPress, from, Qt::LeftButton, Qt::LeftButton);
+    for (const double share : {0.3, 0.7, 1.0})
+        send(QEvent::MouseMove, from + share * by, Qt::NoButton, Qt::LeftButton);
+    send(QEvent::MouseButtonRelease, from + by, Qt::LeftButton, Qt::NoButton);
+}
+
+/// What one millimetre of a plate is on the picture.
+QPointF onPicture(const test::Window& window, size_t plate, const Vec2& direction) {
+    const auto& view = window->picture()->camera();
+    const Vec2 flat = window.document().part().plates[plate].flatFromPlate.linear() * direction;
+    const Vec3 root = window.document().folded().rootFromFlat[plate].linear() * Vec3(flat.x(), flat.y(), 0);
+    return view.toScreen(view.target + root) - view.toScreen(view.target);
+}
+
+} // namespace
+
+class SheetworkTest : public QObject {
+    Q_OBJECT
+private slots:
+    void plusStandsOnEveryFreeEdge();
+    void plusFillsWhatAFlangeLeaves();
+    void keyboardBuildsATray();
+    void sidesOfAFlangeAreDragged();
+    void flangeSlidesAlongItsEdge();
+    void sheetIsReadFromTwoEdges();
+    void paletteIsWords();
+    void shapesArePickedAtTheLadder();
+    void patternIsDraggedAndTypedOnThePicture();
+    void holeIsPlacedInTheFormedPart();
+    void cornersMeetAsChosen();
+    void reliefsAreChosenAndTyped();
+    void fastenerSetsTheHoleAndItsLength();
+    void stockOfTheShopAddsSizes();
+    void overlapIsSplitIntoTwoWindows();
+    void edgeIsShapedByPoints();
+    void newJobAsksBarOrSheetAndThickness();
+    void barIsMadeFromSheet();
+    void sheetTableTellsBothDistances();
+};
+
+void SheetworkTest::plusStandsOnEveryFreeEdge() {
+    SheetWindow window;
+    // A click beside each of the four edges, where its plus stands.
+    for (const part::Edge edge : {part::Edge::Right, part::Edge::End, part::Edge::Left, part::Edge::Start}) {
+        const auto at = window->picture()->plusPoint("A", edge);
+        QVERIFY2(at, qPrintable(QString::number(int(edge))));
+        QTest::mouseClick(window->picture(), Qt::LeftButton, {}, at->toPoint());
+        const part::Bend* bend = window.job().bendAt("A", edge);
+        QVERIFY(bend);
+        QVERIFY(window.document().selected() == Element::plate(bend->to));
+        QVERIFY(!window.job().findPlate(bend->to)->width); // the whole edge
+    }
+    QVERIFY(!window->picture()->plusPoint("A", part::Edge::End));
+    QVERIFY(window->picture()->plusPoint("B", part::Edge::End)); // to any depth
+}
+
+void SheetworkTest::plusFillsWhatAFlangeLeaves() {
+    SheetWindow window;
+    window.type("b 90 toward on left wide 30 at 10 long 20");
+    QVERIFY2(window.notice().isEmpty(), qPrintable(window.notice()));
+    const auto at = window->picture()->plusPoint("A", part::Edge::Left);
+    QVERIFY(at);
+    QTest::mouseClick(window->picture(), Qt::LeftButton, {}, at->toPoint());
+    const part::Bend& second = window.job().bends.back();
+    QVERIFY(second.edge == part::Edge::Left);
+    const auto findings = window.document().findings();
+    QVERIFY(std::none_of(findings.begin(), findings.end(),
+                         [](const auto& f) { return f.rule == "flange-off-edge"; }));
+}
+
+void SheetworkTest::keyboardBuildsATray() {
+    SheetWindow window;
+    for (const char* line :
+         {"A", "120", "b 90 toward on end long 25", "A", "b 90 toward on left long 25", "A",
+          "b 90 toward on right long 25", "A", "b 90 toward on start long 25", "hem 8", "A",
+          "h 20 y 10 for m6 close", "h1", "row 3 by 25", "h1", "circle 6 across 40"}) {
+        window.type(line);
+        QVERIFY2(window.notice().isEmpty(), qPrintable(window.notice()));
+    }
+    QCOMPARE(window.job().plates.size(), size_t{6});
+    QCOMPARE(window.job().findHole("h1")->diameter, 6.4);
+    QCOMPARE(window.document().part().holes.size(), size_t{6});
+    for (const char* line :
+         {"b 90 on top", "hem", "strap", "row 0 by 5", "row x", "h 12 for m7", "strap -3"}) {
+        const part::Job before = window.job();
+        window.type(line);
+        QVERIFY2(window.notice().endsWith('.'), line);
+        QVERIFY(window.job() == before);
+    }
+}
+
+void SheetworkTest::sidesOfAFlangeAreDragged() {
+    SheetWindow window;
+    window.type("b 90 toward on end wide 40 at 10 long 30");
+    window.document().select(Element::plate("B"));
+    const QPointF left = window->picture()->gripPoint({Grip::Kind::Left, "B"});
+    drag(window->picture(), left, 8 * onPicture(window, 1, Vec2(0, 1)));
+    const double wider = *window.job().findPlate("B")->width;
+    QVERIFY2(std::abs(wider - 48) < 1.01, qPrintable(QString::number(wider)));
+    QVERIFY(std::abs(wider * 10 - std::round(wider * 10)) < 1e-6); // the reader's step
+    QCOMPARE(window.job().bends[0].offset, 10.0);
+    // The right side takes the offset with it, so that the left one stays where it is.
+    const double end = window.job().bends[0].offset + wider;
+    const QPointF right = window->picture()->gripPoint({Grip::Kind::Right, "B"});
+    drag(window->picture(), right, -6 * onPicture(window, 1, Vec2(0, 1)));
+    QVERIFY(window.job().bends[0].offset < 5.5);
+    QVERIFY(std::abs(window.job().bends[0].offset + *window.job().findPlate("B")->width - end) < 1e-9);
+    window.document().undoStack().undo();
+    QCOMPARE(window.job().bends[0].offset, 10.0); // one drag is one step
+}
+
+void SheetworkTest::flangeSlidesAlongItsEdge() {
+    SheetWindow window;
+    window.type("b 90 toward on end wide 30 at 5 long 30");
+    auto* ribbon = window.named<app::RibbonView>("Blank with its marks");
+    const QPointF line = ribbon->onScreen(window.document().part().bends[0].centre.middle());
+    const QPointF millimetre = ribbon->onScreen(Vec2(0, 1)) - ribbon->onScreen(Vec2(0, 0));
+    drag(ribbon, line, 12 * millimetre);
+    QVERIFY2(std::abs(window.job().bends[0].offset - 17) < 0.8,
+             qPrintable(QString::number(window.job().bends[0].offset)));
+    QCOMPARE(*window.job().findPlate("B")->width, 30.0);
+}
+
+void SheetworkTest::sheetIsReadFromTwoEdges() {
+    test::Window window(test::demo("thermostat-box.gfold"));
+    const auto along = draw::runningDimensions(window.document().part(), window.document().reading());
+    const auto across = draw::runningDimensionsAcross(window.document().part(), window.document().reading());
+    const auto holds = [](const auto& all, const QString& text) {
+        return std::any_of(all.begin(), all.end(),
+                           [&](const auto& dimension) { return dimension.text == text; });
+    };
+    QVERIFY(holds(along, "120.0") && holds(along, "60.0"));
+    QVERIFY(holds(across, "116.3")); // the opening's middle, from the other edge
+    QVERIFY(std::none_of(along.begin(), along.end(), [](const auto& dimension) {
+        return dimension.about.kind == Element::Kind::Bend; // these run along the sheet
+    }));
+    QCOMPARE(std::count_if(across.begin(), across.end(),
+                           [](const auto& dimension) { return dimension.about.kind == Element::Kind::Bend; }),
+             long{4});
+}
+
+void SheetworkTest::paletteIsWords() {
+    SheetWindow window;
+    for (const char* word : {"+ flange on the left of A", "+ hole in A", "+ slot in A", "+ arc slot in A",
+                             "+ rectangle in A", "+ D hole in A", "+ key hole in A", "+ cut-out in A"}) {
+        window.document().select(Element::plate("A"));
+        window.click(word);
+        QVERIFY2(window.notice().isEmpty(), qPrintable(window.notice()));
+    }
+    QCOMPARE(window.job().plates.size(), size_t{2});
+    std::set<part::Hole::Kind> kinds;
+    for (const part::Hole& hole : window.job().plates[0].holes)
+        kinds.insert(hole.kind);
+    QCOMPARE(kinds.size(), size_t{7});
+    window.document().select(Element::plate("B"));
+    window.click("+ hem on the end of B");
+    QCOMPARE(window.job().bends.back().angleDeg, 180.0);
+}
+
+void SheetworkTest::shapesArePickedAtTheLadder() {
+    SheetWindow window;
+    window.type("h 30");
+    window.document().select(Element::hole("h1"));
+    window.choose("Kind of hole h1", "arc slot");
+    window.fill("Radius of hole h1", "25");
+    window.fill("Swing of hole h1", "90");
+    const part::Hole& hole = *window.job().findHole("h1");
+    QVERIFY(hole.kind == part::Hole::Kind::ArcSlot);
+    QCOMPARE(hole.radius, 25.0);
+    QCOMPARE(hole.swingDeg, 90.0);
+    window.fill("Radius of hole h1", "2"); // through its own pivot
+    QVERIFY(window.notice().endsWith('.'));
+    window.choose("Kind of hole h1", "rectangle");
+    QVERIFY(window.job().findHole("h1")->kind == part::Hole::Kind::Rectangle);
+}
+
+void SheetworkTest::patternIsDraggedAndTypedOnThePicture() {
+    SheetWindow window;
+    window.type("h 20 y -15");
+    window.type("h1");
+    window.type("row 3 by 15");
+    window->picture()->lookFrom(app::PictureView::From::Face);
+    const QPointF next = window->picture()->gripPoint({Grip::Kind::Pattern, "h1"});
+    drag(window->picture(), next, 5 * onPicture(window, 0, Vec2(1, 0)));
+    QVERIFY2(std::abs(window.job().findHole("h1")->pattern->pitch - 20) < 0.8,
+             qPrintable(QString::number(window.job().findHole("h1")->pattern->pitch)));
+    QCOMPARE(window.job().findHole("h1")->pattern->angleDeg, 0.0);
+    // The figure beside it is typed over where it stands.
+    for (const draw::Tag& tag : window->picture()->tags())
+        if (tag.text.startsWith("3 every")) {
+            QTest::mouseClick(window->picture(), Qt::LeftButton, {}, tag.box.center().toPoint());
+            break;
+        }
+    auto* field = qobject_cast<app::ValueField*>(QApplication::focusWidget());
+    QVERIFY(field);
+    field->selectAll();
+    QTest::keyClicks(field, "22.5");
+    QTest::keyClick(field, Qt::Key_Return);
+    QCOMPARE(window.job().findHole("h1")->pattern->pitch, 22.5);
+    window.fill("Holes in the pattern of hole h1", "4");
+    QCOMPARE(window.document().part().holes.size(), size_t{4});
+}
+
+void SheetworkTest::holeIsPlacedInTheFormedPart() {
+    test::Window window(test::demo("tray-clip.gfold"));
+    QVERIFY(window.job().findHole("h2"));
+    const std::string carrier = window.job().plateOfHole("h1")->id,
+                      other = window.job().plateOfHole("h2")->id;
+    if (carrier == other) QSKIP("both on one leg");
+    window.choose("Where the distance along counts from of hole h2", "from h1, on its axis");
+    const auto& hole = *window.job().findHole("h2");
+    QVERIFY(hole.formed && hole.formed->kind == part::FormedPlace::Kind::Axis && hole.formed->of == "h1");
+    window.choose("Where the distance along counts from of hole h2", "from h1, straight across");
+    const double distance = window.job().findHole("h2")->formed->distance;
+    const auto& part = window.document().part();
+    const auto a = part::formedHole(part, window.document().folded(), part.holeIndex("h1"));
+    const auto b = part::formedHole(part, window.document().folded(), part.holeIndex("h2"));
+    const Vec3 between = a.point + part.thickness / 2 * a.axis - b.point - part.thickness / 2 * b.axis;
+    QVERIFY(std::abs(between.norm() - distance) < 1e-6); // it did not move
+}
+
+void SheetworkTest::cornersMeetAsChosen() {
+    SheetWindow window;
+    window.type("b 90 toward on end long 30");
+    window.document().select(Element::plate("A"));
+    window.type("b 90 toward on left long 30");
+    window.document().select(Element::plate("A"));
+    const QString corner = "How flanges meet at the end left corner of leg A";
+    window.choose(corner, "mitred");
+    QVERIFY(window.document().part().bends[0].shoulderLeft > 0);
+    window.choose(corner, "lapped under");
+    QVERIFY2(window.notice().isEmpty(), qPrintable(window.notice()));
+    QCOMPARE(window.job().plates.size(), size_t{4}); // the tab
+    window.document().select(Element::plate("A"));
+    window.choose(corner, "lapped over"); // the same tab, on the other side
+    QCOMPARE(window.job().plates.size(), size_t{4});
+    QVERIFY(window.job().plates[0].meets.at(part::Corner::EndLeft).tabOutside);
+}
+
+void SheetworkTest::reliefsAreChosenAndTyped() {
+    SheetWindow window;
+    window.type("b 90 toward on end wide 30 at 15 long 20");
+    window.document().select(Element::bend("1"));
+    window.choose("Relief of bend 1", "rectangle");
+    window.fill("Width of the relief of bend 1", "4");
+    QCOMPARE(window.document().part().bends[0].relief.width, 4.0);
+    window.fill("Width of the relief of bend 1", ""); // by rule again
+    QVERIFY(!window.job().bends[0].relief.width);
+}
+
+void SheetworkTest::fastenerSetsTheHoleAndItsLength() {
+    SheetWindow window;
+    window.type("h 30");
+    window.document().select(Element::hole("h1"));
+    window.choose("What it is for of hole h1", "bolt, normal");
+    QCOMPARE(window.job().findHole("h1")->diameter, 6.6);
+    window.choose("Size of hole h1", "M8");
+    QCOMPARE(window.job().findHole("h1")->diameter, 9.0);
+    window.fill("Clamped layers of hole h1", "4");
+    QVERIFY(window.named<app::Sheet>("Ladder: legs, bends and holes")->grab().toImage().height() > 0);
+    window.choose("What it is for of hole h1", "rivet nut");
+    QCOMPARE(window.job().findHole("h1")->diameter, 11.0);
+    window.choose("What it is for of hole h1", "any hole");
+    QVERIFY(!window.job().findHole("h1")->fastener);
+}
+
+void SheetworkTest::stockOfTheShopAddsSizes() {
+    QDir().mkpath(QFileInfo(app::ownBookPath()).path());
+    QFile file(app::ownBookPath());
+    QVERIFY(file.open(QIODevice::WriteOnly));
+    file.write(R"({"lengths": {"shop": [10]}, "rivets": [
+        {"size": "5.5", "diameter": 5.5, "hole": 5.7, "head_diameter": 11, "lengths": "shop"}]})");
+    file.close();
+    QVERIFY(!app::readOwnBook());
+    SheetWindow window;
+    window.type("h 30 for rivet 5.5");
+    QCOMPARE(window.job().findHole("h1")->diameter, 5.7);
+    QVERIFY(file.open(QIODevice::WriteOnly | QIODevice::Truncate));
+    file.write("nonsense");
+    file.close();
+    QVERIFY(app::readOwnBook());
+    QVERIFY(file.remove());
+    QVERIFY(!app::readOwnBook());
+}
+
+void SheetworkTest::overlapIsSplitIntoTwoWindows() {
+    SheetWindow window;
+    for (const char* line : {"b 90 toward on end long 25", "b 90 toward on left long 90", "A",
+                             "b 90 toward on left long 25", "b 90 toward on right long 90"})
+        window.type(line);
+    QVERIFY(!part::flatOverlaps(window.document().part()).empty());
+    const size_t before = QApplication::topLevelWidgets().size();
+    QString name;
+    for (auto* sheet : window->findChildren<app::Sheet*>())
+        for (const auto& place : sheet->places())
+            if (sheet->cellAt(place).name.contains("as a part of its own")) name = sheet->cellAt(place).name;
+    QVERIFY(!name.isEmpty());
+    window.click(name);
+    QVERIFY(part::flatOverlaps(window.document().part()).empty());
+    app::MainWindow* second = nullptr;
+    for (QWidget* widget : QApplication::topLevelWidgets())
+        if (auto* other = qobject_cast<app::MainWindow*>(widget); other && other != window.operator->())
+            second = other;
+    QVERIFY(second);
+    QVERIFY(static_cast<size_t>(QApplication::topLevelWidgets().size()) > before);
+    QVERIFY(!second->document().part().holes.empty()); // the lap's rivets
+    delete second;
+}
+
+void SheetworkTest::edgeIsShapedByPoints() {
+    SheetWindow window;
+    window.document().select(Element::plate("A"));
+    window.choose("Shape an edge of leg A", "end");
+    window.fill("Bow of the end edge of leg A", "0");
+    window.choose("Shape an edge of leg A", "end"); // a straight edge was forgotten
+    window.click("Add a point to the end edge of leg A");
+    window.fill("Out of point 1 of the end edge of leg A", "-12");
+    window.fill("Bow of the end edge of leg A", "0");
+    const double area = window.document().part().blank.area;
+    QVERIFY2(std::abs(area - (6000 - 12 * 60 / 2.0)) < 1e-6, qPrintable(QString::number(area)));
+    window.click("Remove point 1 of the end edge of leg A");
+    QVERIFY(std::abs(window.document().part().blank.area - 6000) < 1e-6);
+    window.choose("Cut a corner of leg A", "end left");
+    QVERIFY(window.job().plates[0].corners.count(part::Corner::EndLeft));
+}
+
+void SheetworkTest::newJobAsksBarOrSheetAndThickness() {
+    test::Window window;
+    window->askForNew();
+    QVERIFY(window->showsStartPage());
+    auto* thickness = window.named<QLineEdit>("Thickness of the stock");
+    QVERIFY(thickness && thickness->hasFocus());
+    auto* question = window->findChild<app::NewJobQuestion*>();
+    const auto button = [&](const QString& text) {
+        for (auto* each : question->findChildren<QAbstractButton*>())
+            if (each->text() == text) return each;
+        return static_cast<QAbstractButton*>(nullptr);
+    };
+    QTest::mouseClick(button("Sheet"), Qt::LeftButton);
+    QCOMPARE(thickness->text(), QString("1.5"));
+    thickness->selectAll();
+    QTest::keyClicks(thickness, "thick");
+    QTest::keyClick(thickness, Qt::Key_Return);
+    QVERIFY(window->showsStartPage()); // a sentence stands beside it
+    bool says = false;
+    for (auto* label : question->findChildren<QLabel*>())
+        says |= label->text().endsWith('.');
+    QVERIFY(says);
+    thickness->selectAll();
+    QTest::keyClicks(thickness, "2");
+    QTest::keyClick(thickness, Qt::Key_Return);
+    QVERIFY(!window->showsStartPage());
+    QVERIFY(window.job().stock.form == part::StockForm::Sheet);
+    QCOMPARE(window.job().thickness, 2.0);
+}
+
+void SheetworkTest::barIsMadeFromSheet() {
+    test::Window window(test::demo("tray-clip.gfold"));
+    const part::Job before = window.job();
+    for (auto* button : window->findChildren<QPushButton*>())
+        if (button->text().contains(" bar")) QTest::mouseClick(button, Qt::LeftButton);
+    window.click("Make it from sheet");
+    QVERIFY2(window.notice().isEmpty(), qPrintable(window.notice()));
+    QVERIFY(window.job().stock.form == part::StockForm::Sheet);
+    QCOMPARE(*window.job().root().width, before.stock.width);
+    window.document().undoStack().undo();
+    QVERIFY(window.job() == before);
+}
+
+void SheetworkTest::sheetTableTellsBothDistances() {
+    test::Window window(test::demo("thermostat-box.gfold"));
+    window->showStage(app::MainWindow::Stage::Blank);
+    auto* table = window.named<QTableWidget>("Marks from the datum end");
+    int alongSheet = 0, both = 0;
+    for (int row = 0; row < table->rowCount(); ++row) {
+        const bool along = !table->item(row, 0)->text().isEmpty(),
+                   across = !table->item(row, 4)->text().isEmpty();
+        alongSheet += !along && across;
+        both += along && across;
+        QVERIFY(along || across);
+    }
+    QCOMPARE(alongSheet, 12); // start, centre and end of four bends
+    QVERIFY(both >= 6);
+}
+
+GOODFOLD_GUI_TEST(SheetworkTest)
+#include "sheetwork.moc"

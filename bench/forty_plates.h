@@ -13,8 +13,8 @@ inline part::Job fortyPlates() {
     job.plates[0].length = 650;
     job.plates[0].width = 300;
     job.plates[0].restOutside = {part::Edge::Left, part::Edge::Right};
-    const auto flange = [&](const std::string& plate, part::Edge edge, double offset, std::optional<double> width,
-                            double length) {
+    const auto flange = [&](const std::string& plate, part::Edge edge, double offset,
+                            std::optional<double> width, double length) {
         part::Bend bend;
         bend.edge = edge;
         bend.offset = offset;

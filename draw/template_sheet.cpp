@@ -16,9 +16,12 @@ namespace goodfold::draw {
 namespace {
 
 // All in millimetres on the paper.
-constexpr double kAbove = 22;  // bend labels over the blank
-constexpr double kBelow = 22;  // running dimensions under it
-constexpr double kBeside = 12; // room for the crosses of holes near an end, and for the datum sign
+constexpr double kAbove = 22; // bend labels over the blank
+constexpr double kBelow = 22; // running dimensions under it
+/// Room for the crosses of holes near an end and for the datum sign; of a sheet also for its second rule.
+double besideOf(const part::Part& part) {
+    return part.form == part::StockForm::Sheet ? 24 : 12;
+}
 constexpr double kHair = 0.1, kThin = 0.18, kBold = 0.35;
 constexpr double kSmallText = 2.6, kText = 3.2, kLargeText = 5;
 
@@ -34,7 +37,7 @@ struct Sheet {
 
 /// Content coordinates: the template's own sheet, x along the blank, y down.
 QSizeF contentSize(const part::Part& part) {
-    return {part.blank.length + 2 * kBeside, part.blank.width + kAbove + kBelow};
+    return {part.blank.length + 2 * besideOf(part), part.blank.width + kAbove + kBelow};
 }
 
 /// Paints one template, page by page, with a painter whose unit is a millimetre.
@@ -57,9 +60,11 @@ public:
     }
 
 private:
+    double beside() const { return besideOf(part); }
+
     QPointF at(const Vec2& flat) const {
         const Vec2 p = flat - part.blank.corner;
-        return {kBeside + p.x(), kAbove + part.blank.width - p.y()};
+        return {beside() + p.x(), kAbove + part.blank.width - p.y()};
     }
 
     void pen(double width, Qt::PenStyle style = Qt::SolidLine) {
@@ -159,6 +164,7 @@ private:
         for (const part::PartHole& hole : part.holes)
             cross(hole);
         dimensions();
+        if (part.form == part::StockForm::Sheet) dimensionsAcross();
     }
 
     void datum() {
@@ -239,7 +245,7 @@ private:
             widths.push_back(std::max(textWidth(first.back(), kSmallText, Weight::SemiBold),
                                       textWidth(second.back(), kSmallText, Weight::Regular)));
         }
-        const double right = kBeside + part.blank.length + kBeside;
+        const double right = beside() + part.blank.length + beside();
         const auto centres = spread(wanted, widths, 0, right, 3);
         for (size_t i = 0; i < bends.size(); ++i) {
             const QPointF top = topOf(bends[i]);
@@ -283,7 +289,7 @@ private:
                 ? QStringLiteral("%1 ø%2").arg(QString::fromStdString(hole.id), size(hole.diameter))
                 : QString::fromStdString(hole.id);
         // On the side that has more room, so that the words stay off the end.
-        const bool toTheRight = centre.x() < kBeside + part.blank.length / 2;
+        const bool toTheRight = centre.x() < beside() + part.blank.length / 2;
         const QPointF corner(radius * 0.8 + 0.8, -radius * 0.8 - 0.8);
         text(centre + (toTheRight ? corner : QPointF(-corner.x(), corner.y())), says, kSmallText,
              Weight::Regular, toTheRight ? Qt::AlignLeft : Qt::AlignRight);
@@ -294,10 +300,10 @@ private:
         const auto all = runningDimensions(part, reading);
         std::vector<double> wanted, widths;
         for (const RunningDimension& dimension : all) {
-            wanted.push_back(kBeside + dimension.x);
+            wanted.push_back(beside() + dimension.x);
             widths.push_back(textWidth(dimension.text, kText, Weight::SemiBold));
         }
-        const auto centres = spread(wanted, widths, 0, part.blank.length + 2 * kBeside, 2);
+        const auto centres = spread(wanted, widths, 0, part.blank.length + 2 * beside(), 2);
         pen(kThin);
         painter.drawLine(QPointF(wanted.front(), base), QPointF(wanted.back(), base));
         for (size_t i = 0; i < all.size(); ++i) {
@@ -306,6 +312,28 @@ private:
             pen(kHair);
             painter.drawLine(QPointF(wanted[i], base + 1.5), QPointF(centres[i], base + 4));
             text({centres[i], base + 7.5}, all[i].text, kText, Weight::SemiBold, Qt::AlignHCenter);
+        }
+    }
+
+    /// A sheet's second rule, from its lower edge up, at its left.
+    void dimensionsAcross() {
+        const auto all = runningDimensionsAcross(part, reading);
+        const double base = beside() - 5, lowest = kAbove + part.blank.width;
+        std::vector<double> wanted, heights(all.size(), kText * 1.15);
+        std::vector<int> ranks;
+        for (const RunningDimension& dimension : all) {
+            wanted.push_back(lowest - dimension.x);
+            ranks.push_back(dimension.about.isNothing() ? 0 : 1);
+        }
+        const auto shown = withRoom(wanted, heights, ranks, 0, 0);
+        pen(kThin);
+        painter.drawLine(QPointF(base, wanted.front()), QPointF(base, wanted.back()));
+        for (size_t i = 0; i < all.size(); ++i) {
+            pen(kThin);
+            painter.drawLine(QPointF(base - 1.5, wanted[i]), QPointF(base + 1.5, wanted[i]));
+            if (shown[i])
+                text({base - 2.5, wanted[i] + kText * 0.36}, all[i].text, kText, Weight::SemiBold,
+                     Qt::AlignRight);
         }
     }
 

@@ -16,7 +16,8 @@ using Use = Fastener::Use;
 /// Each hole that carries a fastener, a pattern's each by itself.
 template <class Look> void eachFastened(const Subject& s, Look look) {
     for (const part::PartHole& hole : s.part.holes)
-        if (const auto& fastener = s.job.findHole(hole.source)->fastener) look(hole, *fastener);
+        if (const auto& fastener = s.job.plates[static_cast<size_t>(hole.plate)].holes[hole.ordinal].fastener)
+            look(hole, *fastener);
 }
 
 bool isFirst(const part::PartHole& hole) {

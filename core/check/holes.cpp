@@ -62,25 +62,35 @@ std::vector<Clearance> clearances(const part::Part& part, const part::PartHole& 
     return all;
 }
 
-/// The blank's free edge nearest to a hole, and the direction away from it.
+/// The free edge of a hole's plate nearest to it, and the direction away from that.
 struct NearestEdge {
     double toCore; // from the hole's core: the centre of a round one, the edge of a square one
     Vec2 away;
 };
 
-NearestEdge nearestEdge(const part::Part& part, const part::PartHole& hole) {
-    const Path& outline = part.blank.finished;
-    NearestEdge nearest{1e300, Vec2(0, 0)};
+/// Looked for no farther than `within`.
+NearestEdge nearestEdge(const part::PartPlate& plate, const part::PartHole& hole, double within) {
+    const Path& outline = plate.shapeInFlat;
+    NearestEdge nearest{within, Vec2(0, 0)};
     const auto take = [&](const Vec2& onHole, const Vec2& onEdge) {
         const double here = (onHole - onEdge).norm();
         if (here < nearest.toCore && here > 0) nearest = {here, (onHole - onEdge) / here};
     };
     const part::PartHole::Core core = hole.core();
-    for (size_t i = 0; i < core.points.size(); ++i) {
-        const Segment side{core.points[i], core.points[(i + 1) % core.points.size()]};
-        take(side.from, nearestOn(outline, side.from));
-        for (const PathVertex& corner : outline) // a corner that points inward may come near its middle
-            take(nearestOn(side, corner.point), corner.point);
+    Eigen::AlignedBox2d around;
+    for (const Vec2& point : core.points)
+        around.extend(point);
+    around.extend(Vec2(around.min() - Vec2::Constant(within)));
+    around.extend(Vec2(around.max() + Vec2::Constant(within)));
+    for (size_t e = 0; e < outline.size(); ++e) {
+        const PathVertex &from = outline[e], &to = outline[(e + 1) % outline.size()];
+        if (plate.jointAt[e] >= 0 || !mayReach(from.point, to.point, from.bulge, around)) continue;
+        for (size_t i = 0; i < core.points.size(); ++i) {
+            const Segment side{core.points[i], core.points[(i + 1) % core.points.size()]};
+            take(side.from, nearestOn(from.point, to.point, from.bulge, side.from));
+            take(nearestOn(side, from.point),
+                 from.point); // a corner that points inward may come near its middle
+        }
     }
     return nearest;
 }
@@ -122,7 +132,7 @@ std::optional<Remedy> byMoving(const Subject& s, const part::PartHole& hole, con
 
 double leastToEdge(const Subject& s, const part::PartHole& hole) {
     const double web = std::max(s.part.thickness, 2.0);
-    if (const auto& fastener = s.job.findHole(hole.source)->fastener) {
+    if (const auto& fastener = s.job.plates[static_cast<size_t>(hole.plate)].holes[hole.ordinal].fastener) {
         using Use = part::Fastener::Use;
         if (fastener->use == Use::Rivet)
             if (const auto* rivet = s.hardware.findRivet(fastener->size)) return 2 * rivet->diameter;
@@ -135,7 +145,7 @@ double leastToEdge(const Subject& s, const part::PartHole& hole) {
 }
 
 std::string edgeHeadline(const Subject& s, const part::PartHole& hole) {
-    const auto& fastener = s.job.findHole(hole.source)->fastener;
+    const auto& fastener = s.job.plates[static_cast<size_t>(hole.plate)].holes[hole.ordinal].fastener;
     if (fastener && fastener->use == part::Fastener::Use::Rivet)
         return hole.id + ": its rivet is too near an edge";
     return hole.id + " is close to an edge";
@@ -273,14 +283,15 @@ std::vector<Finding> holeNearEdge(const Subject& s) {
     std::vector<Finding> findings;
     std::vector<std::string> seen;
     for (const part::PartHole& hole : s.part.holes) {
-        const NearestEdge nearest = nearestEdge(s.part, hole);
         const double least = leastToEdge(s, hole), reach = hole.core().reach;
+        const NearestEdge nearest = nearestEdge(s.part.plates[hole.plate], hole, least);
         if (nearest.toCore < reach || nearest.toCore >= least - kSameLength) continue;
         auto remedy = byMoving(s, hole, nearest.away * (least - nearest.toCore));
         if (remedy) {
             const part::Part mended = part::solve(remedy->mended, s.material);
             const part::PartHole& there = mended.holes[mended.holeIndex(hole.id)];
-            if (nearestEdge(mended, there).toCore < least - kSameLength) remedy.reset();
+            if (nearestEdge(mended.plates[there.plate], there, least).toCore < least - kSameLength)
+                remedy.reset();
         }
         keepWorst(
             findings, "edge",

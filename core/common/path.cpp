@@ -102,29 +102,46 @@ Path reversed(const Path& path) {
     return there;
 }
 
-Eigen::AlignedBox2d boxOf(const Path& path) {
-    Eigen::AlignedBox2d box;
-    for (size_t i = 0; i < path.size(); ++i) {
-        box.extend(path[i].point);
-        if (path[i].bulge == 0) continue;
-        const Arc arc = arcOf(path[i].point, after(path, i).point, path[i].bulge);
-        for (int quarter = 0; quarter < 4; ++quarter) {
-            const double turn = quarter * std::numbers::pi / 2;
-            const double middle = arc.startRad + arc.sweepRad / 2;
-            if (std::abs(std::remainder(turn - middle, 2 * std::numbers::pi)) < std::abs(arc.sweepRad) / 2)
-                box.extend(Vec2(arc.centre + arc.radius * Vec2(std::cos(turn), std::sin(turn))));
-        }
+Eigen::AlignedBox2d boxOf(const Vec2& from, const Vec2& to, double bulge) {
+    Eigen::AlignedBox2d box(from.cwiseMin(to), from.cwiseMax(to));
+    if (bulge == 0) return box;
+    const Arc arc = arcOf(from, to, bulge);
+    for (int quarter = 0; quarter < 4; ++quarter) {
+        const double turn = quarter * std::numbers::pi / 2;
+        const double middle = arc.startRad + arc.sweepRad / 2;
+        if (std::abs(std::remainder(turn - middle, 2 * std::numbers::pi)) < std::abs(arc.sweepRad) / 2)
+            box.extend(Vec2(arc.centre + arc.radius * Vec2(std::cos(turn), std::sin(turn))));
     }
     return box;
+}
+
+bool mayReach(const Vec2& from, const Vec2& to, double bulge, const Eigen::AlignedBox2d& box) {
+    // No arc leaves its chord's box by more than its own height; one of more than a half circle may by the
+    // chord's length times the bulge.
+    const double out = bulge == 0 ? 0 : std::abs(bulge) * std::max(1.0, std::abs(bulge)) * (to - from).norm();
+    return std::min(from.x(), to.x()) - out <= box.max().x() &&
+           std::max(from.x(), to.x()) + out >= box.min().x() &&
+           std::min(from.y(), to.y()) - out <= box.max().y() &&
+           std::max(from.y(), to.y()) + out >= box.min().y();
+}
+
+Eigen::AlignedBox2d boxOf(const Path& path) {
+    Eigen::AlignedBox2d box;
+    for (size_t i = 0; i < path.size(); ++i)
+        box.extend(boxOf(path[i].point, after(path, i).point, path[i].bulge));
+    return box;
+}
+
+Vec2 nearestOn(const Vec2& from, const Vec2& to, double bulge, const Vec2& point) {
+    return bulge == 0 ? nearestOn(Segment{from, to}, point)
+                      : nearestOn(arcOf(from, to, bulge), from, to, point);
 }
 
 Vec2 nearestOn(const Path& path, const Vec2& point) {
     Vec2 nearest(0, 0);
     double least = std::numeric_limits<double>::max();
     for (size_t i = 0; i < path.size(); ++i) {
-        const Vec2 &from = path[i].point, &to = after(path, i).point;
-        const Vec2 here = path[i].bulge == 0 ? nearestOn(Segment{from, to}, point)
-                                             : nearestOn(arcOf(from, to, path[i].bulge), from, to, point);
+        const Vec2 here = nearestOn(path[i].point, after(path, i).point, path[i].bulge, point);
         if (const double distance = (here - point).norm(); distance < least) {
             least = distance;
             nearest = here;
@@ -163,10 +180,12 @@ bool contains(const Path& path, const Vec2& point) {
     int count = 0;
     for (size_t i = 0; i < path.size(); ++i) {
         const Vec2 &a = path[i].point, &b = after(path, i).point;
-        if (path[i].bulge != 0)
-            count += crossings(arcOf(a, b, path[i].bulge), a, b, point);
-        else if ((a.y() > point.y()) != (b.y() > point.y()) &&
-                 point.x() < a.x() + (point.y() - a.y()) / (b.y() - a.y()) * (b.x() - a.x()))
+        if (path[i].bulge != 0) {
+            const Eigen::AlignedBox2d ray(point, Vec2(std::numeric_limits<double>::max(), point.y()));
+            if (mayReach(a, b, path[i].bulge, ray))
+                count += crossings(arcOf(a, b, path[i].bulge), a, b, point);
+        } else if ((a.y() > point.y()) != (b.y() > point.y()) &&
+                   point.x() < a.x() + (point.y() - a.y()) / (b.y() - a.y()) * (b.x() - a.x()))
             ++count;
     }
     return count % 2 == 1;

@@ -43,8 +43,14 @@ Path reversed(const Path& path);
 
 /// Exact, arcs included.
 Eigen::AlignedBox2d boxOf(const Path& path);
+Eigen::AlignedBox2d boxOf(const Vec2& from, const Vec2& to, double bulge);
+/// False only where a stretch cannot come into a box; cheaper than its own box.
+bool mayReach(const Vec2& from, const Vec2& to, double bulge, const Eigen::AlignedBox2d& box);
 
 Vec2 nearestOn(const Segment& segment, const Vec2& point);
+
+/// The same on one stretch, an arc where its bulge is not 0.
+Vec2 nearestOn(const Vec2& from, const Vec2& to, double bulge, const Vec2& point);
 
 /// The point of the outline nearest to `point`, arcs included.
 Vec2 nearestOn(const Path& path, const Vec2& point);

@@ -13,6 +13,7 @@ namespace {
 struct Stretch {
     Vec2 from, to;
     std::optional<Arc> arc;
+    Eigen::AlignedBox2d box;
 
     Vec2 at(double share) const {
         if (!arc) return from + share * (to - from);
@@ -28,17 +29,6 @@ struct Stretch {
         return 0.5 + past / arc->sweepRad;
     }
 };
-
-std::vector<Stretch> stretchesOf(const Path& path) {
-    std::vector<Stretch> all;
-    for (size_t i = 0; i < path.size(); ++i) {
-        const Vec2 &from = path[i].point, &to = path[(i + 1) % path.size()].point;
-        if (from == to) continue;
-        all.push_back({from, to, {}});
-        if (path[i].bulge != 0) all.back().arc = arcOf(from, to, path[i].bulge);
-    }
-    return all;
-}
 
 using Points = std::vector<Vec2>;
 
@@ -77,19 +67,34 @@ Points crossings(const Stretch& a, const Stretch& b) {
     return lineLine(a, b);
 }
 
-/// Whether some of `outline`, cut wherever it meets `other`, runs deeper than `touching` inside it.
-bool runsInside(const Path& outline, const Path& other, double touching) {
-    const auto others = stretchesOf(other);
-    for (const Stretch& stretch : stretchesOf(outline)) {
+/// The stretches that come near a box; most of a large outline does not.
+std::vector<Stretch> near(const Path& path, const Eigen::AlignedBox2d& box) {
+    std::vector<Stretch> all;
+    for (size_t i = 0; i < path.size(); ++i) {
+        const Vec2 &from = path[i].point, &to = path[(i + 1) % path.size()].point;
+        if (from == to || !mayReach(from, to, path[i].bulge, box)) continue;
+        all.push_back({from, to, {}, boxOf(from, to, path[i].bulge)});
+        if (path[i].bulge != 0) all.back().arc = arcOf(from, to, path[i].bulge);
+    }
+    return all;
+}
+
+/// Whether some of `outline`, cut wherever it meets `other`, runs deeper than `touching` inside it. Nothing
+/// beyond `shared`, where both are, can.
+bool runsInside(const Path& outline, const Path& other, const Eigen::AlignedBox2d& shared, double touching) {
+    const auto others = near(other, shared);
+    for (const Stretch& stretch : near(outline, shared)) {
         std::vector<double> cuts{0, 1};
         const auto cutAt = [&](const Vec2& point) {
             const double share = stretch.shareOf(point);
             if (share > 0 && share < 1) cuts.push_back(share);
         };
         for (const Stretch& crossing : others) {
+            if (!crossing.box.intersects(stretch.box)) continue;
             for (const Vec2& point : crossings(stretch, crossing))
                 cutAt(point);
             cutAt(crossing.from);
+            cutAt(crossing.to);
         }
         std::sort(cuts.begin(), cuts.end());
         for (size_t i = 0; i + 1 < cuts.size(); ++i) {
@@ -106,7 +111,8 @@ bool overlap(const Path& one, const Path& other, double touching) {
     if (one.size() < 2 || other.size() < 2) return false;
     const auto a = boxOf(one), b = boxOf(other);
     if (!a.intersects(b) || (a.intersection(b).sizes().array() <= touching).any()) return false;
-    if (runsInside(one, other, touching) || runsInside(other, one, touching)) return true;
+    const Eigen::AlignedBox2d shared = a.intersection(b);
+    if (runsInside(one, other, shared, touching) || runsInside(other, one, shared, touching)) return true;
     // The same outline twice: no stretch of either runs inside the other.
     const Vec2 middle = a.center();
     return (a.min() - b.min()).norm() < touching && (a.max() - b.max()).norm() < touching &&

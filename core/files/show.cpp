@@ -42,6 +42,7 @@ ordered_json pathOf(const Path& path) {
 ordered_json shownBlank(const part::Blank& blank) {
     return {{"length", blank.length},
             {"width", blank.width},
+            {"corner", pointOf(blank.corner)},
             {"outline", pointsOf(flattened(blank.outline))},
             {"path", pathOf(blank.outline)},
             {"area", blank.area},

@@ -33,6 +33,7 @@ private:
             PartHole made;
             made.id = ++number == 1 ? hole.id : hole.id + "." + std::to_string(number);
             made.source = hole.id;
+            made.ordinal = static_cast<size_t>(&hole - job.plates[static_cast<size_t>(plate)].holes.data());
             made.plate = plate;
             made.kind = hole.kind;
             made.diameter = hole.diameter;

@@ -73,6 +73,7 @@ struct PartBend {
 struct PartHole {
     std::string id;     // of a pattern's later holes with their number: h1, h1.2, h1.3
     std::string source; // the job's hole that it is
+    size_t ordinal = 0; // of that among its plate's holes
     int plate = 0;
     Hole::Kind kind = Hole::Kind::Round;
     double diameter = 0; // of a slot or a rectangle: its width

@@ -1,4 +1,5 @@
-"""audit_dxf.py CLI JOB...: every exported DXF passes ezdxf's audit, and its holes are where the JSON says."""
+"""audit_dxf.py CLI [--random PROGRAM COUNT] JOB...: every exported DXF passes ezdxf's audit, its holes are where the
+JSON says, and its areas are the JSON's. Random jobs of sheet come from PROGRAM."""
 import json
 import math
 import pathlib
@@ -23,38 +24,60 @@ def area(polyline):
     return total
 
 
-cli, jobs = sys.argv[1], sys.argv[2:]
-assert jobs
-for job in jobs:
-    text = pathlib.Path(job).read_text()
-    if "expect" in json.loads(text):  # a worked case: the job is a part of the file
-        text = json.dumps(json.loads(text)["job"])
+def distance(p, q):
+    return max(abs(a - b) for a, b in zip(p, q))
+
+
+def audit(name, text):
     shown = json.loads(subprocess.run([cli, "show", "-", "--json"], input=text, text=True, capture_output=True).stdout)
     with tempfile.TemporaryDirectory() as folder:
         path = folder + "/blank.dxf"
         subprocess.run([cli, "export", "-", "--dxf", path], input=text, text=True, check=True)
         drawing = ezdxf.readfile(path)
-    assert not drawing.audit().errors, (job, drawing.audit().errors)
+    assert not drawing.audit().errors, (name, drawing.audit().errors)
     assert drawing.units == ezdxf.units.MM
-    corner = [min(p[i] for p in shown["blank"]["outline"]) for i in (0, 1)]
+    corner = shown["blank"]["corner"]
     space = drawing.modelspace()
-    circles = sorted((c.dxf.center.x + corner[0], c.dxf.center.y + corner[1], 2 * c.dxf.radius) for c in space.query("CIRCLE"))
-    holes = sorted((*h["flat"], h["diameter"]) for h in shown["holes"] if h["kind"] == "round")
-    assert len(circles) == len(holes), job
+    circles = [(c.dxf.center.x + corner[0], c.dxf.center.y + corner[1], 2 * c.dxf.radius) for c in space.query("CIRCLE")]
+    holes = [(*h["flat"], h["diameter"]) for h in shown["holes"] if h["kind"] == "round"]  # in the same order
+    assert len(circles) == len(holes), name
     for circle, hole in zip(circles, holes):
-        assert max(abs(a - b) for a, b in zip(circle, hole)) < 1e-4, (job, circle, hole)
-    outline, *cut_out = sorted(space.query("LWPOLYLINE"), key=lambda p: -area(p))
+        assert distance(circle, hole) < 1e-4, (name, circle, hole)
+    outline, *cut_out = space.query("LWPOLYLINE")  # the blank is written first
     assert all(p.closed for p in space.query("LWPOLYLINE"))
-    slots = sorted(tuple(h["flat"]) for h in shown["holes"] if h["kind"] == "slot")
-    middles = sorted(tuple(sum(v[i] for v in p.get_points("xy")) / len(p) + corner[i] for i in (0, 1)) for p in cut_out)
-    assert len(slots) == len(middles), job
-    for slot, middle in zip(slots, middles):
-        assert max(abs(a - b) for a, b in zip(slot, middle)) < 1e-4, (job, slot, middle)
+    shapes = [h for h in shown["holes"] if h["kind"] != "round"]
+    assert len(shapes) == len(cut_out), name
+    for shape, path in zip(shapes, cut_out):
+        points = [(x + corner[0], y + corner[1], b) for x, y, b in path.get_points("xyb")]
+        assert len(points) == len(shape["shape"]), (name, shape["id"])
+        for point, vertex in zip(points, shape["shape"]):
+            assert distance(point, vertex) < 1e-4, (name, shape["id"], point, vertex)
+        layer = "AFTER_BENDING" if shape["after_bending"] else "CUT"
+        assert path.dxf.layer == layer, (name, shape["id"])
     # Exact arcs: outline less what is cut out of it is the area that the JSON gives.
-    left = area(outline) - sum(area(p) for p in cut_out) - sum(math.pi * c[2] ** 2 / 4 for c in circles)
-    assert abs(left - shown["blank"]["area"]) < 1e-4 * left, (job, left, shown["blank"]["area"])
+    cut_area = sum(area(p) for p in cut_out if p.dxf.layer == "CUT")
+    cut_area += sum(math.pi * c.dxf.radius ** 2 for c in space.query("CIRCLE") if c.dxf.layer == "CUT")
+    left = area(outline) - cut_area
+    assert abs(left - shown["blank"]["area"]) < 1e-4 * max(1, abs(left)), (name, left, shown["blank"]["area"])
     trims = [m for m in shown["marks"] if m["kind"] == "trim line"]
-    assert len([e for e in space if e.dxf.layer == "TRIM"]) == len(trims), job
+    assert len([e for e in space if e.dxf.layer == "TRIM"]) == len(trims), name
     lines = [e for e in space if e.dxf.layer.startswith("BEND_")]
-    assert len(lines) == len(shown["bends"]), job
-    print(job, "ok")
+    assert len(lines) == sum(b.get("hits", {}).get("count", 1) for b in shown["bends"]), name
+    notes = [t.dxf.text for t in space.query("TEXT")]
+    for bend in shown["bends"]:
+        assert any(n.startswith(bend["id"] + ": ") and " deg " in n and " R" in n for n in notes), (name, bend["id"])
+    print(name, "ok")
+
+
+cli, *jobs = sys.argv[1:]
+if jobs[0] == "--random":
+    made = subprocess.run(jobs[1:3], text=True, capture_output=True, check=True).stdout.splitlines()
+    for number, text in enumerate(made):
+        audit(f"random {number}", text)
+    jobs = jobs[3:]
+assert jobs
+for job in jobs:
+    text = pathlib.Path(job).read_text()
+    if "expect" in json.loads(text):  # a worked case: the job is a part of the file
+        text = json.dumps(json.loads(text)["job"])
+    audit(job, text)

@@ -27,9 +27,9 @@ private slots:
 void CasesTest::worked_data() {
     QTest::addColumn<QString>("path");
     const QDir folder(TEST_DATA "/cases");
-    for (const QString& name : folder.entryList({"0*.json"}))
+    for (const QString& name : folder.entryList({"0*.json", "1*.json"}))
         QTest::newRow(qPrintable(name)) << folder.filePath(name);
-    QVERIFY(folder.entryList({"0*.json"}).size() == 8);
+    QVERIFY(folder.entryList({"0*.json", "1*.json"}).size() == 12);
 }
 
 void CasesTest::worked() {
@@ -56,6 +56,9 @@ void CasesTest::worked() {
         QVERIFY2(near(hole.at("point"), formed.point), id.c_str());
         QVERIFY2(near(hole.at("axis"), formed.axis), id.c_str());
     }
+    if (expect.contains("blank_area"))
+        QVERIFY2(std::abs(part.blank.area - expect.at("blank_area").get<double>()) <= 1e-4,
+                 qPrintable(QString::number(part.blank.area, 'f', 6)));
     if (expect.contains("blank_length"))
         QVERIFY(std::abs(part.blank.length - expect.at("blank_length").get<double>()) <= kAgree);
 }

@@ -191,6 +191,8 @@ void LadderTest::tabGoesThroughTheFiguresInReadingOrder() {
                                "Where the distance along counts from of hole h1",
                                "Distance across the leg of hole h1",
                                "Where the distance across counts from of hole h1",
+                               "What it is for of hole h1",
+                               "When it is made of hole h1",
                                "Angle of bend 1",
                                "Turn of bend 1",
                                "Inside radius of bend 1",

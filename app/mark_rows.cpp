@@ -26,9 +26,14 @@ QString lineInWords(const part::Part& part, const part::Mark& mark, const quanti
 QString punchInWords(const part::Mark& mark, const part::Job& job) {
     const QString id = QString::fromStdString(mark.name);
     if (mark.afterBending) return QObject::tr("%1, drilled after bending").arg(id);
-    if (mark.kind == Kind::Corner) return QObject::tr("scribe a corner of %1").arg(id);
+    if (mark.kind == Kind::Corner) return QObject::tr("punch a corner of %1").arg(id);
     if (mark.kind == Kind::SlotEnd) return QObject::tr("punch an end of slot %1").arg(id);
-    const auto size = quantity::Length::mm(job.findHole(mark.about.id)->diameter);
+    const part::Hole& hole = *job.findHole(mark.about.id);
+    using Shape = part::Hole::Kind;
+    if (hole.kind == Shape::ArcSlot) return QObject::tr("punch the pivot of %1").arg(id);
+    if (hole.kind == Shape::Rectangle || hole.kind == Shape::CutOut)
+        return QObject::tr("punch the middle of %1").arg(id);
+    const auto size = quantity::Length::mm(hole.diameter);
     return QObject::tr("punch %1, ø%2")
         .arg(id, QString::fromStdString(quantity::typesetSize(size, job.units)));
 }

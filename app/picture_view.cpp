@@ -118,6 +118,7 @@ void PictureView::zoom(double factor) {
 }
 
 void PictureView::orbit(double yawDeg, double pitchDeg) {
+    settling.start();
     view.yawDeg = std::remainder(view.yawDeg + yawDeg, 360.0);
     view.pitchDeg = std::clamp(view.pitchDeg + pitchDeg, -kSteepest, kSteepest);
     reproject();

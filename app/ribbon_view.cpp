@@ -21,7 +21,15 @@ RibbonView::RibbonView(Document& document, double textSize, QWidget* parent)
         tr("Left and right go from mark to mark. Holes, bend lines and ends can be dragged; digits typed "
            "meanwhile are the figure."));
     const auto repaint = [this] { update(); };
-    connect(&document, &Document::changed, this, &RibbonView::refreshTwin);
+    constexpr int kSettled = 120; // ms
+    constexpr size_t kLarge = 60; // holes and bends that are drawn smooth within a frame
+    settling.setSingleShot(true);
+    settling.setInterval(kSettled);
+    connect(&settling, &QTimer::timeout, this, qOverload<>(&QWidget::update));
+    connect(&document, &Document::changed, this, [this] {
+        if (part().holes.size() + part().bends.size() > kLarge) settling.start();
+        refreshTwin();
+    });
     connect(&document, &Document::selectionChanged, this, repaint);
 }
 
@@ -76,7 +84,7 @@ int RibbonView::plateOf(const part::Grip& grip) const {
 
 void RibbonView::paintEvent(QPaintEvent*) {
     QPainter painter(this);
-    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setRenderHint(QPainter::Antialiasing, !settling.isActive());
     draw::paintBlank(painter, part(), layOut(), document.reading(), colours(), document.lit());
     dragging->paint(painter);
     if (!hasFocus()) return;

@@ -38,6 +38,7 @@ private:
     bool showsTwin = false;
     std::optional<part::Part> twin;
     DragSession* dragging;
+    QTimer settling; // runs for a moment after an edit of a large blank: its smooth lines can wait
     std::optional<draw::BlankHold> hold; // while something is dragged
 };
 

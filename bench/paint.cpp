@@ -3,6 +3,7 @@
 #include "app/main_window.h"
 #include "app/picture_view.h"
 #include "app/theme.h"
+#include "bench/forty_plates.h"
 #include "bench/twelve_bends.h"
 #include "draw/type.h"
 
@@ -56,6 +57,30 @@ void orbitStep(benchmark::State& state) {
     }
 }
 BENCHMARK(orbitStep)->Unit(benchmark::kMillisecond);
+
+/// The same for forty plates and two hundred holes of sheet, its largest flange growing by turns.
+void sheetEditToPainted(benchmark::State& state) {
+    window->document().replace(bench::fortyPlates());
+    QApplication::processEvents();
+    double length = 40;
+    for (auto _ : state) {
+        length = length == 40 ? 41 : 40;
+        window->document().change("length", [&](part::Job& job) { job.plates[5].length = length; });
+        QApplication::sendPostedEvents();
+        QEvent paint(QEvent::UpdateRequest);
+        QApplication::sendEvent(window, &paint);
+    }
+}
+BENCHMARK(sheetEditToPainted)->Unit(benchmark::kMillisecond);
+
+void sheetOrbitStep(benchmark::State& state) {
+    for (auto _ : state) {
+        window->picture()->orbit(1, 0);
+        QEvent paint(QEvent::UpdateRequest);
+        QApplication::sendEvent(window, &paint);
+    }
+}
+BENCHMARK(sheetOrbitStep)->Unit(benchmark::kMillisecond);
 
 } // namespace
 

@@ -1,3 +1,4 @@
+#include "bench/forty_plates.h"
 #include "bench/twelve_bends.h"
 #include "check/finding.h"
 #include "part/fold.h"
@@ -35,6 +36,19 @@ void checkOnly(benchmark::State& state) {
             check::check({job, part, folded, hotRolled(), quantity::Reading::millimetres()}));
 }
 BENCHMARK(checkOnly)->Unit(benchmark::kMicrosecond);
+
+/// What every edit costs of sheet: forty plates, two hundred holes.
+void wholeSheetEdit(benchmark::State& state) {
+    const part::Job job = bench::fortyPlates();
+    const material::Material& material = *material::standardMaterials().find(job.material);
+    for (auto _ : state) {
+        const part::Part part = part::solve(job, material);
+        const part::Folded folded = part::fold(part);
+        benchmark::DoNotOptimize(
+            check::check({job, part, folded, material, quantity::Reading::millimetres()}));
+    }
+}
+BENCHMARK(wholeSheetEdit)->Unit(benchmark::kMicrosecond);
 
 /// What every edit costs: solve, flat, fold and all checks.
 void wholeEdit(benchmark::State& state) {

@@ -50,6 +50,8 @@ public:
             bend(static_cast<int>(i));
         for (const part::PartHole& hole : part.holes)
             this->hole(hole);
+        painter.setPen(QPen(palette.scribe, isSmooth() ? 1 : 0));
+        painter.drawLines(crosses); // at once: there may be hundreds
         grain();
         rule(reading);
         if (part.form == part::StockForm::Sheet) ruleAcross(reading);
@@ -64,6 +66,9 @@ private:
             out << at(p);
         return out;
     }
+
+    /// In the moment after an edit of a large blank lines are hairlines.
+    bool isSmooth() const { return painter.testRenderHint(QPainter::Antialiasing); }
 
     bool isLit(const part::Element& element) const {
         return std::find(lit.begin(), lit.end(), element) != lit.end();
@@ -91,8 +96,8 @@ private:
             painter.setBrush(mixed(palette.marking, temper(index), 0.4));
             painter.drawPolygon(onScreen(bend.zoneInFlat));
         }
-        QPen tangent(bright ? palette.scribe : palette.faintScribe, 1.2);
-        tangent.setDashPattern({4, 3});
+        QPen tangent(bright ? palette.scribe : palette.faintScribe, isSmooth() ? 1.2 : 0);
+        if (isSmooth()) tangent.setDashPattern({4, 3});
         line(0, bend, tangent);
         line(1, bend, tangent);
         line(0.5, bend, QPen(mixed(temper(index), palette.scribe, 0.25), bright ? 2.6 : 1.8));
@@ -107,18 +112,18 @@ private:
         const double radius = layout.screenFromFlat.m11() * hole.diameter / 2;
         const bool isLarge = !hole.isRound() && !hole.isSlot();
         const double arm = isLarge ? 5 : radius + 5;
-        painter.setPen(QPen(palette.scribe, bright ? 2.4 : 1.5));
+        painter.setPen(QPen(palette.scribe, !isSmooth() ? 0 : bright ? 2.4 : 1.5));
         painter.setBrush(bright ? QBrush(mixed(palette.marking, palette.scribe, 0.35)) : QBrush());
         if (hole.afterBending) painter.setPen(QPen(palette.scribe, 1.5, Qt::DotLine));
         if (hole.isRound())
             painter.drawEllipse(at(hole.centreInFlat), radius, radius);
         else
             painter.drawPolygon(onScreen(flattened(hole.shapeInFlat)));
-        painter.setPen(QPen(palette.scribe, 1));
         for (const Vec2& punch : {hole.spineInFlat.from, hole.spineInFlat.to}) {
             const QPointF centre = at(punch);
-            painter.drawLine(centre - QPointF(arm, 0), centre + QPointF(arm, 0));
-            painter.drawLine(centre - QPointF(0, arm), centre + QPointF(0, arm));
+            crosses << QLineF(centre - QPointF(arm, 0), centre + QPointF(arm, 0))
+                    << QLineF(centre - QPointF(0, arm), centre + QPointF(0, arm));
+            if (!hole.isSlot()) break; // both ends are one
         }
     }
 
@@ -182,17 +187,15 @@ private:
         std::vector<double> wanted, extents;
     };
 
-    template <class At, class Extent>
-    Labels labelsOf(const std::vector<RunningDimension>& all, double room, double gap, At at,
-                    Extent extent) const {
-        std::vector<double> wanted, extents;
+    std::vector<int> ranksOf(const std::vector<RunningDimension>& all) const {
         std::vector<int> ranks;
-        for (const RunningDimension& dimension : all) {
-            wanted.push_back(at(dimension));
-            extents.push_back(extent(dimension));
+        for (const RunningDimension& dimension : all)
             ranks.push_back(rankOf(dimension));
-        }
-        const auto kept = withRoom(wanted, extents, ranks, room, gap);
+        return ranks;
+    }
+
+    static Labels chosen(const std::vector<RunningDimension>& all, const std::vector<bool>& kept,
+                         const std::vector<double>& wanted, const std::vector<double>& extents) {
         Labels labels;
         for (size_t i = 0; i < all.size(); ++i) {
             if (!kept[i]) continue;
@@ -212,9 +215,14 @@ private:
             return at(part.blank.corner + Vec2(dimension.x, 0)).x();
         };
         const double gap = layout.textSize * 0.7;
-        const Labels labels = labelsOf(
-            all, std::min(layout.area.width(), 1.35 * layout.blank.width()), gap, xOf,
-            [&](const RunningDimension& dimension) { return metrics.horizontalAdvance(dimension.text); });
+        std::vector<double> places, extents;
+        for (const RunningDimension& dimension : all) {
+            places.push_back(xOf(dimension));
+            extents.push_back(metrics.horizontalAdvance(dimension.text));
+        }
+        // Figures may spread past the blank's ends, but not so far that their lines are lost.
+        const double room = std::min(layout.area.width(), layout.blank.width() + 16 * layout.textSize);
+        const Labels labels = chosen(all, withRoomInARow(extents, ranksOf(all), room, gap), places, extents);
         const std::vector<double>&wanted = labels.wanted, &widths = labels.extents;
         const auto centres =
             spread(wanted, widths, std::min(layout.area.left(), wanted.front() - widths.front() / 2),
@@ -245,7 +253,11 @@ private:
             return at(part.blank.corner + Vec2(0, dimension.x)).y();
         };
         const double height = metrics.ascent() * 1.05, x = layout.ruleX;
-        const Labels labels = labelsOf(all, 0, 0, yOf, [&](const RunningDimension&) { return height; });
+        std::vector<double> places;
+        for (const RunningDimension& dimension : all)
+            places.push_back(yOf(dimension));
+        const std::vector<double> heights(all.size(), height);
+        const Labels labels = chosen(all, withRoomInPlace(places, heights, ranksOf(all)), places, heights);
         painter.setPen(QPen(palette.ink, 1.4));
         painter.drawLine(QPointF(x, layout.blank.top()), QPointF(x, layout.blank.bottom()));
         for (const RunningDimension& dimension : all)
@@ -260,6 +272,7 @@ private:
     }
 
     QPainter& painter;
+    QList<QLineF> crosses;
     const part::Part& part;
     const BlankLayout& layout;
     const Palette& palette;

@@ -67,7 +67,11 @@ void paintFormed(QPainter& painter, const std::vector<SeenFace>& seen, const Pal
                 lines << QLineF(face.outline[i], face.outline[(i + 1) % face.outline.size()]);
         if (lines.isEmpty()) continue;
         painter.setRenderHint(QPainter::Antialiasing, smooth);
-        painter.setPen(QPen(isLit ? palette.accent : ink, isLit ? 1.8 : 1.0, Qt::SolidLine, Qt::RoundCap));
+        // Rough lines are hairlines, which are drawn several times as fast.
+        if (isLit)
+            painter.setPen(QPen(palette.accent, 1.8, Qt::SolidLine, Qt::RoundCap));
+        else
+            painter.setPen(smooth ? QPen(ink, 1, Qt::SolidLine, Qt::RoundCap) : QPen(ink, 0));
         painter.drawLines(lines);
     }
     painter.setRenderHint(QPainter::Antialiasing, smooth);

@@ -58,22 +58,40 @@ std::vector<RunningDimension> runningDimensionsAcross(const part::Part& part,
     return all;
 }
 
-std::vector<bool> withRoom(const std::vector<double>& wanted, const std::vector<double>& extents,
-                           const std::vector<int>& ranks, double room, double gap) {
-    const double needed =
-        std::accumulate(extents.begin(), extents.end(), gap * static_cast<double>(extents.size()));
-    std::vector<bool> kept(wanted.size(), needed <= room);
-    if (needed <= room) return kept;
-    std::vector<size_t> order(wanted.size());
+namespace {
+
+/// Lowest rank first; among equals every other one, then those between.
+std::vector<size_t> byRank(const std::vector<int>& ranks) {
+    std::vector<size_t> order(ranks.size());
     std::iota(order.begin(), order.end(), 0);
-    std::stable_sort(order.begin(), order.end(), [&](size_t a, size_t b) { return ranks[a] < ranks[b]; });
-    for (const size_t i : order) {
+    std::stable_sort(order.begin(), order.end(), [&](size_t a, size_t b) {
+        return ranks[a] != ranks[b] ? ranks[a] < ranks[b] : a % 2 < b % 2;
+    });
+    return order;
+}
+
+} // namespace
+
+std::vector<bool> withRoomInPlace(const std::vector<double>& wanted, const std::vector<double>& extents,
+                                  const std::vector<int>& ranks) {
+    std::vector<bool> kept(wanted.size(), false);
+    for (const size_t i : byRank(ranks)) {
         kept[i] = true;
-        for (size_t j = 0; j < wanted.size(); ++j)
-            if (j != i && kept[j] && std::abs(wanted[i] - wanted[j]) < (extents[i] + extents[j]) / 2 + gap) {
+        for (size_t j = 0; j < wanted.size() && kept[i]; ++j)
+            if (j != i && kept[j] && std::abs(wanted[i] - wanted[j]) < (extents[i] + extents[j]) / 2)
                 kept[i] = false;
-                break;
-            }
+    }
+    return kept;
+}
+
+std::vector<bool> withRoomInARow(const std::vector<double>& extents, const std::vector<int>& ranks,
+                                 double room, double gap) {
+    std::vector<bool> kept(extents.size(), false);
+    double taken = -gap;
+    for (const size_t i : byRank(ranks)) {
+        if (taken + gap + extents[i] > room && ranks[i] > 1) continue; // what is in hand and the ends stay
+        taken += gap + extents[i];
+        kept[i] = true;
     }
     return kept;
 }

@@ -25,10 +25,13 @@ std::vector<RunningDimension> runningDimensions(const part::Part& part, const qu
 std::vector<RunningDimension> runningDimensionsAcross(const part::Part& part,
                                                       const quantity::Reading& reading);
 
-/// Which labels have room where they stand, `extents` wide about `wanted`: those with the lowest `rank`
-/// first. All of them where they fit side by side in `room`.
-std::vector<bool> withRoom(const std::vector<double>& wanted, const std::vector<double>& extents,
-                           const std::vector<int>& ranks, double room, double gap);
+/// Which labels have room where they stand, `extents` wide about `wanted`: those with the lowest rank first.
+std::vector<bool> withRoomInPlace(const std::vector<double>& wanted, const std::vector<double>& extents,
+                                  const std::vector<int>& ranks);
+
+/// Which labels fit side by side in `room`: those with the lowest rank first, of the last every other one.
+std::vector<bool> withRoomInARow(const std::vector<double>& extents, const std::vector<int>& ranks,
+                                 double room, double gap);
 
 /// Centres for labels of these widths, as near to `wanted` (rising) as they can stand in a row from `left`
 /// to `right` with `gap` between them. Where the row is too short they crowd evenly.

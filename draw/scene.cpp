@@ -12,8 +12,9 @@ namespace {
 
 using part::Element;
 
-constexpr double kHoleStepDeg = 11.25, kArcStepDeg = 10;
-constexpr double kPieceDeg = 12; // a bend zone is drawn in pieces that turn by no more than this
+constexpr double kArcStepDeg = 10;
+// How far chords may stand off what is round, in mm: a hole, and a bend's outer face.
+constexpr double kOffHole = 0.04, kOffBend = 0.1;
 
 class Builder {
 public:
@@ -113,13 +114,20 @@ private:
         return in.dot(out) < std::cos(radians(2 * kArcStepDeg));
     }
 
+    /// What is small needs fewer chords to look round.
+    static double stepDeg(double radius, double off) {
+        constexpr double kFinest = 6, kCoarsest = 30;
+        return std::clamp(2 * degrees(std::acos(1 - off / std::max(radius, 2 * off))), kFinest, kCoarsest);
+    }
+
     void addZone(int index) {
         const part::PartBend& bend = part.bends[static_cast<size_t>(index)];
         const Polygon& zone = bend.zoneInFlat;
         if (bend.allowance <= 0 || (zone[3] - zone[0]).norm() < 1e-9) return;
         const Element about = Element::bend(bend.id);
+        const double step = stepDeg(bend.shape.insideRadius + part.thickness, kOffBend);
         const int pieces =
-            std::max(1, static_cast<int>(std::ceil(bend.shape.angleDeg * folded.formedness / kPieceDeg)));
+            std::max(1, static_cast<int>(std::ceil(bend.shape.angleDeg * folded.formedness / step)));
         const auto section = [&](int i) {
             const double share = static_cast<double>(i) / pieces;
             const Vec2 right = zone[0] + share * (zone[1] - zone[0]),
@@ -149,12 +157,14 @@ private:
         add({c[0], c[2], c[3]}, {false, true, false}, about, Face::Side::Rim, index);
     }
 
+    static double holeStepDeg(const part::PartHole& hole) { return stepDeg(hole.diameter / 2, kOffHole); }
+
     /// Holes lie on their plate's face and back as dark pieces, after it in the list, so that they are
     /// painted on it.
     void addHole(const part::PartHole& hole) {
         const part::PartPlate& plate = part.plates[static_cast<size_t>(hole.plate)];
         if (plate.shortestStraight <= 0 || !contains(plate.shapeInFlat, hole.centreOfShape())) return;
-        const Polygon outline = flattened(hole.shapeInFlat, kHoleStepDeg);
+        const Polygon outline = flattened(hole.shapeInFlat, holeStepDeg(hole));
         const size_t count = outline.size();
         for (const ConvexPiece& piece : convexPieces(outline)) {
             std::vector<Vec3> face, back;

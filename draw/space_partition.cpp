@@ -3,6 +3,8 @@
 #include "draw/scene.h"
 
 #include <algorithm>
+#include <deque>
+#include <numeric>
 
 namespace goodfold::draw {
 
@@ -11,10 +13,6 @@ namespace {
 /// Corners closer to a face's plane than this lie in it. A micrometre: far below a pixel at any zoom, far
 /// above the rounding of folded coordinates.
 constexpr double kInPlane = 1e-3;
-
-struct Sides {
-    std::vector<Face> behind, within, before;
-};
 
 /// The part of a face on one side of a plane (sign +1 before, -1 behind). Cut edges are not inked.
 Face cut(const Face& face, const std::vector<double>& heights, double sign) {
@@ -39,65 +37,98 @@ Face cut(const Face& face, const std::vector<double>& heights, double sign) {
     return piece;
 }
 
-void sort(Face face, const Face& plane, Sides& sides) {
-    std::vector<double> heights;
-    double low = 0, high = 0;
-    for (const Vec3& corner : face.corners) {
-        heights.push_back(plane.normal.dot(corner - plane.corners[0]));
-        low = std::min(low, heights.back());
-        high = std::max(high, heights.back());
-    }
-    const bool reachesBehind = low<-kInPlane, reachesBefore = high> kInPlane;
-    if (reachesBehind && reachesBefore) {
-        sides.behind.push_back(cut(face, heights, -1));
-        sides.before.push_back(cut(face, heights, 1));
-    } else if (reachesBehind) {
-        sides.behind.push_back(std::move(face));
-    } else if (reachesBefore) {
-        sides.before.push_back(std::move(face));
-    } else {
-        sides.within.push_back(std::move(face));
-    }
-}
+/// Faces stay where they are and are told by number: what moves from side to side is small.
+class Partition {
+public:
+    explicit Partition(std::deque<Face> seen) : faces(std::move(seen)) {}
 
-/// The largest face makes the least cuts; the first of its size keeps a plate before its holes.
-size_t splitter(const std::vector<Face>& faces) {
-    const auto extent = [](const Face& face) { return (face.corners[2] - face.corners[0]).squaredNorm(); };
-    size_t best = 0;
-    for (size_t i = 1; i < faces.size(); ++i)
-        if (extent(faces[i]) > extent(faces[best]) * 1.0001) best = i;
-    return best;
-}
-
-void order(std::vector<Face> faces, std::vector<Face>& ordered) {
-    if (faces.empty()) return;
-    const size_t chosen = splitter(faces);
-    const Face plane = faces[chosen];
-    Sides sides;
-    for (size_t i = 0; i < faces.size(); ++i) {
-        // The plane's own face is within it whatever rounding says, so that every step takes one away.
-        if (i == chosen)
-            sides.within.push_back(plane);
-        else
-            sort(std::move(faces[i]), plane, sides);
+    std::vector<Face> backToFront() && {
+        std::vector<size_t> all(faces.size());
+        std::iota(all.begin(), all.end(), 0);
+        order(all);
+        std::vector<Face> result;
+        result.reserve(ordered.size());
+        for (const size_t face : ordered)
+            result.push_back(std::move(faces[face]));
+        return result;
     }
-    // All faces look at the viewer, so what lies before the plane hides what lies behind it.
-    order(std::move(sides.behind), ordered);
-    std::move(sides.within.begin(), sides.within.end(), std::back_inserter(ordered));
-    order(std::move(sides.before), ordered);
-}
+
+private:
+    struct Sides {
+        std::vector<size_t> behind, within, before;
+    };
+
+    void sort(size_t face, const Face& plane, Sides& sides) {
+        const auto heightOf = [&](const Vec3& corner) { return plane.normal.dot(corner - plane.corners[0]); };
+        double low = 0, high = 0;
+        for (const Vec3& corner : faces[face].corners) {
+            const double height = heightOf(corner);
+            low = std::min(low, height);
+            high = std::max(high, height);
+        }
+        const bool reachesBehind = low<-kInPlane, reachesBefore = high> kInPlane;
+        if (reachesBehind && reachesBefore) {
+            std::vector<double> heights; // only the few faces that are cut need them all
+            for (const Vec3& corner : faces[face].corners)
+                heights.push_back(heightOf(corner));
+            faces.push_back(cut(faces[face], heights, -1)); // a deque: what is referred to stays where it is
+            sides.behind.push_back(faces.size() - 1);
+            faces.push_back(cut(faces[face], heights, 1));
+            sides.before.push_back(faces.size() - 1);
+        } else if (reachesBehind) {
+            sides.behind.push_back(face);
+        } else if (reachesBefore) {
+            sides.before.push_back(face);
+        } else {
+            sides.within.push_back(face);
+        }
+    }
+
+    /// The largest face makes the least cuts; the first of its size keeps a plate before its holes.
+    size_t splitter(const std::vector<size_t>& among) const {
+        const auto extent = [&](size_t face) {
+            const std::vector<Vec3>& corners = faces[face].corners;
+            return (corners[2] - corners[0]).squaredNorm();
+        };
+        size_t best = among.front();
+        double largest = extent(best);
+        for (const size_t face : among)
+            if (const double here = extent(face); here > largest * 1.0001) {
+                best = face;
+                largest = here;
+            }
+        return best;
+    }
+
+    void order(const std::vector<size_t>& among) {
+        if (among.empty()) return;
+        const size_t chosen = splitter(among);
+        Sides sides;
+        for (const size_t face : among) {
+            // The plane's own face is within it whatever rounding says, so that every step takes one away.
+            if (face == chosen)
+                sides.within.push_back(face);
+            else
+                sort(face, faces[chosen], sides);
+        }
+        // All faces look at the viewer, so what lies before the plane hides what lies behind it.
+        order(sides.behind);
+        ordered.insert(ordered.end(), sides.within.begin(), sides.within.end());
+        order(sides.before);
+    }
+
+    std::deque<Face> faces;
+    std::vector<size_t> ordered;
+};
 
 } // namespace
 
 std::vector<Face> backToFront(const Scene& scene, const Vec3& towardViewer) {
     constexpr double kEdgeOn = 1e-9;
-    std::vector<Face> seen;
+    std::deque<Face> seen;
     for (const Face& face : scene.faces)
         if (face.normal.dot(towardViewer) > kEdgeOn) seen.push_back(face);
-    std::vector<Face> ordered;
-    ordered.reserve(seen.size() * 2);
-    order(std::move(seen), ordered);
-    return ordered;
+    return Partition(std::move(seen)).backToFront();
 }
 
 } // namespace goodfold::draw

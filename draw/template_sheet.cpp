@@ -1,5 +1,6 @@
 #include "draw/template_sheet.h"
 
+#include "draw/paper_pen.h"
 #include "draw/running_dimensions.h"
 #include "draw/type.h"
 #include "part/mark.h"
@@ -41,11 +42,11 @@ QSizeF contentSize(const part::Part& part) {
 }
 
 /// Paints one template, page by page, with a painter whose unit is a millimetre.
-class TemplatePainter {
+class TemplatePainter : PaperPen {
 public:
     TemplatePainter(QPainter& painter, const Sheet& sheet, const TemplatePlan& plan,
                     const quantity::Reading& reading)
-        : painter(painter), part(sheet.part), title(sheet.title), plan(plan), reading(reading) {}
+        : PaperPen(painter), part(sheet.part), title(sheet.title), plan(plan), reading(reading) {}
 
     void paintPage(int page) {
         head(page);
@@ -65,44 +66,6 @@ private:
     QPointF at(const Vec2& flat) const {
         const Vec2 p = flat - part.blank.corner;
         return {beside() + p.x(), kAbove + part.blank.width - p.y()};
-    }
-
-    void pen(double width, Qt::PenStyle style = Qt::SolidLine) {
-        QPen pen(Qt::black, width, style, Qt::FlatCap);
-        painter.setPen(pen);
-        painter.setBrush(Qt::NoBrush);
-    }
-
-    void dashed(double width, const QList<qreal>& millimetres) {
-        QPen pen(Qt::black, width, Qt::SolidLine, Qt::FlatCap);
-        QList<qreal> inWidths;
-        for (const qreal mm : millimetres)
-            inWidths << mm / width;
-        pen.setDashPattern(inWidths);
-        painter.setPen(pen);
-    }
-
-    /// Fonts have whole pixel sizes; text is set in tenths of a millimetre.
-    void text(const QPointF& baseline, const QString& says, double size, Weight weight = Weight::Regular,
-              Qt::Alignment alignment = Qt::AlignLeft) {
-        constexpr double kUnit = 0.1;
-        painter.save();
-        painter.setFont(typeface(size / kUnit, weight));
-        const double width = QFontMetricsF(painter.font(), painter.device()).horizontalAdvance(says) * kUnit;
-        const double shift = alignment & Qt::AlignHCenter ? width / 2
-                             : alignment & Qt::AlignRight ? width
-                                                          : 0;
-        painter.translate(baseline - QPointF(shift, 0));
-        painter.scale(kUnit, kUnit);
-        painter.setPen(Qt::black);
-        painter.drawText(QPointF(0, 0), says);
-        painter.restore();
-    }
-
-    double textWidth(const QString& says, double size, Weight weight) const {
-        constexpr double kUnit = 0.1;
-        return QFontMetricsF(typeface(size / kUnit, weight), painter.device()).horizontalAdvance(says) *
-               kUnit;
     }
 
     /// Of a drill or a radius.
@@ -220,26 +183,45 @@ private:
         line(0.5);
     }
 
+    QString bendInWords(const part::PartBend& bend) const {
+        const bool toward = bend.turn == part::Turn::Up;
+        return QStringLiteral("bend %1: %2%3 %4")
+            .arg(QString::fromStdString(bend.id),
+                 QString::fromStdString(quantity::printNumber(reading.bendAngle(bend.shape.angleDeg), 2)),
+                 reading.angles == quantity::Reading::Angles::Included ? QStringLiteral("° between the legs,")
+                                                                       : QStringLiteral("°"),
+                 toward ? QStringLiteral("toward you") : QStringLiteral("away from you"));
+    }
+
+    QString radiusInWords(const part::PartBend& bend) const {
+        return QStringLiteral("inside radius %1").arg(size(bend.shape.insideRadius));
+    }
+
+    /// A line along a sheet carries its words itself, on the flange's side.
+    void labelAlong(const part::PartBend& bend) {
+        const bool isUpper = bend.across.y() > 0;
+        const QPointF a = at(bend.far.from), b = at(bend.far.to);
+        const QPointF corner(std::min(a.x(), b.x()) + 2, a.y());
+        text(corner + QPointF(0, isUpper ? -1 : 1 + kSmallText),
+             bendInWords(bend) + QStringLiteral(", ") + radiusInWords(bend), kSmallText);
+    }
+
     void bendLabels() {
         std::vector<const part::PartBend*> bends;
-        for (const part::PartBend& bend : part.bends)
-            bends.push_back(&bend);
+        for (const part::PartBend& bend : part.bends) {
+            if (part.form == part::StockForm::Sheet && part::runsAlong(bend))
+                labelAlong(bend);
+            else
+                bends.push_back(&bend);
+        }
+        if (bends.empty()) return;
         const auto topOf = [&](const part::PartBend* bend) { return at(part::keptLine(*bend, 0.5).to); };
         std::sort(bends.begin(), bends.end(), [&](auto* a, auto* b) { return topOf(a).x() < topOf(b).x(); });
         std::vector<double> wanted, widths;
         std::vector<QString> first, second;
         for (const part::PartBend* bend : bends) {
-            const bool toward = bend->turn == part::Turn::Up;
-            first.push_back(
-                QStringLiteral("bend %1: %2%3 %4")
-                    .arg(QString::fromStdString(bend->id),
-                         QString::fromStdString(
-                             quantity::printNumber(reading.bendAngle(bend->shape.angleDeg), 2)),
-                         reading.angles == quantity::Reading::Angles::Included
-                             ? QStringLiteral("° between the legs,")
-                             : QStringLiteral("°"),
-                         toward ? QStringLiteral("toward you") : QStringLiteral("away from you")));
-            second.push_back(QStringLiteral("inside radius %1").arg(size(bend->shape.insideRadius)));
+            first.push_back(bendInWords(*bend));
+            second.push_back(radiusInWords(*bend));
             if (bend->skewDeg != 0) second.back() += leaning(*bend);
             wanted.push_back(topOf(bend).x());
             widths.push_back(std::max(textWidth(first.back(), kSmallText, Weight::SemiBold),
@@ -269,7 +251,8 @@ private:
 
     void cross(const part::PartHole& hole) {
         const QPointF centre = at(hole.centreInFlat);
-        const double radius = hole.diameter / 2, arm = radius + 2;
+        const bool isLarge = !hole.isRound() && !hole.isSlot();
+        const double radius = isLarge ? 2 : hole.diameter / 2, arm = radius + 2;
         pen(kThin);
         if (hole.isRound())
             painter.drawEllipse(centre, radius, radius);
@@ -325,7 +308,7 @@ private:
             wanted.push_back(lowest - dimension.x);
             ranks.push_back(dimension.about.isNothing() ? 0 : 1);
         }
-        const auto shown = withRoom(wanted, heights, ranks, 0, 0);
+        const auto shown = withRoomInPlace(wanted, heights, ranks);
         pen(kThin);
         painter.drawLine(QPointF(base, wanted.front()), QPointF(base, wanted.back()));
         for (size_t i = 0; i < all.size(); ++i) {
@@ -376,7 +359,6 @@ private:
                  Weight::Regular, Qt::AlignHCenter);
     }
 
-    QPainter& painter;
     const part::Part& part;
     const Title& title;
     const TemplatePlan& plan;

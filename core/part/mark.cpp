@@ -41,6 +41,20 @@ Mark pointMark(const Part& part, Mark::Kind kind, const PartHole& hole, const Ve
     return mark;
 }
 
+/// Its sharp corners; of a rounded one the middle of the round, where a drill makes it.
+void addCorners(const Part& part, const PartHole& hole, std::vector<Mark>& marks) {
+    const Path& shape = hole.shapeInFlat;
+    for (size_t i = 0; i < shape.size(); ++i) {
+        const PathVertex& before = shape[(i + shape.size() - 1) % shape.size()];
+        const Vec2& next = shape[(i + 1) % shape.size()].point;
+        if (shape[i].bulge != 0)
+            marks.push_back(pointMark(part, Mark::Kind::Corner, hole,
+                                      arcOf(shape[i].point, next, shape[i].bulge).centre));
+        else if (before.bulge == 0)
+            marks.push_back(pointMark(part, Mark::Kind::Corner, hole, shape[i].point));
+    }
+}
+
 /// Centres to punch, and the corners of what has corners.
 void addHole(const Part& part, const PartHole& hole, std::vector<Mark>& marks) {
     if (hole.isSlot()) {
@@ -54,9 +68,7 @@ void addHole(const Part& part, const PartHole& hole, std::vector<Mark>& marks) {
         for (const size_t end : {1, 3})
             marks.push_back(pointMark(part, Mark::Kind::SlotEnd, hole,
                                       (shape[end].point + shape[(end + 1) % 4].point) / 2));
-    if (hole.kind == Hole::Kind::Rectangle || hole.kind == Hole::Kind::CutOut)
-        for (const PathVertex& corner : shape)
-            marks.push_back(pointMark(part, Mark::Kind::Corner, hole, corner.point));
+    if (hole.kind == Hole::Kind::Rectangle || hole.kind == Hole::Kind::CutOut) addCorners(part, hole, marks);
 }
 
 /// At the middle of as many equal parts of the strip.

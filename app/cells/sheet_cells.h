@@ -1,5 +1,4 @@
-// What only sheet has: a plate's width, taper, corners and edges; where a flange sits on its edge, and its
-// relief.
+// What only a sheet's plate has: width, taper, corners and edges.
 #pragma once
 
 #include "app/cells/cell.h"
@@ -9,8 +8,5 @@ namespace goodfold::app {
 /// Lines for a sheet's plate, after its length. What is rarely needed shows while it is selected, or where it
 /// is in use.
 void addSheetLines(Block& block, Document& document, const std::string& plate);
-
-/// Lines for a bend: offset and relief on sheet, its pipe, and in how many hits it is made.
-void addBendLines(Block& block, Document& document, const std::string& bend);
 
 } // namespace goodfold::app

@@ -1,0 +1,208 @@
+// What goes through the holes: the hardware book, stacks, and the checks of thread, nut, head and tool.
+#include "core/sheet_support.h"
+
+using namespace goodfold;
+using part::Fastener;
+using part::Hole;
+using part::Pattern;
+using test::channel;
+using test::hole;
+
+namespace {
+
+Fastener fastener(const char* text) {
+    const auto parsed = hardware::parseFastener(text, hardware::standardBook());
+    if (!parsed) qFatal("%s", parsed.error().says.c_str());
+    return *parsed;
+}
+
+/// The channel with one hole in its web, fitted with this.
+part::Job fastened(const char* what, double x = 50, double y = 40) {
+    part::Job job = channel();
+    job.plates[1].holes = {
+        *hardware::fitted(hole("h1", x, y, Hole::XFrom::Outside), fastener(what), hardware::standardBook())};
+    return job;
+}
+
+} // namespace
+
+class FastenersTest : public QObject {
+    Q_OBJECT
+private slots:
+    void wordsOfFasteners_data();
+    void wordsOfFasteners();
+    void fastenerSetsItsHole_data();
+    void fastenerSetsItsHole();
+    void stacks_data();
+    void stacks();
+    void ownBookGoesFirst();
+    void threadNeedsStock();
+    void rivetNutNeedsRoomBehind();
+    void toolNeedsRoomBesideAFlange();
+    void headOffTheCurve();
+    void shoppingListCounts();
+};
+
+void FastenersTest::wordsOfFasteners_data() {
+    QTest::addColumn<QString>("typed");
+    QTest::addColumn<QString>("name");
+    for (const auto& [typed, name] : {std::pair{"m6", "M6 bolt, normal"},
+                                      {"M8 close", "M8 bolt, close"},
+                                      {"1/4 loose", "1/4-20 bolt, loose"},
+                                      {"m5 tap", "M5 thread"},
+                                      {"rivet nut m6", "M6 rivet nut"},
+                                      {"m6 weld nut", "M6 weld nut"},
+                                      {"rivet 3.2", "3.2 rivet"},
+                                      {"#10-32 tap", "#10-32 thread"},
+                                      {"m7", ""},
+                                      {"m6 sideways up", ""},
+                                      {"rivet 9", ""},
+                                      {"m3 rivet nut", ""},
+                                      {"", ""}})
+        QTest::newRow(*typed ? typed : "nothing") << typed << name;
+}
+
+void FastenersTest::wordsOfFasteners() {
+    QFETCH(QString, typed);
+    QFETCH(QString, name);
+    const auto parsed = hardware::parseFastener(typed.toStdString(), hardware::standardBook());
+    QCOMPARE(bool(parsed), !name.isEmpty());
+    if (parsed)
+        QCOMPARE(QString::fromStdString(hardware::nameOf(*parsed)), name);
+    else
+        QVERIFY(parsed.error().says.ends_with('.'));
+}
+
+void FastenersTest::fastenerSetsItsHole_data() {
+    QTest::addColumn<QString>("typed");
+    QTest::addColumn<double>("diameter");
+    for (const auto& [typed, diameter] : {std::pair{"m6 close", 6.4},
+                                          {"m6", 6.6},
+                                          {"m6 loose", 7.0},
+                                          {"m6 tap", 5.0},
+                                          {"m6 rivet nut", 9.0},
+                                          {"m6 weld nut", 8.0},
+                                          {"rivet 4", 4.1},
+                                          {"1/4 normal", 0.281 * 25.4},
+                                          {"1/4-20 tap", 0.201 * 25.4}})
+        QTest::newRow(typed) << typed << diameter;
+}
+
+void FastenersTest::fastenerSetsItsHole() {
+    QFETCH(QString, typed);
+    QFETCH(double, diameter);
+    const auto fitted = hardware::fitted(Hole{}, fastener(qPrintable(typed)), hardware::standardBook());
+    QVERIFY(fitted);
+    QVERIFY(std::abs(fitted->diameter - diameter) < 1e-3);
+    QVERIFY(fitted->fastener);
+    const auto sunk = hardware::fitted(Hole{}, fastener("m6 countersunk"), hardware::standardBook());
+    QVERIFY(sunk->countersink && sunk->countersink->diameter == 12);
+}
+
+void FastenersTest::stacks_data() {
+    QTest::addColumn<QString>("typed");
+    QTest::addColumn<double>("clamps");
+    QTest::addColumn<double>("needed");
+    QTest::addColumn<double>("buy");
+    // T 2. M6: washer 1.6, nut 5.2, pitch 1: 2 + 3 + 1.6 + 5.2 + 2 = 13.8
+    QTest::newRow("bolt, one washer") << "m6" << 3.0 << 13.8 << 16.0;
+    QTest::newRow("exactly a length") << "m6" << 5.2 << 16.0 << 16.0;
+    QTest::newRow("tapped") << "m6 tap" << 3.0 << 3 + 1.6 + 2 << 8.0;
+    QTest::newRow("rivet nut") << "m6 rivet nut" << 3.0 << 3 + 1.6 + 15 << 20.0;
+    QTest::newRow("weld nut") << "m6 weld nut" << 3.0 << 3 + 1.6 + 2 + 5 << 12.0;
+    QTest::newRow("rivet") << "rivet 4" << 2.0 << 4 + 6.0 << 10.0;
+}
+
+void FastenersTest::stacks() {
+    QFETCH(QString, typed);
+    QFETCH(double, clamps);
+    QFETCH(double, needed);
+    QFETCH(double, buy);
+    Fastener made = fastener(qPrintable(typed));
+    made.clamps = clamps;
+    const auto stack = hardware::stackOf(made, 2, hardware::standardBook());
+    QVERIFY(stack && stack->buy);
+    QVERIFY2(std::abs(stack->needed - needed) < 1e-9, qPrintable(QString::number(stack->needed)));
+    QCOMPARE(*stack->buy, buy);
+    made.clamps = 500;
+    QVERIFY(!hardware::stackOf(made, 2, hardware::standardBook())->buy);
+}
+
+void FastenersTest::ownBookGoesFirst() {
+    std::istringstream in(R"({"lengths": {"shop": [15, 25]}, "rivets": [
+        {"size": "4", "diameter": 4, "hole": 4.2, "head_diameter": 9, "lengths": "shop"},
+        {"size": "5.5", "diameter": 5.5, "hole": 5.7, "head_diameter": 11, "lengths": "shop"}]})");
+    const auto own = hardware::readBook(in);
+    QVERIFY(own);
+    const hardware::Book book = hardware::withOwn(hardware::standardBook(), *own);
+    QCOMPARE(book.findRivet("4")->hole, 4.2);
+    QCOMPARE(book.findRivet("5.5")->headDiameter, 11.0);
+    QCOMPARE(book.findRivet("3.2")->hole, 3.3);
+    std::istringstream wrong(R"({"lengths": {"shop": [15]}, "rivets": [
+        {"size": "4", "diameter": 4, "hole": 3.8, "head_diameter": 9, "lengths": "shop"}]})");
+    const auto refused = hardware::readBook(wrong);
+    QVERIFY(!refused && refused.error().says.find("\"4\"") != std::string::npos);
+    std::istringstream nonsense("{\"lengths\": 3}");
+    QVERIFY(!hardware::readBook(nonsense));
+}
+
+void FastenersTest::threadNeedsStock() {
+    // 2 mm of M6 is 2 turns, and 3 are wanted; of M3 it is 4 and 0.41 * 800 / 360 * 3 = 2.7 mm are wanted.
+    for (const char* size : {"m6 tap", "m3 tap"}) {
+        const auto findings = test::findingsOf(fastened(size));
+        QVERIFY2(test::findRule(findings, "thread-too-short"), size);
+    }
+    const auto findings = test::findingsOf(fastened("m6 tap"));
+    const check::Finding& finding = *test::findRule(findings, "thread-too-short");
+    QCOMPARE(finding.remedies.size(), size_t(2));
+    for (const check::Remedy& remedy : finding.remedies)
+        QVERIFY(!test::findRule(test::findingsOf(remedy.mended), "thread-too-short"));
+    part::Job thick = fastened("m3 tap");
+    thick.thickness = 4;
+    QVERIFY(!test::findRule(test::findingsOf(thick), "thread-too-short"));
+}
+
+void FastenersTest::rivetNutNeedsRoomBehind() {
+    part::Job job = channel();
+    job.plates[1].length = 30; // the legs stand 26 apart inside; an M6 nut reaches 13 behind the sheet
+    Hole nut = *hardware::fitted(hole("h1", 30, 40), fastener("m6 rivet nut"), hardware::standardBook());
+    nut.fastener->headOnBack = true; // set from outside, its body in the channel
+    job.plates[0].holes = {nut};
+    QVERIFY(!test::findRule(test::findingsOf(job), "nut-does-not-fit"));
+    job.plates[1].length = 14;
+    const auto findings = test::findingsOf(job);
+    const check::Finding* finding = test::findRule(findings, "nut-does-not-fit");
+    QVERIFY(finding && !finding->remedies.empty());
+    QVERIFY(!test::findRule(test::findingsOf(finding->remedies[0].mended), "nut-does-not-fit"));
+}
+
+void FastenersTest::toolNeedsRoomBesideAFlange() {
+    // A 14 mm socket for M6 in the web, inside the channel: its axis needs 7 mm to the leg's inner face at 2.
+    const auto tooNear = test::findingsOf(fastened("m6", 8.5));
+    const check::Finding* finding = test::findRule(tooNear, "no-room-for-tool");
+    QVERIFY(finding);
+    QVERIFY(!test::findRule(test::findingsOf(fastened("m6", 9.5)), "no-room-for-tool"));
+    // A cap screw's key is no wider than its head, 10: 5 mm do, but its nut's socket needs as much outside.
+    QVERIFY(!finding->remedies.empty());
+    QVERIFY(finding->remedies.back().says.find("cap screw") != std::string::npos);
+}
+
+void FastenersTest::headOffTheCurve() {
+    // The curve begins R + T = 4 from the outside; an M6 washer is 12 across.
+    QVERIFY(test::findRule(test::findingsOf(fastened("m6", 9.5)), "head-on-bend"));
+    QVERIFY(!test::findRule(test::findingsOf(fastened("m6", 10.1)), "head-on-bend"));
+}
+
+void FastenersTest::shoppingListCounts() {
+    part::Job job = fastened("m6");
+    job.plates[1].holes[0].pattern = Pattern{};
+    job.plates[1].holes[0].pattern->count = 3;
+    job.plates[1].holes[0].pattern->pitch = 12;
+    const auto findings = test::findingsOf(job);
+    const check::Finding* finding = test::findRule(findings, "what-to-buy");
+    QVERIFY(finding);
+    QVERIFY2(finding->says.starts_with("3 × M6 bolt, normal, 12"), finding->says.c_str());
+}
+
+QTEST_APPLESS_MAIN(FastenersTest)
+#include "fasteners.moc"

@@ -75,7 +75,10 @@ void DragSession::moveTo(const QPointF& at) {
     }
     const double step = quantity::stepOf(document.reading()).mm();
     const auto dragged = part::drag(start, document.material(), grip, *by, step);
-    if (!dragged) return view->update(); // it stays where it could last be
+    if (!dragged) { // it stays where it could last be
+        if (grip.kind == part::Grip::Kind::Slide) shown = QString::fromStdString(dragged.error().says);
+        return view->update();
+    }
     const auto length = [&](double mm) {
         return QString::fromStdString(quantity::typeset(quantity::Length::mm(mm), document.reading()));
     };

@@ -41,6 +41,13 @@ int openWindows(const QStringList& paths, bool freshLook) {
     return 0;
 }
 
+void sayOfBook(const Error& wrong) {
+    for (QWidget* widget : QApplication::topLevelWidgets())
+        if (auto* window = qobject_cast<app::MainWindow*>(widget))
+            return window->say(
+                QStringLiteral("%1: %2").arg(app::ownBookPath(), QString::fromStdString(wrong.says)));
+}
+
 /// Saves the windows' stages as pictures, for docs/screenshots.
 void takeShots(const QString& folder, const QString& ending) {
     for (QWidget* widget : QApplication::topLevelWidgets()) {
@@ -89,9 +96,9 @@ int main(int argc, char** argv) {
     if (parser.isSet(shots)) QApplication::setApplicationName(QStringLiteral("Good Fold pictures"));
     draw::loadTypeface();
     app::applyChosenLook(parser.isSet(dark));
-    if (const auto wrong = app::readOwnBook()) // the book that ships applies then
-        std::fprintf(stderr, "%s: %s\n", qPrintable(app::ownBookPath()), wrong->says.c_str());
+    const auto wrongBook = app::readOwnBook(); // the book that ships applies then
     if (const int failed = openWindows(parser.positionalArguments(), parser.isSet(shots))) return failed;
+    if (wrongBook) sayOfBook(*wrongBook);
     if (parser.isSet(shots))
         QTimer::singleShot(0, &application, [&] {
             takeShots(parser.value(shots), parser.isSet(dark) ? QStringLiteral("-dark") : QString());

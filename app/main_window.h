@@ -52,6 +52,8 @@ public:
     void showStage(Stage stage);
     /// What there is to begin with, in place of the stages.
     void showStartPage();
+    /// A sentence beside the line to type at.
+    void say(const QString& sentence);
     /// The start page, at the question a new job begins with.
     void askForNew();
     bool showsStartPage() const;
@@ -94,7 +96,6 @@ private:
     bool saveAsAsked();
     void exportAsked(Export kind);
     bool mayDiscard();
-    void say(const QString& sentence);
     void tellWhatCanBeDone();
     void showRecent(QMenu* menu);
     QByteArray exported(Export kind) const;

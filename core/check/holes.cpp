@@ -225,6 +225,12 @@ std::optional<Remedy> bySlotting(const Subject& s, const part::PartHole& hole, c
                   std::move(mended)};
 }
 
+/// How far a countersink reaches beyond its hole's edge.
+double sunkBeyond(const Subject& s, const part::PartHole& hole) {
+    const auto& sunk = s.job.plates[static_cast<size_t>(hole.plate)].holes[hole.ordinal].countersink;
+    return sunk ? std::max(0.0, (sunk->diameter - hole.diameter) / 2) : 0;
+}
+
 /// A slot whose end looks at the bend.
 bool isSlotAcross(const part::PartHole& hole, const Vec2& across) {
     const Vec2 spine = hole.spineInFlat.to - hole.spineInFlat.from;
@@ -264,15 +270,18 @@ std::vector<Finding> holeOffItsPlate(const Subject& s) {
     return findings;
 }
 
-/// Hole edge to tangent line; at the limit is allowed, and so is what is drilled after bending.
+/// Edge of hole or countersink to tangent line; at the limit is allowed, and so is what is drilled after
+/// bending.
 std::vector<Finding> holeNearBend(const Subject& s) {
     std::vector<Finding> findings;
     std::vector<std::string> seen;
     for (const part::PartHole& hole : s.part.holes) {
         if (hole.afterBending) continue;
-        for (const Clearance& c : clearances(s.part, hole))
+        for (Clearance c : clearances(s.part, hole)) {
+            if (c.toHoleEdge >= 0) c.toHoleEdge = std::max(0.0, c.toHoleEdge - sunkBeyond(s, hole));
             if (c.toHoleEdge >= 0 && c.toHoleEdge < c.least - kSameLength)
                 keepWorst(findings, s.part.bends[c.bend].id, nearBend(s, hole, c), seen);
+        }
     }
     return findings;
 }

@@ -50,6 +50,7 @@ private slots:
     void placesInARingAreRefused();
     void unreachablePlaceIsSaid();
     void nearABendOffersThreeWaysOut();
+    void countersinkIsWhatComesNear();
     void drilledAfterBendingIsNotCut();
 };
 
@@ -281,6 +282,17 @@ void FeaturesTest::nearABendOffersThreeWaysOut() {
     const check::Finding* left = test::findRule(slotted, "hole-near-bend");
     QVERIFY(left && left->severity == check::Severity::Note);
     QVERIFY(std::abs(*left->value - *finding->value) < 0.6); // its end is where the hole's edge was
+}
+
+void FeaturesTest::countersinkIsWhatComesNear() {
+    // 2.5 T = 5 mm from the edge of what is sunk, 3 more than the hole's own.
+    part::Job job = channel();
+    job.plates[1].holes = {hole("h1", 4 + 5 + 3.3 + 1, 40, Hole::XFrom::Outside)};
+    QVERIFY(!test::findRule(test::findingsOf(job), "hole-near-bend"));
+    job.plates[1].holes[0].countersink = part::Countersink{12.6};
+    const auto findings = test::findingsOf(job);
+    const check::Finding* finding = test::findRule(findings, "hole-near-bend");
+    QVERIFY(finding && std::abs(*finding->value - 3) < 1e-9 && std::abs(*finding->limit - 5) < 1e-9);
 }
 
 void FeaturesTest::drilledAfterBendingIsNotCut() {

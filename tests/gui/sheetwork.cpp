@@ -238,7 +238,7 @@ void SheetworkTest::holeIsPlacedInTheFormedPart() {
     QVERIFY(window.job().findHole("h2"));
     const std::string carrier = window.job().plateOfHole("h1")->id,
                       other = window.job().plateOfHole("h2")->id;
-    if (carrier == other) QSKIP("both on one leg");
+    QVERIFY(carrier != other);
     window.choose("Where the distance along counts from of hole h2", "from h1, on its axis");
     const auto& hole = *window.job().findHole("h2");
     QVERIFY(hole.formed && hole.formed->kind == part::FormedPlace::Kind::Axis && hole.formed->of == "h1");

@@ -1,17 +1,10 @@
 #include "check/finding.h"
+#include "check/words.h"
 #include "part/solid.h"
 
 #include <algorithm>
 
 namespace goodfold::check {
-
-namespace {
-
-std::string inWords(const part::Element& element) {
-    return (element.kind == part::Element::Kind::Bend ? "bend " : "leg ") + element.id;
-}
-
-} // namespace
 
 /// Two places of the formed part that would be in the same space. Faces lying on each other are allowed. A
 /// part rolled up in itself clashes everywhere; the first few places are told, and how many more there are.

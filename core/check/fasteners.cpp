@@ -1,5 +1,6 @@
 // Rules of what goes through the holes: enough thread, room for nut, head and tool, and what to buy.
 #include "check/finding.h"
+#include "check/words.h"
 #include "part/solid.h"
 
 #include <algorithm>
@@ -70,10 +71,6 @@ std::optional<Element> inTheWay(const Subject& s, const part::PartHole& hole, co
     for (const Element& element : part::hitBy(s.part, s.folded, room))
         if (element != own) return element;
     return {};
-}
-
-std::string inWords(const Element& element) {
-    return (element.kind == Element::Kind::Bend ? "bend " : "leg ") + element.id;
 }
 
 /// Length of a tool over a head: the room a hand's width of driver needs.

@@ -1,5 +1,6 @@
 // Rules of sheet: the blank against itself, bend ends, corners, and large bends made of small ones.
 #include "check/finding.h"
+#include "check/words.h"
 #include "part/flat_overlap.h"
 #include "part/sheet_corners.h"
 #include "part/split.h"
@@ -12,10 +13,6 @@ namespace goodfold::check {
 namespace {
 
 using part::Element;
-
-std::string inWords(const Element& element) {
-    return (element.kind == Element::Kind::Bend ? "bend " : "leg ") + element.id;
-}
 
 /// "bend 2", "bends 1, 2 and 5"
 std::string bendsInWords(const std::vector<std::string>& bends) {

@@ -1,6 +1,7 @@
 #include "part/edit.h"
 
 #include "part/driven.h"
+#include "part/if_sound.h"
 
 #include <algorithm>
 
@@ -31,11 +32,6 @@ std::string freshPlateId(const Job& job) {
 std::string freshBendId(const Job& job) {
     for (int n = 1;; ++n)
         if (!job.findBend(std::to_string(n))) return std::to_string(n);
-}
-
-Result<Edited> ifSound(Edited edited) {
-    if (auto wrong = whatIsWrong(edited.job)) return *std::move(wrong);
-    return edited;
 }
 
 void removeSubtree(Job& job, const std::string& plate) {

@@ -1,6 +1,6 @@
 // Edits of holes and of where they are measured from.
-#include "part/edit.h"
 #include "part/fold.h"
+#include "part/if_sound.h"
 
 #include <algorithm>
 
@@ -11,11 +11,6 @@ namespace {
 std::string freshHoleId(const Job& job) {
     for (int n = 1;; ++n)
         if (!job.findHole("h" + std::to_string(n))) return "h" + std::to_string(n);
-}
-
-Result<Edited> ifSound(Edited edited) {
-    if (auto wrong = whatIsWrong(edited.job)) return *std::move(wrong);
-    return edited;
 }
 
 } // namespace

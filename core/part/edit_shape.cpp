@@ -1,6 +1,6 @@
 // Edits of how a plate is measured and how its ends are cut.
 #include "part/driven.h"
-#include "part/edit.h"
+#include "part/if_sound.h"
 
 #include <algorithm>
 
@@ -10,11 +10,6 @@ namespace {
 
 Error noPlate(const std::string& id) {
     return {"There is no plate \"" + id + "\".", {}};
-}
-
-Result<Edited> ifSound(Job job, const Element& about) {
-    if (auto wrong = whatIsWrong(job)) return *std::move(wrong);
-    return Edited{std::move(job), about};
 }
 
 /// Gives the plate the length that leaves it as it was: every length along a plate grows as its straight

@@ -1,6 +1,7 @@
 #include "part/edit_sheet.h"
 
 #include "part/driven.h"
+#include "part/if_sound.h"
 #include "part/sheet_corners.h"
 
 #include <algorithm>
@@ -11,11 +12,6 @@ namespace {
 
 Turn otherTurn(Turn turn) {
     return turn == Turn::Up ? Turn::Down : Turn::Up;
-}
-
-Result<Edited> ifSound(Job job, const Element& about) {
-    if (auto wrong = whatIsWrong(job)) return *std::move(wrong);
-    return Edited{std::move(job), about};
 }
 
 /// The bend of a leg at the free end of a bar, or the flange on an edge of a sheet.

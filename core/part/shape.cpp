@@ -1,6 +1,6 @@
 #include "part/shape.h"
 
-#include <cmath>
+#include <limits>
 
 namespace goodfold::part {
 
@@ -12,13 +12,15 @@ struct CutCorner {
     double taken = 0; // of both edges
 };
 
+/// A round that has no room takes more than any edge has.
 CutCorner cutCorner(const CornerCut& cut, const Vec2& before, const Vec2& corner, const Vec2& next) {
-    const Vec2 in = (corner - before).normalized(), out = (next - corner).normalized();
-    const double turn = std::atan2(in.x() * out.y() - in.y() * out.x(), in.dot(out)); // 90 degrees if square
-    if (cut.kind == CornerCut::Kind::Chamfer)
+    if (cut.kind == CornerCut::Kind::Chamfer) {
+        const Vec2 in = (corner - before).normalized(), out = (next - corner).normalized();
         return {{{corner - cut.size * in, 0}, {corner + cut.size * out, 0}}, cut.size};
-    const double taken = cut.size * std::tan(turn / 2);
-    return {{{corner - taken * in, std::tan(turn / 4)}, {corner + taken * out, 0}}, taken};
+    }
+    const auto round = roundedCorner(before, corner, next, cut.size);
+    if (!round) return {{{corner, 0}}, std::numeric_limits<double>::max()};
+    return {{round->begins, round->ends}, round->taken};
 }
 
 bool isFullRound(const Plate& plate, Edge edge) {

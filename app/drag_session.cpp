@@ -52,7 +52,7 @@ void DragSession::begin(const part::Grip& newGrip, const QPointF& at, const Axes
 std::optional<Vec2> DragSession::pulledTo(const QPointF& at) const {
     const QPointF by = at - from;
     constexpr double kSeen = 0.15; // pixels a millimetre
-    if (grip.isOfHole() || isAcross(grip)) {
+    if (grip.isOfHole() || grip.isOfEdge() || isAcross(grip)) {
         const double det = axes.along.x() * axes.across.y() - axes.along.y() * axes.across.x();
         if (std::abs(det) < kSeen * kSeen) return {};
         return Vec2((by.x() * axes.across.y() - by.y() * axes.across.x()) / det,
@@ -85,6 +85,9 @@ void DragSession::moveTo(const QPointF& at) {
     shown = length(dragged->figure);
     if (grip.kind == part::Grip::Kind::Hole)
         shown = tr("%1, %2 across").arg(shown, length(*dragged->across));
+    else if (grip.isOfEdge() || grip.isOfCutOut())
+        shown = grip.isOfEdge() ? tr("%1 along, %2 out").arg(shown, length(*dragged->across))
+                                : tr("%1, %2").arg(shown, length(*dragged->across));
     else if (dragged->across)
         shown = tr("%1 at %2°").arg(shown).arg(*dragged->across);
     document.edit(tr("drag of %1").arg(QString::fromStdString(grip.id)), dragged->job, dragged->about,
@@ -100,6 +103,7 @@ void DragSession::end() {
 void DragSession::typeOver(const QString& typed) {
     end();
     closeEditor();
+    if (grip.isOfEdge() || grip.isOfCutOut()) return; // two figures: they are typed at the ladder
     Element about = grip.isOfHole() ? Element::hole(grip.id) : Element::plate(grip.id);
     if (!document.has(about)) return;
     if (grip.kind == part::Grip::Kind::Slide) about = Element::bend(document.job().bendTo(grip.id)->id);

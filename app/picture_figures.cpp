@@ -160,6 +160,7 @@ void PictureView::placePluses() {
         for (const part::Edge edge :
              {part::Edge::Right, part::Edge::End, part::Edge::Left, part::Edge::Start}) {
             if (edge == part::Edge::Start && part.plates[i].parentBend >= 0) continue;
+            if (document.job().plates[i].edges.count(edge)) continue; // its points are there
             const Segment line = part.plates[i].edgeInFlat(edge);
             const double length = (line.to - line.from).norm();
             for (const Stretch& free : freeStretches(part, plate, edge))
@@ -227,7 +228,7 @@ void PictureView::placeHandles() {
     for (size_t i = 0; i < part.plates.size(); ++i) {
         const int index = static_cast<int>(i);
         const std::string& id = part.plates[i].id;
-        const auto add = [&](Kind kind) { handles.push_back({{kind, id}, gripPoint({kind, id})}); };
+        const auto add = [&](Kind kind) { addHandle({kind, id}); };
         if (document.job().plates[i].joggle || part.plates[i].length <= 0) continue;
         if (part.hasFreeEnd(index)) add(Kind::End);
         if (part.hasFreeStart(index) && !isSheet) add(Kind::Start);
@@ -235,12 +236,17 @@ void PictureView::placeHandles() {
         if (part.bendsOn(index, part::Edge::Right).empty()) add(Kind::Right);
         if (part.bendsOn(index, part::Edge::Left).empty()) add(Kind::Left);
     }
+    for (const part::Grip& grip : part::pointGrips(document.job(), selected))
+        if (!grip.isOfEdge() || part.bendsOn(part.plateIndex(grip.id), grip.edge).empty()) addHandle(grip);
     const part::Hole* hole =
         selected.kind == Element::Kind::Hole ? document.job().findHole(selected.id) : nullptr;
     if (!hole) return;
     for (const Kind kind : {Kind::Pattern, Kind::Rows})
-        if (part::patternGrip(*hole, kind))
-            handles.push_back({{kind, hole->id}, gripPoint({kind, hole->id})});
+        if (part::patternGrip(*hole, kind)) addHandle({kind, hole->id});
+}
+
+void PictureView::addHandle(const part::Grip& grip) {
+    handles.push_back({grip, gripPoint(grip)});
 }
 
 QPointF PictureView::gripPoint(const part::Grip& grip) const {
@@ -250,6 +256,10 @@ QPointF PictureView::gripPoint(const part::Grip& grip) const {
         return view.toScreen(draw::anchorOf(part, shownFolded, view, Element::hole(grip.id)));
     const int plate = plateOf(grip);
     const auto index = static_cast<size_t>(plate);
+    if (grip.isOfEdge() || grip.isOfCutOut()) {
+        const Vec2 at = part::pointInFlat(document.job(), part, grip);
+        return view.toScreen(shownFolded.rootFromFlat[index] * Vec3(at.x(), at.y(), part.thickness));
+    }
     if (grip.isOfHole()) {
         const part::Hole& hole = *document.job().findHole(grip.id);
         const part::PartHole& first = part.holes[static_cast<size_t>(part.holeIndex(grip.id))];
@@ -269,7 +279,9 @@ QPointF PictureView::gripPoint(const part::Grip& grip) const {
                             : grip.kind == Kind::Right ? part::Edge::Right
                             : grip.kind == Kind::Left  ? part::Edge::Left
                                                        : part::Edge::Start;
-    return edgePoint(plate, edge, 0.5, 0);
+    // The middle of an edge that runs over points is where it is drawn.
+    const bool isDrawn = document.job().plates[index].edges.count(edge) > 0;
+    return edgePoint(plate, edge, isDrawn ? 0.12 : 0.5, 0);
 }
 
 int PictureView::plateOf(const part::Grip& grip) const {

@@ -30,6 +30,7 @@ void PictureView::mousePressEvent(QMouseEvent* event) {
     const auto grip = gripAt(event->position()); // before selecting brings other handles
     document.select(pressed                    ? pressed->about
                     : grip && grip->isOfHole() ? Element::hole(grip->id)
+                    : grip && grip->isOfEdge() ? Element::plate(grip->id)
                                                : elementAt(event->position()));
     // Selecting may bring other tags: the one that was pressed is what counts.
     if (event->button() != Qt::LeftButton) return;

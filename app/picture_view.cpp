@@ -205,7 +205,10 @@ void PictureView::paintHandles(QPainter& painter) {
     painter.setPen(QPen(colours().accent, 1.4));
     painter.setBrush(colours().paper);
     for (const Handle& handle : handles)
-        painter.drawRect(QRectF(handle.at - QPointF(4, 4), QSizeF(8, 8)));
+        if (handle.grip.isNewPoint()) // smaller: it is none yet
+            painter.drawEllipse(handle.at, 3, 3);
+        else
+            painter.drawRect(QRectF(handle.at - QPointF(4, 4), QSizeF(8, 8)));
 }
 
 void PictureView::paintTags(QPainter& painter) {

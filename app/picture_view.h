@@ -83,6 +83,7 @@ private:
     QString figureText(double mm) const;
     QPointF edgePoint(int plate, part::Edge edge, double share, double outward) const;
     void placeHandles();
+    void addHandle(const part::Grip& grip);
     std::vector<Element> tagged() const;
     QString tagText(const Element& element) const;
     QRectF area() const;     // of the part as drawn

@@ -21,14 +21,20 @@ RibbonView::RibbonView(Document& document, double textSize, QWidget* parent)
         tr("Left and right go from mark to mark. Holes, bend lines and ends can be dragged; digits typed "
            "meanwhile are the figure."));
     const auto repaint = [this] { update(); };
-    constexpr int kSettled = 120; // ms
-    constexpr size_t kLarge = 60; // holes and bends that are drawn smooth within a frame
+    constexpr int kSettled = 120, kFrame = 16; // ms
+    constexpr size_t kLarge = 60;              // holes and bends that are drawn smooth within a frame
     settling.setSingleShot(true);
     settling.setInterval(kSettled);
     connect(&settling, &QTimer::timeout, this, qOverload<>(&QWidget::update));
     connect(&document, &Document::changed, this, [this] {
-        if (part().holes.size() + part().bends.size() > kLarge) settling.start();
+        const bool isLarge = part().holes.size() + part().bends.size() > kLarge;
+        if (isLarge) settling.start();
         refreshTwin();
+        // The picture has the first frame for itself where both do not fit in one.
+        if (isLarge)
+            QTimer::singleShot(kFrame, this, qOverload<>(&QWidget::update));
+        else
+            update();
     });
     connect(&document, &Document::selectionChanged, this, repaint);
 }
@@ -36,12 +42,12 @@ RibbonView::RibbonView(Document& document, double textSize, QWidget* parent)
 void RibbonView::showOppositeHand(bool on) {
     showsTwin = on;
     refreshTwin();
+    update();
 }
 
 void RibbonView::refreshTwin() {
     twin.reset();
     if (showsTwin) twin = part::solve(part::mirrored(document.job(), document.part()), document.material());
-    update();
 }
 
 QRectF RibbonView::area() const {

@@ -115,7 +115,10 @@ private:
         painter.setPen(QPen(palette.scribe, !isSmooth() ? 0 : bright ? 2.4 : 1.5));
         painter.setBrush(bright ? QBrush(mixed(palette.marking, palette.scribe, 0.35)) : QBrush());
         if (hole.afterBending) painter.setPen(QPen(palette.scribe, 1.5, Qt::DotLine));
-        if (hole.isRound())
+        constexpr double kRoughDeg = 30;
+        if (!isSmooth())
+            painter.drawPolygon(onScreen(flattened(hole.shapeInFlat, kRoughDeg)));
+        else if (hole.isRound())
             painter.drawEllipse(at(hole.centreInFlat), radius, radius);
         else
             painter.drawPolygon(onScreen(flattened(hole.shapeInFlat)));

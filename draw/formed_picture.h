@@ -10,12 +10,16 @@
 namespace goodfold::draw {
 
 struct SeenFace {
-    QPolygonF outline;
-    std::vector<bool> inked;
+    QVarLengthArray<QPointF, 6> outline;
+    QVarLengthArray<bool, 6> inked;
     part::Element about;
     Face::Side side;
     int bendOrder;
     double light; // 0 to 1: how squarely it looks at the viewer
+
+    void fill(QPainter& painter) const {
+        painter.drawConvexPolygon(outline.data(), static_cast<int>(outline.size()));
+    }
 };
 
 /// What the camera sees, back to front.

@@ -27,16 +27,17 @@ public:
             addZone(static_cast<int>(i));
         for (const part::PartHole& hole : part.holes)
             addHole(hole);
+        scene.points.reserve(scene.faces.size() * 4);
         for (const Face& face : scene.faces)
             scene.points.insert(scene.points.end(), face.corners.begin(), face.corners.end());
         return std::move(scene);
     }
 
 private:
-    void add(std::vector<Vec3> corners, std::vector<bool> inked, const Element& about, Face::Side side,
-             int bendOrder = -1) {
+    void add(QVarLengthArray<Vec3, 6> corners, QVarLengthArray<bool, 6> inked, const Element& about,
+             Face::Side side, int bendOrder = -1) {
         Vec3 normal = Vec3::Zero(); // over all corners: the first three may lie in a line
-        for (size_t i = 0; i < corners.size(); ++i)
+        for (qsizetype i = 0; i < corners.size(); ++i)
             normal += corners[i].cross(corners[(i + 1) % corners.size()]);
         if (normal.norm() < 1e-9) return; // nothing to see: a face without extent
         scene.faces.push_back(
@@ -73,8 +74,8 @@ private:
         addRims(index, outline);
         const size_t count = outline.points.size();
         for (const ConvexPiece& piece : convexPieces(outline.points)) {
-            std::vector<Vec3> back, face;
-            std::vector<bool> backInked, faceInked;
+            QVarLengthArray<Vec3, 6> back, face;
+            QVarLengthArray<bool, 6> backInked, faceInked;
             for (size_t i = 0; i < piece.size(); ++i) {
                 const size_t here = piece[i], next = piece[(i + 1) % piece.size()];
                 face.push_back(onPlate(index, outline.points[here], part.thickness));
@@ -167,8 +168,8 @@ private:
         const Polygon outline = flattened(hole.shapeInFlat, holeStepDeg(hole));
         const size_t count = outline.size();
         for (const ConvexPiece& piece : convexPieces(outline)) {
-            std::vector<Vec3> face, back;
-            std::vector<bool> faceInked, backInked;
+            QVarLengthArray<Vec3, 6> face, back;
+            QVarLengthArray<bool, 6> faceInked, backInked;
             for (size_t i = 0; i < piece.size(); ++i) {
                 face.push_back(onPlate(hole.plate, outline[piece[i]], part.thickness));
                 faceInked.push_back(piece[(i + 1) % piece.size()] == (piece[i] + 1) % count);

@@ -4,13 +4,16 @@
 #include "part/element.h"
 #include "part/fold.h"
 
+#include <QVarLengthArray>
+
 namespace goodfold::draw {
 
 struct Face {
     enum class Side { Face, Back, Rim, Hole };
-    std::vector<Vec3> corners; // convex, counter-clockwise as seen from outside
-    std::vector<bool> inked;   // whether the edge from each corner to the next is an edge of the part
-    Vec3 normal;               // unit, outward
+    // Held in place up to six: a picture has a thousand faces and is made anew on every edit.
+    QVarLengthArray<Vec3, 6> corners; // convex, counter-clockwise as seen from outside
+    QVarLengthArray<bool, 6> inked;   // whether the edge from each corner to the next is an edge of the part
+    Vec3 normal;                      // unit, outward
     part::Element about;
     Side side = Side::Rim;
     int bendOrder = -1; // for a bend zone: which bend, in the job's order

@@ -17,10 +17,11 @@ constexpr double kInPlane = 1e-3;
 /// The part of a face on one side of a plane (sign +1 before, -1 behind). Cut edges are not inked.
 Face cut(const Face& face, const std::vector<double>& heights, double sign) {
     Face piece{{}, {}, face.normal, face.about, face.side, face.bendOrder};
-    const size_t n = face.corners.size();
-    for (size_t i = 0; i < n; ++i) {
-        const size_t next = (i + 1) % n;
-        const double here = sign * heights[i], there = sign * heights[next];
+    const qsizetype n = face.corners.size();
+    for (qsizetype i = 0; i < n; ++i) {
+        const qsizetype next = (i + 1) % n;
+        const double here = sign * heights[static_cast<size_t>(i)];
+        const double there = sign * heights[static_cast<size_t>(next)];
         const bool crosses = (here > kInPlane && there < -kInPlane) || (here < -kInPlane && there > kInPlane);
         const auto crossing = [&] {
             return Vec3(face.corners[i] + here / (here - there) * (face.corners[next] - face.corners[i]));
@@ -87,7 +88,7 @@ private:
     /// The largest face makes the least cuts; the first of its size keeps a plate before its holes.
     size_t splitter(const std::vector<size_t>& among) const {
         const auto extent = [&](size_t face) {
-            const std::vector<Vec3>& corners = faces[face].corners;
+            const auto& corners = faces[face].corners;
             return (corners[2] - corners[0]).squaredNorm();
         };
         size_t best = among.front();

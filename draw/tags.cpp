@@ -51,10 +51,10 @@ public:
         QPainter painter(&cells);
         painter.scale(1.0 / kCell, 1.0 / kCell);
         painter.translate(-area.topLeft());
-        painter.setPen(QPen(Qt::white, kCell));
+        painter.setPen(Qt::NoPen);
         painter.setBrush(Qt::white);
         for (const SeenFace& face : seen)
-            painter.drawConvexPolygon(face.outline);
+            if (face.side != Face::Side::Hole) face.fill(painter); // a hole lies on its plate
         painter.end();
         sumUp(cells);
     }
@@ -121,6 +121,7 @@ double cost(const QRectF& box, const QPointF& anchor, const Occupancy& occupancy
 
 std::vector<Tag> placeTags(const std::vector<TagWish>& wishes, const std::vector<SeenFace>& seen,
                            const QRectF& area, const std::vector<QRectF>& taken) {
+    if (wishes.empty()) return {};
     constexpr int kDirections = 16;
     const Occupancy occupancy(seen, area);
     std::vector<Tag> placed;

@@ -2,6 +2,7 @@
 #include "check/finding.h"
 #include "check/words.h"
 #include "part/flat_overlap.h"
+#include "part/seam.h"
 #include "part/sheet_corners.h"
 #include "part/split.h"
 
@@ -78,8 +79,18 @@ std::optional<Remedy> bySplitting(const Subject& s, const std::string& plate) {
     return remedy;
 }
 
-/// Hangs the plate on the opposite edge of its parent instead.
+/// Hangs the plate on another one that it stands at in the formed part, where that frees the blank.
 std::optional<Remedy> byMovingTheSeam(const Subject& s, const std::string& plate) {
+    for (part::Edited& moved : part::withSeamMoved(s.job, s.material, plate))
+        if (!involves(s, moved.job, plate))
+            return Remedy{"hang " + plate + " on " + moved.job.bendTo(plate)->from +
+                              " instead, the seam moved",
+                          std::move(moved.job)};
+    return {};
+}
+
+/// Hangs the plate on the opposite edge of its parent instead.
+std::optional<Remedy> byHangingOpposite(const Subject& s, const std::string& plate) {
     part::Job job = s.job;
     const part::Bend* before = s.job.bendTo(plate);
     if (!before) return {};
@@ -114,6 +125,8 @@ Finding overlapFinding(const Subject& s, const part::FlatOverlap& pair, bool wit
     }
     offer(bySplitting(s, deeper));
     offer(byMovingTheSeam(s, deeper));
+    offer(byMovingTheSeam(s, deeper == a ? b : a));
+    offer(byHangingOpposite(s, deeper));
     return finding;
 }
 

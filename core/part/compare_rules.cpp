@@ -3,11 +3,13 @@
 namespace goodfold::part {
 
 std::vector<RuleOutcome> compareRules(const Job& job, const material::Material& material) {
-    const double own = solve(job, material).blank.length;
+    Job other = job;
+    for (Plate& plate : other.plates)
+        plate.holes.clear(); // no hole makes a blank longer
+    const double own = solve(other, material).blank.length;
     std::vector<RuleOutcome> outcomes{{job.allowance, own, 0, true}};
     for (const bend::AllowanceRule& rule : bend::publishedRules()) {
         if (rule.kind == job.allowance.kind) continue;
-        Job other = job;
         other.allowance = rule;
         const double length = solve(other, material).blank.length;
         outcomes.push_back({rule, length, length - own, false});

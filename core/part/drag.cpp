@@ -1,5 +1,6 @@
 #include "part/drag.h"
 
+#include "part/drag_point.h"
 #include "part/driven.h"
 
 #include <cmath>
@@ -106,6 +107,7 @@ std::optional<Grip> gripOf(const Job& job, const Element& element) {
 
 Result<Dragged> drag(const Job& start, const material::Material& material, const Grip& grip, const Vec2& by,
                      double step) {
+    if (grip.isOfCutOut() || grip.isOfEdge()) return dragPoint(start, material, grip, by, step);
     if (grip.isOfHole()) {
         const Hole* hole = start.findHole(grip.id);
         if (!hole) return Error{"There is no hole \"" + grip.id + "\".", {}};

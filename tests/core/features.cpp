@@ -1,5 +1,6 @@
 // What is cut in a plate: shapes, patterns, and places measured in the formed part.
 #include "core/sheet_support.h"
+#include "part/drag.h"
 #include "part/hole_shape.h"
 #include "part/mark.h"
 
@@ -52,6 +53,9 @@ private slots:
     void nearABendOffersThreeWaysOut();
     void countersinkIsWhatComesNear();
     void drilledAfterBendingIsNotCut();
+    void pointsFollowThePull_data();
+    void pointsFollowThePull();
+    void stretchBecomesAPoint();
 };
 
 void FeaturesTest::areas_data() {
@@ -305,6 +309,75 @@ void FeaturesTest::drilledAfterBendingIsNotCut() {
     QVERIFY(std::abs(part.blank.area - whole) < 1e-9);
     const auto marks = part::marksOf(part);
     QVERIFY(std::any_of(marks.begin(), marks.end(), [](const auto& mark) { return mark.afterBending; }));
+}
+
+namespace {
+
+/// A tray with a tapered wall, whose end runs over two points, and a turned cut-out in its floor.
+part::Job outlined() {
+    part::Job job = part::emptySheet(quantity::Unit::Millimetre);
+    part::Bend bend;
+    bend.edge = Edge::Left;
+    job = part::withFlange(job, "A", bend, 40)->job;
+    part::Plate& wall = *job.findPlate("B");
+    wall.inset[Edge::Right] = 8;
+    wall.edges[Edge::End] = {2, {{{20, -6}, 0, 0}, {{60, 5}, 3, 0}}};
+    wall.edges[Edge::Right] = {0, {{{15, -2}, 0, 0}}};
+    Hole cut;
+    cut.id = "h1";
+    cut.kind = Hole::Kind::CutOut;
+    cut.xFrom = Hole::XFrom::Start;
+    cut.x = 50;
+    cut.angleDeg = 30;
+    cut.outline = {{{-8, -5}, 0, 0}, {{8, -5}, 2, 0}, {{8, 5}, 0, 0}, {{-8, 5}, 0, 0}};
+    job.plates[0].holes.push_back(cut);
+    return job;
+}
+
+} // namespace
+
+void FeaturesTest::pointsFollowThePull_data() {
+    QTest::addColumn<QString>("of");
+    QTest::newRow("free edges") << "B";
+    QTest::newRow("cut-out") << "h1";
+}
+
+/// Every point and stretch, pulled, comes to where it was pulled to, and nothing else of the outline moves.
+void FeaturesTest::pointsFollowThePull() {
+    QFETCH(QString, of);
+    const part::Job job = outlined();
+    QVERIFY(!part::whatIsWrong(job));
+    const material::Material material = test::materialOf(job);
+    const part::Part before = part::solve(job, material);
+    const std::string id = of.toStdString();
+    const auto grips = part::pointGrips(job, of == "B" ? part::Element::plate(id) : part::Element::hole(id));
+    QCOMPARE(grips.size(), size_t{8}); // 2 + 3 and 1 + 2; 4 + 4
+    const Vec2 by(1.25, -0.75);
+    const Eigen::Matrix2d turned = before.plates[of == "B" ? 1 : 0].flatFromPlate.linear();
+    for (const part::Grip& grip : grips) {
+        const auto dragged = part::drag(job, material, grip, by, 1e-7);
+        QVERIFY(dragged);
+        part::Grip now = grip;
+        if (grip.kind == part::Grip::Kind::EdgeStretch) now.kind = part::Grip::Kind::EdgePoint;
+        if (grip.kind == part::Grip::Kind::CutStretch) now.kind = part::Grip::Kind::CutPoint;
+        const part::Part after = part::solve(dragged->job, material);
+        const Vec2 moved = part::pointInFlat(dragged->job, after, now) - part::pointInFlat(job, before, grip);
+        QVERIFY((moved - turned * by).norm() < 1e-6);
+        QCOMPARE(part::pointGrips(dragged->job, dragged->about).size(), grips.size() + 2 * grip.isNewPoint());
+    }
+    part::Grip none = grips.front();
+    none.index = 9;
+    QVERIFY(!part::drag(job, material, none, by, 0.1));
+}
+
+/// The middle of a bowed stretch stands on its arc.
+void FeaturesTest::stretchBecomesAPoint() {
+    const part::Job job = outlined();
+    const part::Part part = part::solve(job, test::materialOf(job));
+    for (const part::Grip& grip : part::pointGrips(job, part::Element::hole("h1"))) {
+        const Vec2 at = part::pointInFlat(job, part, grip);
+        QVERIFY((nearestOn(part.holes[0].shapeInFlat, at) - at).norm() < 1e-9);
+    }
 }
 
 QTEST_APPLESS_MAIN(FeaturesTest)

@@ -2,6 +2,7 @@
 #include "core/sheet_support.h"
 #include "part/flat_overlap.h"
 #include "part/mirror.h"
+#include "part/seam.h"
 #include "part/split.h"
 
 using namespace goodfold;
@@ -52,6 +53,7 @@ private slots:
     void saddleStandsOverItsPipe();
     void blankOverlapIsFoundExactly();
     void overlapHasWaysOut();
+    void seamMovesAndThePartStays();
     void splitPartsRivetTogether();
     void barBecomesSheetWithoutLoss();
     void mirroredTwinIsTheMirrorImage();
@@ -257,6 +259,42 @@ void SheetTest::overlapHasWaysOut() {
         splits |= remedy.other.has_value();
     }
     QVERIFY(splits);
+}
+
+/// Hung on the wall beside it, a wall covers what it covered, with the same holes in the same places.
+void SheetTest::seamMovesAndThePartStays() {
+    part::Job job = tray({Edge::End, Edge::Left});
+    part::Hole hole = test::hole("h1", 12, -9, part::Hole::XFrom::Outside);
+    hole.pattern = part::Pattern{part::Pattern::Kind::Row, 3, 2, 11};
+    hole.kind = part::Hole::Kind::Slot;
+    hole.length = 9;
+    job.findPlate("B")->holes.push_back(hole);
+    const Made before = made(job);
+    const auto moved = part::withSeamMoved(job, test::materialOf(job), "B");
+    QCOMPARE(moved.size(), size_t{1}); // on the side of C that stands at the corner
+    QCOMPARE(moved[0].job.bendTo("B")->from, std::string("C"));
+    const Made after = made(moved[0].job);
+    QVERIFY(!cutsItself(after));
+    for (size_t i = 0; i < 3; ++i) {
+        const part::FormedHole was = part::formedHole(before.part, before.folded, static_cast<int>(i));
+        const part::FormedHole is = part::formedHole(after.part, after.folded, static_cast<int>(i));
+        QVERIFY((was.point - is.point).norm() < 1e-6);
+        QVERIFY((was.axis - is.axis).norm() < 1e-6);
+        const auto end = [&](const Made& m) { return m.formed("B", m.part.holes[i].spineInFlat.to, 0); };
+        const auto begin = [&](const Made& m) { return m.formed("B", m.part.holes[i].spineInFlat.from, 0); };
+        QVERIFY((end(before) - end(after)).norm() < 1e-6 || (end(before) - begin(after)).norm() < 1e-6);
+    }
+    // Its free edge stands where it stood.
+    const auto highest = [](const Made& m) {
+        double top = 0;
+        for (const Vec2& corner : m.plate("B").outlineInFlat)
+            top = std::max(top, m.formed("B", corner, 0).z());
+        return top;
+    };
+    QVERIFY(std::abs(highest(before) - highest(after)) < 1e-6);
+    // Nothing hangs free of an edge to move to, or does with something on it.
+    QVERIFY(part::withSeamMoved(tray({Edge::End}), test::materialOf(job), "B").empty());
+    QVERIFY(part::withSeamMoved(job, test::materialOf(job), "A").empty());
 }
 
 /// Laid on the first part's inner face, the second's rivets are on the first's, and its plate stands where

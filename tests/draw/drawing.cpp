@@ -97,7 +97,7 @@ void DrawingTest::splittingKeepsTheVisibleArea() {
         const draw::Scene scene = draw::sceneOf(made.part, made.folded);
         const auto areaOf = [&](const draw::Face& face) {
             Vec3 sum(0, 0, 0);
-            for (size_t c = 0; c < face.corners.size(); ++c)
+            for (qsizetype c = 0; c < face.corners.size(); ++c)
                 sum += face.corners[c].cross(face.corners[(c + 1) % face.corners.size()]);
             return 0.5 * sum.dot(face.normal);
         };

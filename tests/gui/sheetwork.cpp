@@ -58,6 +58,7 @@ private slots:
     void paletteIsWords();
     void shapesArePickedAtTheLadder();
     void patternIsDraggedAndTypedOnThePicture();
+    void outlineIsDrawnByPoints();
     void holeIsPlacedInTheFormedPart();
     void cornersMeetAsChosen();
     void reliefsAreChosenAndTyped();
@@ -231,6 +232,29 @@ void SheetworkTest::patternIsDraggedAndTypedOnThePicture() {
     QCOMPARE(window.job().findHole("h1")->pattern->pitch, 22.5);
     window.fill("Holes in the pattern of hole h1", "4");
     QCOMPARE(window.document().part().holes.size(), size_t{4});
+}
+
+void SheetworkTest::outlineIsDrawnByPoints() {
+    SheetWindow window;
+    window.document().select(Element::plate("A"));
+    window.choose("Shape an edge of leg A", "end");
+    window->picture()->lookFrom(app::PictureView::From::Face);
+    QVERIFY(window.job().plates[0].edges.count(part::Edge::End));
+    drag(window->picture(), window->picture()->gripPoint({Grip::Kind::EdgeStretch, "A", part::Edge::End, 0}),
+         10 * onPicture(window, 0, Vec2(1, 0)));
+    const auto points = [&] { return window.job().plates[0].edges.at(part::Edge::End).points; };
+    QCOMPARE(points().size(), size_t{1});
+    QVERIFY(points()[0].at.y() > 8);
+    // That point goes on being one, and the next comes out of the stretch after it.
+    drag(window->picture(), window->picture()->gripPoint({Grip::Kind::EdgePoint, "A", part::Edge::End, 0}),
+         -40 * onPicture(window, 0, Vec2(1, 0)));
+    QCOMPARE(points().size(), size_t{1});
+    QVERIFY(points()[0].at.y() < 0);
+    drag(window->picture(), window->picture()->gripPoint({Grip::Kind::EdgeStretch, "A", part::Edge::End, 1}),
+         5 * onPicture(window, 0, Vec2(1, 0)));
+    QCOMPARE(points().size(), size_t{2});
+    window.document().undoStack().undo();
+    QCOMPARE(points().size(), size_t{1});
 }
 
 void SheetworkTest::holeIsPlacedInTheFormedPart() {

@@ -8,6 +8,8 @@ namespace goodfold::cli {
 const char* const kUsage =
     "goodfold-cli show JOB... --json [--hardware FILE]\n"
     "                            print each job solved, as one JSON object on a line\n"
+    "goodfold-cli plan JOB... --json [--tools FILE]\n"
+    "                            print the order of bending, step by step\n"
     "goodfold-cli export JOB [--dxf FILE] [--svg FILE] [--pdf-template FILE] [--csv FILE]\n"
     "                            [--paper a4|letter]\n"
     "JOB is a .gfold file, or - for standard input. FILE may be - for standard output.\n"
@@ -17,21 +19,22 @@ namespace {
 
 constexpr std::array kExports{"--dxf", "--svg", "--pdf-template", "--csv"};
 
-Result<Arguments> parseShow(const std::vector<std::string>& words) {
-    Arguments arguments{.command = Arguments::Command::Show};
+/// `show` and `plan`: jobs, --json, and a file of the shop's own.
+Result<Arguments> parsePrinted(const std::vector<std::string>& words, Arguments arguments,
+                               const std::string& ownOption, std::string Arguments::*own) {
     bool json = false;
     for (size_t i = 1; i < words.size(); ++i) {
         if (words[i] == "--json")
             json = true;
-        else if (words[i] == "--hardware" && i + 1 < words.size())
-            arguments.hardware = words[++i];
+        else if (words[i] == ownOption && i + 1 < words.size())
+            arguments.*own = words[++i];
         else if (words[i].starts_with("--"))
-            return Error{"show does not know " + words[i] + ".", {}};
+            return Error{words[0] + " does not know " + words[i] + ".", {}};
         else
             arguments.jobs.push_back(words[i]);
     }
-    if (!json) return Error{"show prints JSON only: say --json.", {}};
-    if (arguments.jobs.empty()) return Error{"show needs a job file.", {}};
+    if (!json) return Error{words[0] + " prints JSON only: say --json.", {}};
+    if (arguments.jobs.empty()) return Error{words[0] + " needs a job file.", {}};
     return arguments;
 }
 
@@ -61,7 +64,11 @@ Result<Arguments> parseExport(const std::vector<std::string>& words) {
 
 Result<Arguments> parseArguments(const std::vector<std::string>& words) {
     if (words.empty() || words[0] == "--help" || words[0] == "help") return Arguments{};
-    if (words[0] == "show") return parseShow(words);
+    using Command = Arguments::Command;
+    if (words[0] == "show")
+        return parsePrinted(words, {.command = Command::Show}, "--hardware", &Arguments::hardware);
+    if (words[0] == "plan")
+        return parsePrinted(words, {.command = Command::Plan}, "--tools", &Arguments::tools);
     if (words[0] == "export") return parseExport(words);
     return Error{"There is no command \"" + words[0] + "\".", {}};
 }

@@ -7,6 +7,7 @@
 #include "files/csv.h"
 #include "files/dxf.h"
 #include "files/job_file.h"
+#include "files/plan.h"
 #include "files/show.h"
 
 #include <QGuiApplication>
@@ -62,6 +63,15 @@ Result<hardware::Book> bookOf(const std::string& path) {
     return hardware::withOwn(hardware::standardBook(), *own);
 }
 
+Result<tool::Shop> shopOf(const std::string& path) {
+    if (path.empty()) return tool::standardShop();
+    std::ifstream in(path, std::ios::binary);
+    if (!in) return Error{std::string(std::strerror(errno)) + ".", "the file"};
+    const auto own = tool::readShop(in);
+    if (!own) return own.error();
+    return tool::withOwn(tool::standardShop(), *own);
+}
+
 quantity::Reading readingOf(const part::Job& job) {
     return job.units == quantity::Unit::Inch ? quantity::Reading::fractions()
                                              : quantity::Reading::millimetres();
@@ -81,6 +91,20 @@ int show(const std::string& path, const hardware::Book& book) {
     const auto findings = check::check(subject);
     files::writeShow(std::cout, path, subject, findings);
     return check::hasStop(findings) ? kCannotBeMade : kFine;
+}
+
+int planJob(const std::string& path, const tool::Shop& shop) {
+    const auto job = load(path);
+    if (!job) return complain(path, job.error());
+    const auto material = materialOf(*job);
+    if (!material) {
+        files::writeUnsolved(std::cout, path, material.error());
+        return kCannotBeMade;
+    }
+    const part::Part part = part::solve(*job, **material);
+    const sequence::Outcome outcome = sequence::plan(part, **material, shop);
+    files::writePlan(std::cout, path, part, outcome);
+    return outcome.plan ? kFine : kCannotBeMade;
 }
 
 QByteArray exported(const std::string& kind, const part::Job& job, const material::Material& material,
@@ -140,6 +164,14 @@ int main(int argc, char** argv) {
         int worst = kFine;
         for (const std::string& path : arguments->jobs)
             worst = std::max(worst, show(path, *book));
+        return worst;
+    }
+    if (arguments->command == cli::Arguments::Command::Plan) {
+        const auto shop = shopOf(arguments->tools);
+        if (!shop) return complain(arguments->tools, shop.error());
+        int worst = kFine;
+        for (const std::string& path : arguments->jobs)
+            worst = std::max(worst, planJob(path, *shop));
         return worst;
     }
     // Paper needs fonts, and fonts need an application object, though no screen.

@@ -68,6 +68,11 @@ double formingMoment(const Material& material, double width, double thickness, d
     return std::lerp(at.low.moment, at.high.moment, at.share) * width * thickness * thickness;
 }
 
+double typicalSpringbackAt90(const Material& material, double radiusOverThickness) {
+    const auto at = between(material.springback, radiusOverThickness);
+    return std::lerp(at.low.degrees, at.high.degrees, at.share);
+}
+
 namespace {
 
 using nlohmann::json;
@@ -87,7 +92,12 @@ Material materialFrom(const json& entry) {
                entry.at("hem_extra"),
                {},
                {},
+               {},
+               entry.at("springback_air_bend_at_90"),
+               entry.at("air_radius_over_opening"),
                entry.at("cautions")};
+    for (const json& row : entry.at("springback_at_90"))
+        m.springback.push_back({row.at("radius_over_thickness"), row.at("degrees")});
     for (const json& row : entry.at("least_inside_radius"))
         m.leastInsideRadius.push_back(
             {row.at("thickness_up_to"), row.at("across_grain"), row.at("along_grain")});
@@ -107,6 +117,8 @@ bool isUsable(const Material& m) {
            rising(m.formingMoments, &FormingMomentRow::radiusOverThickness) &&
            m.formingMoments.front().radiusOverThickness > 0 &&
            rising(m.kFactors, &KFactorRow::radiusOverThickness) &&
+           rising(m.springback, &SpringbackRow::radiusOverThickness) && m.airSpringback > 0 &&
+           m.airRadiusOverOpening > 0 && m.springback.front().radiusOverThickness > 0 &&
            m.kFactors.front().radiusOverThickness > 0 &&
            rising(m.leastInsideRadius, &LeastRadiusRow::thicknessUpTo);
 }

@@ -29,6 +29,11 @@ struct FormingMomentRow {
     double moment; // bending moment over width and thickness squared, MPa
 };
 
+struct SpringbackRow {
+    double radiusOverThickness;
+    double degrees; // that a bend of 90 opens when it is let go
+};
+
 struct Material {
     std::string id;
     std::string name;
@@ -44,6 +49,9 @@ struct Material {
     double hemExtra; // beyond the least radius for a fold to 180 degrees, in thicknesses
     std::vector<FormingMomentRow> formingMoments; // rising R/T
     std::vector<KFactorRow> kFactors;             // rising R/T
+    std::vector<SpringbackRow> springback;        // rising R/T
+    double airSpringback = 0;                     // degrees at 90 of an air bend over 8 T, its legs included
+    double airRadiusOverOpening = 0;              // inside radius of an air bend over the die opening
     std::vector<std::string> cautions;
 };
 
@@ -63,6 +71,9 @@ double leastInsideRadiusAlongGrain(const Material& material, double thickness);
 
 /// Moment that bends a strip, in N mm: m w T^2, m interpolated in log(R/T) and constant beyond the table.
 double formingMoment(const Material& material, double width, double thickness, double insideRadius);
+
+/// Degrees by which a bend of 90 opens, interpolated in log(R/T); other angles in proportion.
+double typicalSpringbackAt90(const Material& material, double radiusOverThickness);
 
 /// A thickness as people say it: a length, or a gauge ("14 ga"), which the material decides.
 Result<double> parseThickness(std::string_view text, quantity::Unit bare, const Material& material);

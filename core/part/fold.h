@@ -16,6 +16,13 @@ struct Folded {
 /// in proportion, so nothing stretches and nothing slides.
 Folded fold(const Part& part, double formedness = 1.0);
 
+/// The same with each bend turned by an angle of its own, in degrees; its arc then takes the whole strip.
+std::vector<Pose3> rootFromFlatAt(const Part& part, const std::vector<double>& turnedDeg);
+
+/// Where the flat section that lies `distance` past the near tangent line goes, in its parent's flat frame,
+/// when the bend has turned by `turnedDeg` over its whole strip; at the allowance it is the child's pose.
+Pose3 foldedFromFlat(const PartBend& bend, double distance, double turnedDeg);
+
 /// Where a point of a bend's strip goes: `pointInFlat` within the zone, z from back to face.
 Vec3 inRoot(const Part& part, const Folded& folded, int bend, const Vec2& pointInFlat, double z);
 

@@ -1,21 +1,16 @@
 #include "part/solid.h"
 
-#include "common/convex.h"
+#include "part/prism.h"
 
 #include <fcl/narrowphase/collision.h>
 
 #include <algorithm>
-#include <array>
 #include <cmath>
-#include <memory>
 #include <tuple>
 
 namespace goodfold::part {
 
 namespace {
-
-/// A convex prism between two polygons: the back's corners, then the face's above them.
-using Prism = std::vector<Vec3>;
 
 /// A plate or a bend zone. The box is cheap and may be too large; the pieces are made when boxes meet.
 struct Body {
@@ -26,34 +21,6 @@ struct Body {
     Eigen::AlignedBox3d box;
 };
 
-/// A piece of arc turns by at most this, so that at R 10 its chord stands 0.09 mm off the arc.
-constexpr double kPieceDeg = 15;
-
-Polygon insetTowardMiddle(const Polygon& outline) {
-    Vec2 middle(0, 0);
-    for (const Vec2& corner : outline)
-        middle += corner / static_cast<double>(outline.size());
-    Polygon inset;
-    for (const Vec2& corner : outline)
-        inset.push_back(corner + kTouching * (middle - corner).normalized());
-    return inset;
-}
-
-std::vector<Prism> platePieces(const Part& part, const Folded& folded, int index) {
-    const Polygon outline = flattened(part.plates[index].shapeInFlat, kPieceDeg);
-    std::vector<Prism> pieces;
-    for (const ConvexPiece& corners : convexPieces(outline)) {
-        Polygon flat;
-        for (const size_t corner : corners)
-            flat.push_back(outline[corner]);
-        Prism& piece = pieces.emplace_back();
-        for (const double z : {kTouching, part.thickness - kTouching})
-            for (const Vec2& p : insetTowardMiddle(flat))
-                piece.push_back(folded.rootFromFlat[index] * Vec3(p.x(), p.y(), z));
-    }
-    return pieces;
-}
-
 /// Round the plate's whole shape.
 Eigen::AlignedBox3d plateBox(const Part& part, const Folded& folded, int index) {
     Eigen::AlignedBox3d box;
@@ -63,39 +30,14 @@ Eigen::AlignedBox3d plateBox(const Part& part, const Folded& folded, int index) 
     return box;
 }
 
-std::vector<Prism> zonePieces(const Part& part, const Folded& folded, int index) {
-    const PartBend& bend = part.bends[index];
-    const Polygon zone = insetTowardMiddle(bend.zoneInFlat);
-    const int count = static_cast<int>(std::ceil(bend.shape.angleDeg * folded.formedness / kPieceDeg));
-    const auto section = [&](int i, double z) {
-        const double share = static_cast<double>(i) / count;
-        return std::array{inRoot(part, folded, index, zone[0] + share * (zone[1] - zone[0]), z),
-                          inRoot(part, folded, index, zone[3] + share * (zone[2] - zone[3]), z)};
-    };
-    std::vector<Prism> pieces(static_cast<size_t>(count), Prism(8));
-    for (int i = 0; i < count; ++i)
-        for (const size_t layer : {0, 4}) {
-            const double z = layer == 0 ? kTouching : part.thickness - kTouching;
-            const auto before = section(i, z), after = section(i + 1, z);
-            Prism& piece = pieces[static_cast<size_t>(i)];
-            piece[layer] = before[0];
-            piece[layer + 1] = after[0];
-            piece[layer + 2] = after[1];
-            piece[layer + 3] = before[1];
-        }
-    return pieces;
-}
-
 std::vector<Prism> piecesOf(const Part& part, const Folded& folded, const Body& body) {
-    if (body.isZone) return zonePieces(part, folded, body.index);
-    return platePieces(part, folded, body.index);
-}
-
-Eigen::AlignedBox3d boxOf(const Prism& piece) {
-    Eigen::AlignedBox3d box;
-    for (const Vec3& corner : piece)
-        box.extend(corner);
-    return box;
+    const int from = body.isZone ? part.bends[body.index].parent : body.index;
+    std::vector<Prism> pieces =
+        body.isZone ? zonePrisms(part, body.index, part.bends[body.index].shape.angleDeg * folded.formedness)
+                    : platePrisms(part, body.index);
+    for (Prism& piece : pieces)
+        piece = moved(folded.rootFromFlat[from], std::move(piece));
+    return pieces;
 }
 
 /// Round the whole arc: everything in it lies within R + T of the two tangent lines.
@@ -109,23 +51,6 @@ Eigen::AlignedBox3d zoneBox(const Part& part, const Folded& folded, int index) {
                 box.extend(folded.rootFromFlat[plate] * Vec3(p.x(), p.y(), z));
     const Vec3 reach = Vec3::Constant(bend.shape.insideRadius + part.thickness);
     return {box.min() - reach, box.max() + reach};
-}
-
-/// Bottom, top and sides, each as its number of corners and then those.
-fcl::Convexd convexOf(const Prism& piece) {
-    const int count = static_cast<int>(piece.size()) / 2;
-    auto faces = std::make_shared<std::vector<int>>();
-    faces->push_back(count);
-    for (int i = count - 1; i >= 0; --i)
-        faces->push_back(i);
-    faces->push_back(count);
-    for (int i = 0; i < count; ++i)
-        faces->push_back(count + i);
-    for (int i = 0; i < count; ++i) {
-        const int next = (i + 1) % count;
-        faces->insert(faces->end(), {4, i, next, count + next, count + i});
-    }
-    return {std::make_shared<const std::vector<Vec3>>(piece), count + 2, faces};
 }
 
 bool overlap(const Prism& one, const Prism& other) {

@@ -29,7 +29,4 @@ struct Cylinder {
 /// Plates and bend zones that a cylinder runs into by more than kTouching.
 std::vector<Element> hitBy(const Part& part, const Folded& folded, const Cylinder& cylinder);
 
-/// Overlap below this counts as touching, in mm: a tenth of what can be measured with calipers.
-inline constexpr double kTouching = 0.005;
-
 } // namespace goodfold::part

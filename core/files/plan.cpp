@@ -1,0 +1,85 @@
+#include "files/plan.h"
+
+#include "bend/forming.h"
+#include "sequence/say.h"
+
+#include <nlohmann/json.hpp>
+
+#include <ostream>
+
+namespace goodfold::files {
+
+namespace {
+
+using nlohmann::ordered_json;
+
+const quantity::Reading kReading = quantity::Reading::millimetres();
+
+ordered_json costOf(const sequence::Cost& cost) {
+    return {
+        {"accuracy", cost.accuracy}, {"effort", cost.effort}, {"sight", cost.sight}, {"change", cost.change}};
+}
+
+ordered_json stepOf(const part::Part& part, const sequence::Step& step) {
+    const sequence::Way& way = step.way;
+    const tool::Setup& setup = way.setup;
+    const part::PartBend& bend = part.bends[static_cast<size_t>(way.bend)];
+    const sequence::StepMark mark = sequence::markOf(part, step);
+    ordered_json out{{"bend", bend.id},
+                     {"tool", setup.tool->id},
+                     {"face_in", sequence::faceInside(part, way.bend)},
+                     {"mark",
+                      {{"at", mark.at},
+                       {"across", mark.isAcross},
+                       {"on", mark.onFace ? "face" : "back"},
+                       {"flush_with", mark.flushWith}}},
+                     {"push_to", setup.loadedAngleDeg},
+                     {"comes_back_to", bend.shape.angleDeg},
+                     {"springback_by_formula", setup.springbackByFormula},
+                     {"inside_radius", setup.insideRadius},
+                     {"cost", costOf(step.cost)},
+                     {"says", sequence::toDo(part, step, kReading)},
+                     {"check", sequence::toCheck(part, step, kReading)},
+                     {"mind", sequence::toMind(part, step, kReading)}};
+    if (setup.tool->isDie()) {
+        out["opening"] = setup.opening;
+        out["spacers"] = setup.spacers;
+        out["bottomed"] = setup.bottomed;
+        out["force"] = setup.force;
+        return out;
+    }
+    out["held"] = part.plates[static_cast<size_t>(way.holdsChild ? bend.child : bend.parent)].id;
+    out["toward"] = way.hold.toward;
+    out["beside"] = way.hold.beside;
+    if (!setup.tool->fingers.empty()) out["fingers"] = setup.clampLength;
+    const double free = sequence::flatReach(part, way, step.before, !way.holdsChild);
+    out["lever"] = tool::leverOf(*setup.tool, free);
+    out["pull"] = bend::handPull(setup.moment, tool::leverOf(*setup.tool, free));
+    return out;
+}
+
+} // namespace
+
+void writePlan(std::ostream& out, const std::string& file, const part::Part& part,
+               const sequence::Outcome& outcome) {
+    ordered_json shown{{"file", file}};
+    if (outcome.plan) {
+        shown["steps"] = ordered_json::array();
+        for (const sequence::Step& step : outcome.plan->steps)
+            shown["steps"].push_back(stepOf(part, step));
+        shown["cost"] = outcome.plan->cost;
+        shown["best"] = outcome.plan->isBest;
+        shown["bound"] = outcome.plan->bound;
+    } else {
+        shown["steps"] = nullptr;
+        shown["stuck"] = ordered_json::array();
+        for (const sequence::Stuck& stuck : outcome.stuck)
+            shown["stuck"].push_back({{"bend", part.bends[static_cast<size_t>(stuck.bend)].id},
+                                      {"says", sequence::inWords(part, stuck, kReading)}});
+    }
+    shown["steps_tried"] = outcome.stepsTried;
+    shown["checks_made"] = outcome.checksMade;
+    out << shown.dump(-1, ' ', false, ordered_json::error_handler_t::replace) << '\n';
+}
+
+} // namespace goodfold::files

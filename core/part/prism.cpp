@@ -1,0 +1,101 @@
+#include "part/prism.h"
+
+#include "common/convex.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <memory>
+
+namespace goodfold::part {
+
+namespace {
+
+Polygon insetTowardMiddle(const Polygon& outline) {
+    Vec2 middle(0, 0);
+    for (const Vec2& corner : outline)
+        middle += corner / static_cast<double>(outline.size());
+    Polygon inset;
+    for (const Vec2& corner : outline)
+        inset.push_back(corner + kTouching * (middle - corner).normalized());
+    return inset;
+}
+
+} // namespace
+
+std::vector<Prism> platePrisms(const Part& part, int index) {
+    const Polygon outline = flattened(part.plates[static_cast<size_t>(index)].shapeInFlat, kPieceDeg);
+    std::vector<Prism> pieces;
+    for (const ConvexPiece& corners : convexPieces(outline)) {
+        Polygon flat;
+        for (const size_t corner : corners)
+            flat.push_back(outline[corner]);
+        Prism& piece = pieces.emplace_back();
+        for (const double z : {kTouching, part.thickness - kTouching})
+            for (const Vec2& p : insetTowardMiddle(flat))
+                piece.emplace_back(p.x(), p.y(), z);
+    }
+    return pieces;
+}
+
+std::vector<Prism> zonePrisms(const Part& part, int index, double turnedDeg) {
+    const PartBend& bend = part.bends[static_cast<size_t>(index)];
+    const Polygon zone = insetTowardMiddle(bend.zoneInFlat);
+    const int count = std::max(1, static_cast<int>(std::ceil(turnedDeg / kPieceDeg)));
+    const auto section = [&](int i, double z) {
+        const double share = static_cast<double>(i) / count;
+        std::array<Vec3, 2> at;
+        for (size_t side : {0, 1}) {
+            const Vec2& from = zone[side == 0 ? 0 : 3];
+            const Vec2& to = zone[side == 0 ? 1 : 2];
+            const Vec2 p = from + share * (to - from);
+            const double distance = std::clamp((p - bend.near.from).dot(bend.across), 0.0, bend.allowance);
+            at[side] = foldedFromFlat(bend, distance, turnedDeg) * Vec3(p.x(), p.y(), z);
+        }
+        return at;
+    };
+    std::vector<Prism> pieces(static_cast<size_t>(count), Prism(8));
+    for (int i = 0; i < count; ++i)
+        for (const size_t layer : {0, 4}) {
+            const double z = layer == 0 ? kTouching : part.thickness - kTouching;
+            const auto before = section(i, z), after = section(i + 1, z);
+            Prism& piece = pieces[static_cast<size_t>(i)];
+            piece[layer] = before[0];
+            piece[layer + 1] = after[0];
+            piece[layer + 2] = after[1];
+            piece[layer + 3] = before[1];
+        }
+    return pieces;
+}
+
+Prism moved(const Pose3& pose, Prism prism) {
+    for (Vec3& corner : prism)
+        corner = pose * corner;
+    return prism;
+}
+
+Eigen::AlignedBox3d boxOf(const Prism& piece) {
+    Eigen::AlignedBox3d box;
+    for (const Vec3& corner : piece)
+        box.extend(corner);
+    return box;
+}
+
+/// Bottom, top and sides, each as its number of corners and then those.
+fcl::Convexd convexOf(const Prism& piece) {
+    const int count = static_cast<int>(piece.size()) / 2;
+    auto faces = std::make_shared<std::vector<int>>();
+    faces->push_back(count);
+    for (int i = count - 1; i >= 0; --i)
+        faces->push_back(i);
+    faces->push_back(count);
+    for (int i = 0; i < count; ++i)
+        faces->push_back(count + i);
+    for (int i = 0; i < count; ++i) {
+        const int next = (i + 1) % count;
+        faces->insert(faces->end(), {4, i, next, count + next, count + i});
+    }
+    return {std::make_shared<const std::vector<Vec3>>(piece), count + 2, faces};
+}
+
+} // namespace goodfold::part

@@ -1,0 +1,53 @@
+// Whether a step can be made: the partly bent part against the tool, the bench and itself, all along the
+// swing of the bend.
+#pragma once
+
+#include "part/element.h"
+#include "sequence/way.h"
+
+#include <memory>
+#include <optional>
+
+namespace goodfold::sequence {
+
+/// Why a step cannot be made.
+struct Obstacle {
+    enum class Kind { Hit, SelfHit, Grip, ShortLeg, FoldDepth, Pull, Trapped };
+    Kind kind = Kind::Hit;
+    part::Element one;         // of the part
+    std::string what;          // of the tool, or of the part
+    double atDeg = 0;          // of the swing
+    double has = 0, needs = 0; // mm or N, of what is too short or too hard
+};
+
+/// The part's bodies, made once; and what is known of steps, kept so that no pair is looked at twice: a
+/// plate's place beside a bend depends only on the bends between them.
+class Hits {
+public:
+    explicit Hits(const part::Part& part);
+    ~Hits();
+    Hits(const Hits&) = delete;
+    Hits& operator=(const Hits&) = delete;
+
+    /// What is in the way of making this bend when those in `made` are; nothing where it can be made. The
+    /// swing is looked at every `stepDeg`, its end and what is pushed past it included.
+    std::optional<Obstacle> inTheWay(const Way& way, Made made, double stepDeg);
+
+    /// Poses of all plates on the way through a step: this bend turned by `turnedDeg`, those made at theirs.
+    std::vector<double> turnedDeg(Made made, int bend, double turnedDeg) const;
+    /// The tool's place in the root frame at that moment.
+    Pose3 rootFromTool(const Way& way, const std::vector<Pose3>& rootFromFlat, double turnedDeg) const;
+
+    /// How many pairs of bodies were looked at exactly.
+    size_t checksMade() const;
+
+private:
+    std::optional<Obstacle> isTrapped(size_t tool, const Way& way, Made made);
+    struct Inside;
+    std::unique_ptr<Inside> inside;
+};
+
+/// The step of a plan's search and of its replay.
+inline constexpr double kSearchStepDeg = 6, kReplayStepDeg = 0.5;
+
+} // namespace goodfold::sequence

@@ -1,0 +1,79 @@
+// The order: which bend first, in which tool, held where. The best plan by a stated cost, or why there is
+// none.
+#pragma once
+
+#include "sequence/hits.h"
+
+#include <functional>
+#include <map>
+
+namespace goodfold::sequence {
+
+/// What a step costs. Feasibility comes before any cost. The unit is a tenth of a millimetre that a hole is
+/// likely to come out by; the rest is set against that.
+struct Cost {
+    double accuracy = 0; // 10 a tenth mm of placing (1 sigma), 10 a degree, 20 a mm that the radius is off
+    double effort = 0;   // 20 for each 250 N at the lever, 5 for a hem to be shut
+    double sight = 0;    // 3 where the mark looks away from you
+    double change = 0;   // from the step before: tool 40, its setting 15, turned over 8, end for end 6, to
+                         // and fro 2, angle stop 3
+    double sum() const { return accuracy + effort + sight + change; }
+};
+
+/// Without the change from the step before.
+Cost costOf(const part::Part& part, const Way& way, Made made);
+double changeBetween(const part::Part& part, const Way& before, const Way& after);
+
+struct Step {
+    Way way;
+    Made before = 0; // bends that are made when it is begun
+    Cost cost;
+};
+
+struct Plan {
+    std::vector<Step> steps;
+    double cost = 0;
+    bool isBest = false; // proven; else there is no plan that costs less than `bound`
+    double bound = 0;
+};
+
+/// What the user has settled.
+struct Wishes {
+    std::map<int, std::string> tool; // id, by bend
+    std::vector<int> order;          // the first bends, in order; the rest is free
+};
+
+/// A bend that cannot be made at the best point that was reached, and what is in the way in each tool.
+struct Stuck {
+    int bend = 0;
+    Made made = 0;
+    struct Reason {
+        Way way;
+        Obstacle obstacle;
+    };
+    std::vector<Reason> reasons;         // one a tool, the furthest swing
+    std::vector<std::string> notInTools; // tools that will not do whatever the order
+};
+
+struct Outcome {
+    std::optional<Plan> plan;
+    std::vector<Stuck> stuck; // where there is no plan
+    bool stopped = false;
+    size_t stepsTried = 0, checksMade = 0;
+};
+
+/// `goOn` is asked now and then with how many of the bends the best partial order has; false stops.
+using GoOn = std::function<bool(size_t bendsPlaced)>;
+
+Outcome plan(const part::Part& part, const material::Material& material, const tool::Shop& shop,
+             const Wishes& wishes = {}, const GoOn& goOn = {});
+
+/// The same steps in another order or tool, judged: its cost, or the step that cannot be and what is in the
+/// way. For "why not this order".
+struct Judged {
+    Plan plan; // up to the step that fails
+    std::optional<Obstacle> obstacle;
+};
+Judged judge(const part::Part& part, Hits& hits, const std::vector<Way>& steps);
+
+} // namespace goodfold::sequence

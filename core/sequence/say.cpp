@@ -1,0 +1,199 @@
+#include "sequence/say.h"
+
+#include "bend/forming.h"
+#include "part/mark.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace goodfold::sequence {
+
+namespace {
+
+std::string degreesIn(double value) {
+    return quantity::printNumber(value, 1) + "°";
+}
+
+std::string lengthIn(double mm, const quantity::Reading& reading) {
+    return quantity::print(quantity::Length::mm(mm), reading);
+}
+
+std::string plateName(const part::Part& part, int plate) {
+    return "leg " + part.plates[static_cast<size_t>(plate)].id;
+}
+
+const part::PartBend& bendOf(const part::Part& part, const Way& way) {
+    return part.bends[static_cast<size_t>(way.bend)];
+}
+
+int heldPlate(const part::Part& part, const Way& way) {
+    return way.holdsChild ? bendOf(part, way).child : bendOf(part, way).parent;
+}
+int freePlate(const part::Part& part, const Way& way) {
+    return way.holdsChild ? bendOf(part, way).parent : bendOf(part, way).child;
+}
+
+std::string named(const std::string& kind, const part::Element& element) {
+    return kind.empty() ? element.id : kind + " " + element.id;
+}
+
+std::string bodyName(const part::Element& element) {
+    return named(element.kind == part::Element::Kind::Bend ? "bend" : "leg", element);
+}
+
+/// "bottomed", "over a 25 mm opening", "with 95 mm of fingers"
+std::string settingOf(const tool::Setup& setup, const quantity::Reading& reading) {
+    std::string says;
+    if (setup.opening > 0) says += ", opened to " + lengthIn(setup.opening, reading);
+    if (!setup.spacers.empty()) says += " (" + setup.spacers + ")";
+    if (setup.clampLength < setup.tool->length)
+        says += ", " + lengthIn(setup.clampLength, reading) + " of fingers";
+    return says;
+}
+
+} // namespace
+
+StepMark markOf(const part::Part& part, const Step& step) {
+    const part::PartBend& bend = bendOf(part, step.way);
+    const tool::ToolMark mark = tool::markOf(step.way.setup, step.way.work);
+    const bool fromFar = step.way.holdsChild && !step.way.setup.tool->isDie();
+    const double fromNear = fromFar ? bend.allowance - mark.fromTangent : mark.fromTangent;
+    const Vec2 at = bend.near.middle() + fromNear * bend.across;
+    const bool faceIn = faceInside(part, step.way.bend);
+    const bool innerSeen = !step.way.setup.tool->isInVise() || step.way.hold.toward;
+    StepMark made;
+    made.isAcross = part::runsAlong(bend);
+    made.at = made.isAcross ? at.y() - part.blank.corner.y() : part::alongBlank(part, at);
+    made.onFace = faceIn == innerSeen;
+    made.flushWith = mark.flushWith;
+    return made;
+}
+
+std::string toDo(const part::Part& part, const Step& step, const quantity::Reading& reading) {
+    const Way& way = step.way;
+    const part::PartBend& bend = bendOf(part, way);
+    const tool::Tool& tool = *way.setup.tool;
+    const StepMark mark = markOf(part, step);
+    const std::string line = "the line at " + lengthIn(mark.at, reading) +
+                             (mark.isAcross ? " from the lower edge" : " from the datum end");
+    const std::string side = mark.onFace ? "face" : "back";
+    const std::string back = way.setup.closed
+                                 ? "; then press it shut to " + degreesIn(bend.shape.angleDeg) + "."
+                                 : "; it comes back to " + degreesIn(bend.shape.angleDeg) + ".";
+    if (tool.isDie())
+        return "Lay the bend in the " + tool.name + settingOf(way.setup, reading) + ", " +
+               (faceInside(part, way.bend) ? "face" : "back") + " up, " + line + " under " + mark.flushWith +
+               ". Press to " + degreesIn(way.setup.loadedAngleDeg) + back;
+    std::string says = "Clamp " + plateName(part, heldPlate(part, way)) + " in the " + tool.name +
+                       settingOf(way.setup, reading);
+    if (tool.isInVise()) {
+        says += ", " + side + " toward you, " + line + " flush with " + mark.flushWith;
+        if (way.hold.beside) says += ", beside the screw";
+        says += std::string(". Push ") + (way.hold.toward ? "toward you" : "away from you");
+    } else {
+        says += ", " + side + " up, " + line + " under " + mark.flushWith + ". Fold";
+    }
+    return says + " to " + degreesIn(way.setup.loadedAngleDeg) + back;
+}
+
+std::vector<std::string> toCheck(const part::Part& part, const Step& step, const quantity::Reading& reading) {
+    const part::PartBend& bend = bendOf(part, step.way);
+    const double angle = bend.shape.angleDeg;
+    std::vector<std::string> says;
+    says.push_back(std::abs(angle - 90) < 0.05 ? "A square on the inside of bend " + bend.id + "."
+                                               : "A protractor on the inside of bend " + bend.id + ": " +
+                                                     degreesIn(180 - angle) + " between the legs.");
+    for (const int plate : {heldPlate(part, step.way), freePlate(part, step.way)}) {
+        const part::PartPlate& own = part.plates[static_cast<size_t>(plate)];
+        const bool isFinished =
+            std::all_of(own.childBends.begin(), own.childBends.end(),
+                        [&](int child) { return child == step.way.bend || (step.before >> child & 1); }) &&
+            (own.parentBend < 0 || own.parentBend == step.way.bend || (step.before >> own.parentBend & 1));
+        if (isFinished)
+            says.push_back("Calipers over " + plateName(part, plate) + ": " +
+                           lengthIn(part::lengthTo(part, plate, part::DimensionTo::Outside), reading) +
+                           " outside.");
+    }
+    return says;
+}
+
+std::vector<std::string> toMind(const part::Part& part, const Step& step, const quantity::Reading& reading) {
+    const Way& way = step.way;
+    const tool::Tool& tool = *way.setup.tool;
+    std::vector<std::string> says;
+    if (tool.isDie()) {
+        const double share = way.setup.force / tool.die.ratedForce;
+        says.push_back("It takes " + quantity::printNumber(way.setup.force / 1000, 1) + " kN, " +
+                       quantity::printNumber(100 * share, 0) + " % of what the " + tool.name +
+                       " is rated for. Keep hands off the work and stand clear while it is loaded.");
+        return says;
+    }
+    const double free = flatReach(part, way, step.before, !way.holdsChild);
+    const double lever = tool::leverOf(tool, free);
+    const double pull = bend::handPull(way.setup.moment, lever);
+    const auto force = [](double newtons) {
+        return quantity::printNumber(newtons, 0) + " N (" + quantity::printNumber(newtons / 4.448222, 0) +
+               " lb)";
+    };
+    if (tool.isInVise() || tool.kind == tool::Kind::PinBender) {
+        says.push_back("The pull is " + force(pull) + " at " + lengthIn(lever, reading) + " from the bend" +
+                       (free < tool.lever ? ", with a pipe over the leg" : "") + ".");
+        if (pull > bend::kPullPlanned)
+            says.push_back(
+                "That is more than one person pulls with ease: leave " +
+                lengthIn(bend::leverFor(way.setup.moment, bend::kPullPlanned), reading) +
+                " to pull on before it is cut, or get help. A pipe can slip off: stand beside its arc.");
+        if (free < 60)
+            says.push_back(
+                "The leg is short to pull on: hammer it close to the line, a block between, so that it "
+                "does not bow.");
+    }
+    if (way.setup.closed) says.push_back("Keep fingers out of the fold as it closes.");
+    return says;
+}
+
+std::string inWords(const part::Part& part, const Obstacle& obstacle, const quantity::Reading& reading) {
+    using Kind = Obstacle::Kind;
+    switch (obstacle.kind) {
+    case Kind::Hit:
+        return bodyName(obstacle.one) + " hits " + obstacle.what +
+               (obstacle.atDeg > 0.05 ? " when the bend has turned " + degreesIn(obstacle.atDeg)
+                                      : " before the bend begins");
+    case Kind::SelfHit:
+        return bodyName(obstacle.one) + " and " + obstacle.what + " meet when the bend has turned " +
+               degreesIn(obstacle.atDeg);
+    case Kind::Grip:
+        return bodyName(obstacle.one) + " is flat for " + lengthIn(obstacle.has, reading) + ", and " +
+               obstacle.what + " needs " + lengthIn(obstacle.needs, reading) + " to hold";
+    case Kind::ShortLeg:
+        return bodyName(obstacle.one) + " is flat for " + lengthIn(obstacle.has, reading) +
+               " from the middle of the bend, and falls into " + obstacle.what + ", which needs " +
+               lengthIn(obstacle.needs, reading);
+    case Kind::FoldDepth:
+        return bodyName(obstacle.one) + " would go " + lengthIn(obstacle.has, reading) + " into " +
+               obstacle.what + ", which takes " + (obstacle.has < obstacle.needs ? "at least " : "at most ") +
+               lengthIn(obstacle.needs, reading);
+    case Kind::Pull:
+        return bodyName(obstacle.one) + " would need a pull of " + quantity::printNumber(obstacle.has, 0) +
+               " N in " + obstacle.what;
+    case Kind::Trapped:
+        return bodyName(obstacle.one) + " stays caught behind " + obstacle.what + " when it is opened";
+    }
+    (void)part;
+    return {};
+}
+
+std::string inWords(const part::Part& part, const Stuck& stuck, const quantity::Reading& reading) {
+    std::string says = "Bend " + part.bends[static_cast<size_t>(stuck.bend)].id + " cannot be made";
+    if (stuck.made != 0) says += " when the others are";
+    says += ".";
+    for (const Stuck::Reason& reason : stuck.reasons)
+        says +=
+            " In the " + reason.way.setup.tool->name + " " + inWords(part, reason.obstacle, reading) + ".";
+    for (const std::string& why : stuck.notInTools)
+        if (stuck.reasons.empty())
+            says += " " + std::string(1, static_cast<char>(std::toupper(why[0]))) + why.substr(1) + ".";
+    return says;
+}
+
+} // namespace goodfold::sequence

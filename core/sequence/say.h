@@ -1,0 +1,35 @@
+// Steps in a fabricator's words.
+#pragma once
+
+#include "quantity/length.h"
+#include "sequence/plan.h"
+
+namespace goodfold::sequence {
+
+/// "Clamp leg A in the bench vise, face toward you, mark 2 flush with the jaw top. Push away from you
+/// to 92.5; it comes back to 90."
+std::string toDo(const part::Part& part, const Step& step, const quantity::Reading& reading);
+
+/// What to measure when it is done, and with what. One line each.
+std::vector<std::string> toCheck(const part::Part& part, const Step& step, const quantity::Reading& reading);
+
+/// What can hurt, or go wrong, at this step. One line each.
+std::vector<std::string> toMind(const part::Part& part, const Step& step, const quantity::Reading& reading);
+
+/// "leg C hits the screw when the bend has turned 34 degrees"
+std::string inWords(const part::Part& part, const Obstacle& obstacle, const quantity::Reading& reading);
+
+/// "Bend 3 cannot be made: ..." with a clause for each tool.
+std::string inWords(const part::Part& part, const Stuck& stuck, const quantity::Reading& reading);
+
+/// Where the line for this step lies on the blank, from the datum end; on a bend along the sheet, from its
+/// right edge.
+struct StepMark {
+    double at = 0;
+    bool isAcross = false;
+    bool onFace = true; // the side that looks at whoever sets it
+    std::string flushWith;
+};
+StepMark markOf(const part::Part& part, const Step& step);
+
+} // namespace goodfold::sequence

@@ -1,0 +1,87 @@
+#include "sequence/way.h"
+
+#include <algorithm>
+
+namespace goodfold::sequence {
+
+tool::Work workOf(const part::Part& part, int index) {
+    const part::PartBend& bend = part.bends[static_cast<size_t>(index)];
+    return {bend.shape.angleDeg, bend.shape.insideRadius, part.thickness,
+            (bend.near.to - bend.near.from).norm(), bend.allowance};
+}
+
+namespace {
+
+/// Bar can be held beside the screw where it is narrow enough.
+std::vector<tool::Hold> holdsOf(const tool::Tool& tool, const tool::Work& work) {
+    if (!tool.isInVise() || tool.isDie()) return {tool::Hold{}};
+    std::vector<tool::Hold> holds;
+    const bool fitsBeside = work.length <= (tool.length - tool.bench.screwWidth) / 2;
+    for (const bool toward : {false, true})
+        for (const bool beside : {false, true})
+            if (!beside || fitsBeside) holds.push_back({toward, beside});
+    return holds;
+}
+
+} // namespace
+
+Ways waysOf(const part::Part& part, const material::Material& material, const tool::Shop& shop) {
+    Ways ways;
+    for (size_t i = 0; i < part.bends.size(); ++i) {
+        const int bend = static_cast<int>(i);
+        const tool::Work work = workOf(part, bend);
+        std::vector<Way>& all = ways.of.emplace_back();
+        std::vector<std::string>& why = ways.why.emplace_back();
+        for (const tool::Tool& tool : shop.tools) {
+            const tool::Fit fit = tool::fit(tool, work, material);
+            if (fit.setups.empty()) why.push_back(fit.why);
+            for (const tool::Setup& setup : fit.setups)
+                for (const tool::Hold& hold : holdsOf(tool, work))
+                    for (const bool holdsChild : {false, true})
+                        if (!holdsChild || !tool.isDie())
+                            all.push_back({bend, setup, hold, holdsChild, work});
+        }
+    }
+    return ways;
+}
+
+Pose3 flatFromTool(const part::Part& part, const Way& way) {
+    const part::PartBend& bend = part.bends[static_cast<size_t>(way.bend)];
+    const bool inDie = way.setup.tool->isDie(), up = bend.turn == part::Turn::Up;
+    const Segment& line = inDie ? bend.centre : way.holdsChild ? bend.far : bend.near;
+    const Vec2 across = way.holdsChild && !inDie ? Vec2(-bend.across) : bend.across, at = line.middle();
+    Pose3 pose = Pose3::Identity();
+    pose.linear().col(0) = Vec3(across.x(), across.y(), 0);
+    pose.linear().col(2) = Vec3(0, 0, up ? 1 : -1);
+    pose.linear().col(1) = pose.linear().col(2).cross(pose.linear().col(0));
+    pose.translation() = Vec3(at.x(), at.y(), up ? part.thickness : 0);
+    return pose;
+}
+
+double flatReach(const part::Part& part, const Way& way, Made made, bool ofChild) {
+    const part::PartBend& bend = part.bends[static_cast<size_t>(way.bend)];
+    const Vec2 at = (ofChild ? bend.far : bend.near).middle(),
+               out = ofChild ? bend.across : Vec2(-bend.across);
+    double reach = 0;
+    std::vector<int> toVisit{ofChild ? bend.child : bend.parent};
+    std::vector<bool> seen(part.plates.size(), false);
+    while (!toVisit.empty()) {
+        const auto index = static_cast<size_t>(toVisit.back());
+        toVisit.pop_back();
+        if (seen[index]) continue;
+        seen[index] = true;
+        const part::PartPlate& plate = part.plates[index];
+        for (const Vec2& corner : plate.outlineInFlat)
+            reach = std::max(reach, (corner - at).dot(out));
+        const auto goOn = [&](int over, int to) {
+            if (over != way.bend && !(made >> over & 1)) toVisit.push_back(to);
+        };
+        for (const int child : plate.childBends)
+            goOn(child, part.bends[static_cast<size_t>(child)].child);
+        if (plate.parentBend >= 0)
+            goOn(plate.parentBend, part.bends[static_cast<size_t>(plate.parentBend)].parent);
+    }
+    return reach;
+}
+
+} // namespace goodfold::sequence

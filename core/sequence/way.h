@@ -1,0 +1,46 @@
+// The ways a bend can be made: in which tool and setting, which side held, which way round.
+#pragma once
+
+#include "part/part.h"
+#include "tool/solids.h"
+
+#include <cstdint>
+
+namespace goodfold::sequence {
+
+/// Bends that are made, one bit each by their index in the part.
+using Made = std::uint32_t;
+inline constexpr size_t kMostBends = 20; // that are planned
+
+/// One way to make one bend. In a die nothing is held, and both sides rise.
+struct Way {
+    int bend = 0; // index into Part::bends
+    tool::Setup setup;
+    tool::Hold hold;
+    bool holdsChild = false; // else the parent's side of the bend
+    tool::Work work;
+};
+
+tool::Work workOf(const part::Part& part, int bend);
+
+/// All ways of all tools, of each bend; and for a bend without any, why each tool will not do.
+struct Ways {
+    std::vector<std::vector<Way>> of;          // by bend
+    std::vector<std::vector<std::string>> why; // by bend
+};
+Ways waysOf(const part::Part& part, const material::Material& material, const tool::Shop& shop);
+
+/// The tool's frame in the flat: x from the held side across the bend, z out of the side that comes inside.
+/// Its origin is the middle of the held side's tangent line, of a die the middle of the bend.
+Pose3 flatFromTool(const part::Part& part, const Way& way);
+
+/// How far what is still flat with one side of the bend reaches from its tangent line, when the bends in
+/// `made` are made: the stock there is to hold, to lay over a die, or to pull on.
+double flatReach(const part::Part& part, const Way& way, Made made, bool ofChild);
+
+/// Which face of the stock looks up in the tool, or toward the inside of the bend: the face, or the back.
+inline bool faceInside(const part::Part& part, int bend) {
+    return part.bends[static_cast<size_t>(bend)].turn == part::Turn::Up;
+}
+
+} // namespace goodfold::sequence

@@ -1,0 +1,194 @@
+#include "tool/setup.h"
+
+#include "bend/forming.h"
+#include "quantity/length.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace goodfold::tool {
+
+namespace {
+
+constexpr double kUnloading = 1.15;    // springback beyond the model's: the modulus falls after straining
+constexpr double kBottomedKeeps = 0.3; // of an air bend's springback, where the punch is driven home
+constexpr double kMildUltimate = 420;  // MPa: what thicknesses are rated in
+
+std::string mm(double value) {
+    return quantity::printNumber(value, 1);
+}
+
+bend::Stuff stuffOf(const material::Material& material) {
+    return {material.yield, material.ultimate, material.elasticModulus};
+}
+
+/// Pins and formers are picked; an edge or a nose makes what it has, but never sharper than metal goes.
+double radiusMade(const Tool& tool, const Work& work, const material::Material& material) {
+    if (tool.kind == Kind::PinBender || tool.kind == Kind::RoundFormer)
+        return *std::min_element(tool.radii.begin(), tool.radii.end(), [&](double a, double b) {
+            return std::abs(a - work.insideRadius) < std::abs(b - work.insideRadius);
+        });
+    // Hammered or pulled over an edge, bar takes about its own thickness.
+    const double natural = tool.kind == Kind::Vise ? work.thickness : 0;
+    return std::max({tool.radii.front(), natural, material::leastInsideRadius(material, work.thickness)});
+}
+
+double springbackDeg(const Setup& setup, const Work& work, const material::Material& material) {
+    const double at90 =
+        setup.opening > 0
+            ? material.airSpringback
+            : material::typicalSpringbackAt90(material, setup.insideRadius / work.thickness) * kUnloading;
+    return at90 * work.angleDeg / 90 * (setup.bottomed ? kBottomedKeeps : 1);
+}
+
+void complete(Setup& setup, const Work& work, const material::Material& material) {
+    setup.loadedAngleDeg = work.angleDeg + springbackDeg(setup, work, material);
+    setup.springbackByFormula =
+        bend::angleUnderLoad(work.angleDeg, setup.insideRadius, work.thickness, stuffOf(material)) -
+        work.angleDeg;
+    setup.moment =
+        material::formingMoment(material, work.length, work.thickness, std::max(setup.insideRadius, 1e-3));
+    if (setup.opening <= 0) return;
+    setup.force = bend::airBendForce(material.ultimate, work.length, work.thickness, setup.opening) *
+                  (setup.bottomed ? bend::kBottoming : 1);
+    setup.leastLeg = bend::leastLegInDie(setup.opening, work.angleDeg, work.thickness);
+}
+
+/// The widest row of fingers that goes between what stands at both sides; 0 where none does.
+double fittingFingers(const std::vector<double>& fingers, double room) {
+    std::vector<double> sums{0};
+    for (const double finger : fingers) {
+        const size_t count = sums.size();
+        for (size_t i = 0; i < count; ++i)
+            if (sums[i] + finger <= room) sums.push_back(sums[i] + finger);
+    }
+    return *std::max_element(sums.begin(), sums.end());
+}
+
+void addDies(Fit& fit, const Tool& tool, const Work& work, const material::Material& material) {
+    const std::string die = "the " + tool.name;
+    for (const Die::Opening& row : tool.die.openings)
+        for (const bool bottomed : {false, true}) {
+            if (bottomed && !tool.die.bottoms) continue;
+            Setup setup{&tool};
+            setup.opening = row.opening;
+            setup.spacers = row.spacers;
+            setup.clampLength = tool.length;
+            setup.bottomed = bottomed;
+            setup.insideRadius =
+                bottomed ? tool.radii.front()
+                         : std::max(tool.radii.front(), material.airRadiusOverOpening * row.opening);
+            complete(setup, work, material);
+            const double over = row.opening / work.thickness;
+            constexpr double kNarrowest = 5, kWidest = 16; // thicknesses; charts run from 6 to 12
+            if (over < kNarrowest || over > kWidest)
+                fit.why = die + " opens " + mm(row.opening) + ", which is " + mm(over) + " thicknesses";
+            else if (bottomed && work.angleDeg + 0.5 < 180 - tool.die.angleDeg - 0.5)
+                continue; // a bend is bottomed at the die's own angle
+            else if (setup.force > bend::kPressShare * tool.die.ratedForce)
+                fit.why = die + " would need " + mm(setup.force / 1000) + " kN, more than 70 % of its rating";
+            else if (setup.loadedAngleDeg > tool.mostAngleDeg)
+                fit.why = die + " bends up to " + mm(tool.mostAngleDeg) + "°, " + mm(setup.loadedAngleDeg) +
+                          "° is asked";
+            else
+                fit.setups.push_back(std::move(setup));
+        }
+}
+
+/// Rows of fingers as wide as the bend, and narrower ones pushed to either end of it, past what stands in
+/// the other.
+void addFingers(Fit& fit, Setup setup, double length) {
+    constexpr double kPlay = 1, kUnheld = 30; // mm: beside the flanges; that may be left unheld at the ends
+    for (const double leftOut : {0.0, 12.0, 24.0}) {
+        const double room = length - kPlay - leftOut;
+        setup.clampLength = fittingFingers(setup.tool->fingers, room);
+        if (setup.clampLength <= 0 || setup.clampLength < length - kUnheld) return;
+        const double aside = leftOut == 0 ? 0 : (length - kPlay - setup.clampLength) / 2;
+        for (const double side : {1.0, -1.0}) {
+            setup.clampMiddle = side * aside;
+            fit.setups.push_back(setup);
+            if (leftOut == 0) break;
+        }
+    }
+}
+
+void addClamps(Fit& fit, const Tool& tool, const Work& work, const material::Material& material) {
+    Setup setup{&tool};
+    setup.clampLength = tool.length;
+    setup.insideRadius = radiusMade(tool, work, material);
+    complete(setup, work, material);
+    constexpr double kFold = 150; // from here on a hem is folded as far as it goes and then shut
+    const bool folds =
+        tool.kind == Kind::LeafBrake || tool.kind == Kind::BarFolder || tool.kind == Kind::HandSeamer;
+    if (folds && work.angleDeg >= kFold && work.angleDeg <= 190) {
+        setup.closed = true;
+        setup.loadedAngleDeg = tool.mostAngleDeg;
+    } else if (setup.loadedAngleDeg > tool.mostAngleDeg) {
+        fit.why = "the " + tool.name + " reaches " + mm(tool.mostAngleDeg) + "°, " +
+                  mm(setup.loadedAngleDeg) + "° is asked with what springs back";
+        return;
+    }
+    if (tool.fingers.empty()) return fit.setups.push_back(setup);
+    fit.setups.push_back(setup); // all fingers in
+    addFingers(fit, setup, work.length);
+}
+
+} // namespace
+
+double thickestAt(const Tool& tool, double length, double ultimate) {
+    constexpr double kMost = 2;
+    const double load = std::sqrt(tool.length / std::max(length, 1e-6) * kMildUltimate / ultimate);
+    return tool.thickest * std::min(load, kMost);
+}
+
+Fit fit(const Tool& tool, const Work& work, const material::Material& material) {
+    Fit found;
+    if (work.length > tool.length) {
+        found.why = "the " + tool.name + " is " + mm(tool.length) + " long, the bend is " + mm(work.length);
+        return found;
+    }
+    const double thickest = thickestAt(tool, work.length, material.ultimate);
+    if (work.thickness > thickest) {
+        found.why = "the " + tool.name + " takes " + mm(thickest) + " of this stock over that length";
+        return found;
+    }
+    constexpr double kFar = 0.5; // of a pin or a former from what is wanted, in shares of it
+    const bool isPicked = tool.kind == Kind::PinBender || tool.kind == Kind::RoundFormer;
+    if (isPicked &&
+        std::abs(radiusMade(tool, work, material) - work.insideRadius) > kFar * work.insideRadius) {
+        found.why = "the " + tool.name + " has no radius near " + mm(work.insideRadius);
+        return found;
+    }
+    if (tool.isDie())
+        addDies(found, tool, work, material);
+    else
+        addClamps(found, tool, work, material);
+    return found;
+}
+
+double leverOf(const Tool& tool, double freeLength) {
+    return std::max(tool.lever, freeLength);
+}
+
+ToolMark markOf(const Setup& setup, const Work& work) {
+    switch (setup.tool->kind) {
+    case Kind::Vise:
+        return {setup.tool->radii.front(), "the jaw top"};
+    case Kind::ViseDies:
+    case Kind::PressDie:
+        return {work.allowance / 2, "the middle of the punch"};
+    case Kind::LeafBrake:
+        return {setup.insideRadius, "the nose, seen from above"};
+    case Kind::BarFolder:
+        return {setup.insideRadius, "the blade's edge"};
+    case Kind::HandSeamer:
+        return {setup.tool->radii.front(), "the jaw edge"};
+    case Kind::PinBender:
+        return {0, "the middle of the pin"};
+    case Kind::RoundFormer:
+        return {0, "the middle of the round bar"};
+    }
+    return {};
+}
+
+} // namespace goodfold::tool

@@ -1,0 +1,60 @@
+// A tool with its setting for one bend: what it gives, and what it asks.
+#pragma once
+
+#include "material/material.h"
+#include "tool/tool.h"
+
+#include <optional>
+
+namespace goodfold::tool {
+
+/// One bend as a tool meets it.
+struct Work {
+    double angleDeg = 90;    // that is wanted
+    double insideRadius = 0; // that the part is laid out with
+    double thickness = 0;
+    double length = 0; // of the bend line
+    double allowance = 0;
+};
+
+struct Setup {
+    const Tool* tool = nullptr; // of a shop that outlives it
+    double insideRadius = 0;    // that this setting makes
+    double opening = 0;         // of a die
+    std::string spacers;        // to set it
+    double clampLength = 0;     // along the bend line; of fingers those put side by side
+    double clampMiddle = 0;     // of the fingers, along the tool's y from the bend's middle
+    bool bottomed = false;
+    bool closed = false;            // bent as far as the tool goes, then pressed or hammered shut
+    double loadedAngleDeg = 0;      // to push to: it comes back to what is wanted
+    double springbackByFormula = 0; // degrees, from the cubic; the typical figure is what loadedAngleDeg has
+    double force = 0;               // of a press
+    double moment = 0;              // of a bend by hand, N mm
+    double leastLeg = 0;            // outside length that either side needs in a die
+};
+
+/// Settings that can make the bend, whatever else the part has; or why there is none.
+struct Fit {
+    std::vector<Setup> setups;
+    std::string why; // of the last that was refused: "the vise's jaws are 125 wide, the bend is 180"
+};
+Fit fit(const Tool& tool, const Work& work, const material::Material& material);
+
+/// Thickest stock of a bend this long: the load that bends the rated thickness over the whole length,
+/// w T^2 UTS, is not exceeded; never more than twice the rated thickness.
+double thickestAt(const Tool& tool, double length, double ultimate);
+
+/// The lever there is for a bend by hand: the free side itself where it is longer than what the shop has.
+double leverOf(const Tool& tool, double freeLength);
+
+/// The line that is set in the tool.
+struct ToolMark {
+    double fromTangent = 0; // from the held side's tangent line toward the free side
+    std::string flushWith;  // "the jaw top"
+};
+/// Jaws: the edge's radius past the tangent line, where their top is. Noses and blades: the sight line, the
+/// radius past it. Dies: the bend's centre, under the punch. Pins and formers: the tangent line itself, at
+/// the pin's middle.
+ToolMark markOf(const Setup& setup, const Work& work);
+
+} // namespace goodfold::tool

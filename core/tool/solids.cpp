@@ -1,0 +1,180 @@
+#include "tool/solids.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace goodfold::tool {
+
+namespace {
+
+constexpr double kFar = 2000;   // mm: benches, walls and beams go on beyond any part
+constexpr double kClear = 0.05; // mm: surfaces that lie on each other do not hit
+
+using Motion = Solid::Motion;
+
+Polygon box(double x0, double x1, double z0, double z1) {
+    return {{x0, z0}, {x1, z0}, {x1, z1}, {x0, z1}};
+}
+
+class Maker {
+public:
+    Maker(const Setup& setup, const Hold& hold, double thickness, double partRadius)
+        : setup(setup), tool(*setup.tool), hold(hold), t(thickness), r(partRadius) {}
+
+    std::vector<Solid> made() && {
+        if (tool.isDie())
+            dieAndPunch();
+        else
+            clamp();
+        if (tool.isInVise()) bench();
+        return std::move(solids);
+    }
+
+private:
+    double half() const { return setup.clampLength / 2; }
+
+    void add(const std::string& name, Polygon section, double from, double to, Motion motion = Motion::Fixed,
+             bool clamps = false) {
+        solids.push_back({name, std::move(section), from, to, motion, clamps});
+    }
+
+    std::string innerName() const {
+        switch (tool.kind) {
+        case Kind::LeafBrake:
+            return tool.fingers.empty() ? "the clamp" : "the fingers";
+        case Kind::BarFolder:
+            return "the blade";
+        case Kind::PinBender:
+            return "the pin";
+        case Kind::RoundFormer:
+            return "the round bar";
+        default:
+            return "the jaw";
+        }
+    }
+
+    /// The inner side: flat on the stock up to the tangent line, round its edge, and falling away on top. The
+    /// edge is drawn a little sharper than the part's radius so that what wraps it does not hit it.
+    Polygon nose(double height) const {
+        constexpr double kSharper = 0.85;
+        const double edge = std::max(kSharper * r - kClear, 0.0), depth = tool.clamp.innerDepth;
+        Polygon section{{-depth, kClear}, {0, kClear}};
+        constexpr int kSteps = 6;
+        const double upTo = radians(90 + tool.clamp.topDeg);
+        for (int i = 1; i <= kSteps; ++i) {
+            const double turned = upTo * i / kSteps;
+            section.emplace_back(edge * std::sin(turned), kClear + edge * (1 - std::cos(turned)));
+        }
+        const Vec2 top = section.back();
+        const double fall = std::tan(radians(tool.clamp.topDeg));
+        const double x = std::max(top.x() - (height - top.y()) * fall, -depth);
+        if (height > top.y()) section.emplace_back(x, height);
+        if (x > -depth) section.emplace_back(-depth, std::max(height, top.y()));
+        return section;
+    }
+
+    void clamp() {
+        const Clamp& c = tool.clamp;
+        const bool round = tool.kind == Kind::PinBender || tool.kind == Kind::RoundFormer;
+        if (round) {
+            Polygon section;
+            for (int i = 0; i < 16; ++i) {
+                const double turned = 2 * std::numbers::pi * i / 16;
+                section.emplace_back((r - kClear) * std::cos(turned), r + (r - kClear) * std::sin(turned));
+            }
+            add(innerName(), section, setup.clampMiddle - half(), setup.clampMiddle + half(), Motion::Fixed,
+                true);
+        } else {
+            add(innerName(), nose(c.innerHeight), setup.clampMiddle - half(), setup.clampMiddle + half(),
+                Motion::Fixed, true);
+        }
+        if (tool.kind == Kind::LeafBrake && !tool.fingers.empty()) // the beam that the fingers hang on
+            add("the beam above the fingers",
+                box(-c.innerDepth - 60, -c.innerHeight * 0.6, c.innerHeight, c.innerHeight + 90), -kFar,
+                kFar);
+        const double outerTop = tool.kind == Kind::LeafBrake || tool.kind == Kind::BarFolder ? 0 : r;
+        add(tool.kind == Kind::LeafBrake || tool.kind == Kind::BarFolder ? "the bed" : "the other jaw",
+            box(-c.outerDepth, std::min(outerTop, tool.radii.front()), -t - c.outerHeight, -t - kClear),
+            -std::max(half(), tool.length / 2), std::max(half(), tool.length / 2));
+        if (tool.apron.thickness > 0)
+            add(tool.kind == Kind::PinBender ? "the die" : "the apron",
+                box(0, tool.apron.width, -t - tool.apron.thickness, -t - kClear), -tool.length / 2,
+                tool.length / 2, Motion::With);
+    }
+
+    /// The frame's middle is the bend's: x runs over the die, z up the punch.
+    void dieAndPunch() {
+        const Die& d = tool.die;
+        const double tip = std::min(tool.radii.front(), std::max(r * 0.85, 0.2)), v = setup.opening / 2;
+        const double lean = std::tan(radians(d.angleDeg / 2)), w = d.punchWidth / 2, l = tool.length / 2;
+        // Round the tip, then up its flanks to its full width.
+        Polygon punch;
+        const double flank = radians(90 - d.angleDeg / 2); // from straight down to where the flank begins
+        for (int i = -3; i <= 3; ++i)
+            punch.emplace_back(tip * std::sin(flank * i / 3), kClear + tip * (1 - std::cos(flank * i / 3)));
+        const Vec2 right = punch.back();
+        const double up = std::max((w - right.x()) / lean, 0.0), wide = std::max(w, right.x());
+        punch.emplace_back(wide, right.y() + up);
+        punch.emplace_back(wide, d.punchHeight);
+        punch.emplace_back(-wide, d.punchHeight);
+        punch.emplace_back(-wide, right.y() + up);
+        add("the punch", punch, -l, l);
+        const double deep = std::min(v / lean, d.height - 2), half = std::max(d.width / 2, v + 10);
+        add("the die", {{-half, -d.height}, {0, -d.height}, {0, -deep}, {-v, -kClear}, {-half, -kClear}}, -l,
+            l, Motion::Die);
+        add("the die", {{0, -d.height}, {half, -d.height}, {half, -kClear}, {v, -kClear}, {0, -deep}}, -l, l,
+            Motion::Die);
+        if (tool.kind == Kind::PressDie) {
+            add("the ram", box(-90, 90, d.punchHeight, d.punchHeight + 300), -l, l);
+            add("the press bed", box(-120, 120, -d.height - 200, -d.height), -kFar, kFar, Motion::Die);
+            for (const double side : {-1.0, 1.0})
+                add("the press's column", box(-60, 60, -600, 600),
+                    side < 0 ? -d.between / 2 - 100 : d.between / 2,
+                    side < 0 ? -d.between / 2 : d.between / 2 + 100);
+        } else {
+            add("the vise's jaw", box(-60, 25, d.punchHeight, d.punchHeight + 40), -l, l);
+            add("the vise's jaw", box(-60, 25, -d.height - 40, -d.height), -l, l, Motion::Die);
+        }
+    }
+
+    /// Below and behind a vise. Its fixed jaw is the far one: bent away, the inner side is the fixed jaw.
+    void bench() {
+        const Bench& b = tool.bench;
+        const double inner = hold.toward ? -1 : 1; // away from you, along z
+        const double top = tool.radii.front();
+        if (!hold.beside)
+            add("the screw", box(top - b.screwDepth - b.screwWidth, top - b.screwDepth, -kFar, kFar),
+                -b.screwWidth / 2, b.screwWidth / 2);
+        // From the fixed jaw's gripping face, which the stock lies on.
+        const double face = hold.toward ? -t : 0;
+        const auto away = [&](double from, double to) {
+            const double a = face + inner * from, c = face + inner * to;
+            return std::pair{std::min(a, c), std::max(a, c)};
+        };
+        const auto [bench0, bench1] = away(b.edge, b.wall);
+        add("the bench", box(top - b.below - 60, top - b.below, bench0, bench1), -kFar, kFar);
+        const auto [wall0, wall1] = away(b.wall, b.wall + 100);
+        add("the wall", box(-kFar, kFar, wall0, wall1), -kFar, kFar);
+    }
+
+    const Setup& setup;
+    const Tool& tool;
+    const Hold& hold;
+    double t, r;
+    std::vector<Solid> solids;
+};
+
+} // namespace
+
+std::vector<Solid> solidsOf(const Setup& setup, const Hold& hold, double thickness, double partRadius) {
+    return Maker(setup, hold, thickness, partRadius).made();
+}
+
+double dieTop(double opening, double thickness, double allowance, double neutral, double angleDeg) {
+    const double a = radians(angleDeg);
+    if (a < 1e-6) return -thickness;
+    const double inner = allowance / a - neutral; // radius, the same strip bent by so much
+    return inner - (inner + thickness) / std::cos(a / 2) + opening / 2 * std::tan(a / 2);
+}
+
+} // namespace goodfold::tool

@@ -1,0 +1,35 @@
+// The tool's and the bench's bodies, as prisms along the bend line, for seeing what hits and for drawing.
+#pragma once
+
+#include "common/geometry.h"
+#include "tool/setup.h"
+
+namespace goodfold::tool {
+
+struct Solid {
+    /// With: swings with the free side. Die: moves under the punch as the bend closes.
+    enum class Motion { Fixed, With, Die };
+    std::string name;        // as in "hits the screw"
+    Polygon section;         // convex, x and z, counter-clockwise
+    double from = 0, to = 0; // along y, from the middle of the bend line
+    Motion motion = Motion::Fixed;
+    bool clamps = false; // lifts off when the stock is let go
+};
+
+/// How the work is held where there is a choice.
+struct Hold {
+    bool toward = false; // a vise: bent toward you, else away from you over the fixed jaw
+    bool beside = false; // a vise: held beside its screw, at the end of the jaws
+    bool operator==(const Hold&) const = default;
+};
+
+/// In the tool's frame (tool.h), stock of this thickness lying in it; of a die the frame's z = 0 is the inner
+/// surface in the middle of the bend. `partRadius` is what the part is laid out with: the nose is drawn to
+/// fit in it.
+std::vector<Solid> solidsOf(const Setup& setup, const Hold& hold, double thickness, double partRadius);
+
+/// How high a die's top stands in the frame of the bend's middle, when the bend has turned by `angleDeg`: its
+/// shoulders touch the legs' outer sides. `allowance` is the bend's.
+double dieTop(double opening, double thickness, double allowance, double neutral, double angleDeg);
+
+} // namespace goodfold::tool

@@ -1,0 +1,95 @@
+// The shop's tools as they are: what they are used for, their cross-sections and their limits.
+//
+// Every cross-section is drawn in the tool's own frame, as the flat stock lies in it before a bend: x from
+// the held side to the free side with 0 at the held side's tangent line, z out of the stock on the side that
+// comes inside the bend, with 0 at that surface; y along the bend line. Millimetres, degrees, newtons.
+#pragma once
+
+#include "common/result.h"
+
+#include <iosfwd>
+#include <string>
+#include <vector>
+
+namespace goodfold::tool {
+
+enum class Kind { Vise, ViseDies, PressDie, LeafBrake, BarFolder, HandSeamer, PinBender, RoundFormer };
+
+/// What holds the stock: the inner side (jaw, clamp, finger, blade, pin) and the outer side (jaw, bed).
+struct Clamp {
+    double innerDepth = 0;  // how far back from the tangent line the inner side reaches
+    double innerHeight = 0; // how thick it is; of fingers their height below the beam: the box depth
+    double topDeg = 0;      // how far its top falls away, so that a bend can go past 90
+    double outerDepth = 0;
+    double outerHeight = 0;
+    double lift = 0;      // how far it opens
+    double leastGrip = 0; // stock it needs to hold
+};
+
+/// What is round a vise. Its jaws stand upright: x points up, and away from you is toward the wall.
+struct Bench {
+    double screwDepth = 0; // from the jaw top down to the screw
+    double screwWidth = 0;
+    double below = 0; // from the jaw top down to the bench
+    double edge = 0;  // from the fixed jaw's gripping face to the bench's edge, away from you
+    double wall = 0;  // from the same face to the wall
+};
+
+/// The part that pushes the free side round.
+struct Apron {
+    double thickness = 0;
+    double width = 0;
+};
+
+/// A V die and its punch. Openings are those that can be set, with the spacers each needs.
+struct Die {
+    struct Opening {
+        double opening = 0;
+        std::string spacers; // "two 10 mm spacers"; empty for none
+    };
+    std::vector<Opening> openings;
+    double angleDeg = 90; // of the V, and of the punch: 180 less this is the sharpest bend
+    double height = 0, width = 0;
+    double punchWidth = 0, punchHeight = 0;
+    double ratedForce = 0;
+    double between = 0; // the columns or the ends of the bed, along the bend line
+    bool bottoms = false;
+};
+
+struct Tool {
+    std::string id;
+    std::string name; // "bench vise"
+    Kind kind = Kind::Vise;
+    double length = 0;         // longest bend
+    double thickest = 0;       // in mild steel over the whole length
+    std::vector<double> radii; // jaw edge, nose or punch tip; the pins or formers there are, rising
+    double mostAngleDeg = 90;  // that can be reached under load
+    double lever = 0;          // of its own, or a pipe that is kept for it
+    Clamp clamp;
+    Bench bench;
+    Apron apron;
+    Die die;
+    std::vector<double> fingers;        // widths there are; empty: one clamp over the whole length
+    double leastFold = 0, mostFold = 0; // of a folder: how deep the stock can go in
+    double placeSigma = 0;              // mm, mark to tool
+    double angleSigma = 0;              // degrees, angle reached
+
+    bool isDie() const { return kind == Kind::PressDie || kind == Kind::ViseDies; }
+    bool isInVise() const {
+        return kind == Kind::Vise || kind == Kind::ViseDies || kind == Kind::RoundFormer;
+    }
+};
+
+struct Shop {
+    std::vector<Tool> tools;
+    const Tool* find(const std::string& id) const;
+};
+
+/// Reads the JSON of data/tools.json.
+Result<Shop> readShop(std::istream& in);
+/// The simulated shop that ships with Good Fold.
+const Shop& standardShop();
+/// The user's own tools over it: those of the same id replace, others are added.
+Shop withOwn(Shop shop, const Shop& own);
+
+} // namespace goodfold::tool

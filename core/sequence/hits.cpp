@@ -6,6 +6,7 @@
 #include <fcl/narrowphase/collision.h>
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <map>
 #include <unordered_map>
@@ -72,6 +73,9 @@ struct Body {
     int bend = -1; // of a strip
     Made between = 0;
 };
+
+constexpr std::array kMotions{tool::Solid::Motion::Fixed, tool::Solid::Motion::With,
+                              tool::Solid::Motion::Die};
 
 struct ToolShape {
     tool::Solid solid;
@@ -148,6 +152,11 @@ struct Hits::Inside {
         return bend >= 0 && !(made >> bend & 1) ? flat[body] : bent[body];
     }
 
+    bool moves(size_t tool, tool::Solid::Motion motion) const {
+        return std::any_of(tools[tool].begin(), tools[tool].end(),
+                           [&](const ToolShape& shape) { return shape.solid.motion == motion; });
+    }
+
     static bool isSame(const Way& a, const Way& b) {
         return a.bend == b.bend && a.setup.tool == b.setup.tool && a.setup.opening == b.setup.opening &&
                a.setup.clampLength == b.setup.clampLength && a.setup.clampMiddle == b.setup.clampMiddle &&
@@ -209,7 +218,7 @@ class Look {
 public:
     Look(Hits& hits, const part::Part& part, const Way& way, Made made, double stepDeg)
         : hits(hits), part(part), way(way), made(made), angles(anglesTo(way.setup.loadedAngleDeg, stepDeg)),
-          poses(angles.size()) {}
+          poses(angles.size()), solids(angles.size()) {}
 
     size_t count() const { return angles.size(); }
     double angle(size_t i) const { return angles[i]; }
@@ -218,7 +227,14 @@ public:
             poses[i] = part::rootFromFlatAt(part, hits.turnedDeg(made, way.bend, angles[i]));
         return poses[i];
     }
-    /// Of a solid that moves as it does.
+    /// Into the frame of what moves so; made once for each moment.
+    const Pose3& solidFromRoot(tool::Solid::Motion motion, size_t i) {
+        auto& known = solids[i][static_cast<size_t>(motion)];
+        if (!known) known = rootFromSolid(motion, i).inverse();
+        return *known;
+    }
+
+private:
     Pose3 rootFromSolid(tool::Solid::Motion motion, size_t i) {
         using Motion = tool::Solid::Motion;
         const part::PartBend& bend = part.bends[static_cast<size_t>(way.bend)];
@@ -237,13 +253,13 @@ public:
         return pose;
     }
 
-private:
     Hits& hits;
     const part::Part& part;
     const Way& way;
     Made made;
     std::vector<double> angles;
     std::vector<std::vector<Pose3>> poses;
+    std::vector<std::array<std::optional<Pose3>, 3>> solids;
 };
 
 part::Element plateAt(const part::Part& part, const Way& way, bool child) {
@@ -294,13 +310,17 @@ std::optional<Obstacle> Hits::inTheWay(const Way& way, Made made, double stepDeg
     const int step = static_cast<int>(std::lround(stepDeg * 10));
     Look look(*this, in.part, way, made, stepDeg);
     const auto toolHit = [&](size_t body) -> Inside::Known {
-        for (size_t i = 0; i < look.count(); ++i)
-            for (const ToolShape& shape : in.tools[tool]) {
-                const Pose3 rootFromBody = look.rootFromFlat(i)[static_cast<size_t>(in.bodies[body].plate)];
-                if (meet(shape.shape, in.shapeOf(body, made),
-                         look.rootFromSolid(shape.solid.motion, i).inverse() * rootFromBody, in.checks))
-                    return {true, shape.solid.name, look.angle(i)};
+        for (size_t i = 0; i < look.count(); ++i) {
+            const Pose3& rootFromBody = look.rootFromFlat(i)[static_cast<size_t>(in.bodies[body].plate)];
+            for (const tool::Solid::Motion motion : kMotions) {
+                if (!in.moves(tool, motion)) continue;
+                const Pose3 solidFromBody = look.solidFromRoot(motion, i) * rootFromBody;
+                for (const ToolShape& shape : in.tools[tool])
+                    if (shape.solid.motion == motion &&
+                        meet(shape.shape, in.shapeOf(body, made), solidFromBody, in.checks))
+                        return {true, shape.solid.name, look.angle(i)};
             }
+        }
         return {false, {}, 0};
     };
     const auto selfHit = [&](size_t held, size_t free) -> Inside::Known {

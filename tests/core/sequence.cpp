@@ -1,0 +1,295 @@
+// The order of bending: the plan found against every order there is, its steps replayed, and parts that
+// cannot be made, for the right reason.
+#include "core/sheet_support.h"
+#include "sequence/say.h"
+
+using namespace goodfold;
+using part::Edge;
+using sequence::Made;
+using sequence::Obstacle;
+using sequence::Way;
+
+namespace {
+
+/// Steps point to their tools, so the shop stays.
+const tool::Shop& only(const std::string& id) {
+    static std::map<std::string, tool::Shop> shops;
+    return shops.try_emplace(id, tool::Shop{{*tool::standardShop().find(id)}}).first->second;
+}
+
+/// Bars that people bend: most can be made, some cannot.
+part::Job randomBar(test::RandomJobs& random, int bends) {
+    std::vector<double> legs{random.real(12, 90)};
+    std::vector<part::Bend> all;
+    for (int i = 0; i < bends; ++i) {
+        legs.push_back(random.real(12, 90));
+        part::Bend bend;
+        bend.angleDeg = random.whole(0, 2) ? 90 : random.real(15, 110);
+        bend.turn = random.whole(0, 1) ? part::Turn::Up : part::Turn::Down;
+        bend.skewDeg = random.whole(0, 5) ? 0 : random.real(-20, 20);
+        all.push_back(bend);
+    }
+    return test::bar(legs, all, random.real(1.5, 4), random.real(15, 40));
+}
+
+/// Every order, every way: the costs of all last ways are carried through each order.
+class EveryOrder {
+public:
+    EveryOrder(const part::Part& part, const material::Material& material, const tool::Shop& shop)
+        : part(part), hits(part), ways(sequence::waysOf(part, material, shop)) {}
+
+    double least() {
+        go(0, nullptr, {});
+        return best;
+    }
+
+private:
+    void go(Made made, const std::vector<Way>* before, const std::vector<double>& costs) {
+        if (made == (Made{1} << part.bends.size()) - 1) {
+            for (const double cost : costs)
+                best = std::min(best, cost);
+            return;
+        }
+        for (size_t bend = 0; bend < part.bends.size(); ++bend) {
+            if (made >> bend & 1) continue;
+            std::vector<double> next(ways.of[bend].size(), std::numeric_limits<double>::infinity());
+            bool any = false;
+            for (size_t i = 0; i < next.size(); ++i) {
+                const Way& way = ways.of[bend][i];
+                if (!isFree(made, bend, i)) continue;
+                const double own = sequence::costOf(part, way, made).sum();
+                if (!before) next[i] = own;
+                for (size_t j = 0; before && j < costs.size(); ++j)
+                    if (std::isfinite(costs[j]))
+                        next[i] = std::min(next[i],
+                                           costs[j] + own + sequence::changeBetween(part, (*before)[j], way));
+                any |= std::isfinite(next[i]);
+            }
+            if (any) go(made | Made{1} << bend, &ways.of[bend], next);
+        }
+    }
+
+    bool isFree(Made made, size_t bend, size_t way) {
+        const auto key = std::tuple{made, bend, way};
+        const auto found = known.find(key);
+        if (found != known.end()) return found->second;
+        const Way& own = ways.of[bend][way];
+        return known[key] = !hits.inTheWay(own, made, sequence::kSearchStepDeg) &&
+                            !hits.inTheWay(own, made, sequence::kReplayStepDeg);
+    }
+
+    const part::Part& part;
+    sequence::Hits hits;
+    sequence::Ways ways;
+    std::map<std::tuple<Made, size_t, size_t>, bool> known;
+    double best = std::numeric_limits<double>::infinity();
+};
+
+/// Where no plan is, every order has to fail; where one is, none is cheaper, and each step is free when it is
+/// looked at anew, half a degree at a time.
+void judgeAgainstEveryOrder(const part::Job& job, const tool::Shop& shop) {
+    const auto& material = test::materialOf(job);
+    const part::Part part = part::solve(job, material);
+    const sequence::Outcome outcome = sequence::plan(part, material, shop);
+    const double least = EveryOrder(part, material, shop).least();
+    if (!outcome.plan) {
+        QVERIFY(std::isinf(least));
+        QVERIFY(!outcome.stuck.empty());
+        for (const sequence::Stuck& stuck : outcome.stuck)
+            QVERIFY(!stuck.reasons.empty() || !stuck.notInTools.empty());
+        return;
+    }
+    QVERIFY2(std::abs(outcome.plan->cost - least) < 1e-6,
+             qPrintable(QString("%1, of all orders %2").arg(outcome.plan->cost).arg(least)));
+    QVERIFY(outcome.plan->isBest);
+    sequence::Hits anew(part);
+    std::vector<Way> ways;
+    for (const sequence::Step& step : outcome.plan->steps)
+        ways.push_back(step.way);
+    const sequence::Judged judged = sequence::judge(part, anew, ways);
+    QVERIFY(!judged.obstacle);
+    QVERIFY(std::abs(judged.plan.cost - least) < 1e-6);
+}
+
+/// Obstacles of a part that one tool cannot make.
+std::set<Obstacle::Kind> obstacles(const part::Job& job, const tool::Shop& shop,
+                                   std::string* says = nullptr) {
+    const auto& material = test::materialOf(job);
+    const part::Part part = part::solve(job, material);
+    const sequence::Outcome outcome = sequence::plan(part, material, shop);
+    if (outcome.plan) return {};
+    std::set<Obstacle::Kind> kinds;
+    for (const sequence::Stuck& stuck : outcome.stuck) {
+        for (const auto& reason : stuck.reasons)
+            kinds.insert(reason.obstacle.kind);
+        if (says) *says += sequence::inWords(part, stuck, quantity::Reading::millimetres()) + "\n";
+    }
+    return kinds;
+}
+
+} // namespace
+
+class SequenceTest : public QObject {
+    Q_OBJECT
+private slots:
+    void planIsTheBestOfAllOrders_data();
+    void planIsTheBestOfAllOrders();
+    void demoJobsArePlanned_data();
+    void demoJobsArePlanned();
+    void legShorterThanHalfTheOpening();
+    void returnFlangeUnderThePunch();
+    void flangeDeeperThanTheFingers();
+    void closedBoxOnAPlainBrake();
+    void longLegHitsTheScrew();
+    void wishesAreKept();
+    void searchCanBeStopped();
+    void stepsAreSaid();
+};
+
+void SequenceTest::planIsTheBestOfAllOrders_data() {
+    QTest::addColumn<int>("bends");
+    QTest::addColumn<int>("jobs");
+    QTest::newRow("1 to 3 bends") << 0 << 430;
+    QTest::newRow("4 bends") << 4 << 50;
+    QTest::newRow("5 bends") << 5 << 14;
+    QTest::newRow("6 bends") << 6 << 4;
+    QTest::newRow("7 bends") << 7 << 2;
+}
+
+void SequenceTest::planIsTheBestOfAllOrders() {
+    QFETCH(int, bends);
+    QFETCH(int, jobs);
+    test::RandomJobs random(500 + static_cast<unsigned>(bends));
+    for (int n = 0; n < jobs; ++n) {
+        const int count = bends ? bends : random.whole(1, 3);
+        judgeAgainstEveryOrder(randomBar(random, count), tool::standardShop());
+        if (QTest::currentTestFailed()) QFAIL(qPrintable(QString("job %1").arg(n)));
+    }
+}
+
+void SequenceTest::demoJobsArePlanned_data() {
+    QTest::addColumn<QString>("file");
+    for (const char* file :
+         {"bench-cover", "fan-standoff", "lamp-hanger", "thermostat-box", "tray-clip", "vent-stay"})
+        QTest::newRow(file) << file;
+}
+
+void SequenceTest::demoJobsArePlanned() {
+    QFETCH(QString, file);
+    std::ifstream in((QStringLiteral(PROJECT_DATA "/demo/") + file + QStringLiteral(".gfold")).toStdString());
+    const auto read = files::readJob(in);
+    QVERIFY(read);
+    const part::Part part = part::solve(read->job, test::materialOf(read->job));
+    QVERIFY(sequence::plan(part, test::materialOf(read->job), tool::standardShop()).plan);
+    judgeAgainstEveryOrder(read->job, tool::standardShop());
+}
+
+void SequenceTest::legShorterThanHalfTheOpening() {
+    const part::Job job = test::bar({60, 14}, {{.angleDeg = 90}}, 8, 40);
+    std::string says;
+    QCOMPARE(obstacles(job, only("press"), &says), std::set{Obstacle::Kind::ShortLeg});
+    QVERIFY(says.find("falls into") != std::string::npos);
+}
+
+/// A channel whose lips come back over it: in a press the last bend closes over the punch.
+void SequenceTest::returnFlangeUnderThePunch() {
+    const part::Job job =
+        test::bar({45, 45, 45, 45, 45},
+                  {{.angleDeg = 90}, {.angleDeg = 90}, {.angleDeg = 90}, {.angleDeg = 90}}, 3, 30);
+    std::string says;
+    const auto kinds = obstacles(job, only("press"), &says);
+    QVERIFY2(kinds.count(Obstacle::Kind::Hit) || kinds.count(Obstacle::Kind::SelfHit), says.c_str());
+    const part::Job open = test::bar({40, 90, 40}, {{.angleDeg = 90}, {.angleDeg = 90}}, 3, 30);
+    QVERIFY(obstacles(open, only("press")).empty());
+}
+
+/// Four walls: as high as the fingers they can be made, higher they hit the beam above.
+void SequenceTest::flangeDeeperThanTheFingers() {
+    const auto box = [](double height) {
+        part::Job job = test::tray({Edge::End, Edge::Start, Edge::Left, Edge::Right}, 90, height);
+        job.thickness = 1;
+        job.plates[0].length = 201;
+        job.plates[0].width = 151;
+        for (part::Bend& bend : job.bends)
+            bend.insideRadius = 1;
+        return job;
+    };
+    QVERIFY(obstacles(box(40), only("finger-brake")).empty());
+    std::string says;
+    QVERIFY(obstacles(box(130), only("finger-brake"), &says).count(Obstacle::Kind::Hit));
+    QVERIFY2(says.find("beam") != std::string::npos, says.c_str());
+}
+
+void SequenceTest::closedBoxOnAPlainBrake() {
+    part::Job job = test::tray({Edge::End, Edge::Start, Edge::Left, Edge::Right}, 90, 40);
+    job.thickness = 1;
+    std::string says;
+    QVERIFY(obstacles(job, only("brake"), &says).count(Obstacle::Kind::Hit));
+    QVERIFY2(says.find("clamp") != std::string::npos, says.c_str());
+    job = test::tray({Edge::End, Edge::Start}, 90, 40); // two walls are no box
+    job.thickness = 1;
+    QVERIFY(obstacles(job, only("brake")).empty());
+}
+
+/// Wide bar cannot be held beside the screw: what reaches below hits it, unless it goes in the other way.
+void SequenceTest::longLegHitsTheScrew() {
+    const part::Part part = part::solve(test::bar({200, 30}, {{.angleDeg = 90}}, 3, 60), test::hotRolled());
+    const auto outcome = sequence::plan(part, test::hotRolled(), only("vise"));
+    QVERIFY(outcome.plan);
+    QVERIFY(outcome.plan->steps[0].way.holdsChild); // the short leg is in the jaws
+    const part::Part both = part::solve(test::bar({200, 200}, {{.angleDeg = 90}}, 3, 60), test::hotRolled());
+    const auto none = sequence::plan(both, test::hotRolled(), only("vise"));
+    QVERIFY(!none.plan);
+    QCOMPARE(none.stuck.size(), size_t{1});
+    QCOMPARE(none.stuck[0].reasons[0].obstacle.what, std::string("the screw"));
+    const part::Part narrow =
+        part::solve(test::bar({200, 200}, {{.angleDeg = 90}}, 3, 30), test::hotRolled());
+    const auto beside = sequence::plan(narrow, test::hotRolled(), only("vise"));
+    QVERIFY(beside.plan);
+    QVERIFY(beside.plan->steps[0].way.hold.beside);
+}
+
+void SequenceTest::wishesAreKept() {
+    const part::Part part =
+        part::solve(test::bar({40, 90, 40}, {{.angleDeg = 90}, {.angleDeg = 90}}, 3, 30), test::hotRolled());
+    const auto free = sequence::plan(part, test::hotRolled(), tool::standardShop());
+    QVERIFY(free.plan);
+    const int first = free.plan->steps[0].way.bend;
+    sequence::Wishes wishes;
+    wishes.order = {1 - first};
+    wishes.tool[first] = "press";
+    const auto wished = sequence::plan(part, test::hotRolled(), tool::standardShop(), wishes);
+    QVERIFY(wished.plan);
+    QCOMPARE(wished.plan->steps[0].way.bend, 1 - first);
+    QCOMPARE(wished.plan->steps[1].way.setup.tool->id, std::string("press"));
+    QVERIFY(wished.plan->cost > free.plan->cost);
+}
+
+void SequenceTest::searchCanBeStopped() {
+    test::RandomJobs random(9);
+    const part::Part part = part::solve(randomBar(random, 8), test::hotRolled());
+    const auto outcome =
+        sequence::plan(part, test::hotRolled(), tool::standardShop(), {}, [](size_t) { return false; });
+    QVERIFY(outcome.stopped || outcome.plan);
+}
+
+void SequenceTest::stepsAreSaid() {
+    const part::Part part =
+        part::solve(test::bar({50, 60, 50}, {{.angleDeg = 90}, {.angleDeg = 60}}, 3, 30), test::hotRolled());
+    const auto outcome = sequence::plan(part, test::hotRolled(), only("vise"));
+    QVERIFY(outcome.plan);
+    for (const sequence::Step& step : outcome.plan->steps) {
+        const std::string says = sequence::toDo(part, step, quantity::Reading::millimetres());
+        for (const char* word : {"Clamp leg", "toward you", "jaw top", "comes back to"})
+            QVERIFY2(says.find(word) != std::string::npos, says.c_str());
+        QVERIFY(!sequence::toCheck(part, step, quantity::Reading::millimetres()).empty());
+        // The line lies on the blank, a jaw's edge past the tangent line of the leg that is held.
+        const sequence::StepMark mark = sequence::markOf(part, step);
+        const part::PartBend& bend = part.bends[static_cast<size_t>(step.way.bend)];
+        const double expected = step.way.holdsChild ? bend.far.middle().x() - 1 : bend.near.middle().x() + 1;
+        QVERIFY(std::abs(mark.at - (expected - part.blank.corner.x())) < 1e-9);
+    }
+}
+
+QTEST_APPLESS_MAIN(SequenceTest)
+#include "sequence.moc"

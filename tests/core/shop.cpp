@@ -1,0 +1,234 @@
+// Tools: formulas of forming against worked numbers, what a setup gives, marks, and the shop's file.
+#include "bend/forming.h"
+#include "core/support.h"
+#include "tool/solids.h"
+
+using namespace goodfold;
+using tool::Kind;
+
+namespace {
+
+bool near(double value, double expected, double within) {
+    if (std::abs(value - expected) <= within) return true;
+    qWarning("%.6f is not %.6f", value, expected);
+    return false;
+}
+
+const tool::Tool& shipped(const std::string& id) {
+    return *tool::standardShop().find(id);
+}
+
+tool::Work work(double length, double thickness, double radius = 3, double angleDeg = 90) {
+    const bend::Shape shape{angleDeg, radius, thickness};
+    return {angleDeg, radius, thickness, length, bend::allowance(shape, 0.42)};
+}
+
+} // namespace
+
+class ShopTest : public QObject {
+    Q_OBJECT
+private slots:
+    void cubicGivesRadiusAndAngleAfterRelease();
+    void pressForceLegAndTravel();
+    void pullAndLever();
+    void dieTouchesTheLegs();
+    void thicknessGoesByLengthAndStrength();
+    void diesAreChosenByThicknessAndForce();
+    void bottomingNeedsLessPast();
+    void fingersFillTheBend();
+    void hemsAreFoldedAndShut();
+    void marksAreDerivedPerTool_data();
+    void marksAreDerivedPerTool();
+    void noseLetsTheBendWrapIt();
+    void wrongShopFilesAreRefused_data();
+    void wrongShopFilesAreRefused();
+    void ownToolsReplace();
+};
+
+/// Stainless 2 thick, R 6: worked by hand from the cubic.
+void ShopTest::cubicGivesRadiusAndAngleAfterRelease() {
+    const bend::Stuff stuff{290, 600, 195000};
+    QVERIFY(near(bend::radiusAfterRelease(6, 2, stuff), 6.0814, 1e-4));
+    QVERIFY(near(bend::radiusAfterRelease(5.9208, 2, stuff), 6, 1e-4));
+    QVERIFY(near(bend::angleUnderLoad(90, 5.9208, 2, stuff), 91.0305, 1e-3));
+    QVERIFY(near(90 / bend::angleUnderLoad(90, 6, 2, stuff) * 90, 88.9655, 1e-3));
+    QVERIFY(std::isinf(bend::radiusAfterRelease(1000, 1, stuff))); // stays elastic
+    for (double radius = 1; radius < 60; radius *= 1.3)            // larger radius, more springback
+        QVERIFY(bend::angleUnderLoad(90, radius * 1.3, 2, stuff) >
+                bend::angleUnderLoad(90, radius, 2, stuff));
+}
+
+/// UTS 420, 50 wide, T 4 over an opening of 32.
+void ShopTest::pressForceLegAndTravel() {
+    QVERIFY(near(bend::airBendForce(420, 50, 4, 32), 14910, 1e-6));
+    QVERIFY(near(bend::leastLegInDie(32, 90, 4), 26.6274, 1e-4));
+    QVERIFY(near(bend::leastLegInDie(100, 120, 1) - 2, 100, 1e-9));
+    QVERIFY(near(bend::degreesPerMillimetre(32, 90), 3.581, 1e-3));
+}
+
+void ShopTest::pullAndLever() {
+    QVERIFY(near(bend::handPull(112000, 700), 208, 1e-9));
+    QVERIFY(near(bend::leverFor(112000, 208), 700, 1e-9));
+    // 30 x 3 mild bar at R/T 1: 39.2 N m, 102 N at half a metre.
+    const double moment = material::formingMoment(test::hotRolled(), 30, 3, 3);
+    QVERIFY(near(moment, 39150, 1));
+    QVERIFY(near(bend::handPull(moment, 500), 101.8, 0.1));
+}
+
+/// The die's shoulders are where the legs' outer sides are, at every angle: seen on the folded part.
+void ShopTest::dieTouchesTheLegs() {
+    const part::Job job = test::bar({60, 60}, {{.angleDeg = 90, .insideRadius = 4}});
+    const part::Part part = part::solve(job, test::hotRolled());
+    const part::PartBend& bend = part.bends[0];
+    for (const double angle : {1.0, 20.0, 55.0, 90.0}) {
+        const double opening = 25, top = tool::dieTop(opening, part.thickness, bend.allowance,
+                                                      bend.k * part.thickness, angle);
+        // The parent's back, z = 0, seen from the middle of the bend.
+        Pose3 middle = part::foldedFromFlat(bend, bend.allowance / 2, angle);
+        middle =
+            middle * Eigen::Translation3d(bend.centre.middle().x(), bend.centre.middle().y(), part.thickness);
+        const Vec3 one = middle.inverse() * Vec3(0, 15, 0), other = middle.inverse() * Vec3(40, 15, 0);
+        const double share = (-opening / 2 - one.x()) / (other.x() - one.x());
+        QVERIFY(near(one.z() + share * (other.z() - one.z()), top, 1e-9));
+    }
+}
+
+void ShopTest::thicknessGoesByLengthAndStrength() {
+    const tool::Tool& brake = shipped("brake");
+    QVERIFY(near(tool::thickestAt(brake, brake.length, 420), brake.thickest, 1e-9));
+    QVERIFY(near(tool::thickestAt(brake, brake.length / 2, 420), brake.thickest * std::sqrt(2), 1e-9));
+    QVERIFY(near(tool::thickestAt(brake, 1, 420), brake.thickest * 2, 1e-9)); // and no more
+    QVERIFY(tool::thickestAt(brake, brake.length, 600) < brake.thickest);
+    const auto thick = tool::fit(brake, work(900, 2), test::hotRolled());
+    QVERIFY(thick.setups.empty());
+    QVERIFY(thick.why.find("takes") != std::string::npos);
+    QVERIFY(tool::fit(brake, work(1200, 1), test::hotRolled()).why.find("long") != std::string::npos);
+    QVERIFY(tool::fit(shipped("vise"), work(30, 3, 3, 120), test::hotRolled()).why.find("reaches") !=
+            std::string::npos);
+}
+
+void ShopTest::diesAreChosenByThicknessAndForce() {
+    const tool::Tool& press = shipped("press");
+    const auto fit = tool::fit(press, work(40, 8, 8), test::hotRolled());
+    QVERIFY(!fit.setups.empty());
+    for (const tool::Setup& setup : fit.setups) {
+        QVERIFY(setup.opening >= 5 * 8 && setup.opening <= 16 * 8);
+        QVERIFY(!setup.spacers.empty()); // wide openings are set with spacers
+        QVERIFY(setup.force <= bend::kPressShare * press.die.ratedForce);
+        if (!setup.bottomed) QVERIFY(near(setup.insideRadius, std::max(3.0, 0.16 * setup.opening), 1e-9));
+    }
+    const auto wide = tool::fit(press, work(290, 10, 10), material::standardMaterials().materials[3]);
+    QVERIFY(wide.setups.empty());
+    QVERIFY(wide.why.find("kN") != std::string::npos || wide.why.find("takes") != std::string::npos);
+}
+
+void ShopTest::bottomingNeedsLessPast() {
+    tool::Tool press = shipped("press");
+    press.die.angleDeg = 88;
+    const auto fit = tool::fit(press, work(20, 3, 3, 91), test::hotRolled());
+    const auto past = [&](bool bottomed) {
+        for (const tool::Setup& setup : fit.setups)
+            if (setup.bottomed == bottomed) return setup.loadedAngleDeg - 91;
+        return -1.0;
+    };
+    QVERIFY(past(false) > 0);
+    for (const tool::Setup& setup : fit.setups)
+        if (setup.bottomed) QVERIFY(setup.loadedAngleDeg - 91 < past(false));
+}
+
+void ShopTest::fingersFillTheBend() {
+    const auto fit = tool::fit(shipped("finger-brake"), work(96, 1, 1), test::hotRolled());
+    double widest = 0;
+    for (const tool::Setup& setup : fit.setups) {
+        if (setup.clampLength == setup.tool->length) continue;
+        QVERIFY(setup.clampLength + 2 * std::abs(setup.clampMiddle) <=
+                95 + 1e-9); // never past the bend's ends
+        widest = std::max(widest, setup.clampLength);
+    }
+    QCOMPARE(widest, 95.0); // 20 + 75, or 25 + 30 + 40
+}
+
+void ShopTest::hemsAreFoldedAndShut() {
+    for (const char* id : {"brake", "finger-brake"}) {
+        const auto fit = tool::fit(shipped(id), work(80, 1, 1, 180), test::hotRolled());
+        QVERIFY(!fit.setups.empty());
+        QVERIFY(fit.setups[0].closed);
+        QCOMPARE(fit.setups[0].loadedAngleDeg, shipped(id).mostAngleDeg);
+    }
+    QVERIFY(tool::fit(shipped("vise"), work(30, 2, 2, 180), test::hotRolled()).setups.empty());
+}
+
+void ShopTest::marksAreDerivedPerTool_data() {
+    QTest::addColumn<QString>("id");
+    QTest::addColumn<double>("fromTangent");
+    const double allowance = bend::allowance({90, 1.5, 1.5}, 0.42);
+    QTest::newRow("vise: the edge's radius past the tangent") << "vise" << 1.0;
+    QTest::newRow("brake: the sight line") << "brake" << 1.5;
+    QTest::newRow("die: the bend's centre") << "press" << allowance / 2;
+}
+
+void ShopTest::marksAreDerivedPerTool() {
+    QFETCH(QString, id);
+    QFETCH(double, fromTangent);
+    const tool::Work asked = work(30, 1.5, 1.5);
+    tool::Setup setup{&shipped(id.toStdString())};
+    setup.insideRadius = 1.5;
+    const tool::ToolMark mark = tool::markOf(setup, asked);
+    QVERIFY(near(mark.fromTangent, fromTangent, 1e-9));
+    QVERIFY(!mark.flushWith.empty());
+}
+
+/// What stands inside the bend stays inside the part's radius, on all of its arc.
+void ShopTest::noseLetsTheBendWrapIt() {
+    for (const tool::Tool& tool : tool::standardShop().tools) {
+        if (tool.isDie()) continue;
+        for (const double radius : {1.0, 3.0, 12.0}) {
+            tool::Setup setup{&tool};
+            setup.clampLength = 30;
+            const auto solids = tool::solidsOf(setup, {}, 2, radius);
+            QVERIFY(areaOf(solids.front().section) > 0); // counter-clockwise
+            for (const Vec2& p : solids.front().section) {
+                if (p.x() <= 0) QVERIFY(p.y() > 0);
+                if (p.x() > 0 && p.y() < radius) QVERIFY((p - Vec2(0, radius)).norm() < radius);
+            }
+        }
+    }
+}
+
+void ShopTest::wrongShopFilesAreRefused_data() {
+    QTest::addColumn<QString>("text");
+    QTest::addColumn<QString>("names");
+    QTest::newRow("no JSON") << "{"
+                             << "cannot be read";
+    QTest::newRow("kind") << R"({"tools": [{"id": "x", "name": "x", "kind": "anvil", "radii": [1]}]})"
+                          << "kind";
+    QTest::newRow("length") << R"({"tools": [{"id": "x", "name": "x", "kind": "vise", "radii": [1]}]})"
+                            << "length";
+    QTest::newRow("radii")
+        << R"({"tools": [{"id": "x", "name": "x", "kind": "vise", "radii": [3, 1], "length": 9, "thickest": 1}]})"
+        << "radii";
+}
+
+void ShopTest::wrongShopFilesAreRefused() {
+    QFETCH(QString, text);
+    QFETCH(QString, names);
+    std::istringstream in(text.toStdString());
+    const auto shop = tool::readShop(in);
+    QVERIFY(!shop);
+    QVERIFY2(shop.error().says.find(names.toStdString()) != std::string::npos, shop.error().says.c_str());
+}
+
+void ShopTest::ownToolsReplace() {
+    tool::Shop own;
+    own.tools = {shipped("vise")};
+    own.tools[0].length = 90;
+    own.tools.push_back(own.tools[0]);
+    own.tools[1].id = "small-vise";
+    const tool::Shop both = tool::withOwn(tool::standardShop(), own);
+    QCOMPARE(both.tools.size(), tool::standardShop().tools.size() + 1);
+    QCOMPARE(both.find("vise")->length, 90.0);
+    QVERIFY(both.find("small-vise"));
+}
+
+QTEST_APPLESS_MAIN(ShopTest)
+#include "shop.moc"

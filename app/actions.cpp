@@ -68,6 +68,7 @@ Actions::Actions(QWidget* window, QUndoStack& undoStack) {
     fromCorner = make(window, tr("Across the corner"), {QKeySequence(Qt::ALT | Qt::Key_4)});
     bracket = make(window, tr("Bracket"), {QKeySequence(Qt::CTRL | Qt::Key_2)});
     blank = make(window, tr("Blank"), {QKeySequence(Qt::CTRL | Qt::Key_3)});
+    bending = make(window, tr("Bending"), {QKeySequence(Qt::CTRL | Qt::Key_4)});
     ladder = make(window, tr("Type at the ladder"), {QKeySequence(Qt::CTRL | Qt::Key_L)});
     startPage = make(window, tr("&Begin with…"), {}, tr("An empty bar or one of the jobs that come along"));
     help = make(window, tr("&What can I do here?"), {QKeySequence::HelpContents});
@@ -99,7 +100,7 @@ QMenu* Actions::menu(QWidget* window, QMenu* recent, const QList<QMenu*>& choice
     add(menu, {undo, redo, remove, mirror});
     menu->addAction(bothHands);
     sub(QObject::tr("&Look"), {fromFace, fromSide, fromEnd, fromCorner, zoomIn, zoomOut, fit, flat, formed});
-    sub(QObject::tr("&Go to"), {bracket, blank, ladder});
+    sub(QObject::tr("&Go to"), {bracket, blank, bending, ladder});
     menu->addSeparator();
     for (QMenu* choice : choices)
         menu->addMenu(choice);

@@ -16,7 +16,7 @@ struct Actions {
     QAction *copyMarks, *copyPicture;
     QAction *undo, *redo, *remove, *mirror, *bothHands;
     QAction *zoomIn, *zoomOut, *fit, *flat, *formed, *fromFace, *fromSide, *fromEnd, *fromCorner;
-    QAction *bracket, *blank, *ladder, *startPage;
+    QAction *bracket, *blank, *bending, *ladder, *startPage;
     QAction *help, *about;
 
     /// The window's one menu; the menus of choices are made by the window.

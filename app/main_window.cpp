@@ -1,6 +1,7 @@
 #include "app/main_window.h"
 
 #include "app/actions.h"
+#include "app/bending/bending_stage.h"
 #include "app/blank_stage.h"
 #include "app/cells/panels.h"
 #include "app/cells/sheet.h"
@@ -158,6 +159,7 @@ QWidget* MainWindow::makeRail() {
     };
     bracketButton = button(tr("Bracket"), acts->bracket);
     blankButton = button(tr("Blank"), acts->blank);
+    bendingButton = button(tr("Bending"), acts->bending);
     bracketButton->setChecked(true);
     layout->addStretch();
     return rail;
@@ -286,10 +288,21 @@ void MainWindow::showStage(Stage stage) {
                                     this);
         stages->addWidget(blankStage);
     }
+    if (stage == Stage::Bending && !bendingStage) {
+        bendingStage = new BendingStage(doc, this);
+        stages->addWidget(bendingStage);
+    }
     if (showsStartPage()) leaveStartPage();
-    stages->setCurrentIndex(stage == Stage::Bracket ? 0 : 1);
+    if (stage == Stage::Bracket)
+        stages->setCurrentIndex(0);
+    else
+        stages->setCurrentWidget(stage == Stage::Blank ? static_cast<QWidget*>(blankStage) : bendingStage);
     giveTableRoom();
-    (stage == Stage::Bracket ? bracketButton : blankButton)->setChecked(true);
+    (stage == Stage::Bracket ? bracketButton
+     : stage == Stage::Blank ? blankButton
+                             : bendingButton)
+        ->setChecked(true);
+    if (stage == Stage::Bending) bendingStage->setFocus();
 }
 
 void MainWindow::showStartPage() {
@@ -342,6 +355,7 @@ void MainWindow::connectViewActions() {
             [this] { acts->bothHands->setChecked(pictureView->showsBothHands()); });
     connect(acts->bracket, &QAction::triggered, this, [this] { showStage(Stage::Bracket); });
     connect(acts->blank, &QAction::triggered, this, [this] { showStage(Stage::Blank); });
+    connect(acts->bending, &QAction::triggered, this, [this] { showStage(Stage::Bending); });
     connect(acts->startPage, &QAction::triggered, this, &MainWindow::showStartPage);
     connect(acts->help, &QAction::triggered, this, &MainWindow::tellWhatCanBeDone);
     connect(acts->ladder, &QAction::triggered, this,

@@ -15,6 +15,7 @@ class QToolButton;
 namespace goodfold::app {
 
 struct Actions;
+class BendingStage;
 class BlankStage;
 class FindingsView;
 class Headline;
@@ -48,7 +49,7 @@ public:
     std::optional<QString> revertToSaved();
     enum class Export { TemplateA4, TemplateLetter, Dxf, Svg, Csv };
     std::optional<QString> exportTo(Export kind, const QString& path);
-    enum class Stage { Bracket, Blank };
+    enum class Stage { Bracket, Blank, Bending };
     void showStage(Stage stage);
     /// What there is to begin with, in place of the stages.
     void showStartPage();
@@ -113,9 +114,10 @@ private:
     PictureView* pictureView = nullptr;
     FindingsView* findings = nullptr;
     BlankStage* blankStage = nullptr;
+    BendingStage* bendingStage = nullptr;
     StartPage* start = nullptr;
     QStackedWidget *stages = nullptr, *pages = nullptr;
-    QPushButton *bracketButton = nullptr, *blankButton = nullptr;
+    QPushButton *bracketButton = nullptr, *blankButton = nullptr, *bendingButton = nullptr;
 };
 
 } // namespace goodfold::app

@@ -1,5 +1,7 @@
 // The window's dealings with files: opening, saving, exporting, and asking before something is lost.
 #include "app/actions.h"
+#include "app/bending/bending_stage.h"
+#include "app/blank_stage.h"
 #include "app/job_store.h"
 #include "app/ladder.h"
 #include "app/main_window.h"
@@ -214,13 +216,19 @@ void MainWindow::closeEvent(QCloseEvent* event) {
     recovery->forget();
     QSettings settings;
     settings.setValue(QStringLiteral("window/geometry"), saveGeometry());
-    settings.setValue(QStringLiteral("window/stage"), stages->currentIndex());
+    const QWidget* shown = stages->currentWidget();
+    const Stage stage = shown == blankStage     ? Stage::Blank
+                        : shown == bendingStage ? Stage::Bending
+                                                : Stage::Bracket;
+    settings.setValue(QStringLiteral("window/stage"), static_cast<int>(stage));
 }
 
 void MainWindow::restoreAsLeft() {
     const QSettings settings;
     restoreGeometry(settings.value(QStringLiteral("window/geometry")).toByteArray());
-    if (settings.value(QStringLiteral("window/stage")).toInt() == 1) showStage(Stage::Blank);
+    const int stage = settings.value(QStringLiteral("window/stage")).toInt();
+    if (stage == static_cast<int>(Stage::Blank) || stage == static_cast<int>(Stage::Bending))
+        showStage(static_cast<Stage>(stage));
 }
 
 void MainWindow::dragEnterEvent(QDragEnterEvent* event) {

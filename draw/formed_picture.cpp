@@ -33,6 +33,8 @@ QColor colourOf(const SeenFace& face, const Palette& palette, bool lit) {
     case Face::Side::Rim:
         colour = palette.rim;
         break;
+    case Face::Side::Tool:
+        return mixed(palette.tool, Qt::black, 0.3 * (1 - face.light));
     case Face::Side::Hole:
         return lit ? palette.accent : palette.hole;
     }

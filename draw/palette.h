@@ -7,7 +7,7 @@ namespace goodfold::draw {
 
 struct Palette {
     QColor paper, panel, rule, ink, faintInk, field;
-    QColor face, back, rim, hole;
+    QColor face, back, rim, hole, tool;
     QColor marking, scribe, faintScribe;
     QColor stop, mind;
     QColor accent; // focus, selection, links

@@ -128,7 +128,7 @@ private:
         const Element about = Element::bend(bend.id);
         const double step = stepDeg(bend.shape.insideRadius + part.thickness, kOffBend);
         const int pieces =
-            std::max(1, static_cast<int>(std::ceil(bend.shape.angleDeg * folded.formedness / step)));
+            std::max(1, static_cast<int>(std::ceil(folded.turnedDeg[static_cast<size_t>(index)] / step)));
         const auto section = [&](int i) {
             const double share = static_cast<double>(i) / pieces;
             const Vec2 right = zone[0] + share * (zone[1] - zone[0]),

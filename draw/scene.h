@@ -9,7 +9,7 @@
 namespace goodfold::draw {
 
 struct Face {
-    enum class Side { Face, Back, Rim, Hole };
+    enum class Side { Face, Back, Rim, Hole, Tool };
     // Held in place up to six: a picture has a thousand faces and is made anew on every edit.
     QVarLengthArray<Vec3, 6> corners; // convex, counter-clockwise as seen from outside
     QVarLengthArray<bool, 6> inked;   // whether the edge from each corner to the next is an edge of the part

@@ -21,12 +21,12 @@ double versineOver(double a) {
     return a < kSeriesBelow ? a / 2 : (1 - std::cos(a)) / a;
 }
 
-/// Pose in the flat frame of the section that lies `distance` past the near tangent line, measured on the
-/// neutral fibre, once the bend has turned by `turnedRadians` over its whole strip. The flat section at that
-/// distance is moved there; at distance = BA it is the child's pose. The neutral fibre lies at z = T - K T
-/// for a bend up (K counts from the inside) and K T for one down; using it rather than the axis keeps the
-/// formula finite for a bend that is still flat.
-Pose3 foldedBy(const PartBend& bend, double distance, double turnedRadians) {
+} // namespace
+
+/// The neutral fibre lies at z = T - K T for a bend up (K counts from the inside) and K T for one down; using
+/// it rather than the axis keeps the formula finite for a bend that is still flat.
+Pose3 foldedFromFlat(const PartBend& bend, double distance, double turnedDeg) {
+    const double turnedRadians = radians(turnedDeg);
     const double up = bend.turn == Turn::Up ? 1 : -1;
     const double fromInside = bend.k * bend.shape.thickness;
     const double neutralZ = bend.turn == Turn::Up ? bend.shape.thickness - fromInside : fromInside;
@@ -44,41 +44,35 @@ Pose3 foldedBy(const PartBend& bend, double distance, double turnedRadians) {
     return pose;
 }
 
-} // namespace
-
-Pose3 foldedFromFlat(const PartBend& bend, double distance, double turnedDeg) {
-    return foldedBy(bend, distance, radians(turnedDeg));
-}
-
-std::vector<Pose3> rootFromFlatAt(const Part& part, const std::vector<double>& turnedDeg) {
-    std::vector<Pose3> rootFromFlat(part.plates.size(), Pose3::Identity());
+Folded foldAt(const Part& part, std::vector<double> turnedDeg) {
+    Folded folded{std::move(turnedDeg), std::vector<Pose3>(part.plates.size(), Pose3::Identity())};
     std::vector<int> toPlace{part.root};
     while (!toPlace.empty()) {
         const int plate = toPlace.back();
         toPlace.pop_back();
         for (const int index : part.plates[plate].childBends) {
             const PartBend& bend = part.bends[index];
-            rootFromFlat[bend.child] =
-                rootFromFlat[plate] *
-                foldedBy(bend, bend.allowance, radians(turnedDeg[static_cast<size_t>(index)]));
+            folded.rootFromFlat[bend.child] =
+                folded.rootFromFlat[plate] *
+                foldedFromFlat(bend, bend.allowance, folded.turnedDeg[static_cast<size_t>(index)]);
             toPlace.push_back(bend.child);
         }
     }
-    return rootFromFlat;
+    return folded;
 }
 
 Folded fold(const Part& part, double formedness) {
     std::vector<double> turnedDeg;
     for (const PartBend& bend : part.bends)
         turnedDeg.push_back(bend.shape.angleDeg * formedness);
-    return {formedness, rootFromFlatAt(part, turnedDeg)};
+    return foldAt(part, std::move(turnedDeg));
 }
 
 Vec3 inRoot(const Part& part, const Folded& folded, int index, const Vec2& pointInFlat, double z) {
     const PartBend& bend = part.bends[index];
     const double distance = std::clamp((pointInFlat - bend.near.from).dot(bend.across), 0.0, bend.allowance);
-    const double turned = radians(bend.shape.angleDeg) * folded.formedness;
-    return folded.rootFromFlat[bend.parent] * foldedBy(bend, distance, turned) * lifted(pointInFlat, z);
+    const double turned = folded.turnedDeg[static_cast<size_t>(index)];
+    return folded.rootFromFlat[bend.parent] * foldedFromFlat(bend, distance, turned) * lifted(pointInFlat, z);
 }
 
 FormedHole formedHole(const Part& part, const Folded& folded, int index) {

@@ -6,7 +6,7 @@
 namespace goodfold::part {
 
 struct Folded {
-    double formedness = 1;           // 0 flat, 1 formed; every bend has turned by this share of its angle
+    std::vector<double> turnedDeg;   // by bend: how far it has turned
     std::vector<Pose3> rootFromFlat; // one for each plate, for flat points with z from back to face
 };
 
@@ -14,10 +14,11 @@ struct Folded {
 ///   M(child) = M(parent) . Rotate(axis at z = T + R for up, -R for down, by A) . Translate(-across BA).
 /// On the way (0 < formedness < 1) each bend zone is an arc of the same neutral length BA, its radius larger
 /// in proportion, so nothing stretches and nothing slides.
+/// `formedness` 0 is flat, 1 formed: every bend has turned by this share of its angle.
 Folded fold(const Part& part, double formedness = 1.0);
 
-/// The same with each bend turned by an angle of its own, in degrees; its arc then takes the whole strip.
-std::vector<Pose3> rootFromFlatAt(const Part& part, const std::vector<double>& turnedDeg);
+/// The same with each bend turned by an angle of its own.
+Folded foldAt(const Part& part, std::vector<double> turnedDeg);
 
 /// Where the flat section that lies `distance` past the near tangent line goes, in its parent's flat frame,
 /// when the bend has turned by `turnedDeg` over its whole strip; at the allowance it is the child's pose.

@@ -33,7 +33,7 @@ Eigen::AlignedBox3d plateBox(const Part& part, const Folded& folded, int index) 
 std::vector<Prism> piecesOf(const Part& part, const Folded& folded, const Body& body) {
     const int from = body.isZone ? part.bends[body.index].parent : body.index;
     std::vector<Prism> pieces =
-        body.isZone ? zonePrisms(part, body.index, part.bends[body.index].shape.angleDeg * folded.formedness)
+        body.isZone ? zonePrisms(part, body.index, folded.turnedDeg[static_cast<size_t>(body.index)])
                     : platePrisms(part, body.index);
     for (Prism& piece : pieces)
         piece = moved(folded.rootFromFlat[from], std::move(piece));

@@ -8,7 +8,6 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
-#include <map>
 #include <unordered_map>
 
 namespace goodfold::sequence {
@@ -82,6 +81,55 @@ struct ToolShape {
     Shape shape;
 };
 
+/// Swing angles, every half degree. First those a few degrees apart, which find most of what hits.
+std::vector<double> anglesTo(double lastDeg) {
+    constexpr double kStepDeg = 0.5;
+    constexpr int kCoarse = 12;
+    const int count = std::max(1, static_cast<int>(std::ceil(lastDeg / kStepDeg)));
+    std::vector<double> angles;
+    for (const bool coarse : {true, false})
+        for (int i = 0; i <= count; ++i)
+            if ((i % kCoarse == 0 || i == count) == coarse) angles.push_back(lastDeg * i / count);
+    return angles;
+}
+
+/// A way's tool at work, moment by moment, in the flat frame of the bend's parent.
+struct Swing {
+    std::vector<double> angles;
+    std::vector<Pose3> parentFromChild;
+    std::vector<std::array<Pose3, 3>> solidFromParent; // by motion
+};
+
+Swing swingOf(const part::Part& part, const Way& way) {
+    const part::PartBend& bend = part.bends[static_cast<size_t>(way.bend)];
+    Swing swing{anglesTo(way.setup.loadedAngleDeg), {}, {}};
+    for (const double angle : swing.angles) {
+        swing.parentFromChild.push_back(part::foldedFromFlat(bend, bend.allowance, angle));
+        auto& solidFromParent =
+            swing.solidFromParent.emplace_back(toolPlaces(part, way, angle).parentFromSolid);
+        for (Pose3& pose : solidFromParent)
+            pose = pose.inverse();
+    }
+    return swing;
+}
+
+/// A way with its tool's shapes; made once.
+struct AtWork {
+    Way way;
+    Swing swing;
+    std::vector<ToolShape> shapes;
+
+    bool has(tool::Solid::Motion motion) const {
+        return std::any_of(shapes.begin(), shapes.end(),
+                           [&](const ToolShape& shape) { return shape.solid.motion == motion; });
+    }
+    /// What does not move against the plates of that side, all along the swing.
+    bool isStill(tool::Solid::Motion motion, bool beyond) const {
+        if (way.setup.tool->isDie()) return false;
+        return (motion == tool::Solid::Motion::Fixed) == (beyond == way.holdsChild);
+    }
+};
+
 } // namespace
 
 struct Hits::Inside {
@@ -89,8 +137,7 @@ struct Hits::Inside {
     std::vector<Body> bodies;
     std::vector<Shape> flat, bent; // by body; of plates one shape twice is kept once
     std::vector<Made> fromRoot;    // bends between the root and each plate
-    std::vector<std::vector<ToolShape>> tools;
-    std::vector<Way> toolWays; // which each belongs to
+    std::vector<AtWork> tools;
     size_t checks = 0;
 
     struct Known {
@@ -98,9 +145,24 @@ struct Hits::Inside {
         std::string what;
         double atDeg;
     };
-    std::map<std::tuple<size_t, size_t, Made, int>, Known> knownTool; // tool, body, mask, step
-    std::map<std::tuple<int, size_t, size_t, Made, int>, Known>
-        knownSelf; // bend and angle, bodies, mask, step
+    struct Key {
+        std::uint64_t pair; // of bodies, or a tool and a body
+        Made decided;       // the bends made among those that decide
+        bool operator==(const Key&) const = default;
+    };
+    struct Hash {
+        size_t operator()(const Key& key) const {
+            return (key.pair ^ static_cast<std::uint64_t>(key.decided) << 40) * 0x9E3779B97F4A7C15u;
+        }
+    };
+    using Memory = std::unordered_map<Key, Known, Hash>;
+    Memory knownTool, knownSelf;
+    /// Bodies on either side of a bend that it brings together.
+    struct Pair {
+        size_t held, free;
+        Made decide;
+    };
+    std::vector<std::vector<Pair>> across; // by bend
 
     explicit Inside(const part::Part& part) : part(part), fromRoot(part.plates.size(), 0) {
         findPaths();
@@ -120,6 +182,23 @@ struct Hits::Inside {
             flat.emplace_back(part::zonePrisms(part, index, 0));
             bent.emplace_back(part::zonePrisms(part, index, bend.shape.angleDeg));
         }
+        for (size_t i = 0; i < part.bends.size(); ++i)
+            across.push_back(pairsAcross(static_cast<int>(i)));
+    }
+
+    /// The two plates the bend joins meet only where the part itself is wrong.
+    std::vector<Pair> pairsAcross(int bend) const {
+        const part::PartBend& own = part.bends[static_cast<size_t>(bend)];
+        std::vector<Pair> pairs;
+        for (size_t a = 0; a < bodies.size(); ++a)
+            for (size_t b = 0; b < bodies.size(); ++b) {
+                const Body &one = bodies[a], &other = bodies[b];
+                if (one.bend == bend || other.bend == bend) continue;
+                if (isBeyond(one, bend) || !isBeyond(other, bend)) continue;
+                if (one.plate == own.parent && other.plate == own.child) continue;
+                pairs.push_back({a, b, decide(one, bend) | decide(other, bend)});
+            }
+        return pairs;
     }
 
     void findPaths() {
@@ -152,11 +231,6 @@ struct Hits::Inside {
         return bend >= 0 && !(made >> bend & 1) ? flat[body] : bent[body];
     }
 
-    bool moves(size_t tool, tool::Solid::Motion motion) const {
-        return std::any_of(tools[tool].begin(), tools[tool].end(),
-                           [&](const ToolShape& shape) { return shape.solid.motion == motion; });
-    }
-
     static bool isSame(const Way& a, const Way& b) {
         return a.bend == b.bend && a.setup.tool == b.setup.tool && a.setup.opening == b.setup.opening &&
                a.setup.clampLength == b.setup.clampLength && a.setup.clampMiddle == b.setup.clampMiddle &&
@@ -164,14 +238,13 @@ struct Hits::Inside {
     }
 
     size_t toolOf(const Way& way) {
-        for (size_t i = 0; i < toolWays.size(); ++i)
-            if (isSame(toolWays[i], way)) return i;
-        toolWays.push_back(way);
-        std::vector<ToolShape>& shapes = tools.emplace_back();
+        for (size_t i = 0; i < tools.size(); ++i)
+            if (isSame(tools[i].way, way)) return i;
+        AtWork& made = tools.emplace_back(AtWork{way, swingOf(part, way), {}});
         const double radius = part.bends[static_cast<size_t>(way.bend)].shape.insideRadius;
         for (tool::Solid& solid : tool::solidsOf(way.setup, way.hold, part.thickness, radius)) {
             const Prism prism = prismOf(solid);
-            shapes.push_back({std::move(solid), Shape({prism})});
+            made.shapes.push_back({std::move(solid), Shape({prism})});
         }
         return tools.size() - 1;
     }
@@ -184,82 +257,34 @@ size_t Hits::checksMade() const {
     return inside->checks;
 }
 
-std::vector<double> Hits::turnedDeg(Made made, int bend, double turned) const {
-    std::vector<double> all;
-    for (size_t i = 0; i < inside->part.bends.size(); ++i)
-        all.push_back(static_cast<int>(i) == bend ? turned
-                      : made >> i & 1             ? inside->part.bends[i].shape.angleDeg
-                                                  : 0);
-    return all;
-}
-
-Pose3 Hits::rootFromTool(const Way& way, const std::vector<Pose3>& rootFromFlat, double turned) const {
-    const part::PartBend& bend = inside->part.bends[static_cast<size_t>(way.bend)];
-    const Pose3 flatFromTool = sequence::flatFromTool(inside->part, way);
-    if (way.setup.tool->isDie())
-        return rootFromFlat[static_cast<size_t>(bend.parent)] *
-               part::foldedFromFlat(bend, bend.allowance / 2, turned) * flatFromTool;
-    return rootFromFlat[static_cast<size_t>(way.holdsChild ? bend.child : bend.parent)] * flatFromTool;
-}
-
 namespace {
 
-/// Swing angles from flat to the end.
-std::vector<double> anglesTo(double lastDeg, double stepDeg) {
-    std::vector<double> angles;
-    const int count = std::max(1, static_cast<int>(std::ceil(lastDeg / stepDeg)));
-    for (int i = 0; i <= count; ++i)
-        angles.push_back(lastDeg * i / count);
-    return angles;
-}
-
-/// One step looked at: poses along the swing are made when they are first needed.
+/// One step looked at: where every plate lies beside the bend when those in `made` are made. Folded when it
+/// is first asked for.
 class Look {
 public:
-    Look(Hits& hits, const part::Part& part, const Way& way, Made made, double stepDeg)
-        : hits(hits), part(part), way(way), made(made), angles(anglesTo(way.setup.loadedAngleDeg, stepDeg)),
-          poses(angles.size()), solids(angles.size()) {}
+    Look(const part::Part& part, const part::PartBend& bend, const Swing& swing,
+         std::vector<double> turnedDeg)
+        : part(part), bend(bend), swing(swing), turnedDeg(std::move(turnedDeg)) {}
 
-    size_t count() const { return angles.size(); }
-    double angle(size_t i) const { return angles[i]; }
-    const std::vector<Pose3>& rootFromFlat(size_t i) {
-        if (poses[i].empty())
-            poses[i] = part::rootFromFlatAt(part, hits.turnedDeg(made, way.bend, angles[i]));
-        return poses[i];
-    }
-    /// Into the frame of what moves so; made once for each moment.
-    const Pose3& solidFromRoot(tool::Solid::Motion motion, size_t i) {
-        auto& known = solids[i][static_cast<size_t>(motion)];
-        if (!known) known = rootFromSolid(motion, i).inverse();
-        return *known;
+    /// In the flat frame of the bend's parent. `beyond` the bend it swings with the child.
+    Pose3 parentFromPlate(int plate, bool beyond, size_t moment) {
+        if (rootFromFlat.empty()) {
+            rootFromFlat =
+                part::foldAt(part, turnedDeg).rootFromFlat; // with this bend flat its plates' frames are one
+            parentFromRoot = rootFromFlat[static_cast<size_t>(bend.parent)].inverse();
+        }
+        const Pose3 parentFromPlate = parentFromRoot * rootFromFlat[static_cast<size_t>(plate)];
+        return beyond ? swing.parentFromChild[moment] * parentFromPlate : parentFromPlate;
     }
 
 private:
-    Pose3 rootFromSolid(tool::Solid::Motion motion, size_t i) {
-        using Motion = tool::Solid::Motion;
-        const part::PartBend& bend = part.bends[static_cast<size_t>(way.bend)];
-        if (motion == Motion::With) {
-            const int free = way.holdsChild ? bend.parent : bend.child;
-            Pose3 past = Pose3::Identity(); // the apron begins where the strip ends
-            past.translation().x() = bend.allowance;
-            return rootFromFlat(i)[static_cast<size_t>(free)] * flatFromTool(part, way) * past;
-        }
-        Pose3 pose = hits.rootFromTool(way, rootFromFlat(i), angles[i]);
-        if (motion == Motion::Die) {
-            const double neutral = bend.k * part.thickness;
-            pose.translation() += pose.linear().col(2) * tool::dieTop(way.setup.opening, part.thickness,
-                                                                      bend.allowance, neutral, angles[i]);
-        }
-        return pose;
-    }
-
-    Hits& hits;
     const part::Part& part;
-    const Way& way;
-    Made made;
-    std::vector<double> angles;
-    std::vector<std::vector<Pose3>> poses;
-    std::vector<std::array<std::optional<Pose3>, 3>> solids;
+    const part::PartBend& bend;
+    const Swing& swing;
+    std::vector<double> turnedDeg;
+    std::vector<Pose3> rootFromFlat;
+    Pose3 parentFromRoot = Pose3::Identity();
 };
 
 part::Element plateAt(const part::Part& part, const Way& way, bool child) {
@@ -303,62 +328,73 @@ std::optional<Obstacle> tooShort(const part::Part& part, const Way& way, Made ma
 
 } // namespace
 
-std::optional<Obstacle> Hits::inTheWay(const Way& way, Made made, double stepDeg) {
+std::optional<Obstacle> Hits::inTheWay(const Way& way, Made made) {
+    return look(way, made, false);
+}
+
+std::optional<Obstacle> Hits::alwaysInTheWay(const Way& way) {
+    return look(way, 0, true);
+}
+
+std::optional<Obstacle> Hits::look(const Way& way, Made made, bool always) {
     Inside& in = *inside;
-    if (auto shortOf = tooShort(in.part, way, made)) return shortOf;
+    if (auto shortOf = tooShort(in.part, way, made)) {
+        // Only what gets shorter as more is bent is always too short.
+        const bool tooDeep = shortOf->kind == Obstacle::Kind::FoldDepth && shortOf->has > shortOf->needs;
+        if (!always || !tooDeep) return shortOf;
+    }
     const size_t tool = in.toolOf(way);
-    const int step = static_cast<int>(std::lround(stepDeg * 10));
-    Look look(*this, in.part, way, made, stepDeg);
+    const AtWork& work = in.tools[tool];
+    const part::PartBend& own = in.part.bends[static_cast<size_t>(way.bend)];
+    Look places(in.part, own, work.swing, turnedAt(in.part, made, way.bend, 0));
+    const size_t moments = work.swing.angles.size();
     const auto toolHit = [&](size_t body) -> Inside::Known {
-        for (size_t i = 0; i < look.count(); ++i) {
-            const Pose3& rootFromBody = look.rootFromFlat(i)[static_cast<size_t>(in.bodies[body].plate)];
-            for (const tool::Solid::Motion motion : kMotions) {
-                if (!in.moves(tool, motion)) continue;
-                const Pose3 solidFromBody = look.solidFromRoot(motion, i) * rootFromBody;
-                for (const ToolShape& shape : in.tools[tool])
+        const int plate = in.bodies[body].plate;
+        const bool beyond = in.isBeyond(in.bodies[body], way.bend);
+        for (const tool::Solid::Motion motion : kMotions) {
+            if (!work.has(motion)) continue;
+            for (size_t i = 0; i < (work.isStill(motion, beyond) ? 1 : moments); ++i) {
+                const Pose3 solidFromBody = work.swing.solidFromParent[i][static_cast<size_t>(motion)] *
+                                            places.parentFromPlate(plate, beyond, i);
+                for (const ToolShape& shape : work.shapes)
                     if (shape.solid.motion == motion &&
                         meet(shape.shape, in.shapeOf(body, made), solidFromBody, in.checks))
-                        return {true, shape.solid.name, look.angle(i)};
+                        return {true, shape.solid.name, work.swing.angles[i]};
             }
         }
         return {false, {}, 0};
     };
     const auto selfHit = [&](size_t held, size_t free) -> Inside::Known {
-        for (size_t i = 0; i < look.count(); ++i) {
-            const auto& poses = look.rootFromFlat(i);
-            const Pose3 heldFromFree = poses[static_cast<size_t>(in.bodies[held].plate)].inverse() *
-                                       poses[static_cast<size_t>(in.bodies[free].plate)];
-            if (meet(in.shapeOf(held, made), in.shapeOf(free, made), heldFromFree, in.checks))
-                return {true, in.bodies[free].about.id, look.angle(i)};
-        }
+        const Pose3 heldFromParent = places.parentFromPlate(in.bodies[held].plate, false, 0).inverse();
+        for (size_t i = 0; i < moments; ++i)
+            if (meet(in.shapeOf(held, made), in.shapeOf(free, made),
+                     heldFromParent * places.parentFromPlate(in.bodies[free].plate, true, i), in.checks))
+                return {true, in.bodies[free].about.id, work.swing.angles[i]};
         return {false, {}, 0};
+    };
+    // Told apart by what decides it: the bends between the two, and the angle the swing goes to.
+    const auto bend = static_cast<size_t>(way.bend);
+    const auto known = [&](Inside::Memory & memory, std::uint64_t pair, Made decide,
+                           const auto& looked) -> const auto& {
+        const Inside::Key key{pair, made & decide};
+        const auto found = memory.find(key);
+        return found != memory.end() ? found->second : memory.emplace(key, looked()).first->second;
     };
     for (size_t body = 0; body < in.bodies.size(); ++body) {
         if (in.bodies[body].bend == way.bend) continue; // the strip lies on the tool
-        const auto key =
-            std::tuple{tool, body, static_cast<Made>(made & in.decide(in.bodies[body], way.bend)), step};
-        auto known = in.knownTool.find(key);
-        if (known == in.knownTool.end()) known = in.knownTool.emplace(key, toolHit(body)).first;
-        if (known->second.hits)
-            return Obstacle{Obstacle::Kind::Hit, in.bodies[body].about, known->second.what,
-                            known->second.atDeg};
+        if (always && in.decide(in.bodies[body], way.bend) != 0) continue;
+        const auto& hit = known(in.knownTool, tool << 16 | body, in.decide(in.bodies[body], way.bend),
+                                [&] { return toolHit(body); });
+        if (hit.hits) return Obstacle{Obstacle::Kind::Hit, in.bodies[body].about, hit.what, hit.atDeg};
     }
-    // Neighbours across the bend meet only where the part itself is wrong.
-    const part::PartBend& bend = in.part.bends[static_cast<size_t>(way.bend)];
-    for (size_t a = 0; a < in.bodies.size(); ++a)
-        for (size_t b = 0; b < in.bodies.size(); ++b) {
-            const Body &one = in.bodies[a], &other = in.bodies[b];
-            if (one.bend == way.bend || other.bend == way.bend) continue;
-            if (in.isBeyond(one, way.bend) || !in.isBeyond(other, way.bend)) continue;
-            if (one.plate == bend.parent && other.plate == bend.child) continue;
-            const auto key = std::tuple{
-                way.bend, a, b,
-                static_cast<Made>(made & (in.decide(one, way.bend) | in.decide(other, way.bend))), step};
-            auto known = in.knownSelf.find(key);
-            if (known == in.knownSelf.end()) known = in.knownSelf.emplace(key, selfHit(a, b)).first;
-            if (known->second.hits)
-                return Obstacle{Obstacle::Kind::SelfHit, one.about, known->second.what, known->second.atDeg};
-        }
+    if (always) return {};
+    const auto toHundredth = static_cast<std::uint64_t>(std::lround(100 * way.setup.loadedAngleDeg));
+    for (const Inside::Pair& pair : in.across[bend]) {
+        const auto& hit = known(in.knownSelf, ((toHundredth << 8 | bend) << 16 | pair.held) << 16 | pair.free,
+                                pair.decide, [&] { return selfHit(pair.held, pair.free); });
+        if (hit.hits)
+            return Obstacle{Obstacle::Kind::SelfHit, in.bodies[pair.held].about, hit.what, hit.atDeg};
+    }
     return isTrapped(tool, way, made);
 }
 
@@ -367,28 +403,37 @@ std::optional<Obstacle> Hits::isTrapped(size_t tool, const Way& way, Made made) 
     Inside& in = *inside;
     if (made == 0 || way.setup.tool->isDie()) return {};
     const double angle = in.part.bends[static_cast<size_t>(way.bend)].shape.angleDeg;
-    const auto rootFromFlat = part::rootFromFlatAt(in.part, turnedDeg(made, way.bend, angle));
-    const Pose3 toolFromRoot = rootFromTool(way, rootFromFlat, angle).inverse();
+    const auto rootFromFlat = part::foldAt(in.part, turnedAt(in.part, made, way.bend, angle)).rootFromFlat;
+    const auto parent = static_cast<size_t>(in.part.bends[static_cast<size_t>(way.bend)].parent);
+    const Pose3 toolFromRoot =
+        (rootFromFlat[parent] * toolPlaces(in.part, way, angle).of(tool::Solid::Motion::Fixed)).inverse();
     const Made after = made | Made{1} << way.bend;
     Obstacle obstacle{Obstacle::Kind::Trapped};
-    const auto comesOut = [&](const Vec3& toward) {
+    // The wrong turnings of a long slide are few: only bodies whose way crosses a solid's box are stepped.
+    const auto staysBehind = [&](size_t body, const ToolShape& shape, const Vec3& toward) {
         constexpr double kStep = 4, kFar = 240; // mm
-        for (double by = 0; by <= kFar; by += kStep)
-            for (const ToolShape& shape : in.tools[tool]) {
-                if (shape.solid.motion != tool::Solid::Motion::Fixed) continue;
-                Pose3 shift = Pose3::Identity();
-                shift.translation() = by * toward;
-                if (shape.solid.clamps) shift.translation().z() -= way.setup.tool->clamp.lift;
-                for (size_t body = 0; body < in.bodies.size(); ++body) {
-                    if (by == 0 && in.bodies[body].bend == way.bend) continue;
-                    const Pose3 solidFromBody =
-                        shift * toolFromRoot * rootFromFlat[static_cast<size_t>(in.bodies[body].plate)];
-                    if (!meet(shape.shape, in.shapeOf(body, after), solidFromBody, in.checks)) continue;
+        Pose3 solidFromBody = toolFromRoot * rootFromFlat[static_cast<size_t>(in.bodies[body].plate)];
+        if (shape.solid.clamps) solidFromBody.translation().z() -= way.setup.tool->clamp.lift;
+        const Shape& own = in.shapeOf(body, after);
+        const auto here = turned(solidFromBody, own.box);
+        if (!shape.shape.box.intersects(here.merged(here.translated(kFar * toward)))) return false;
+        const Vec3 start = solidFromBody.translation();
+        for (double by = in.bodies[body].bend == way.bend ? kStep : 0; by <= kFar; by += kStep) {
+            solidFromBody.translation() = start + by * toward;
+            if (meet(shape.shape, own, solidFromBody, in.checks)) return true;
+        }
+        return false;
+    };
+    const auto comesOut = [&](const Vec3& toward) {
+        for (const ToolShape& shape : in.tools[tool].shapes) {
+            if (shape.solid.motion != tool::Solid::Motion::Fixed) continue;
+            for (size_t body = 0; body < in.bodies.size(); ++body)
+                if (staysBehind(body, shape, toward)) {
                     obstacle.one = in.bodies[body].about;
                     obstacle.what = shape.solid.name;
                     return false;
                 }
-            }
+        }
         return true;
     };
     if (comesOut(Vec3::UnitX()) || comesOut(Vec3::UnitY()) || comesOut(-Vec3::UnitY())) return {};

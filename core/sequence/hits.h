@@ -30,24 +30,21 @@ public:
     Hits& operator=(const Hits&) = delete;
 
     /// What is in the way of making this bend when those in `made` are; nothing where it can be made. The
-    /// swing is looked at every `stepDeg`, its end and what is pushed past it included.
-    std::optional<Obstacle> inTheWay(const Way& way, Made made, double stepDeg);
+    /// swing is looked at every half degree, its end and what is pushed past it included.
+    std::optional<Obstacle> inTheWay(const Way& way, Made made);
 
-    /// Poses of all plates on the way through a step: this bend turned by `turnedDeg`, those made at theirs.
-    std::vector<double> turnedDeg(Made made, int bend, double turnedDeg) const;
-    /// The tool's place in the root frame at that moment.
-    Pose3 rootFromTool(const Way& way, const std::vector<Pose3>& rootFromFlat, double turnedDeg) const;
+    /// The same of what is in the way whatever else is bent: stock that is too short even when all is flat,
+    /// and the two legs of the bend itself against the tool.
+    std::optional<Obstacle> alwaysInTheWay(const Way& way);
 
     /// How many pairs of bodies were looked at exactly.
     size_t checksMade() const;
 
 private:
+    std::optional<Obstacle> look(const Way& way, Made made, bool always);
     std::optional<Obstacle> isTrapped(size_t tool, const Way& way, Made made);
     struct Inside;
     std::unique_ptr<Inside> inside;
 };
-
-/// The step of a plan's search and of its replay.
-inline constexpr double kSearchStepDeg = 6, kReplayStepDeg = 0.5;
 
 } // namespace goodfold::sequence

@@ -8,6 +8,7 @@
 #include <bit>
 #include <cmath>
 #include <limits>
+#include <set>
 #include <unordered_map>
 #include <unordered_set>
 
@@ -40,17 +41,20 @@ Cost costOf(const part::Part& part, const Way& way, Made made) {
 double changeBetween(const part::Part& part, const Way& before, const Way& after) {
     double change = 0;
     if (before.setup.tool->id != after.setup.tool->id)
-        change += 40;
+        change += kOtherTool;
     else if (before.setup.opening != after.setup.opening ||
              before.setup.clampLength != after.setup.clampLength ||
              before.setup.clampMiddle != after.setup.clampMiddle ||
              before.setup.bottomed != after.setup.bottomed ||
              before.setup.insideRadius != after.setup.insideRadius)
-        change += 15;
-    if (faceInside(part, before.bend) != faceInside(part, after.bend)) change += 8;
-    if (heading(part, before).dot(heading(part, after)) < 0.7) change += 6;
-    if (!(before.hold == after.hold)) change += 2;
-    if (std::abs(before.setup.loadedAngleDeg - after.setup.loadedAngleDeg) > 0.1) change += 3;
+        change += kOtherSetting;
+    if (faceInside(part, before.bend) != faceInside(part, after.bend)) change += kTurnedOver;
+    if (heading(part, before).dot(heading(part, after)) < 0.7) change += kEndForEnd;
+    if (!(before.hold == after.hold)) change += kOtherHold;
+    if (before.setup.tool->id == after.setup.tool->id
+            ? before.work.angleDeg != after.work.angleDeg
+            : std::abs(before.setup.loadedAngleDeg - after.setup.loadedAngleDeg) > 0.1)
+        change += kOtherAngle;
     return change;
 }
 
@@ -67,12 +71,21 @@ public:
         : part(part), wishes(wishes), goOn(goOn), hits(part), all(waysOf(part, material, shop)) {
         for (size_t bend = 0; bend < all.of.size(); ++bend)
             for (const Way& way : all.of[bend])
-                if (isWished(way)) ways.push_back(way);
+                if (isWished(way)) add(way);
+        findKinds();
         byBend.resize(part.bends.size());
+        tools.resize(part.bends.size());
+        for (size_t i = 0; i < part.bends.size(); ++i) { // the first bend of the same angle stands for it
+            size_t same = 0;
+            while (part.bends[same].shape.angleDeg != part.bends[i].shape.angleDeg)
+                ++same;
+            angleOf.push_back(same);
+        }
         least.assign(part.bends.size(), std::numeric_limits<double>::infinity());
         for (size_t i = 0; i < ways.size(); ++i) {
             const auto bend = static_cast<size_t>(ways[i].bend);
             byBend[bend].push_back(static_cast<int>(i));
+            tools[bend].insert(ways[i].setup.tool);
             least[bend] = std::min(least[bend], costOf(part, ways[i], 0).sum());
         }
     }
@@ -100,8 +113,33 @@ private:
         }
     };
 
-    static std::uint64_t stateOf(Made made, int way) {
-        return static_cast<std::uint64_t>(made) << 32 | static_cast<std::uint32_t>(way + 1);
+    static std::uint64_t keyOf(Made made, int which) {
+        return static_cast<std::uint64_t>(made) << 32 | static_cast<std::uint32_t>(which + 1);
+    }
+    /// Ways from which any other costs the same change are one to go on from, whichever bend they made.
+    std::uint64_t stateOf(Made made, int way) const {
+        return keyOf(made, way == kFirst ? kFirst : kindOf[static_cast<size_t>(way)]);
+    }
+
+    void findKinds() {
+        for (size_t i = 0; i < ways.size(); ++i) {
+            size_t same = 0;
+            while (same < i && !goOnAlike(ways[same], ways[i]))
+                ++same;
+            kindOf.push_back(static_cast<int>(same));
+        }
+    }
+    bool goOnAlike(const Way& a, const Way& b) const {
+        return a.setup.tool == b.setup.tool && changeBetween(part, a, b) == 0 &&
+               a.work.angleDeg == b.work.angleDeg && heading(part, a).dot(heading(part, b)) > 1 - 1e-9;
+    }
+
+    /// What can never be is not searched, but told where there is nothing else.
+    void add(const Way& way) {
+        if (const auto obstacle = hits.alwaysInTheWay(way))
+            never.push_back({way, *obstacle});
+        else
+            ways.push_back(way);
     }
 
     bool isWished(const Way& way) const {
@@ -114,25 +152,38 @@ private:
         return placed >= wishes.order.size() || wishes.order[placed] == bend;
     }
 
-    double remaining(Made made) const {
+    /// What the bends that are left cost at least: the cheapest way of each, and the changes there must be
+    /// from the last way on. A tool that some of them cannot be made in is left for another; stock is turned
+    /// over where one bends the other way; every other angle is set once.
+    double remaining(Made made, int last) const {
         double sum = 0;
-        for (size_t i = 0; i < least.size(); ++i)
-            if (!(made >> i & 1)) sum += least[i];
-        return sum;
+        const Way* before = last == kFirst ? nullptr : &ways[static_cast<size_t>(last)];
+        bool otherTool = false, up = before && faceInside(part, before->bend),
+             down = before && !faceInside(part, before->bend);
+        std::uint32_t anglesLeft = 0;
+        for (size_t i = 0; i < least.size(); ++i) {
+            if (made >> i & 1) continue;
+            sum += least[i];
+            (faceInside(part, static_cast<int>(i)) ? up : down) = true;
+            anglesLeft |= std::uint32_t{1} << angleOf[i];
+            if (before) otherTool |= !tools[i].count(before->setup.tool);
+        }
+        if (before) anglesLeft |= std::uint32_t{1} << angleOf[static_cast<size_t>(before->bend)];
+        const int changes = std::max(0, std::popcount(anglesLeft) - 1);
+        if (otherTool) return sum + kOtherTool + (up && down ? kTurnedOver : 0); // its angles may differ too
+        return sum + (up && down ? kTurnedOver : 0) + kOtherAngle * changes;
     }
 
-    /// Looked at coarsely first: most of what hits does so at once.
     const std::optional<Obstacle>& inTheWay(Made made, int way) {
-        const auto known = blocked.find(stateOf(made, way));
+        const auto known = blocked.find(keyOf(made, way));
         if (known != blocked.end()) return known->second;
-        auto obstacle = hits.inTheWay(ways[static_cast<size_t>(way)], made, kSearchStepDeg);
-        if (!obstacle) obstacle = hits.inTheWay(ways[static_cast<size_t>(way)], made, kReplayStepDeg);
-        return blocked.emplace(stateOf(made, way), std::move(obstacle)).first->second;
+        return blocked.emplace(keyOf(made, way), hits.inTheWay(ways[static_cast<size_t>(way)], made))
+            .first->second;
     }
 
     std::optional<Plan> search(Made goal, Outcome& outcome) {
         std::priority_queue<Node> open;
-        open.push({remaining(0), 0, 0, kFirst, 0});
+        open.push({remaining(0, kFirst), 0, 0, kFirst, 0});
         size_t furthest = 0, taken = 0;
         while (!open.empty()) {
             const Node node = open.top();
@@ -142,11 +193,11 @@ private:
                 const Made before = node.made & ~(Made{1} << ways[static_cast<size_t>(node.way)].bend);
                 if (inTheWay(before, node.way)) continue;
             }
-            cameFrom.emplace(stateOf(node.made, node.way), node.from);
+            cameFrom.emplace(stateOf(node.made, node.way), Came{node.from, node.way});
             reached.insert(node.made);
             furthest = std::max(furthest, static_cast<size_t>(std::popcount(node.made)));
             if (node.made == goal) return planTo(node);
-            if (goOn && ++taken % 16 == 0 && !goOn(furthest)) {
+            if (goOn && ++taken % 4 == 0 && !goOn(furthest)) {
                 outcome.stopped = true;
                 return {};
             }
@@ -159,13 +210,12 @@ private:
         for (size_t bend = 0; bend < byBend.size(); ++bend) {
             if (node.made >> bend & 1 || !mayFollow(node.made, static_cast<int>(bend))) continue;
             const Made made = node.made | Made{1} << bend;
-            const double rest = remaining(made);
             for (const int next : byBend[bend]) {
                 if (cameFrom.count(stateOf(made, next))) continue;
                 const Way& way = ways[static_cast<size_t>(next)];
                 double cost = node.cost + costOf(part, way, node.made).sum();
                 if (node.way != kFirst) cost += changeBetween(part, ways[static_cast<size_t>(node.way)], way);
-                open.push({cost + rest, cost, made, next, stateOf(node.made, node.way)});
+                open.push({cost + remaining(made, next), cost, made, next, stateOf(node.made, node.way)});
             }
         }
     }
@@ -176,10 +226,11 @@ private:
         plan.isBest = true;
         std::uint64_t state = stateOf(goal.made, goal.way);
         while (static_cast<std::uint32_t>(state) != 0) {
-            const Way& way = ways[static_cast<std::uint32_t>(state) - 1];
+            const Came& came = cameFrom.at(state);
+            const Way& way = ways[static_cast<size_t>(came.way)];
             const Made before = static_cast<Made>(state >> 32) & ~(Made{1} << way.bend);
             plan.steps.insert(plan.steps.begin(), {way, before, costOf(part, way, before)});
-            state = cameFrom.at(state);
+            state = came.from;
         }
         for (size_t i = 1; i < plan.steps.size(); ++i)
             plan.steps[i].cost.change = changeBetween(part, plan.steps[i - 1].way, plan.steps[i].way);
@@ -190,7 +241,10 @@ private:
     std::vector<Stuck> whyStuck(Made goal) {
         std::vector<Stuck> stuck;
         for (size_t bend = 0; bend < byBend.size(); ++bend)
-            if (byBend[bend].empty()) stuck.push_back({static_cast<int>(bend), 0, {}, all.why[bend]});
+            if (byBend[bend].empty()) {
+                Stuck& one = stuck.emplace_back(Stuck{static_cast<int>(bend), 0, {}, all.why[bend]});
+                addNever(one);
+            }
         if (!stuck.empty()) return stuck;
         const Made best = *std::max_element(reached.begin(), reached.end(), [](Made a, Made b) {
             return std::pair(std::popcount(a), b) < std::pair(std::popcount(b), a);
@@ -199,20 +253,27 @@ private:
             if (best >> bend & 1 || !(goal >> bend & 1)) continue;
             Stuck one{static_cast<int>(bend), best, {}, all.why[bend]};
             for (const int way : byBend[bend])
-                if (const auto& obstacle = inTheWay(best, way)) keepFurthest(one, way, *obstacle);
+                if (const auto& obstacle = inTheWay(best, way))
+                    keepFurthest(one, ways[static_cast<size_t>(way)], *obstacle);
+            addNever(one);
             stuck.push_back(std::move(one));
         }
         return stuck;
     }
 
-    void keepFurthest(Stuck& stuck, int way, const Obstacle& obstacle) const {
-        const Way& own = ways[static_cast<size_t>(way)];
+    void addNever(Stuck& stuck) const {
+        for (const auto& [way, obstacle] : never)
+            if (way.bend == stuck.bend) keepFurthest(stuck, way, obstacle);
+    }
+
+    /// One reason a tool: what came nearest to being made.
+    static void keepFurthest(Stuck& stuck, const Way& way, const Obstacle& obstacle) {
         for (Stuck::Reason& known : stuck.reasons)
-            if (known.way.setup.tool == own.setup.tool) {
-                if (obstacle.atDeg > known.obstacle.atDeg) known = {own, obstacle};
+            if (known.way.setup.tool == way.setup.tool) {
+                if (obstacle.atDeg > known.obstacle.atDeg) known = {way, obstacle};
                 return;
             }
-        stuck.reasons.push_back({own, obstacle});
+        stuck.reasons.push_back({way, obstacle});
     }
 
     const part::Part& part;
@@ -221,10 +282,18 @@ private:
     Hits hits;
     Ways all;
     std::vector<Way> ways;
+    std::vector<Stuck::Reason> never;
     std::vector<std::vector<int>> byBend;
     std::vector<double> least;
+    std::vector<std::set<const tool::Tool*>> tools; // that each bend can be made in
+    std::vector<size_t> angleOf;
     std::unordered_map<std::uint64_t, std::optional<Obstacle>> blocked;
-    std::unordered_map<std::uint64_t, std::uint64_t> cameFrom;
+    struct Came {
+        std::uint64_t from; // the state before
+        int way;
+    };
+    std::unordered_map<std::uint64_t, Came> cameFrom;
+    std::vector<int> kindOf; // by way: the first that goes on alike
     std::unordered_set<Made> reached;
 };
 
@@ -241,7 +310,7 @@ Judged judge(const part::Part& part, Hits& hits, const std::vector<Way>& steps) 
     Judged judged;
     Made made = 0;
     for (const Way& way : steps) {
-        if ((judged.obstacle = hits.inTheWay(way, made, kReplayStepDeg))) return judged;
+        if ((judged.obstacle = hits.inTheWay(way, made))) return judged;
         Step step{way, made, costOf(part, way, made)};
         if (!judged.plan.steps.empty())
             step.cost.change = changeBetween(part, judged.plan.steps.back().way, way);

@@ -22,6 +22,8 @@ struct Cost {
 
 /// Without the change from the step before.
 Cost costOf(const part::Part& part, const Way& way, Made made);
+inline constexpr double kOtherTool = 40, kOtherSetting = 15, kTurnedOver = 8, kEndForEnd = 6, kOtherAngle = 3,
+                        kOtherHold = 2;
 double changeBetween(const part::Part& part, const Way& before, const Way& after);
 
 struct Step {

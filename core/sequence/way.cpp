@@ -1,5 +1,7 @@
 #include "sequence/way.h"
 
+#include "part/fold.h"
+
 #include <algorithm>
 
 namespace goodfold::sequence {
@@ -56,6 +58,33 @@ Pose3 flatFromTool(const part::Part& part, const Way& way) {
     pose.linear().col(1) = pose.linear().col(2).cross(pose.linear().col(0));
     pose.translation() = Vec3(at.x(), at.y(), up ? part.thickness : 0);
     return pose;
+}
+
+ToolPlaces toolPlaces(const part::Part& part, const Way& way, double turnedDeg) {
+    const part::PartBend& bend = part.bends[static_cast<size_t>(way.bend)];
+    const Pose3 flatFromTool = sequence::flatFromTool(part, way);
+    if (way.setup.tool->isDie()) {
+        const Pose3 fixed = part::foldedFromFlat(bend, bend.allowance / 2, turnedDeg) * flatFromTool;
+        Pose3 die = fixed;
+        die.translation() +=
+            fixed.linear().col(2) * tool::dieTop(way.setup.opening, part.thickness, bend.allowance,
+                                                 bend.k * part.thickness, turnedDeg);
+        return {{fixed, fixed, die}};
+    }
+    Pose3 pastStrip = Pose3::Identity(); // the apron begins where the strip ends
+    pastStrip.translation().x() = bend.allowance;
+    const Pose3 child = part::foldedFromFlat(bend, bend.allowance, turnedDeg), parent = Pose3::Identity();
+    const Pose3 fixed = (way.holdsChild ? child : parent) * flatFromTool;
+    return {{fixed, (way.holdsChild ? parent : child) * flatFromTool * pastStrip, fixed}};
+}
+
+std::vector<double> turnedAt(const part::Part& part, Made made, int bend, double turnedDeg) {
+    std::vector<double> all;
+    for (size_t i = 0; i < part.bends.size(); ++i)
+        all.push_back(static_cast<int>(i) == bend ? turnedDeg
+                      : made >> i & 1             ? part.bends[i].shape.angleDeg
+                                                  : 0);
+    return all;
 }
 
 double flatReach(const part::Part& part, const Way& way, Made made, bool ofChild) {

@@ -4,6 +4,7 @@
 #include "part/part.h"
 #include "tool/solids.h"
 
+#include <array>
 #include <cstdint>
 
 namespace goodfold::sequence {
@@ -33,6 +34,16 @@ Ways waysOf(const part::Part& part, const material::Material& material, const to
 /// The tool's frame in the flat: x from the held side across the bend, z out of the side that comes inside.
 /// Its origin is the middle of the held side's tangent line, of a die the middle of the bend.
 Pose3 flatFromTool(const part::Part& part, const Way& way);
+
+/// Where the tool's solids are in the flat frame of the bend's parent, when the bend has turned so far.
+struct ToolPlaces {
+    std::array<Pose3, 3> parentFromSolid; // by motion
+    const Pose3& of(tool::Solid::Motion motion) const { return parentFromSolid[static_cast<size_t>(motion)]; }
+};
+ToolPlaces toolPlaces(const part::Part& part, const Way& way, double turnedDeg);
+
+/// How far each bend has turned on the way through a step: its own so far, those made all the way.
+std::vector<double> turnedAt(const part::Part& part, Made made, int bend, double turnedDeg);
 
 /// How far what is still flat with one side of the bend reaches from its tangent line, when the bends in
 /// `made` are made: the stock there is to hold, to lay over a die, or to pull on.

@@ -1,0 +1,101 @@
+#include "app/bending/step_view.h"
+
+#include "app/theme.h"
+
+#include <QMouseEvent>
+#include <QPainter>
+
+#include <algorithm>
+#include <cmath>
+
+namespace goodfold::app {
+
+StepView::StepView(Size size, QWidget* parent) : QWidget(parent), size(size) {
+    camera.yawDeg = 32;
+    camera.pitchDeg = 22;
+    if (size == Size::Small) setCursor(Qt::PointingHandCursor);
+}
+
+QSize StepView::minimumSizeHint() const {
+    return size == Size::Large ? QSize(320, 220) : QSize(px(150), px(112));
+}
+
+void StepView::show(std::shared_ptr<const Planned> newPlan, const sequence::Way& newWay,
+                    sequence::Made newBefore, double degrees, const std::vector<part::Element>& newHits) {
+    planned = std::move(newPlan);
+    way = newWay;
+    before = newBefore;
+    turnedDeg = degrees;
+    hits = newHits;
+    rebuild();
+}
+
+void StepView::clear() {
+    planned.reset();
+    seen.clear();
+    update();
+}
+
+void StepView::setTurned(double degrees) {
+    turnedDeg = degrees;
+    rebuild();
+}
+
+void StepView::setChosen(bool on) {
+    chosen = on;
+    update();
+}
+
+void StepView::rebuild() {
+    if (!planned) return;
+    made = draw::stepSceneOf(planned->part, way, before, turnedDeg);
+    look();
+}
+
+void StepView::look() {
+    if (!planned) return;
+    const double margin = size == Size::Large ? 18 : 8;
+    const double foot = size == Size::Small ? px(22) : 0;
+    camera =
+        draw::fitted(camera, made.fitted, QRectF(rect()).adjusted(margin, margin, -margin, -margin - foot));
+    seen = draw::look(made.scene, camera);
+    update();
+}
+
+void StepView::resizeEvent(QResizeEvent*) {
+    look();
+}
+
+void StepView::paintEvent(QPaintEvent*) {
+    QPainter painter(this);
+    const draw::Palette& p = colours();
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setClipRect(rect().adjusted(1, 1, -1, -1));
+    draw::paintFormed(painter, seen, p, hits);
+    if (size == Size::Large) return;
+    painter.setFont(textFont(12, chosen ? draw::Weight::SemiBold : draw::Weight::Regular));
+    painter.fillRect(QRect(0, height() - px(22), width(), px(22)), p.panel);
+    painter.setPen(p.ink);
+    painter.drawText(QRect(px(8), height() - px(22), width() - px(12), px(20)),
+                     Qt::AlignLeft | Qt::AlignVCenter,
+                     painter.fontMetrics().elidedText(caption, Qt::ElideRight, width() - px(14)));
+    painter.setPen(QPen(chosen ? p.accent : p.rule, chosen ? 2.4 : 1));
+    painter.setBrush(Qt::NoBrush);
+    painter.drawRoundedRect(QRectF(rect()).adjusted(1.5, 1.5, -1.5, -1.5), 6, 6);
+}
+
+void StepView::mousePressEvent(QMouseEvent* event) {
+    dragFrom = event->position();
+    emit clicked();
+}
+
+void StepView::mouseMoveEvent(QMouseEvent* event) {
+    if (size == Size::Small || event->buttons() == Qt::NoButton) return;
+    const QPointF by = event->position() - dragFrom;
+    dragFrom = event->position();
+    camera.yawDeg = std::remainder(camera.yawDeg - by.x() * 0.5, 360.0);
+    camera.pitchDeg = std::clamp(camera.pitchDeg + by.y() * 0.5, -90.0, 90.0);
+    look();
+}
+
+} // namespace goodfold::app

@@ -1,0 +1,55 @@
+// A step of bending painted: the partly bent part in its tool, what hits lit. Large to look at from all
+// sides, small to choose.
+#pragma once
+
+#include "app/bending/planner.h"
+#include "draw/formed_picture.h"
+#include "draw/step_scene.h"
+
+#include <QWidget>
+
+namespace goodfold::app {
+
+class StepView : public QWidget {
+    Q_OBJECT
+public:
+    enum class Size { Large, Small };
+    explicit StepView(Size size, QWidget* parent = nullptr);
+
+    void show(std::shared_ptr<const Planned> planned, const sequence::Way& way, sequence::Made before,
+              double turnedDeg, const std::vector<part::Element>& hits = {});
+    void clear();
+    void setTurned(double degrees);
+    double turned() const { return turnedDeg; }
+    void setCaption(const QString& text) { caption = text; }
+    void setChosen(bool on);
+
+signals:
+    void clicked();
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    QSize minimumSizeHint() const override;
+
+private:
+    void rebuild();
+    void look();
+
+    Size size;
+    std::shared_ptr<const Planned> planned;
+    sequence::Way way;
+    sequence::Made before = 0;
+    double turnedDeg = 0;
+    std::vector<part::Element> hits;
+    QString caption;
+    bool chosen = false;
+    draw::StepScene made;
+    draw::Camera camera;
+    std::vector<draw::SeenFace> seen;
+    QPointF dragFrom;
+};
+
+} // namespace goodfold::app

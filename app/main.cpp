@@ -41,15 +41,14 @@ int openWindows(const QStringList& paths, bool freshLook) {
     return 0;
 }
 
-void sayOfBook(const Error& wrong) {
+void sayOfFile(const QString& path, const Error& wrong) {
     for (QWidget* widget : QApplication::topLevelWidgets())
         if (auto* window = qobject_cast<app::MainWindow*>(widget))
-            return window->say(
-                QStringLiteral("%1: %2").arg(app::ownBookPath(), QString::fromStdString(wrong.says)));
+            return window->say(QStringLiteral("%1: %2").arg(path, QString::fromStdString(wrong.says)));
 }
 
 /// Saves the windows' stages as pictures, for docs/screenshots.
-void takeShots(const QString& folder, const QString& ending) {
+void takeShots(const QString& folder, const QStringList& stages, const QString& ending) {
     for (QWidget* widget : QApplication::topLevelWidgets()) {
         auto* window = qobject_cast<app::MainWindow*>(widget);
         if (!window) continue;
@@ -58,10 +57,14 @@ void takeShots(const QString& folder, const QString& ending) {
             continue;
         }
         const QString name = QFileInfo(window->path()).completeBaseName();
-        for (const auto& [stage, suffix] : {std::pair{app::MainWindow::Stage::Bracket, "bracket"},
-                                            {app::MainWindow::Stage::Blank, "blank"}}) {
+        using Stage = app::MainWindow::Stage;
+        for (const auto& [stage, suffix] :
+             {std::pair{Stage::Bracket, "bracket"}, {Stage::Blank, "blank"}, {Stage::Bending, "bending"}}) {
+            if (!stages.contains(QLatin1String(suffix))) continue;
             window->showStage(stage);
             QApplication::processEvents();
+            while (window->isPlanning())
+                QApplication::processEvents(QEventLoop::WaitForMoreEvents);
             window->grab().save(
                 QStringLiteral("%1/%2-%3%4.png").arg(folder, name, QLatin1String(suffix), ending));
         }
@@ -86,22 +89,27 @@ int main(int argc, char** argv) {
     const QCommandLineOption shots(QStringLiteral("shots"),
                                    QStringLiteral("Save pictures of the stages in FOLDER and end."),
                                    QStringLiteral("FOLDER"));
+    const QCommandLineOption stages(QStringLiteral("stages"),
+                                    QStringLiteral("Which: bracket, blank, bending, with commas between."),
+                                    QStringLiteral("NAMES"), QStringLiteral("bracket,blank"));
     const QCommandLineOption dark(QStringLiteral("dark"), QStringLiteral("Dark colours this time."));
     const QCommandLineOption once(QStringLiteral("first-paint"),
                                   QStringLiteral("End after the first full paint (for measuring)."));
-    parser.addOptions({shots, dark, once});
+    parser.addOptions({shots, stages, dark, once});
     parser.process(application);
 
     // Pictures for the documentation look the same whatever the user has chosen, and leave the choices alone.
     if (parser.isSet(shots)) QApplication::setApplicationName(QStringLiteral("Good Fold pictures"));
     draw::loadTypeface();
     app::applyChosenLook(parser.isSet(dark));
-    const auto wrongBook = app::readOwnBook(); // the book that ships applies then
+    const auto wrongBook = app::readOwnBook(), wrongTools = app::readOwnTools(); // what ships applies then
     if (const int failed = openWindows(parser.positionalArguments(), parser.isSet(shots))) return failed;
-    if (wrongBook) sayOfBook(*wrongBook);
+    if (wrongBook) sayOfFile(app::ownBookPath(), *wrongBook);
+    if (wrongTools) sayOfFile(app::ownToolsPath(), *wrongTools);
     if (parser.isSet(shots))
         QTimer::singleShot(0, &application, [&] {
-            takeShots(parser.value(shots), parser.isSet(dark) ? QStringLiteral("-dark") : QString());
+            takeShots(parser.value(shots), parser.value(stages).split(QLatin1Char(',')),
+                      parser.isSet(dark) ? QStringLiteral("-dark") : QString());
             QApplication::exit();
         });
     if (parser.isSet(once))

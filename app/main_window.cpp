@@ -305,6 +305,10 @@ void MainWindow::showStage(Stage stage) {
     if (stage == Stage::Bending) bendingStage->setFocus();
 }
 
+bool MainWindow::isPlanning() const {
+    return bendingStage && bendingStage->isPlanning();
+}
+
 void MainWindow::showStartPage() {
     if (!start) {
         start = new StartPage(this);

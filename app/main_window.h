@@ -51,6 +51,8 @@ public:
     std::optional<QString> exportTo(Export kind, const QString& path);
     enum class Stage { Bracket, Blank, Bending };
     void showStage(Stage stage);
+    /// Whether the order of bending is still being looked for.
+    bool isPlanning() const;
     /// What there is to begin with, in place of the stages.
     void showStartPage();
     /// A sentence beside the line to type at.

@@ -102,8 +102,7 @@ StepScene stepSceneOf(const part::Part& part, const Way& way, sequence::Made bef
     Eigen::AlignedBox2d room(beyond(inTool.min(), -kBeyond), beyond(inTool.max(), kBeyond));
     room.extend(Vec2(-70, -60));
     room.extend(Vec2(50, 70));
-    const double radius = part.bends[static_cast<size_t>(way.bend)].shape.insideRadius;
-    for (const tool::Solid& solid : tool::solidsOf(way.setup, way.hold, part.thickness, radius)) {
+    for (const tool::Solid& solid : tool::solidsOf(way.setup, way.hold, way.work)) {
         if (solid.name == "the wall" || solid.name == "the press's column") continue;
         const Polygon section =
             solid.motion == tool::Solid::Motion::Fixed ? cutTo(solid.section, room) : solid.section;

@@ -1,6 +1,7 @@
 #include "app/bending/bending_stage.h"
 
 #include "app/cells/sheet.h"
+#include "app/shop_book.h"
 #include "app/theme.h"
 #include "sequence/say.h"
 
@@ -130,7 +131,7 @@ void BendingStage::beginPlan() {
     isStale = false;
     playing.stop();
     heading->setText(tr("Looking for the order…"));
-    planner->begin(document.part(), document.material(), tool::standardShop(), wishes);
+    planner->begin(document.job(), document.material(), shopTools(), shopBook(), document.reading(), wishes);
     beside->refresh();
 }
 
@@ -141,7 +142,8 @@ void BendingStage::takePlan() {
         for (const sequence::Step& step : plan()->steps)
             tools.insert(step.way.setup.tool->id);
         heading->setText(wishes.order.empty() && wishes.tool.empty()
-                             ? tr("Best order, %n tool(s)", nullptr, static_cast<int>(tools.size()))
+                             ? tools.size() == 1 ? tr("Best order, all in one tool")
+                                                 : tr("Best order, in %1 tools").arg(tools.size())
                              : tr("Best order with what you settled, cost %1").arg(plan()->cost, 0, 'f', 0));
     } else {
         heading->setText(planner->latest()->part.bends.empty() ? tr("Nothing to bend yet")
@@ -254,7 +256,7 @@ void BendingStage::moveEarlier(int by) {
 }
 
 Cell BendingStage::toolChoice(const sequence::Step& step) {
-    const auto& tools = tool::standardShop().tools;
+    const auto& tools = shopTools().tools;
     QStringList names{tr("whichever is best")};
     int now = 0;
     const auto pinned = wishes.tool.find(step.way.bend);
@@ -265,7 +267,7 @@ Cell BendingStage::toolChoice(const sequence::Step& step) {
     return choice(tr("Tool of this step"), names, now, [this, bend = step.way.bend](int index) {
         sequence::Wishes wanted = wishes;
         wanted.tool.erase(bend);
-        if (index > 0) wanted.tool[bend] = tool::standardShop().tools[static_cast<size_t>(index) - 1].id;
+        if (index > 0) wanted.tool[bend] = shopTools().tools[static_cast<size_t>(index) - 1].id;
         wishFor(wanted);
         return Cell::Answer();
     });
@@ -360,6 +362,12 @@ std::vector<Block> BendingStage::stuckBlocks() {
         block.about = Element::bend(part.bends[static_cast<size_t>(stuck.bend)].id);
         all.push_back(std::move(block));
     }
+    Block ways = blockOf(8, {});
+    for (const check::Remedy& remedy : planner->latest()->mends)
+        ways.lines.push_back({press(
+            text(remedy.says), text(remedy.says),
+            [this, remedy] { return document.take(remedy, document.selected()); }, Cell::Look::Button)});
+    if (ways.lines.size() > 1) all.push_back(std::move(ways));
     if (!wishes.order.empty() || !wishes.tool.empty()) all.push_back(blockOf(8, {bestAgain()}));
     return all;
 }

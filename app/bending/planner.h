@@ -1,7 +1,7 @@
 // Plans the order of bending beside the window: it never waits, and what is out of date is stopped.
 #pragma once
 
-#include "sequence/plan.h"
+#include "sequence/mend.h"
 
 #include <QObject>
 
@@ -14,6 +14,7 @@ namespace goodfold::app {
 struct Planned {
     part::Part part;
     sequence::Outcome outcome;
+    std::vector<check::Remedy> mends; // where there is no plan
 };
 
 class Planner : public QObject {
@@ -22,9 +23,9 @@ public:
     explicit Planner(QObject* parent = nullptr);
     ~Planner() override;
 
-    /// Stops what is under way and begins anew. The material and the shop must outlive the planner.
-    void begin(const part::Part& part, const material::Material& material, const tool::Shop& shop,
-               const sequence::Wishes& wishes);
+    /// Stops what is under way and begins anew. Material, shop and book must outlive the planner.
+    void begin(const part::Job& job, const material::Material& material, const tool::Shop& shop,
+               const hardware::Book& book, const quantity::Reading& reading, const sequence::Wishes& wishes);
     void stop();
     bool isBusy() const { return stopAsked != nullptr; }
     /// The last that was finished; null before the first.

@@ -241,8 +241,7 @@ struct Hits::Inside {
         for (size_t i = 0; i < tools.size(); ++i)
             if (isSame(tools[i].way, way)) return i;
         AtWork& made = tools.emplace_back(AtWork{way, swingOf(part, way), {}});
-        const double radius = part.bends[static_cast<size_t>(way.bend)].shape.insideRadius;
-        for (tool::Solid& solid : tool::solidsOf(way.setup, way.hold, part.thickness, radius)) {
+        for (tool::Solid& solid : tool::solidsOf(way.setup, way.hold, way.work)) {
             const Prism prism = prismOf(solid);
             made.shapes.push_back({std::move(solid), Shape({prism})});
         }

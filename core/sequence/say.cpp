@@ -135,19 +135,21 @@ std::vector<std::string> toMind(const part::Part& part, const Step& step, const 
         return quantity::printNumber(newtons, 0) + " N (" + quantity::printNumber(newtons / 4.448222, 0) +
                " lb)";
     };
-    if (tool.isInVise() || tool.kind == tool::Kind::PinBender) {
-        says.push_back("The pull is " + force(pull) + " at " + lengthIn(lever, reading) + " from the bend" +
-                       (free < tool.lever ? ", with a pipe over the leg" : "") + ".");
-        if (pull > bend::kPullPlanned)
-            says.push_back(
-                "That is more than one person pulls with ease: leave " +
-                lengthIn(bend::leverFor(way.setup.moment, bend::kPullPlanned), reading) +
-                " to pull on before it is cut, or get help. A pipe can slip off: stand beside its arc.");
-        if (free < 60)
-            says.push_back(
-                "The leg is short to pull on: hammer it close to the line, a block between, so that it "
-                "does not bow.");
-    }
+    constexpr double kShort = 60; // mm: nothing to take hold of
+    if ((tool.isInVise() || tool.kind == tool::Kind::PinBender) && free < kShort)
+        says.push_back(
+            "The leg is short to pull on: hammer it close to the line, a block between, so that it "
+            "does not bow; or leave it " +
+            lengthIn(bend::leverFor(way.setup.moment, bend::kPullPlanned), reading) +
+            " long and cut it after.");
+    else if (tool.isInVise() || tool.kind == tool::Kind::PinBender)
+        says.push_back(
+            "The pull is " + force(pull) + " at " + lengthIn(lever, reading) + " from the bend" +
+            (free < tool.lever ? ", with a pipe over the leg; it can slip off: stand beside its arc." : "."));
+    if (pull > bend::kPullPlanned)
+        says.push_back("That is more than one person pulls with ease: leave " +
+                       lengthIn(bend::leverFor(way.setup.moment, bend::kPullPlanned), reading) +
+                       " to pull on before it is cut, or get help.");
     if (way.setup.closed) says.push_back("Keep fingers out of the fold as it closes.");
     return says;
 }

@@ -18,8 +18,9 @@ Polygon box(double x0, double x1, double z0, double z1) {
 
 class Maker {
 public:
-    Maker(const Setup& setup, const Hold& hold, double thickness, double partRadius)
-        : setup(setup), tool(*setup.tool), hold(hold), t(thickness), r(partRadius) {}
+    Maker(const Setup& setup, const Hold& hold, const Work& work)
+        : setup(setup), tool(*setup.tool), hold(hold), t(work.thickness), r(work.insideRadius),
+          aside(hold.beside ? (tool.length - work.length) / 2 : 0) {}
 
     std::vector<Solid> made() && {
         if (tool.isDie())
@@ -35,7 +36,7 @@ private:
 
     void add(const std::string& name, Polygon section, double from, double to, Motion motion = Motion::Fixed,
              bool clamps = false) {
-        solids.push_back({name, std::move(section), from, to, motion, clamps});
+        solids.push_back({name, std::move(section), from + aside, to + aside, motion, clamps});
     }
 
     std::string innerName() const {
@@ -142,9 +143,8 @@ private:
         const Bench& b = tool.bench;
         const double inner = hold.toward ? -1 : 1; // away from you, along z
         const double top = tool.radii.front();
-        if (!hold.beside)
-            add("the screw", box(top - b.screwDepth - b.screwWidth, top - b.screwDepth, -kFar, kFar),
-                -b.screwWidth / 2, b.screwWidth / 2);
+        add("the screw", box(top - b.screwDepth - b.screwWidth, top - b.screwDepth, -kFar, kFar),
+            -b.screwWidth / 2, b.screwWidth / 2);
         // From the fixed jaw's gripping face, which the stock lies on.
         const double face = hold.toward ? -t : 0;
         const auto away = [&](double from, double to) {
@@ -161,13 +161,14 @@ private:
     const Tool& tool;
     const Hold& hold;
     double t, r;
+    double aside; // of the vise's middle, along y
     std::vector<Solid> solids;
 };
 
 } // namespace
 
-std::vector<Solid> solidsOf(const Setup& setup, const Hold& hold, double thickness, double partRadius) {
-    return Maker(setup, hold, thickness, partRadius).made();
+std::vector<Solid> solidsOf(const Setup& setup, const Hold& hold, const Work& work) {
+    return Maker(setup, hold, work).made();
 }
 
 double dieTop(double opening, double thickness, double allowance, double neutral, double angleDeg) {

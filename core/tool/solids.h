@@ -23,10 +23,10 @@ struct Hold {
     bool operator==(const Hold&) const = default;
 };
 
-/// In the tool's frame (tool.h), stock of this thickness lying in it; of a die the frame's z = 0 is the inner
-/// surface in the middle of the bend. `partRadius` is what the part is laid out with: the nose is drawn to
-/// fit in it.
-std::vector<Solid> solidsOf(const Setup& setup, const Hold& hold, double thickness, double partRadius);
+/// In the tool's frame (tool.h), the work lying in it; of a die the frame's z = 0 is the inner surface in the
+/// middle of the bend. The nose is drawn to fit in the radius the part is laid out with. Held beside the
+/// screw, the work is at the end of the jaws.
+std::vector<Solid> solidsOf(const Setup& setup, const Hold& hold, const Work& work);
 
 /// How high a die's top stands in the frame of the bend's middle, when the bend has turned by `angleDeg`: its
 /// shoulders touch the legs' outer sides. `allowance` is the bend's.

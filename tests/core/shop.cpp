@@ -185,7 +185,7 @@ void ShopTest::noseLetsTheBendWrapIt() {
         for (const double radius : {1.0, 3.0, 12.0}) {
             tool::Setup setup{&tool};
             setup.clampLength = 30;
-            const auto solids = tool::solidsOf(setup, {}, 2, radius);
+            const auto solids = tool::solidsOf(setup, {}, work(30, 2, radius));
             QVERIFY(areaOf(solids.front().section) > 0); // counter-clockwise
             for (const Vec2& p : solids.front().section) {
                 if (p.x() <= 0) QVERIFY(p.y() > 0);

@@ -1,0 +1,17 @@
+// What would let a part be bent that no order makes: tried, and the least change first.
+#pragma once
+
+#include "check/finding.h"
+#include "sequence/plan.h"
+
+namespace goodfold::sequence {
+
+/// Ways out, each planned to the end before it is offered: a leg beside a bend that cannot be made longer or
+/// shorter by whole steps, the bend turned the other way, the part in two riveted at it. Stops when `goOn`
+/// says so.
+std::vector<check::Remedy> mends(const part::Job& job, const material::Material& material,
+                                 const tool::Shop& shop, const hardware::Book& book,
+                                 const quantity::Reading& reading, const std::vector<Stuck>& stuck,
+                                 const GoOn& goOn = {});
+
+} // namespace goodfold::sequence

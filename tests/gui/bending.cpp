@@ -1,0 +1,168 @@
+// The Bending stage in the real window: the plan comes by itself, steps are gone through by keyboard and
+// mouse, an order or a tool is settled and freed again, and where nothing works a button mends it.
+#include "app/bending/bending_stage.h"
+#include "app/cells/sheet.h"
+#include "gui/support.h"
+
+#include <QSlider>
+
+using namespace goodfold;
+using part::Element;
+
+namespace {
+
+struct Bending : test::Window {
+    explicit Bending(const QString& file) : test::Window(file) { enter(); }
+    explicit Bending(const part::Job& job) {
+        document().replace(job);
+        enter();
+    }
+
+    void enter() {
+        operator->()->showStage(app::MainWindow::Stage::Bending);
+        stage = operator->()->findChild<app::BendingStage*>();
+        wait();
+    }
+    void wait() const {
+        QVERIFY(QTest::qWaitFor([this] { return !stage->isPlanning(); }, 20000));
+    }
+    app::Sheet* sheet() const { return stage->findChild<app::Sheet*>(); }
+    bool offers(const QString& name) const { return sheet()->placeOf(name) >= 0; }
+    void press(const QString& name) const {
+        const int place = sheet()->placeOf(name);
+        QVERIFY2(place >= 0, qPrintable(sheet()->text()));
+        sheet()->go(place);
+        sheet()->open();
+        wait();
+    }
+
+    app::BendingStage* stage = nullptr;
+};
+
+part::Job steel(double thickness, double width, const std::vector<double>& legs) {
+    part::Job job = part::emptyBar(quantity::Unit::Millimetre);
+    job.thickness = thickness;
+    job.stock.width = width;
+    job.plates[0].length = legs[0];
+    for (size_t i = 1; i < legs.size(); ++i)
+        job = part::withBendAtEnd(job, job.plates.back().id, {}, legs[i])->job;
+    return job;
+}
+
+} // namespace
+
+class BendingTest : public QObject {
+    Q_OBJECT
+private slots:
+    void planComesByItself();
+    void keysGoFromStepToStep();
+    void swingFollowsTheSlider();
+    void editPlansAnew();
+    void orderIsSettledAndFreed();
+    void toolIsSettled();
+    void whatIsInTheWayIsSaidAndMended();
+    void manyBendsDoNotBlockTheWindow();
+};
+
+void BendingTest::planComesByItself() {
+    Bending window(test::demo("valve-tray.gfold"));
+    QCOMPARE(window.stage->stepCount(), 8);
+    QVERIFY(window.stage->says().contains("Step 1 of 8"));
+    QVERIFY(window.stage->says().contains("comes back to"));
+}
+
+void BendingTest::keysGoFromStepToStep() {
+    Bending window(test::demo("vent-stay.gfold"));
+    QTest::keyClick(window.stage, Qt::Key_PageDown);
+    QCOMPARE(window.stage->current(), 1);
+    QVERIFY(window.stage->says().contains("Step 2 of 2"));
+    QTest::keyClick(window.stage, Qt::Key_PageDown); // there is no third
+    QCOMPARE(window.stage->current(), 1);
+    QTest::keyClick(window.stage, Qt::Key_PageUp);
+    QCOMPARE(window.stage->current(), 0);
+}
+
+void BendingTest::swingFollowsTheSlider() {
+    Bending window(test::demo("vent-stay.gfold"));
+    auto* slider = window.stage->findChild<QSlider*>();
+    const QImage before = window.stage->grab().toImage();
+    slider->setValue(slider->maximum());
+    QVERIFY(window.stage->picture()->turned() > 90); // past, for what springs back
+    QVERIFY(before != window.stage->grab().toImage());
+    slider->setValue(0);
+    QTest::keyClick(window.stage, Qt::Key_Space); // plays
+    QVERIFY(QTest::qWaitFor([&] { return window.stage->picture()->turned() > 10; }, 5000));
+}
+
+void BendingTest::editPlansAnew() {
+    Bending window(steel(3, 30, {60, 50}));
+    QCOMPARE(window.stage->stepCount(), 1);
+    window.document().edit("bend", part::withBendAtEnd(window.job(), "B", {}, 40)->job);
+    QVERIFY(window.stage->isPlanning());
+    window.wait();
+    QCOMPARE(window.stage->stepCount(), 2);
+}
+
+void BendingTest::orderIsSettledAndFreed() {
+    Bending window(steel(3, 30, {40, 90, 40}));
+    const QString first = window.stage->says();
+    window.press("Do this step later");
+    QCOMPARE(window.stage->stepCount(), 2);
+    QVERIFY(window.offers("Best order again"));
+    window.stage->choose(0);
+    QVERIFY(window.stage->says() != first);
+    window.press("Best order again");
+    window.stage->choose(0);
+    QCOMPARE(window.stage->says(), first);
+}
+
+void BendingTest::toolIsSettled() {
+    Bending window(steel(3, 30, {40, 90, 40}));
+    const int place = window.sheet()->placeOf("Tool of this step");
+    const QStringList tools =
+        window.sheet()->cellAt(window.sheet()->places()[static_cast<size_t>(place)]).options;
+    window.sheet()->choose(place, static_cast<int>(tools.indexOf("shop press with V die")));
+    window.wait();
+    QVERIFY2(window.stage->says().contains("shop press"), qPrintable(window.stage->says()));
+    QVERIFY(window.stage->says().contains("kN"));
+}
+
+void BendingTest::whatIsInTheWayIsSaidAndMended() {
+    Bending window(steel(8, 40, {120, 24}));
+    QCOMPARE(window.stage->stepCount(), 0);
+    QVERIFY2(window.stage->says().contains("falls into"), qPrintable(window.stage->says()));
+    const QString says = window.stage->says();
+    const QString mend = says.mid(says.indexOf("make leg B")).section('\n', 0, 0).trimmed();
+    QVERIFY2(!mend.isEmpty(), qPrintable(says));
+    window.press(mend);
+    window.wait();
+    QVERIFY(window.job().findPlate("B")->length > 24);
+    QCOMPARE(window.stage->stepCount(), 1);
+    window.document().undoStack().undo();
+    QCOMPARE(window.job().findPlate("B")->length, 24.0);
+}
+
+/// While the search runs the window answers, and can stop it.
+void BendingTest::manyBendsDoNotBlockTheWindow() {
+    part::Job job = steel(2, 25, {60, 60, 60, 60, 60, 60, 60, 60, 60, 60, 60, 60, 60, 60});
+    for (size_t i = 0; i < job.bends.size(); ++i) {
+        job.bends[i].angleDeg = i % 3 ? 45 : 60;
+        job.bends[i].turn = i % 2 ? part::Turn::Up : part::Turn::Down;
+    }
+    test::Window window;
+    window.document().replace(job);
+    window->showStage(app::MainWindow::Stage::Bending);
+    auto* stage = window->findChild<app::BendingStage*>();
+    QVERIFY(stage->isPlanning());
+    QVERIFY(window.document().change("length", [](part::Job& changed) { changed.plates[0].length = 61; }) ==
+            std::nullopt);
+    auto* sheet = stage->findChild<app::Sheet*>();
+    if (const int stop = sheet->placeOf("Stop looking for the order"); stop >= 0) {
+        sheet->go(stop);
+        sheet->open();
+    }
+    QCOMPARE(window.job().plates[0].length, 61.0);
+}
+
+GOODFOLD_GUI_TEST(BendingTest)
+#include "bending.moc"

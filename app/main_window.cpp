@@ -291,6 +291,7 @@ void MainWindow::showStage(Stage stage) {
     if (stage == Stage::Bending && !bendingStage) {
         bendingStage = new BendingStage(doc, this);
         stages->addWidget(bendingStage);
+        connect(bendingStage, &BendingStage::jobSheetWanted, this, [this] { exportAsked(Export::JobSheet); });
     }
     if (showsStartPage()) leaveStartPage();
     if (stage == Stage::Bracket)

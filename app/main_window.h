@@ -47,7 +47,7 @@ public:
     std::optional<QString> saveFile(const QString& path);
     /// The file as it was last saved, in place of what is here.
     std::optional<QString> revertToSaved();
-    enum class Export { TemplateA4, TemplateLetter, Dxf, Svg, Csv };
+    enum class Export { TemplateA4, TemplateLetter, JobSheet, Dxf, Svg, Csv };
     std::optional<QString> exportTo(Export kind, const QString& path);
     enum class Stage { Bracket, Blank, Bending };
     void showStage(Stage stage);

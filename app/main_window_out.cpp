@@ -1,5 +1,6 @@
 // What leaves the window: exports, paper, the clipboard.
 #include "app/actions.h"
+#include "app/bending/bending_stage.h"
 #include "app/blank_stage.h"
 #include "app/job_store.h"
 #include "app/main_window.h"
@@ -36,6 +37,8 @@ ExportKind kindOf(MainWindow::Export kind) {
         return {".svg", QT_TR_NOOP("SVG drawings (*.svg)")};
     case MainWindow::Export::Csv:
         return {".csv", QT_TR_NOOP("Comma-separated values (*.csv)")};
+    case MainWindow::Export::JobSheet:
+        return {"-job-sheet.pdf", QT_TR_NOOP("PDF documents (*.pdf)")};
     default:
         return {"-template.pdf", QT_TR_NOOP("PDF documents (*.pdf)")};
     }
@@ -93,6 +96,7 @@ QByteArray MainWindow::exported(Export kind) const {
         files::writeCsv(out, doc.part(), doc.folded());
         return QByteArray::fromStdString(out.str());
     }
+    if (kind == Export::JobSheet) return bendingStage ? bendingStage->jobSheet() : QByteArray();
     return draw::templatePdf(doc.job(), doc.material(),
                              kind == Export::TemplateA4 ? QPageSize::A4 : QPageSize::Letter, doc.reading());
 }

@@ -10,14 +10,14 @@ const char* const kUsage =
     "                            print each job solved, as one JSON object on a line\n"
     "goodfold-cli plan JOB... --json [--tools FILE]\n"
     "                            print the order of bending, step by step\n"
-    "goodfold-cli export JOB [--dxf FILE] [--svg FILE] [--pdf-template FILE] [--csv FILE]\n"
-    "                            [--paper a4|letter]\n"
+    "goodfold-cli export JOB [--dxf FILE] [--svg FILE] [--pdf-template FILE] [--pdf-sheet FILE]\n"
+    "                            [--csv FILE] [--paper a4|letter] [--tools FILE]\n"
     "JOB is a .gfold file, or - for standard input. FILE may be - for standard output.\n"
     "Exit status: 0; 1 a job can be read but not made; 2 it cannot be read.\n";
 
 namespace {
 
-constexpr std::array kExports{"--dxf", "--svg", "--pdf-template", "--csv"};
+constexpr std::array kExports{"--dxf", "--svg", "--pdf-template", "--pdf-sheet", "--csv"};
 
 /// `show` and `plan`: jobs, --json, and a file of the shop's own.
 Result<Arguments> parsePrinted(const std::vector<std::string>& words, Arguments arguments,
@@ -46,17 +46,19 @@ Result<Arguments> parseExport(const std::vector<std::string>& words) {
             arguments.jobs.push_back(words[i]);
             continue;
         }
-        if (!isExport && words[i] != "--paper") return Error{"export does not know " + words[i] + ".", {}};
+        if (!isExport && words[i] != "--paper" && words[i] != "--tools")
+            return Error{"export does not know " + words[i] + ".", {}};
         if (i + 1 == words.size()) return Error{words[i] + " needs a value.", {}};
         if (isExport)
             arguments.exports[words[i]] = words[i + 1];
         else
-            arguments.paper = words[i + 1];
+            (words[i] == "--paper" ? arguments.paper : arguments.tools) = words[i + 1];
         ++i;
     }
     if (arguments.paper != "a4" && arguments.paper != "letter") return Error{"--paper is a4 or letter.", {}};
     if (arguments.jobs.size() != 1) return Error{"export takes one job file.", {}};
-    if (arguments.exports.empty()) return Error{"export needs --dxf, --svg, --pdf-template or --csv.", {}};
+    if (arguments.exports.empty())
+        return Error{"export needs --dxf, --svg, --pdf-template, --pdf-sheet or --csv.", {}};
     return arguments;
 }
 

@@ -1,6 +1,7 @@
 // goodfold-cli: the computation for scripts and for checking.
 #include "check/finding.h"
 #include "cli/arguments.h"
+#include "draw/job_sheet.h"
 #include "draw/svg.h"
 #include "draw/template_sheet.h"
 #include "draw/type.h"
@@ -9,6 +10,7 @@
 #include "files/job_file.h"
 #include "files/plan.h"
 #include "files/show.h"
+#include "sequence/say.h"
 
 #include <QGuiApplication>
 
@@ -107,6 +109,24 @@ int planJob(const std::string& path, const tool::Shop& shop) {
     return outcome.plan ? kFine : kCannotBeMade;
 }
 
+QPageSize::PageSizeId paperOf(const std::string& paper) {
+    return paper == "a4" ? QPageSize::A4 : QPageSize::Letter;
+}
+
+/// The job sheet of the best order; or what is in the way of every one.
+Result<QByteArray> sheetOf(const part::Job& job, const material::Material& material, const tool::Shop& shop,
+                           QPageSize::PageSizeId paper) {
+    const part::Part part = part::solve(job, material);
+    const sequence::Outcome outcome = sequence::plan(part, material, shop);
+    if (!outcome.plan)
+        return Error{outcome.stuck.empty() ? "There is no order of bending."
+                                           : sequence::inWords(part, outcome.stuck.front(), readingOf(job)),
+                     "bends"};
+    const part::Folded folded = part::fold(part);
+    const auto findings = check::check({job, part, folded, material, readingOf(job)});
+    return draw::jobSheetPdf(job, part, *outcome.plan, findings, paper, readingOf(job));
+}
+
 QByteArray exported(const std::string& kind, const part::Job& job, const material::Material& material,
                     const std::string& paper) {
     const part::Part part = part::solve(job, material);
@@ -121,8 +141,7 @@ QByteArray exported(const std::string& kind, const part::Job& job, const materia
         files::writeCsv(out, part, part::fold(part));
         return QByteArray::fromStdString(out.str());
     }
-    return draw::templatePdf(job, material, paper == "a4" ? QPageSize::A4 : QPageSize::Letter,
-                             readingOf(job));
+    return draw::templatePdf(job, material, paperOf(paper), readingOf(job));
 }
 
 bool writeOut(const std::string& path, const QByteArray& bytes) {
@@ -140,9 +159,19 @@ int exportJob(const cli::Arguments& arguments) {
         std::cerr << path << ": " << material.error().where << ": " << material.error().says << '\n';
         return kCannotBeMade;
     }
-    for (const auto& [kind, file] : arguments.exports)
-        if (!writeOut(file, exported(kind, *job, **material, arguments.paper)))
+    const auto shop = shopOf(arguments.tools);
+    if (!shop) return complain(arguments.tools, shop.error());
+    for (const auto& [kind, file] : arguments.exports) {
+        const auto bytes = kind == "--pdf-sheet"
+                               ? sheetOf(*job, **material, *shop, paperOf(arguments.paper))
+                               : Result<QByteArray>(exported(kind, *job, **material, arguments.paper));
+        if (!bytes) {
+            std::cerr << path << ": " << bytes.error().where << ": " << bytes.error().says << '\n';
+            return kCannotBeMade;
+        }
+        if (!writeOut(file, *bytes))
             return complain(file, {std::string(std::strerror(errno)) + ".", "writing"});
+    }
     return kFine;
 }
 

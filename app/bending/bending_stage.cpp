@@ -3,11 +3,13 @@
 #include "app/cells/sheet.h"
 #include "app/shop_book.h"
 #include "app/theme.h"
+#include "draw/job_sheet.h"
 #include "sequence/say.h"
 
 #include <QHBoxLayout>
 #include <QKeyEvent>
 #include <QLabel>
+#include <QLocale>
 #include <QScrollArea>
 #include <QSlider>
 #include <QVBoxLayout>
@@ -199,7 +201,10 @@ void BendingStage::showStep() {
         slider->setValue(slider->maximum() / 3);
         large->show(latest, step.way, step.before, static_cast<double>(slider->value()) / kPerDegree);
         document.select(Element::bend(latest->part.bends[static_cast<size_t>(step.way.bend)].id));
-        rowArea->ensureWidgetVisible(small[static_cast<size_t>(chosen)]);
+        QTimer::singleShot(0, this, [this] { // when the row is laid out
+            if (static_cast<size_t>(chosen) < small.size())
+                rowArea->ensureWidgetVisible(small[static_cast<size_t>(chosen)]);
+        });
     } else if (isStuck) {
         const sequence::Stuck& stuck = latest->outcome.stuck.front();
         const auto furthest =
@@ -350,7 +355,21 @@ std::vector<Block> BendingStage::stepBlocks(const sequence::Step& step) {
                                       .arg(step.cost.change, 0, 'f', 0),
                                   Cell::Look::Faint)});
     all.push_back(std::move(wish));
+    all.push_back(blockOf(12, {press(
+                                  tr("job sheet…"), tr("Job sheet as PDF"),
+                                  [this] {
+                                      emit jobSheetWanted();
+                                      return Cell::Answer();
+                                  },
+                                  Cell::Look::Button)}));
     return all;
+}
+
+QByteArray BendingStage::jobSheet() const {
+    if (!plan()) return {};
+    const bool letter = QLocale().measurementSystem() == QLocale::ImperialUSSystem;
+    return draw::jobSheetPdf(document.job(), planner->latest()->part, *plan(), document.findings(),
+                             letter ? QPageSize::Letter : QPageSize::A4, document.reading());
 }
 
 std::vector<Block> BendingStage::stuckBlocks() {

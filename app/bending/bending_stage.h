@@ -29,8 +29,12 @@ public:
     /// What the column beside the picture says.
     QString says() const;
 
+    /// The plan on paper; empty where there is none.
+    QByteArray jobSheet() const;
+
 signals:
     void planned();
+    void jobSheetWanted();
 
 protected:
     void showEvent(QShowEvent* event) override;

@@ -301,27 +301,24 @@ std::optional<Obstacle> tooShort(const part::Part& part, const Way& way, Made ma
             const double has = flatReach(part, way, made, child) + way.work.allowance / 2;
             const double flatNeeds = way.setup.opening / 2 + std::max(part.thickness, 2.0) / 2;
             if (has < flatNeeds)
-                return Obstacle{Kind::ShortLeg, plateAt(part, way, child), "the " + tool.name, 0, has,
-                                flatNeeds};
+                return Obstacle{Kind::ShortLeg, plateAt(part, way, child), {}, 0, has, flatNeeds};
         }
         return {};
     }
     const double held = flatReach(part, way, made, way.holdsChild);
     const double free = flatReach(part, way, made, !way.holdsChild);
     if (held < tool.clamp.leastGrip)
-        return Obstacle{Kind::Grip,          plateAt(part, way, way.holdsChild), "the " + tool.name, 0, held,
-                        tool.clamp.leastGrip};
+        return Obstacle{Kind::Grip, plateAt(part, way, way.holdsChild), {}, 0, held, tool.clamp.leastGrip};
     if (tool.mostFold > 0 && (free < tool.leastFold || free > tool.mostFold))
         return Obstacle{Kind::FoldDepth,
                         plateAt(part, way, !way.holdsChild),
-                        "the " + tool.name,
+                        {},
                         0,
                         free,
                         free < tool.leastFold ? tool.leastFold : tool.mostFold};
     const double pull = bend::handPull(way.setup.moment, tool::leverOf(tool, free));
     if (pull > bend::kPullNever)
-        return Obstacle{Kind::Pull,      plateAt(part, way, !way.holdsChild), "the " + tool.name, 0, pull,
-                        bend::kPullNever};
+        return Obstacle{Kind::Pull, plateAt(part, way, !way.holdsChild), {}, 0, pull, bend::kPullNever};
     return {};
 }
 

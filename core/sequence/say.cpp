@@ -129,32 +129,35 @@ std::vector<std::string> toMind(const part::Part& part, const Step& step, const 
         return says;
     }
     const double free = flatReach(part, way, step.before, !way.holdsChild);
-    const double lever = tool::leverOf(tool, free);
+    // A pipe only where bare hands are not enough.
+    const bool byHand = free > 0 && bend::handPull(way.setup.moment, free) <= bend::kPullPlanned;
+    const double lever = byHand ? free : tool::leverOf(tool, free);
     const double pull = bend::handPull(way.setup.moment, lever);
+    const double wanted = bend::leverFor(way.setup.moment, bend::kPullPlanned);
     const auto force = [](double newtons) {
         return quantity::printNumber(newtons, 0) + " N (" + quantity::printNumber(newtons / 4.448222, 0) +
                " lb)";
     };
     constexpr double kShort = 60; // mm: nothing to take hold of
-    if ((tool.isInVise() || tool.kind == tool::Kind::PinBender) && free < kShort)
+    const bool isPulled = tool.isInVise() || tool.kind == tool::Kind::PinBender;
+    if (isPulled && free < kShort)
         says.push_back(
-            "The leg is short to pull on: hammer it close to the line, a block between, so that it "
-            "does not bow; or leave it " +
-            lengthIn(bend::leverFor(way.setup.moment, bend::kPullPlanned), reading) +
-            " long and cut it after.");
-    else if (tool.isInVise() || tool.kind == tool::Kind::PinBender)
+            "The leg is short to pull on: hammer it close to the line, a block between, so that it does "
+            "not bow" +
+            (wanted > free ? "; or leave it " + lengthIn(wanted, reading) + " long and cut it after."
+                           : std::string(".")));
+    else if (isPulled)
         says.push_back(
             "The pull is " + force(pull) + " at " + lengthIn(lever, reading) + " from the bend" +
-            (free < tool.lever ? ", with a pipe over the leg; it can slip off: stand beside its arc." : "."));
+            (lever > free ? ", with a pipe over the leg; it can slip off: stand beside its arc." : "."));
     if (pull > bend::kPullPlanned)
-        says.push_back("That is more than one person pulls with ease: leave " +
-                       lengthIn(bend::leverFor(way.setup.moment, bend::kPullPlanned), reading) +
+        says.push_back("That is more than one person pulls with ease: leave " + lengthIn(wanted, reading) +
                        " to pull on before it is cut, or get help.");
     if (way.setup.closed) says.push_back("Keep fingers out of the fold as it closes.");
     return says;
 }
 
-std::string inWords(const part::Part& part, const Obstacle& obstacle, const quantity::Reading& reading) {
+std::string inWords(const Obstacle& obstacle, const quantity::Reading& reading) {
     using Kind = Obstacle::Kind;
     switch (obstacle.kind) {
     case Kind::Hit:
@@ -166,22 +169,21 @@ std::string inWords(const part::Part& part, const Obstacle& obstacle, const quan
                degreesIn(obstacle.atDeg);
     case Kind::Grip:
         return bodyName(obstacle.one) + " is flat for " + lengthIn(obstacle.has, reading) + ", and " +
-               obstacle.what + " needs " + lengthIn(obstacle.needs, reading) + " to hold";
+               lengthIn(obstacle.needs, reading) + " are needed to hold it";
     case Kind::ShortLeg:
         return bodyName(obstacle.one) + " is flat for " + lengthIn(obstacle.has, reading) +
-               " from the middle of the bend, and falls into " + obstacle.what + ", which needs " +
+               " from the middle of the bend and falls into the die, which needs " +
                lengthIn(obstacle.needs, reading);
     case Kind::FoldDepth:
-        return bodyName(obstacle.one) + " would go " + lengthIn(obstacle.has, reading) + " into " +
-               obstacle.what + ", which takes " + (obstacle.has < obstacle.needs ? "at least " : "at most ") +
-               lengthIn(obstacle.needs, reading);
+        return bodyName(obstacle.one) + " would go in " + lengthIn(obstacle.has, reading) + " deep, where " +
+               (obstacle.has < obstacle.needs ? "at least " : "at most ") +
+               lengthIn(obstacle.needs, reading) + " will do";
     case Kind::Pull:
         return bodyName(obstacle.one) + " would need a pull of " + quantity::printNumber(obstacle.has, 0) +
-               " N in " + obstacle.what;
+               " N";
     case Kind::Trapped:
         return bodyName(obstacle.one) + " stays caught behind " + obstacle.what + " when it is opened";
     }
-    (void)part;
     return {};
 }
 
@@ -190,8 +192,7 @@ std::string inWords(const part::Part& part, const Stuck& stuck, const quantity::
     if (stuck.made != 0) says += " when the others are";
     says += ".";
     for (const Stuck::Reason& reason : stuck.reasons)
-        says +=
-            " In the " + reason.way.setup.tool->name + " " + inWords(part, reason.obstacle, reading) + ".";
+        says += " In the " + reason.way.setup.tool->name + " " + inWords(reason.obstacle, reading) + ".";
     for (const std::string& why : stuck.notInTools)
         if (stuck.reasons.empty())
             says += " " + std::string(1, static_cast<char>(std::toupper(why[0]))) + why.substr(1) + ".";

@@ -17,7 +17,7 @@ std::vector<std::string> toCheck(const part::Part& part, const Step& step, const
 std::vector<std::string> toMind(const part::Part& part, const Step& step, const quantity::Reading& reading);
 
 /// "leg C hits the screw when the bend has turned 34 degrees"
-std::string inWords(const part::Part& part, const Obstacle& obstacle, const quantity::Reading& reading);
+std::string inWords(const Obstacle& obstacle, const quantity::Reading& reading);
 
 /// "Bend 3 cannot be made: ..." with a clause for each tool.
 std::string inWords(const part::Part& part, const Stuck& stuck, const quantity::Reading& reading);

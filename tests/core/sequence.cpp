@@ -1,6 +1,7 @@
 // The order of bending: the plan found against every order there is, its steps replayed, and parts that
 // cannot be made, for the right reason.
 #include "core/sheet_support.h"
+#include "sequence/mend.h"
 #include "sequence/say.h"
 
 using namespace goodfold;
@@ -135,6 +136,7 @@ private slots:
     void planIsTheBestOfAllOrders();
     void demoJobsArePlanned_data();
     void demoJobsArePlanned();
+    void demoJobsThatAskForMore();
     void legShorterThanHalfTheOpening();
     void returnFlangeUnderThePunch();
     void flangeDeeperThanTheFingers();
@@ -181,6 +183,45 @@ void SequenceTest::demoJobsArePlanned() {
     const part::Part part = part::solve(read->job, test::materialOf(read->job));
     QVERIFY(sequence::plan(part, test::materialOf(read->job), tool::standardShop()).plan);
     judgeAgainstEveryOrder(read->job, tool::standardShop());
+}
+
+/// One can only be made with its last bend in a vise, one only with the dies spaced out, one not until a leg
+/// is longer.
+void SequenceTest::demoJobsThatAskForMore() {
+    const auto load = [](const char* file) {
+        std::ifstream in(std::string(PROJECT_DATA "/demo/") + file);
+        return files::readJob(in)->job;
+    };
+    const auto planOf = [](const part::Job& job, const tool::Shop& shop) {
+        return sequence::plan(part::solve(job, test::materialOf(job)), test::materialOf(job), shop);
+    };
+    const part::Job rail = load("light-rail.gfold");
+    const auto withVise = planOf(rail, tool::standardShop());
+    QVERIFY(withVise.plan);
+    QVERIFY(withVise.plan->steps.back().way.setup.tool->kind == tool::Kind::Vise);
+    tool::Shop noVise = tool::standardShop(), noSpacers = noVise;
+    std::erase_if(noVise.tools, [](const tool::Tool& tool) { return tool.isInVise(); });
+    QVERIFY(!planOf(rail, noVise).plan);
+
+    const part::Job foot = load("frame-foot.gfold");
+    const auto spaced = planOf(foot, tool::standardShop());
+    QVERIFY(spaced.plan);
+    QVERIFY(!spaced.plan->steps[0].way.setup.spacers.empty());
+    for (tool::Tool& tool : noSpacers.tools)
+        std::erase_if(tool.die.openings, [](const auto& row) { return !row.spacers.empty(); });
+    QVERIFY(!planOf(foot, noSpacers).plan);
+
+    const part::Job toe = load("bench-foot.gfold");
+    const auto none = planOf(toe, tool::standardShop());
+    QVERIFY(!none.plan);
+    const auto ways = sequence::mends(toe, test::materialOf(toe), tool::standardShop(),
+                                      hardware::standardBook(), quantity::Reading::millimetres(), none.stuck);
+    QVERIFY(!ways.empty());
+    QVERIFY(ways[0].says.starts_with("make leg B"));
+    QVERIFY(planOf(ways[0].mended, tool::standardShop()).plan);
+    part::Job shorter = ways[0].mended; // and it is the least that does
+    shorter.findPlate("B")->length -= 0.5;
+    QVERIFY(!planOf(shorter, tool::standardShop()).plan);
 }
 
 void SequenceTest::legShorterThanHalfTheOpening() {

@@ -1,0 +1,180 @@
+#include "draw/job_sheet.h"
+
+#include "draw/blank_picture.h"
+#include "draw/formed_picture.h"
+#include "draw/step_scene.h"
+#include "draw/type.h"
+#include "sequence/say.h"
+
+#include <QBuffer>
+#include <QPainter>
+#include <QPdfWriter>
+
+namespace goodfold::draw {
+
+namespace {
+
+constexpr int kDotsPerInch = 300;
+// In points of a page 595 wide; scaled to the paper.
+constexpr double kMargin = 36, kText = 9.5, kSmall = 8, kLarge = 15;
+constexpr double kPictureWidth = 210, kStepHeight = 176;
+
+QString text(const std::string& says) {
+    return QString::fromStdString(says);
+}
+
+class JobSheet {
+public:
+    JobSheet(QPdfWriter& writer, const part::Job& job, const part::Part& part,
+             const quantity::Reading& reading)
+        : writer(writer), painter(&writer), job(job), part(part), reading(reading) {
+        const double scale = kDotsPerInch / 72.0;
+        painter.scale(scale, scale);
+        painter.setRenderHint(QPainter::Antialiasing);
+        page = QRectF(0, 0, writer.width() / scale, writer.height() / scale)
+                   .adjusted(kMargin, kMargin, -kMargin, -kMargin);
+        y = page.top();
+    }
+
+    void paint(const sequence::Plan& plan, const std::vector<check::Finding>& findings) {
+        title();
+        blank();
+        lines(plan);
+        for (size_t i = 0; i < plan.steps.size(); ++i)
+            step(plan.steps[i], i + 1, plan.steps.size());
+        toHand(findings);
+    }
+
+private:
+    /// Words that wrap, under each other; gives how high they are.
+    double words(const QRectF& room, const QString& says, double size, Weight weight = Weight::Regular) {
+        painter.setFont(typeface(size, weight));
+        painter.setPen(palette.ink);
+        QRectF taken;
+        painter.drawText(room, Qt::TextWordWrap | Qt::AlignLeft | Qt::AlignTop, says, &taken);
+        return taken.height();
+    }
+    void row(const QString& says, double size, Weight weight = Weight::Regular) {
+        room(size * 2);
+        y += words(QRectF(page.left(), y, page.width(), page.bottom() - y), says, size, weight) + 3;
+    }
+    /// A new page where what comes next would not fit.
+    void room(double height) {
+        if (y + height <= page.bottom()) return;
+        writer.newPage();
+        y = page.top();
+    }
+
+    void title() {
+        row(text(job.title), kLarge, Weight::SemiBold);
+        QString stock = QObject::tr("%1 wanted").arg(job.quantity);
+        if (job.oppositeHand) stock += QObject::tr(", and as many of the opposite hand");
+        stock += QObject::tr("; blank %1 × %2").arg(length(part.blank.length), length(part.blank.width));
+        row(stock, kText);
+    }
+
+    QString length(double mm) const { return text(quantity::print(quantity::Length::mm(mm), reading)); }
+
+    void blank() {
+        const double height = std::min(250.0, 60 + page.width() * part.blank.width / part.blank.length);
+        const QRectF area(page.left() + 20, y + 6, page.width() - 40, height);
+        paintBlank(painter, part, layOutBlank(part, area, 8), reading, palette, {});
+        y += height + 14;
+    }
+
+    void lines(const sequence::Plan& plan) {
+        row(QObject::tr("Lines to scribe, in the order they are used"), kText, Weight::SemiBold);
+        for (size_t i = 0; i < plan.steps.size(); ++i) {
+            const sequence::StepMark mark = sequence::markOf(part, plan.steps[i]);
+            const auto& bend = part.bends[static_cast<size_t>(plan.steps[i].way.bend)];
+            row(QObject::tr("%1.  %2 %3, on the %4: bend %5, flush with %6")
+                    .arg(i + 1)
+                    .arg(length(mark.at),
+                         mark.isAcross ? QObject::tr("from the lower edge")
+                                       : QObject::tr("from the datum end"),
+                         mark.onFace ? QObject::tr("face") : QObject::tr("back"), text(bend.id),
+                         text(mark.flushWith)),
+                kText);
+        }
+        y += 8;
+    }
+
+    void step(const sequence::Step& step, size_t number, size_t count) {
+        room(kStepHeight);
+        const double top = y;
+        painter.setPen(QPen(palette.rule, 0.7));
+        painter.drawLine(QPointF(page.left(), top), QPointF(page.right(), top));
+        picture(step, QRectF(page.left(), top + 8, kPictureWidth, kStepHeight - 18));
+        const double left = page.left() + kPictureWidth + 14;
+        double at = top + 8;
+        const auto line = [&](const QString& says, double size, Weight weight = Weight::Regular,
+                              double indent = 0) {
+            at += words(QRectF(left + indent, at, page.right() - left - indent, page.bottom() - at), says,
+                        size, weight) +
+                  3;
+        };
+        line(QObject::tr("Step %1 of %2").arg(number).arg(count), kText + 2, Weight::SemiBold);
+        line(text(sequence::toDo(part, step, reading)), kText, Weight::Medium);
+        for (const std::string& check : sequence::toCheck(part, step, reading)) {
+            painter.setPen(QPen(palette.ink, 0.8));
+            painter.setBrush(Qt::NoBrush);
+            painter.drawRect(QRectF(left, at + 1, 8, 8));
+            line(text(check), kText, Weight::Regular, 14);
+        }
+        for (const std::string& mind : sequence::toMind(part, step, reading))
+            line(text(mind), kSmall);
+        y = std::max(at, top + kStepHeight) + 4;
+    }
+
+    void picture(const sequence::Step& step, const QRectF& area) {
+        const double angle = part.bends[static_cast<size_t>(step.way.bend)].shape.angleDeg;
+        const StepScene made = stepSceneOf(part, step.way, step.before, angle);
+        Camera camera;
+        camera.yawDeg = 32;
+        camera.pitchDeg = 22;
+        painter.save();
+        painter.setClipRect(area);
+        paintFormed(painter, look(made.scene, fitted(camera, made.fitted, area.adjusted(4, 4, -4, -4))),
+                    palette, {});
+        painter.restore();
+    }
+
+    void toHand(const std::vector<check::Finding>& findings) {
+        for (const check::Finding& finding : findings)
+            if (finding.rule == "what-to-buy" || finding.rule == "eyes-and-hands") {
+                y += 6;
+                row(text(finding.headline), kText, Weight::SemiBold);
+                row(text(finding.says), kSmall);
+            }
+    }
+
+    QPdfWriter& writer;
+    QPainter painter;
+    const part::Job& job;
+    const part::Part& part;
+    const quantity::Reading& reading;
+    const Palette palette = Palette::light();
+    QRectF page;
+    double y = 0;
+};
+
+} // namespace
+
+QByteArray jobSheetPdf(const part::Job& job, const part::Part& part, const sequence::Plan& plan,
+                       const std::vector<check::Finding>& findings, QPageSize::PageSizeId paper,
+                       const quantity::Reading& reading) {
+    QBuffer buffer;
+    buffer.open(QIODevice::WriteOnly);
+    {
+        QPdfWriter writer(&buffer);
+        writer.setResolution(kDotsPerInch);
+        writer.setCreator(QStringLiteral("Good Fold"));
+        writer.setTitle(text(job.title));
+        writer.setPageSize(QPageSize(paper));
+        writer.setPageMargins(QMarginsF());
+        JobSheet(writer, job, part, reading).paint(plan, findings);
+    }
+    return buffer.data();
+}
+
+} // namespace goodfold::draw

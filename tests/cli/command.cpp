@@ -2,6 +2,8 @@
 #include <QtTest>
 #include <nlohmann/json.hpp>
 
+#include <set>
+
 using nlohmann::json;
 
 namespace {
@@ -53,6 +55,8 @@ private slots:
     void wrongWordsAreExplained();
     void exportWritesAndSaysWhenItCannot();
     void showTellsWhatDrivesAndWhatIsCut();
+    void planTellsEveryStep();
+    void planTellsWhatIsInTheWay();
     void csvIsReadByColumns();
     void linksNoWidgets();
 };
@@ -202,6 +206,68 @@ void CommandTest::showTellsWhatDrivesAndWhatIsCut() {
     const json &one = clip["holes"][0]["point"], &other = clip["holes"][1]["point"];
     QVERIFY(std::abs(one[0].get<double>() - other[0].get<double>()) < 1e-9);
     QVERIFY(std::abs(other[2].get<double>() - one[2].get<double>() - 46) < 1e-9);
+}
+
+void CommandTest::planTellsEveryStep() {
+    const Outcome outcome = run({"plan", demo("valve-tray.gfold"), demo("frame-foot.gfold"), "--json"});
+    QCOMPARE(outcome.status, 0);
+    const json tray = outcome.lines().at(0), foot = outcome.lines().at(1);
+    QCOMPARE(tray["steps"].size(), size_t{8});
+    std::set<std::string> bends;
+    double cost = 0;
+    for (const json& step : tray["steps"]) {
+        bends.insert(step["bend"]);
+        for (const auto& part : step["cost"].items())
+            cost += part.value().get<double>();
+        QVERIFY(step["push_to"].get<double>() > step["comes_back_to"].get<double>());
+        QVERIFY(step["springback_by_formula"].get<double>() > 0);
+        QVERIFY(!step["says"].get<std::string>().empty());
+        QVERIFY(!step["check"].empty());
+    }
+    QCOMPARE(bends.size(), size_t{8});
+    QVERIFY(std::abs(cost - tray["cost"].get<double>()) < 1e-6);
+    QCOMPARE(tray["best"], json(true));
+    // 1.42 UTS w T2 / V
+    const json& press = foot["steps"][0];
+    QCOMPARE(press["tool"], json("press"));
+    QVERIFY(std::abs(press["force"].get<double>() - 1.42 * 420 * 40 * 64 / press["opening"].get<double>()) <
+            1e-6);
+    QVERIFY(!press["spacers"].get<std::string>().empty());
+}
+
+void CommandTest::planTellsWhatIsInTheWay() {
+    const Outcome none = run({"plan", demo("bench-foot.gfold"), "--json"});
+    QCOMPARE(none.status, 1);
+    const json foot = none.lines().at(0);
+    QVERIFY(foot["steps"].is_null());
+    QVERIFY(foot["stuck"][0]["says"].get<std::string>().find("falls into the die") != std::string::npos);
+    // The shop's own file is read; a die that opens further asks for more of the leg still.
+    QTemporaryDir folder;
+    const QString own = folder.filePath("tools.json");
+    QFile file(own);
+    QVERIFY(file.open(QIODevice::WriteOnly));
+    file.write(R"({"tools": [{"id": "small-press", "name": "small press", "kind": "press-die", "length": 100,
+        "thickest": 10, "radii": [3], "most_angle": 100, "place_sigma": 0.3, "angle_sigma": 0.6,
+        "die": {"openings": [{"opening": 41}], "angle": 80, "height": 60, "width": 90, "punch_width": 16,
+                "punch_height": 110, "rated_force": 200000, "between": 500}}]})");
+    file.close();
+    QCOMPARE(run({"plan", demo("bench-foot.gfold"), "--json", "--tools", own}).status, 1); // 41 asks for more
+    const Outcome wrong = run({"plan", demo("bench-foot.gfold"), "--json", "--tools", "/no/such/file"});
+    QCOMPARE(wrong.status, 2);
+    // The job sheet has its words as text, and no sheet is written where there is no plan.
+    const QString sheet = folder.filePath("sheet.pdf");
+    QCOMPARE(run({"export", demo("vent-stay.gfold"), "--pdf-sheet", sheet}).status, 0);
+    QVERIFY(textOf(sheet).startsWith("%PDF"));
+    QProcess words;
+    words.start("pdftotext", {sheet, "-"});
+    QVERIFY(words.waitForFinished());
+    const QByteArray says = words.readAllStandardOutput();
+    QVERIFY(says.contains("Step 2 of 2"));
+    QVERIFY(says.contains("Lines to scribe"));
+    const Outcome refused =
+        run({"export", demo("bench-foot.gfold"), "--pdf-sheet", folder.filePath("no.pdf")});
+    QCOMPARE(refused.status, 1);
+    QVERIFY(!QFile::exists(folder.filePath("no.pdf")));
 }
 
 void CommandTest::csvIsReadByColumns() {

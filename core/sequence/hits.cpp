@@ -7,7 +7,9 @@
 
 #include <algorithm>
 #include <array>
+#include <bit>
 #include <cmath>
+#include <map>
 #include <unordered_map>
 
 namespace goodfold::sequence {
@@ -73,23 +75,18 @@ struct Body {
     Made between = 0;
 };
 
-constexpr std::array kMotions{tool::Solid::Motion::Fixed, tool::Solid::Motion::With,
-                              tool::Solid::Motion::Die};
-
 struct ToolShape {
     tool::Solid solid;
     Shape shape;
 };
 
-/// Swing angles, every half degree. First those a few degrees apart, which find most of what hits.
+/// Swing angles from flat to the end, every half degree or a little less.
 std::vector<double> anglesTo(double lastDeg) {
     constexpr double kStepDeg = 0.5;
-    constexpr int kCoarse = 12;
     const int count = std::max(1, static_cast<int>(std::ceil(lastDeg / kStepDeg)));
     std::vector<double> angles;
-    for (const bool coarse : {true, false})
-        for (int i = 0; i <= count; ++i)
-            if ((i % kCoarse == 0 || i == count) == coarse) angles.push_back(lastDeg * i / count);
+    for (int i = 0; i <= count; ++i)
+        angles.push_back(lastDeg * i / count);
     return angles;
 }
 
@@ -119,10 +116,6 @@ struct AtWork {
     Swing swing;
     std::vector<ToolShape> shapes;
 
-    bool has(tool::Solid::Motion motion) const {
-        return std::any_of(shapes.begin(), shapes.end(),
-                           [&](const ToolShape& shape) { return shape.solid.motion == motion; });
-    }
     /// What does not move against the plates of that side, all along the swing.
     bool isStill(tool::Solid::Motion motion, bool beyond) const {
         if (way.setup.tool->isDie()) return false;
@@ -145,18 +138,36 @@ struct Hits::Inside {
         std::string what;
         double atDeg;
     };
-    struct Key {
-        std::uint64_t pair; // of bodies, or a tool and a body
-        Made decided;       // the bends made among those that decide
-        bool operator==(const Key&) const = default;
-    };
-    struct Hash {
-        size_t operator()(const Key& key) const {
-            return (key.pair ^ static_cast<std::uint64_t>(key.decided) << 40) * 0x9E3779B97F4A7C15u;
+    /// What is known of a pair, by the bends that decide it packed together: 0 nothing, 1 free, else which of
+    /// `found` hits.
+    struct Memory {
+        Made decide = 0;
+        std::vector<std::int32_t> known;
+        std::unordered_map<Made, std::int32_t> many; // where a table of all would be too large
+
+        std::int32_t& at(Made made) {
+            constexpr int kTable = 12; // bends
+            if (std::popcount(decide) > kTable) return many[made & decide];
+            if (known.empty()) known.resize(size_t{1} << std::popcount(decide), 0);
+            size_t packed = 0, bit = 0;
+            for (Made left = decide; left != 0; left &= left - 1, ++bit)
+                packed |= static_cast<size_t>(made >> std::countr_zero(left) & 1) << bit;
+            return known[packed];
         }
     };
-    using Memory = std::unordered_map<Key, Known, Hash>;
-    Memory knownTool, knownSelf;
+    std::vector<Known> found;
+    std::vector<std::vector<Memory>> toolMemory;                           // by tool and body
+    std::map<std::pair<int, std::int64_t>, std::vector<Memory>> knownSelf; // by bend and angle; of its pairs
+
+    template <class Look> const Known* recall(Memory& memory, Made made, const Look& look) {
+        if (const std::int32_t known = memory.at(made); known != 0)
+            return known == 1 ? nullptr : &found[static_cast<size_t>(known) - 2];
+        const Known seen = look();
+        if (seen.hits) found.push_back(seen);
+        memory.at(made) = seen.hits ? static_cast<std::int32_t>(found.size()) + 1 : 1;
+        return seen.hits ? &found.back() : nullptr;
+    }
+
     /// Bodies on either side of a bend that it brings together.
     struct Pair {
         size_t held, free;
@@ -245,6 +256,9 @@ struct Hits::Inside {
             const Prism prism = prismOf(solid);
             made.shapes.push_back({std::move(solid), Shape({prism})});
         }
+        std::vector<Memory>& memory = toolMemory.emplace_back();
+        for (const Body& body : bodies)
+            memory.push_back({decide(body, way.bend), {}, {}});
         return tools.size() - 1;
     }
 };
@@ -344,53 +358,79 @@ std::optional<Obstacle> Hits::look(const Way& way, Made made, bool always) {
     const part::PartBend& own = in.part.bends[static_cast<size_t>(way.bend)];
     Look places(in.part, own, work.swing, turnedAt(in.part, made, way.bend, 0));
     const size_t moments = work.swing.angles.size();
+    // How far a point of the body is from the bend, at most: in half of a stretch of the swing it moves no
+    // further than that times the half's angle, and a little for how strip and die move beside the turning.
+    const auto reachOf = [&](size_t body, bool beyond) {
+        const Eigen::AlignedBox3d& box = in.shapeOf(body, made).box;
+        const Vec3 middle = places.parentFromPlate(in.bodies[body].plate, beyond, 0) * box.center();
+        return (middle.head<2>() - own.near.middle()).norm() + std::abs(middle.z()) + box.sizes().norm() / 2 +
+               own.allowance + way.setup.opening;
+    };
+    /// The first moment that two shapes meet. Stretches of the swing are passed over whose middle is so far
+    /// from a meeting that no moment of them can be one.
+    const auto firstMeeting = [&](const Shape& one, const Shape& other, double reach, size_t count,
+                                  const auto& oneFromOther) -> std::optional<size_t> {
+        constexpr size_t kStretch = 12;
+        for (size_t begin = 0; begin < count; begin += kStretch) {
+            const size_t end = std::min(begin + kStretch, count), middle = (begin + end) / 2;
+            const double half = radians((work.swing.angles[end - 1] - work.swing.angles[begin]) / 2 + 0.5);
+            const Vec3 margin = Vec3::Constant(1.2 * reach * half + 0.3);
+            auto room = turned(oneFromOther(middle), other.box);
+            room = {room.min() - margin, room.max() + margin};
+            if (!one.box.intersects(room)) continue;
+            for (size_t i = begin; i < end; ++i)
+                if (meet(one, other, oneFromOther(i), in.checks)) return i;
+        }
+        return {};
+    };
     const auto toolHit = [&](size_t body) -> Inside::Known {
         const int plate = in.bodies[body].plate;
         const bool beyond = in.isBeyond(in.bodies[body], way.bend);
-        for (const tool::Solid::Motion motion : kMotions) {
-            if (!work.has(motion)) continue;
-            for (size_t i = 0; i < (work.isStill(motion, beyond) ? 1 : moments); ++i) {
-                const Pose3 solidFromBody = work.swing.solidFromParent[i][static_cast<size_t>(motion)] *
-                                            places.parentFromPlate(plate, beyond, i);
-                for (const ToolShape& shape : work.shapes)
-                    if (shape.solid.motion == motion &&
-                        meet(shape.shape, in.shapeOf(body, made), solidFromBody, in.checks))
-                        return {true, shape.solid.name, work.swing.angles[i]};
-            }
+        const double reach = reachOf(body, beyond);
+        Inside::Known first{false, {}, 0};
+        size_t until = moments; // what is hit first counts
+        for (const ToolShape& shape : work.shapes) {
+            const tool::Solid::Motion motion = shape.solid.motion;
+            const auto met =
+                firstMeeting(shape.shape, in.shapeOf(body, made), reach,
+                             work.isStill(motion, beyond) ? 1 : until, [&](size_t i) {
+                                 return Pose3(work.swing.solidFromParent[i][static_cast<size_t>(motion)] *
+                                              places.parentFromPlate(plate, beyond, i));
+                             });
+            if (!met) continue;
+            first = {true, shape.solid.name, work.swing.angles[*met]};
+            if (*met == 0) break;
+            until = *met;
         }
-        return {false, {}, 0};
+        return first;
     };
     const auto selfHit = [&](size_t held, size_t free) -> Inside::Known {
         const Pose3 heldFromParent = places.parentFromPlate(in.bodies[held].plate, false, 0).inverse();
-        for (size_t i = 0; i < moments; ++i)
-            if (meet(in.shapeOf(held, made), in.shapeOf(free, made),
-                     heldFromParent * places.parentFromPlate(in.bodies[free].plate, true, i), in.checks))
-                return {true, in.bodies[free].about.id, work.swing.angles[i]};
+        const auto met = firstMeeting(
+            in.shapeOf(held, made), in.shapeOf(free, made), reachOf(free, true), moments, [&](size_t i) {
+                return Pose3(heldFromParent * places.parentFromPlate(in.bodies[free].plate, true, i));
+            });
+        if (met) return {true, in.bodies[free].about.id, work.swing.angles[*met]};
         return {false, {}, 0};
     };
-    // Told apart by what decides it: the bends between the two, and the angle the swing goes to.
-    const auto bend = static_cast<size_t>(way.bend);
-    const auto known = [&](Inside::Memory & memory, std::uint64_t pair, Made decide,
-                           const auto& looked) -> const auto& {
-        const Inside::Key key{pair, made & decide};
-        const auto found = memory.find(key);
-        return found != memory.end() ? found->second : memory.emplace(key, looked()).first->second;
-    };
+    std::vector<Inside::Memory>& ofTool = in.toolMemory[tool];
     for (size_t body = 0; body < in.bodies.size(); ++body) {
         if (in.bodies[body].bend == way.bend) continue; // the strip lies on the tool
-        if (always && in.decide(in.bodies[body], way.bend) != 0) continue;
-        const auto& hit = known(in.knownTool, tool << 16 | body, in.decide(in.bodies[body], way.bend),
-                                [&] { return toolHit(body); });
-        if (hit.hits) return Obstacle{Obstacle::Kind::Hit, in.bodies[body].about, hit.what, hit.atDeg};
+        if (always && ofTool[body].decide != 0) continue;
+        if (const auto* hit = in.recall(ofTool[body], made, [&] { return toolHit(body); }))
+            return Obstacle{Obstacle::Kind::Hit, in.bodies[body].about, hit->what, hit->atDeg};
     }
     if (always) return {};
-    const auto toHundredth = static_cast<std::uint64_t>(std::lround(100 * way.setup.loadedAngleDeg));
-    for (const Inside::Pair& pair : in.across[bend]) {
-        const auto& hit = known(in.knownSelf, ((toHundredth << 8 | bend) << 16 | pair.held) << 16 | pair.free,
-                                pair.decide, [&] { return selfHit(pair.held, pair.free); });
-        if (hit.hits)
-            return Obstacle{Obstacle::Kind::SelfHit, in.bodies[pair.held].about, hit.what, hit.atDeg};
-    }
+    // The angle of the swing is the same in most tools.
+    auto& ofPairs = in.knownSelf[{way.bend, std::llround(1000 * way.setup.loadedAngleDeg)}];
+    const auto& across = in.across[static_cast<size_t>(way.bend)];
+    if (ofPairs.empty())
+        for (const Inside::Pair& pair : across)
+            ofPairs.push_back({pair.decide, {}, {}});
+    for (size_t i = 0; i < across.size(); ++i)
+        if (const auto* hit =
+                in.recall(ofPairs[i], made, [&] { return selfHit(across[i].held, across[i].free); }))
+            return Obstacle{Obstacle::Kind::SelfHit, in.bodies[across[i].held].about, hit->what, hit->atDeg};
     return isTrapped(tool, way, made);
 }
 

@@ -8,6 +8,7 @@
 #include <bit>
 #include <cmath>
 #include <limits>
+#include <memory>
 #include <set>
 #include <unordered_map>
 #include <unordered_set>
@@ -40,7 +41,7 @@ Cost costOf(const part::Part& part, const Way& way, Made made) {
 
 double changeBetween(const part::Part& part, const Way& before, const Way& after) {
     double change = 0;
-    if (before.setup.tool->id != after.setup.tool->id)
+    if (before.setup.tool != after.setup.tool)
         change += kOtherTool;
     else if (before.setup.opening != after.setup.opening ||
              before.setup.clampLength != after.setup.clampLength ||
@@ -60,7 +61,9 @@ double changeBetween(const part::Part& part, const Way& before, const Way& after
 
 namespace {
 
-constexpr int kFirst = -1; // the way of the state before any step
+constexpr size_t kProvenBends = 12;
+constexpr double kHaste = 1.3; // beyond them a plan at most this much dearer than the best will do
+constexpr int kFirst = -1;     // the way of the state before any step
 
 /// A* over bends made and the last way. What remains costs at least the cheapest way of each bend, flat and
 /// with no change; that never falls by more than a step costs, so the first goal taken is the best.
@@ -73,6 +76,7 @@ public:
             for (const Way& way : all.of[bend])
                 if (isWished(way)) add(way);
         findKinds();
+        if (part.bends.size() > kProvenBends) weight = kHaste;
         byBend.resize(part.bends.size());
         tools.resize(part.bends.size());
         for (size_t i = 0; i < part.bends.size(); ++i) { // the first bend of the same angle stands for it
@@ -96,7 +100,7 @@ public:
         if (std::none_of(least.begin(), least.end(), [](double l) { return std::isinf(l); }))
             outcome.plan = search(goal, outcome);
         if (!outcome.plan && !outcome.stopped) outcome.stuck = whyStuck(goal);
-        outcome.stepsTried = blocked.size();
+        outcome.stepsTried = stepsTried;
         outcome.checksMade = hits.checksMade();
         return outcome;
     }
@@ -106,19 +110,51 @@ private:
         double estimate, cost;
         Made made;
         int way;
-        std::uint64_t from; // the state before
+        int before; // the way of the step before
         bool operator<(const Node& other) const {
             if (estimate != other.estimate) return estimate > other.estimate; // the queue gives the greatest
             return std::popcount(made) < std::popcount(other.made);
         }
     };
 
-    static std::uint64_t keyOf(Made made, int which) {
-        return static_cast<std::uint64_t>(made) << 32 | static_cast<std::uint32_t>(which + 1);
+    /// What is known of a point of the order: the cost of every way from there, whether it is free, and how
+    /// each kind of last way was come to. Made when it is first reached.
+    struct Point {
+        std::vector<double> cost;      // by way
+        std::vector<signed char> free; // by way: 1 free, 0 not, -1 not looked at
+        struct Came {
+            int way = kFirst, before = kFirst;
+            bool isTaken = false;
+        };
+        std::vector<Came> came; // by kind
+        double least = 0;       // of what remains, without changes
+    };
+
+    Point& at(Made made) {
+        auto& point = points[made];
+        if (point) return *point;
+        point = std::make_unique<Point>();
+        point->free.assign(ways.size(), -1);
+        point->came.resize(ways.size() + 1);
+        for (const Way& way : ways)
+            point->cost.push_back(made >> way.bend & 1 ? 0 : costOf(part, way, made).sum());
+        for (size_t i = 0; i < least.size(); ++i)
+            if (!(made >> i & 1)) point->least += least[i];
+        return *point;
     }
-    /// Ways from which any other costs the same change are one to go on from, whichever bend they made.
-    std::uint64_t stateOf(Made made, int way) const {
-        return keyOf(made, way == kFirst ? kFirst : kindOf[static_cast<size_t>(way)]);
+
+    /// Ways from which any other costs the same change are of one kind to go on from, whichever bend they
+    /// made. 0 is the beginning.
+    size_t kind(int way) const {
+        return way == kFirst ? 0 : static_cast<size_t>(kindOf[static_cast<size_t>(way)]) + 1;
+    }
+
+    double change(int before, int after) const {
+        return before == kFirst ? 0 : changes[kind(before) - 1][static_cast<size_t>(after)];
+    }
+
+    Made without(Made made, int way) const {
+        return made & ~(Made{1} << ways[static_cast<size_t>(way)].bend);
     }
 
     void findKinds() {
@@ -128,6 +164,10 @@ private:
                 ++same;
             kindOf.push_back(static_cast<int>(same));
         }
+        changes.resize(ways.size());
+        for (size_t i = 0; i < ways.size(); ++i)
+            for (size_t j = 0; kindOf[i] == static_cast<int>(i) && j < ways.size(); ++j)
+                changes[i].push_back(changeBetween(part, ways[i], ways[j]));
     }
     bool goOnAlike(const Way& a, const Way& b) const {
         return a.setup.tool == b.setup.tool && changeBetween(part, a, b) == 0 &&
@@ -155,45 +195,43 @@ private:
     /// What the bends that are left cost at least: the cheapest way of each, and the changes there must be
     /// from the last way on. A tool that some of them cannot be made in is left for another; stock is turned
     /// over where one bends the other way; every other angle is set once.
-    double remaining(Made made, int last) const {
-        double sum = 0;
+    double remaining(Made made, int last) {
         const Way* before = last == kFirst ? nullptr : &ways[static_cast<size_t>(last)];
         bool otherTool = false, up = before && faceInside(part, before->bend),
              down = before && !faceInside(part, before->bend);
-        std::uint32_t anglesLeft = 0;
+        std::uint32_t anglesLeft =
+            before ? std::uint32_t{1} << angleOf[static_cast<size_t>(before->bend)] : 0;
         for (size_t i = 0; i < least.size(); ++i) {
             if (made >> i & 1) continue;
-            sum += least[i];
             (faceInside(part, static_cast<int>(i)) ? up : down) = true;
             anglesLeft |= std::uint32_t{1} << angleOf[i];
             if (before) otherTool |= !tools[i].count(before->setup.tool);
         }
-        if (before) anglesLeft |= std::uint32_t{1} << angleOf[static_cast<size_t>(before->bend)];
-        const int changes = std::max(0, std::popcount(anglesLeft) - 1);
-        if (otherTool) return sum + kOtherTool + (up && down ? kTurnedOver : 0); // its angles may differ too
-        return sum + (up && down ? kTurnedOver : 0) + kOtherAngle * changes;
+        const int otherAngles = std::max(0, std::popcount(anglesLeft) - 1);
+        const double turns = up && down ? kTurnedOver : 0;
+        // In another tool the same angle may be set anew at once.
+        return at(made).least + turns + (otherTool ? kOtherTool : kOtherAngle * otherAngles);
     }
 
-    const std::optional<Obstacle>& inTheWay(Made made, int way) {
-        const auto known = blocked.find(keyOf(made, way));
-        if (known != blocked.end()) return known->second;
-        return blocked.emplace(keyOf(made, way), hits.inTheWay(ways[static_cast<size_t>(way)], made))
-            .first->second;
+    bool isFree(Made made, int way) {
+        signed char& known = at(made).free[static_cast<size_t>(way)];
+        if (known >= 0) return known;
+        ++stepsTried;
+        known = hits.inTheWay(ways[static_cast<size_t>(way)], made) ? 0 : 1;
+        return known;
     }
 
     std::optional<Plan> search(Made goal, Outcome& outcome) {
         std::priority_queue<Node> open;
-        open.push({remaining(0, kFirst), 0, 0, kFirst, 0});
+        open.push({remaining(0, kFirst), 0, 0, kFirst, kFirst});
         size_t furthest = 0, taken = 0;
         while (!open.empty()) {
             const Node node = open.top();
             open.pop();
-            if (cameFrom.count(stateOf(node.made, node.way))) continue;
-            if (node.way != kFirst) {
-                const Made before = node.made & ~(Made{1} << ways[static_cast<size_t>(node.way)].bend);
-                if (inTheWay(before, node.way)) continue;
-            }
-            cameFrom.emplace(stateOf(node.made, node.way), Came{node.from, node.way});
+            auto& came = at(node.made).came[kind(node.way)];
+            if (came.isTaken) continue;
+            if (node.way != kFirst && !isFree(without(node.made, node.way), node.way)) continue;
+            came = {node.way, node.before, true};
             reached.insert(node.made);
             furthest = std::max(furthest, static_cast<size_t>(std::popcount(node.made)));
             if (node.made == goal) return planTo(node);
@@ -207,30 +245,32 @@ private:
     }
 
     void follow(const Node& node, std::priority_queue<Node>& open) {
+        const Point& here = at(node.made);
         for (size_t bend = 0; bend < byBend.size(); ++bend) {
             if (node.made >> bend & 1 || !mayFollow(node.made, static_cast<int>(bend))) continue;
             const Made made = node.made | Made{1} << bend;
+            const Point& there = at(made);
             for (const int next : byBend[bend]) {
-                if (cameFrom.count(stateOf(made, next))) continue;
-                const Way& way = ways[static_cast<size_t>(next)];
-                double cost = node.cost + costOf(part, way, node.made).sum();
-                if (node.way != kFirst) cost += changeBetween(part, ways[static_cast<size_t>(node.way)], way);
-                open.push({cost + remaining(made, next), cost, made, next, stateOf(node.made, node.way)});
+                const auto way = static_cast<size_t>(next);
+                if (here.free[way] == 0 || there.came[kind(next)].isTaken) continue;
+                const double cost = node.cost + here.cost[way] + change(node.way, next);
+                open.push({cost + weight * remaining(made, next), cost, made, next, node.way});
             }
         }
     }
 
-    Plan planTo(const Node& goal) const {
+    Plan planTo(const Node& goal) {
         Plan plan;
-        plan.cost = plan.bound = goal.cost;
-        plan.isBest = true;
-        std::uint64_t state = stateOf(goal.made, goal.way);
-        while (static_cast<std::uint32_t>(state) != 0) {
-            const Came& came = cameFrom.at(state);
+        plan.cost = goal.cost;
+        plan.bound = goal.cost / weight; // an estimate too large by this cannot hide a better one than that
+        plan.isBest = weight == 1;
+        Made made = goal.made;
+        for (int last = goal.way; last != kFirst;) {
+            const auto came = at(made).came[kind(last)];
             const Way& way = ways[static_cast<size_t>(came.way)];
-            const Made before = static_cast<Made>(state >> 32) & ~(Made{1} << way.bend);
-            plan.steps.insert(plan.steps.begin(), {way, before, costOf(part, way, before)});
-            state = came.from;
+            made = without(made, came.way);
+            plan.steps.insert(plan.steps.begin(), {way, made, costOf(part, way, made)});
+            last = came.before;
         }
         for (size_t i = 1; i < plan.steps.size(); ++i)
             plan.steps[i].cost.change = changeBetween(part, plan.steps[i - 1].way, plan.steps[i].way);
@@ -253,7 +293,7 @@ private:
             if (best >> bend & 1 || !(goal >> bend & 1)) continue;
             Stuck one{static_cast<int>(bend), best, {}, all.why[bend]};
             for (const int way : byBend[bend])
-                if (const auto& obstacle = inTheWay(best, way))
+                if (const auto obstacle = hits.inTheWay(ways[static_cast<size_t>(way)], best))
                     keepFurthest(one, ways[static_cast<size_t>(way)], *obstacle);
             addNever(one);
             stuck.push_back(std::move(one));
@@ -287,13 +327,11 @@ private:
     std::vector<double> least;
     std::vector<std::set<const tool::Tool*>> tools; // that each bend can be made in
     std::vector<size_t> angleOf;
-    std::unordered_map<std::uint64_t, std::optional<Obstacle>> blocked;
-    struct Came {
-        std::uint64_t from; // the state before
-        int way;
-    };
-    std::unordered_map<std::uint64_t, Came> cameFrom;
-    std::vector<int> kindOf; // by way: the first that goes on alike
+    std::vector<int> kindOf;                  // by way: the first that goes on alike
+    std::vector<std::vector<double>> changes; // from a kind to each way
+    std::unordered_map<Made, std::unique_ptr<Point>> points;
+    size_t stepsTried = 0;
+    double weight = 1; // of what remains
     std::unordered_set<Made> reached;
 };
 

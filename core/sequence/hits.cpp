@@ -1,9 +1,6 @@
 #include "sequence/hits.h"
 
-#include "bend/forming.h"
-#include "part/prism.h"
-
-#include <fcl/narrowphase/collision.h>
+#include "sequence/shape.h"
 
 #include <algorithm>
 #include <array>
@@ -15,57 +12,6 @@
 namespace goodfold::sequence {
 
 namespace {
-
-using part::Prism;
-
-/// What a body or a tool's solid is made of, in its own frame.
-struct Shape {
-    std::vector<fcl::Convexd> pieces;
-    std::vector<Eigen::AlignedBox3d> boxes;
-    Eigen::AlignedBox3d box;
-
-    explicit Shape(const std::vector<Prism>& prisms) {
-        for (const Prism& prism : prisms) {
-            pieces.push_back(part::convexOf(prism));
-            boxes.push_back(part::boxOf(prism));
-            box.extend(boxes.back());
-        }
-    }
-};
-
-/// The box round a turned box.
-Eigen::AlignedBox3d turned(const Pose3& pose, const Eigen::AlignedBox3d& box) {
-    const Vec3 middle = pose * box.center();
-    const Vec3 reach = pose.linear().cwiseAbs() * (box.sizes() / 2);
-    return {middle - reach, middle + reach};
-}
-
-/// Two shapes, the second seen from the first.
-bool meet(const Shape& one, const Shape& other, const Pose3& oneFromOther, size_t& checks) {
-    if (!one.box.intersects(turned(oneFromOther, other.box))) return false;
-    fcl::CollisionRequestd request;
-    request.gjk_solver_type = fcl::GST_LIBCCD;
-    for (size_t j = 0; j < other.pieces.size(); ++j) {
-        const auto box = turned(oneFromOther, other.boxes[j]);
-        for (size_t i = 0; i < one.pieces.size(); ++i) {
-            if (!one.boxes[i].intersects(box)) continue;
-            ++checks;
-            fcl::CollisionResultd result;
-            if (fcl::collide(&one.pieces[i], Pose3::Identity(), &other.pieces[j], oneFromOther, request,
-                             result) > 0)
-                return true;
-        }
-    }
-    return false;
-}
-
-Prism prismOf(const tool::Solid& solid) {
-    Prism prism; // FCL wants the first polygon below the second along its own normal: y runs against x, z
-    for (const double y : {solid.to, solid.from})
-        for (const Vec2& p : solid.section)
-            prism.emplace_back(p.x(), y, p.y());
-    return prism;
-}
 
 /// A plate, or the strip of a bend: flat, or as bent.
 struct Body {
@@ -253,7 +199,7 @@ struct Hits::Inside {
             if (isSame(tools[i].way, way)) return i;
         AtWork& made = tools.emplace_back(AtWork{way, swingOf(part, way), {}});
         for (tool::Solid& solid : tool::solidsOf(way.setup, way.hold, way.work)) {
-            const Prism prism = prismOf(solid);
+            const part::Prism prism = prismOf(solid);
             made.shapes.push_back({std::move(solid), Shape({prism})});
         }
         std::vector<Memory>& memory = toolMemory.emplace_back();
@@ -299,42 +245,6 @@ private:
     std::vector<Pose3> rootFromFlat;
     Pose3 parentFromRoot = Pose3::Identity();
 };
-
-part::Element plateAt(const part::Part& part, const Way& way, bool child) {
-    const part::PartBend& bend = part.bends[static_cast<size_t>(way.bend)];
-    return part::Element::plate(part.plates[static_cast<size_t>(child ? bend.child : bend.parent)].id);
-}
-
-/// What is too short to be held, laid over a die, or pulled.
-std::optional<Obstacle> tooShort(const part::Part& part, const Way& way, Made made) {
-    const tool::Tool& tool = *way.setup.tool;
-    using Kind = Obstacle::Kind;
-    if (tool.isDie()) {
-        // Before it is bent a leg has to lie over the die's shoulder, at the end still to reach past it.
-        for (const bool child : {false, true}) {
-            const double has = flatReach(part, way, made, child) + way.work.allowance / 2;
-            const double flatNeeds = way.setup.opening / 2 + std::max(part.thickness, 2.0) / 2;
-            if (has < flatNeeds)
-                return Obstacle{Kind::ShortLeg, plateAt(part, way, child), {}, 0, has, flatNeeds};
-        }
-        return {};
-    }
-    const double held = flatReach(part, way, made, way.holdsChild);
-    const double free = flatReach(part, way, made, !way.holdsChild);
-    if (held < tool.clamp.leastGrip)
-        return Obstacle{Kind::Grip, plateAt(part, way, way.holdsChild), {}, 0, held, tool.clamp.leastGrip};
-    if (tool.mostFold > 0 && (free < tool.leastFold || free > tool.mostFold))
-        return Obstacle{Kind::FoldDepth,
-                        plateAt(part, way, !way.holdsChild),
-                        {},
-                        0,
-                        free,
-                        free < tool.leastFold ? tool.leastFold : tool.mostFold};
-    const double pull = bend::handPull(way.setup.moment, tool::leverOf(tool, free));
-    if (pull > bend::kPullNever)
-        return Obstacle{Kind::Pull, plateAt(part, way, !way.holdsChild), {}, 0, pull, bend::kPullNever};
-    return {};
-}
 
 } // namespace
 

@@ -20,6 +20,9 @@ struct Obstacle {
     double has = 0, needs = 0; // mm or N, of what is too short or too hard
 };
 
+/// What is too short to be held, laid over a die, folded or pulled, when those in `made` are made.
+std::optional<Obstacle> tooShort(const part::Part& part, const Way& way, Made made);
+
 /// The part's bodies, made once; and what is known of steps, kept so that no pair is looked at twice: a
 /// plate's place beside a bend depends only on the bends between them.
 class Hits {

@@ -1,0 +1,40 @@
+#include "sequence/shape.h"
+
+#include <fcl/narrowphase/collision.h>
+
+namespace goodfold::sequence {
+
+Eigen::AlignedBox3d turned(const Pose3& pose, const Eigen::AlignedBox3d& box) {
+    const Vec3 middle = pose * box.center();
+    const Vec3 reach = pose.linear().cwiseAbs() * (box.sizes() / 2);
+    return {middle - reach, middle + reach};
+}
+
+bool meet(const Shape& one, const Shape& other, const Pose3& oneFromOther, size_t& checks) {
+    if (!one.box.intersects(turned(oneFromOther, other.box))) return false;
+    fcl::CollisionRequestd request;
+    request.gjk_solver_type = fcl::GST_LIBCCD;
+    for (size_t j = 0; j < other.pieces.size(); ++j) {
+        const auto box = turned(oneFromOther, other.boxes[j]);
+        for (size_t i = 0; i < one.pieces.size(); ++i) {
+            if (!one.boxes[i].intersects(box)) continue;
+            ++checks;
+            fcl::CollisionResultd result;
+            if (fcl::collide(&one.pieces[i], Pose3::Identity(), &other.pieces[j], oneFromOther, request,
+                             result) > 0)
+                return true;
+        }
+    }
+    return false;
+}
+
+part::Prism prismOf(const tool::Solid& solid) {
+    part::Prism
+        prism; // FCL wants the first polygon below the second along its own normal: y runs against x, z
+    for (const double y : {solid.to, solid.from})
+        for (const Vec2& p : solid.section)
+            prism.emplace_back(p.x(), y, p.y());
+    return prism;
+}
+
+} // namespace goodfold::sequence

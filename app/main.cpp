@@ -65,6 +65,7 @@ void takeShots(const QString& folder, const QStringList& stages, const QString& 
             QApplication::processEvents();
             while (window->isPlanning())
                 QApplication::processEvents(QEventLoop::WaitForMoreEvents);
+            QApplication::processEvents(); // what was planned is laid out
             window->grab().save(
                 QStringLiteral("%1/%2-%3%4.png").arg(folder, name, QLatin1String(suffix), ending));
         }

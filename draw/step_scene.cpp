@@ -10,13 +10,13 @@ using sequence::Way;
 
 constexpr double kBeyond = 34; // mm of a bench or a beam shown past the part
 
-/// A vise stands upright: its x is up, and you stand where it bends toward. Other tools lie as they are.
+/// A vise stands upright: its x is up, and you stand where it bends toward.
 Pose3 viewFromTool(const Way& way) {
     Pose3 pose = Pose3::Identity();
-    if (!way.setup.tool->isInVise()) {
-        pose.linear().col(0) = Vec3(1, 0, 0);
-        pose.linear().col(1) = Vec3(0, 1, 0);
-        pose.linear().col(2) = Vec3(0, 0, 1);
+    if (way.setup.tool->kind == tool::Kind::PressDie) return pose;
+    if (!way.setup.tool->isInVise()) { // seen from the end of the bend, a little from before the apron
+        constexpr double kFromEndDeg = 16;
+        pose.linear() = Eigen::AngleAxisd(-radians(kFromEndDeg), Vec3::UnitZ()).toRotationMatrix();
         return pose;
     }
     const double toward = way.hold.toward ? 1 : -1; // the viewer stands at negative y

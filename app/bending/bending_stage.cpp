@@ -6,6 +6,7 @@
 #include "draw/job_sheet.h"
 #include "sequence/say.h"
 
+#include <QApplication>
 #include <QHBoxLayout>
 #include <QKeyEvent>
 #include <QLabel>
@@ -201,10 +202,8 @@ void BendingStage::showStep() {
         slider->setValue(slider->maximum() / 3);
         large->show(latest, step.way, step.before, static_cast<double>(slider->value()) / kPerDegree);
         document.select(Element::bend(latest->part.bends[static_cast<size_t>(step.way.bend)].id));
-        QTimer::singleShot(0, this, [this] { // when the row is laid out
-            if (static_cast<size_t>(chosen) < small.size())
-                rowArea->ensureWidgetVisible(small[static_cast<size_t>(chosen)]);
-        });
+        QApplication::sendPostedEvents(nullptr, QEvent::LayoutRequest); // the row may just have been filled
+        rowArea->ensureWidgetVisible(small[static_cast<size_t>(chosen)]);
     } else if (isStuck) {
         const sequence::Stuck& stuck = latest->outcome.stuck.front();
         const auto furthest =

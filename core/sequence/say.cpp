@@ -100,9 +100,15 @@ std::vector<std::string> toCheck(const part::Part& part, const Step& step, const
     const part::PartBend& bend = bendOf(part, step.way);
     const double angle = bend.shape.angleDeg;
     std::vector<std::string> says;
-    says.push_back(std::abs(angle - 90) < 0.05 ? "A square on the inside of bend " + bend.id + "."
-                                               : "A protractor on the inside of bend " + bend.id + ": " +
-                                                     degreesIn(180 - angle) + " between the legs.");
+    constexpr double kFolded = 150; // from here on nothing goes between the legs but a gauge
+    if (std::abs(angle - 90) < 0.05)
+        says.push_back("A square on the inside of bend " + bend.id + ".");
+    else if (angle >= kFolded)
+        says.push_back("The gap in bend " + bend.id + ": " + lengthIn(2 * bend.shape.insideRadius, reading) +
+                       ", the same all along.");
+    else
+        says.push_back("A protractor on the inside of bend " + bend.id + ": " + degreesIn(180 - angle) +
+                       " between the legs.");
     for (const int plate : {heldPlate(part, step.way), freePlate(part, step.way)}) {
         const part::PartPlate& own = part.plates[static_cast<size_t>(plate)];
         const bool isFinished =

@@ -79,34 +79,34 @@ quantity::Reading readingOf(const part::Job& job) {
                                              : quantity::Reading::millimetres();
 }
 
-int show(const std::string& path, const hardware::Book& book) {
+/// A job that can be worked with is given to `use`; one that cannot says why, as each command does.
+template <class Use> int withJob(const std::string& path, const Use& use) {
     const auto job = load(path);
     if (!job) return complain(path, job.error());
     const auto material = materialOf(*job);
-    if (!material) {
-        files::writeUnsolved(std::cout, path, material.error());
-        return kCannotBeMade;
-    }
-    const part::Part part = part::solve(*job, **material);
-    const part::Folded folded = part::fold(part);
-    const check::Subject subject{*job, part, folded, **material, readingOf(*job), book};
-    const auto findings = check::check(subject);
-    files::writeShow(std::cout, path, subject, findings);
-    return check::hasStop(findings) ? kCannotBeMade : kFine;
+    if (material) return use(*job, **material);
+    files::writeUnsolved(std::cout, path, material.error());
+    return kCannotBeMade;
+}
+
+int show(const std::string& path, const hardware::Book& book) {
+    return withJob(path, [&](const part::Job& job, const material::Material& material) {
+        const part::Part part = part::solve(job, material);
+        const part::Folded folded = part::fold(part);
+        const check::Subject subject{job, part, folded, material, readingOf(job), book};
+        const auto findings = check::check(subject);
+        files::writeShow(std::cout, path, subject, findings);
+        return check::hasStop(findings) ? kCannotBeMade : kFine;
+    });
 }
 
 int planJob(const std::string& path, const tool::Shop& shop) {
-    const auto job = load(path);
-    if (!job) return complain(path, job.error());
-    const auto material = materialOf(*job);
-    if (!material) {
-        files::writeUnsolved(std::cout, path, material.error());
-        return kCannotBeMade;
-    }
-    const part::Part part = part::solve(*job, **material);
-    const sequence::Outcome outcome = sequence::plan(part, **material, shop);
-    files::writePlan(std::cout, path, part, outcome);
-    return outcome.plan ? kFine : kCannotBeMade;
+    return withJob(path, [&](const part::Job& job, const material::Material& material) {
+        const part::Part part = part::solve(job, material);
+        const sequence::Outcome outcome = sequence::plan(part, material, shop);
+        files::writePlan(std::cout, path, part, outcome);
+        return outcome.plan ? kFine : kCannotBeMade;
+    });
 }
 
 QPageSize::PageSizeId paperOf(const std::string& paper) {

@@ -310,11 +310,11 @@ std::vector<Block> BendingStage::stepBlocks(const sequence::Step& step) {
     badge.kind = Cell::Kind::Badge;
     badge.about = Element::bend(bend.id);
     badge.order = step.way.bend;
-    Block todo =
+    Block doing =
         blockOf(2, {badge, words(tr("Step %1 of %2").arg(chosen + 1).arg(stepCount()), Cell::Look::Large)});
-    todo.about = Element::bend(bend.id);
-    todo.lines.push_back({wrapped(text(sequence::toDo(part, step, reading)), Cell::Look::Strong)});
-    std::vector<Block> all{todo};
+    doing.about = Element::bend(bend.id);
+    doing.lines.push_back({wrapped(text(sequence::toDo(part, step, reading)), Cell::Look::Strong)});
+    std::vector<Block> all{doing};
     const auto list = [&](const QString& title, const std::vector<std::string>& says) {
         if (says.empty()) return;
         Block block = blockOf(8, {words(title, Cell::Look::Heading)});

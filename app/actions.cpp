@@ -2,7 +2,7 @@
 
 #include "app/theme.h"
 
-#include <QUndoStack>
+#include <QUndoGroup>
 #include <QWidget>
 
 namespace goodfold::app {
@@ -20,7 +20,7 @@ QAction* make(QWidget* window, const QString& text, const QList<QKeySequence>& k
 
 } // namespace
 
-Actions::Actions(QWidget* window, QUndoStack& undoStack) {
+Actions::Actions(QWidget* window, QUndoGroup& undoGroup) {
     const auto tr = [](const char* text) { return QObject::tr(text); };
     newJob = make(window, tr("&New…"), {QKeySequence::New});
     open = make(window, tr("&Open…"), {QKeySequence::Open});
@@ -47,9 +47,9 @@ Actions::Actions(QWidget* window, QUndoStack& undoStack) {
     copyMarks = make(window, tr("Copy the table of marks"), {QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_C)});
     copyPicture = make(window, tr("Copy the picture"), {QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_C)},
                        tr("The bracket, or on the Blank stage the blank"));
-    undo = undoStack.createUndoAction(window, tr("Undo"));
+    undo = undoGroup.createUndoAction(window, tr("Undo"));
     undo->setShortcuts(QKeySequence::Undo);
-    redo = undoStack.createRedoAction(window, tr("Redo"));
+    redo = undoGroup.createRedoAction(window, tr("Redo"));
     redo->setShortcuts({QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z), QKeySequence(Qt::CTRL | Qt::Key_Y)});
     window->addActions({undo, redo});
     remove = make(window, tr("&Remove what is selected"), {QKeySequence::Delete});
@@ -69,6 +69,7 @@ Actions::Actions(QWidget* window, QUndoStack& undoStack) {
     bracket = make(window, tr("Bracket"), {QKeySequence(Qt::CTRL | Qt::Key_2)});
     blank = make(window, tr("Blank"), {QKeySequence(Qt::CTRL | Qt::Key_3)});
     bending = make(window, tr("Bending"), {QKeySequence(Qt::CTRL | Qt::Key_4)});
+    shop = make(window, tr("Shop"), {QKeySequence(Qt::CTRL | Qt::Key_7)});
     ladder = make(window, tr("Type at the ladder"), {QKeySequence(Qt::CTRL | Qt::Key_L)});
     startPage = make(window, tr("&Begin with…"), {}, tr("An empty bar or one of the jobs that come along"));
     help = make(window, tr("&What can I do here?"), {QKeySequence::HelpContents});
@@ -100,7 +101,7 @@ QMenu* Actions::menu(QWidget* window, QMenu* recent, const QList<QMenu*>& choice
     add(menu, {undo, redo, remove, mirror});
     menu->addAction(bothHands);
     sub(QObject::tr("&Look"), {fromFace, fromSide, fromEnd, fromCorner, zoomIn, zoomOut, fit, flat, formed});
-    sub(QObject::tr("&Go to"), {bracket, blank, bending, ladder});
+    sub(QObject::tr("&Go to"), {bracket, blank, bending, shop, ladder});
     menu->addSeparator();
     for (QMenu* choice : choices)
         menu->addMenu(choice);

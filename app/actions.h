@@ -4,19 +4,19 @@
 #include <QAction>
 #include <QMenu>
 
-class QUndoStack;
+class QUndoGroup;
 
 namespace goodfold::app {
 
 struct Actions {
-    explicit Actions(QWidget* window, QUndoStack& undoStack);
+    Actions(QWidget* window, QUndoGroup& undoGroup);
 
     QAction *newJob, *open, *save, *saveAs, *revert, *close, *quit;
     QAction *print, *printPreview, *templateA4, *templateLetter, *exportDxf, *exportSvg, *exportCsv;
     QAction *copyMarks, *copyPicture;
     QAction *undo, *redo, *remove, *mirror, *bothHands;
     QAction *zoomIn, *zoomOut, *fit, *flat, *formed, *fromFace, *fromSide, *fromEnd, *fromCorner;
-    QAction *bracket, *blank, *bending, *ladder, *startPage;
+    QAction *bracket, *blank, *bending, *shop, *ladder, *startPage;
     QAction *help, *about;
 
     /// The window's one menu; the menus of choices are made by the window.

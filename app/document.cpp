@@ -4,6 +4,8 @@
 
 #include <QUndoCommand>
 
+#include <algorithm>
+
 namespace goodfold::app {
 
 /// The job before and after: jobs are small, and a whole one can never be put back wrong.
@@ -132,10 +134,20 @@ bool Document::has(const Element& element) const {
     return false;
 }
 
+void Document::setPlanFindings(const std::vector<check::Finding>& found) {
+    if (found.empty() && currentFindings.size() == checkFindings.size()) return;
+    currentFindings = checkFindings;
+    currentFindings.insert(currentFindings.end(), found.begin(), found.end());
+    std::stable_sort(currentFindings.begin(), currentFindings.end(),
+                     [](const auto& a, const auto& b) { return a.severity < b.severity; });
+    emit findingsChanged();
+}
+
 void Document::recompute() {
     solvedPart = part::solve(currentJob, material());
     foldedPart = part::fold(solvedPart);
-    currentFindings = check::check({currentJob, solvedPart, foldedPart, material(), reading(), shopBook()});
+    checkFindings = check::check({currentJob, solvedPart, foldedPart, material(), reading(), shopBook()});
+    currentFindings = checkFindings;
 }
 
 } // namespace goodfold::app

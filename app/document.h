@@ -25,7 +25,9 @@ public:
     const part::Part& part() const { return solvedPart; }
     const part::Folded& folded() const { return foldedPart; }
     const material::Material& material() const;
+    /// The checks', and what the plan for this very job had to say once there is one.
     const std::vector<check::Finding>& findings() const { return currentFindings; }
+    void setPlanFindings(const std::vector<check::Finding>& found);
     std::vector<part::RuleOutcome> ruleOutcomes() const { return part::compareRules(currentJob, material()); }
 
     /// How figures are read: the job's unit, and the user's choices for that unit.
@@ -59,6 +61,7 @@ public:
 
 signals:
     void changed();                            // job, part, findings
+    void findingsChanged();                    // by a plan, later than the change itself
     void selectionChanged();                   // selected or hovered
     void secondPartMade(const part::Job& job); // an edit left a part of its own
 
@@ -70,7 +73,7 @@ private:
     part::Job currentJob;
     part::Part solvedPart;
     part::Folded foldedPart;
-    std::vector<check::Finding> currentFindings;
+    std::vector<check::Finding> checkFindings, currentFindings;
     quantity::Reading millimetreReading = quantity::Reading::millimetres();
     quantity::Reading inchReading = quantity::Reading::fractions();
     Element selection, hover;

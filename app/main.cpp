@@ -1,6 +1,7 @@
 #include "app/choices.h"
 #include "app/main_window.h"
 #include "app/recovery.h"
+#include "app/shop/tool_book.h"
 #include "app/shop_book.h"
 #include "draw/type.h"
 
@@ -58,8 +59,10 @@ void takeShots(const QString& folder, const QStringList& stages, const QString& 
         }
         const QString name = QFileInfo(window->path()).completeBaseName();
         using Stage = app::MainWindow::Stage;
-        for (const auto& [stage, suffix] :
-             {std::pair{Stage::Bracket, "bracket"}, {Stage::Blank, "blank"}, {Stage::Bending, "bending"}}) {
+        for (const auto& [stage, suffix] : {std::pair{Stage::Bracket, "bracket"},
+                                            {Stage::Blank, "blank"},
+                                            {Stage::Bending, "bending"},
+                                            {Stage::Shop, "shop"}}) {
             if (!stages.contains(QLatin1String(suffix))) continue;
             window->showStage(stage);
             QApplication::processEvents();
@@ -90,9 +93,10 @@ int main(int argc, char** argv) {
     const QCommandLineOption shots(QStringLiteral("shots"),
                                    QStringLiteral("Save pictures of the stages in FOLDER and end."),
                                    QStringLiteral("FOLDER"));
-    const QCommandLineOption stages(QStringLiteral("stages"),
-                                    QStringLiteral("Which: bracket, blank, bending, with commas between."),
-                                    QStringLiteral("NAMES"), QStringLiteral("bracket,blank"));
+    const QCommandLineOption stages(
+        QStringLiteral("stages"),
+        QStringLiteral("Which: bracket, blank, bending, shop, with commas between."), QStringLiteral("NAMES"),
+        QStringLiteral("bracket,blank"));
     const QCommandLineOption dark(QStringLiteral("dark"), QStringLiteral("Dark colours this time."));
     const QCommandLineOption once(QStringLiteral("first-paint"),
                                   QStringLiteral("End after the first full paint (for measuring)."));
@@ -103,10 +107,11 @@ int main(int argc, char** argv) {
     if (parser.isSet(shots)) QApplication::setApplicationName(QStringLiteral("Good Fold pictures"));
     draw::loadTypeface();
     app::applyChosenLook(parser.isSet(dark));
-    const auto wrongBook = app::readOwnBook(), wrongTools = app::readOwnTools(); // what ships applies then
+    const auto wrongBook = app::readOwnBook(),
+               wrongTools = app::ToolBook::instance().read(); // what ships applies then
     if (const int failed = openWindows(parser.positionalArguments(), parser.isSet(shots))) return failed;
     if (wrongBook) sayOfFile(app::ownBookPath(), *wrongBook);
-    if (wrongTools) sayOfFile(app::ownToolsPath(), *wrongTools);
+    if (wrongTools) sayOfFile(app::ToolBook::ownPath(), *wrongTools);
     if (parser.isSet(shots))
         QTimer::singleShot(0, &application, [&] {
             takeShots(parser.value(shots), parser.value(stages).split(QLatin1Char(',')),

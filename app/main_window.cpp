@@ -12,6 +12,7 @@
 #include "app/picture_view.h"
 #include "app/recovery.h"
 #include "app/ribbon_view.h"
+#include "app/shop/shop_stage.h"
 #include "app/start_page.h"
 #include "app/theme.h"
 #include "part/mirror.h"
@@ -46,8 +47,10 @@ QLabel* faint(const QString& text, QWidget* parent) {
 } // namespace
 
 MainWindow::MainWindow(part::Job job)
-    : doc(std::move(job)), acts(std::make_unique<Actions>(this, doc.undoStack())),
-      recovery(new Recovery(doc, this)) {
+    : doc(std::move(job)), acts(std::make_unique<Actions>(this, undoGroup)),
+      recovery(new Recovery(doc, this)), planner(new Planner(doc, this)) {
+    undoGroup.addStack(&doc.undoStack());
+    undoGroup.setActiveStack(&doc.undoStack());
     setAttribute(Qt::WA_DeleteOnClose);
     setAcceptDrops(true);
     setMinimumSize(1024, 700);
@@ -109,6 +112,7 @@ MainWindow::MainWindow(part::Job job)
 MainWindow::~MainWindow() {
     // The views look at the document to the last, so they go first; its undo stack tells of its own end.
     doc.undoStack().disconnect(this);
+    undoGroup.setActiveStack(nullptr);
     delete takeCentralWidget();
 }
 
@@ -125,7 +129,8 @@ void MainWindow::sizePanels() {
 /// With large text the blank's table needs the ladder's room.
 void MainWindow::giveTableRoom() {
     constexpr double kLarge = 1.2;
-    ladderColumn->setVisible(stages->currentIndex() == 0 || textScale() < kLarge);
+    const bool isShop = shopStage && stages->currentWidget() == shopStage; // of no one job
+    ladderColumn->setVisible(!isShop && (stages->currentIndex() == 0 || textScale() < kLarge));
 }
 
 /// After the user has chosen how things are read and look.
@@ -161,6 +166,8 @@ QWidget* MainWindow::makeRail() {
     blankButton = button(tr("Blank"), acts->blank);
     bendingButton = button(tr("Bending"), acts->bending);
     bracketButton->setChecked(true);
+    layout->addSpacing(px(22));
+    shopButton = button(tr("Shop"), acts->shop);
     layout->addStretch();
     return rail;
 }
@@ -259,8 +266,7 @@ QToolButton* MainWindow::makeMenuButton() {
     return button;
 }
 
-// The stock panel and the blank stage are made when they are first asked for: most starts need neither.
-
+/// Made when it is first asked for.
 void MainWindow::toggleStock() {
     if (!stock) {
         QWidget* column = ladderView->parentWidget();
@@ -278,69 +284,6 @@ void MainWindow::toggleStock() {
     }
     stock->setVisible(!stock->isVisible());
     if (stock->isVisible()) stock->go(0);
-}
-
-void MainWindow::showStage(Stage stage) {
-    if (stage == Stage::Blank && !blankStage) {
-        blankStage = new BlankStage(doc,
-                                    {acts->print, acts->printPreview, acts->templateA4, acts->templateLetter,
-                                     acts->exportDxf, acts->exportSvg, acts->exportCsv, acts->copyMarks},
-                                    this);
-        stages->addWidget(blankStage);
-    }
-    if (stage == Stage::Bending && !bendingStage) {
-        bendingStage = new BendingStage(doc, this);
-        stages->addWidget(bendingStage);
-        connect(bendingStage, &BendingStage::jobSheetWanted, this, [this] { exportAsked(Export::JobSheet); });
-    }
-    if (showsStartPage()) leaveStartPage();
-    if (stage == Stage::Bracket)
-        stages->setCurrentIndex(0);
-    else
-        stages->setCurrentWidget(stage == Stage::Blank ? static_cast<QWidget*>(blankStage) : bendingStage);
-    giveTableRoom();
-    (stage == Stage::Bracket ? bracketButton
-     : stage == Stage::Blank ? blankButton
-                             : bendingButton)
-        ->setChecked(true);
-    if (stage == Stage::Bending) bendingStage->setFocus();
-}
-
-bool MainWindow::isPlanning() const {
-    return bendingStage && bendingStage->isPlanning();
-}
-
-void MainWindow::showStartPage() {
-    if (!start) {
-        start = new StartPage(this);
-        pages->addWidget(start);
-        connect(start, &StartPage::openWanted, this, &MainWindow::openAsked);
-        connect(start, &StartPage::chosen, this, [this](const part::Job& job) {
-            if (isUntouched()) {
-                doc.replace(job);
-                pictureView->fit();
-                return leaveStartPage();
-            }
-            leaveStartPage();
-            (new MainWindow(job))->show();
-        });
-    }
-    pages->setCurrentWidget(start);
-    start->setFocus();
-}
-
-void MainWindow::askForNew() {
-    showStartPage();
-    start->askForNew(doc.job().units);
-}
-
-bool MainWindow::showsStartPage() const {
-    return start && pages->currentWidget() == start;
-}
-
-void MainWindow::leaveStartPage() {
-    pages->setCurrentWidget(body);
-    ladderView->entry()->setFocus();
 }
 
 void MainWindow::connectViewActions() {
@@ -361,6 +304,7 @@ void MainWindow::connectViewActions() {
     connect(acts->bracket, &QAction::triggered, this, [this] { showStage(Stage::Bracket); });
     connect(acts->blank, &QAction::triggered, this, [this] { showStage(Stage::Blank); });
     connect(acts->bending, &QAction::triggered, this, [this] { showStage(Stage::Bending); });
+    connect(acts->shop, &QAction::triggered, this, [this] { showStage(Stage::Shop); });
     connect(acts->startPage, &QAction::triggered, this, &MainWindow::showStartPage);
     connect(acts->help, &QAction::triggered, this, &MainWindow::tellWhatCanBeDone);
     connect(acts->ladder, &QAction::triggered, this,

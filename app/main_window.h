@@ -5,6 +5,7 @@
 #include "app/document.h"
 
 #include <QMainWindow>
+#include <QUndoGroup>
 
 #include <memory>
 
@@ -16,6 +17,8 @@ namespace goodfold::app {
 
 struct Actions;
 class BendingStage;
+class Planner;
+class ShopStage;
 class BlankStage;
 class FindingsView;
 class Headline;
@@ -49,7 +52,7 @@ public:
     std::optional<QString> revertToSaved();
     enum class Export { TemplateA4, TemplateLetter, JobSheet, Dxf, Svg, Csv };
     std::optional<QString> exportTo(Export kind, const QString& path);
-    enum class Stage { Bracket, Blank, Bending };
+    enum class Stage { Bracket, Blank, Bending, Shop };
     void showStage(Stage stage);
     /// Whether the order of bending is still being looked for.
     bool isPlanning() const;
@@ -104,6 +107,7 @@ private:
     QByteArray exported(Export kind) const;
 
     Document doc;
+    QUndoGroup undoGroup; // the document's, or the shop's while that is shown
     std::unique_ptr<Actions> acts;
     Recovery* recovery;
     QString filePath;
@@ -116,10 +120,13 @@ private:
     PictureView* pictureView = nullptr;
     FindingsView* findings = nullptr;
     BlankStage* blankStage = nullptr;
+    Planner* planner = nullptr;
     BendingStage* bendingStage = nullptr;
+    ShopStage* shopStage = nullptr;
     StartPage* start = nullptr;
     QStackedWidget *stages = nullptr, *pages = nullptr;
-    QPushButton *bracketButton = nullptr, *blankButton = nullptr, *bendingButton = nullptr;
+    QPushButton *bracketButton = nullptr, *blankButton = nullptr, *bendingButton = nullptr,
+                *shopButton = nullptr;
 };
 
 } // namespace goodfold::app

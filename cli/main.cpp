@@ -103,8 +103,8 @@ int show(const std::string& path, const hardware::Book& book) {
 int planJob(const std::string& path, const tool::Shop& shop) {
     return withJob(path, [&](const part::Job& job, const material::Material& material) {
         const part::Part part = part::solve(job, material);
-        const sequence::Outcome outcome = sequence::plan(part, material, shop);
-        files::writePlan(std::cout, path, part, outcome);
+        const sequence::Outcome outcome = sequence::plan(part, material, shop, sequence::wishesOf(job));
+        files::writePlan(std::cout, path, job, part, outcome);
         return outcome.plan ? kFine : kCannotBeMade;
     });
 }
@@ -117,7 +117,7 @@ QPageSize::PageSizeId paperOf(const std::string& paper) {
 Result<QByteArray> sheetOf(const part::Job& job, const material::Material& material, const tool::Shop& shop,
                            QPageSize::PageSizeId paper) {
     const part::Part part = part::solve(job, material);
-    const sequence::Outcome outcome = sequence::plan(part, material, shop);
+    const sequence::Outcome outcome = sequence::plan(part, material, shop, sequence::wishesOf(job));
     if (!outcome.plan)
         return Error{outcome.stuck.empty() ? "There is no order of bending."
                                            : sequence::inWords(part, outcome.stuck.front(), readingOf(job)),

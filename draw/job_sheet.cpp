@@ -4,6 +4,7 @@
 #include "draw/formed_picture.h"
 #include "draw/step_scene.h"
 #include "draw/type.h"
+#include "sequence/around.h"
 #include "sequence/say.h"
 
 #include <QBuffer>
@@ -39,9 +40,12 @@ public:
     void paint(const sequence::Plan& plan, const std::vector<check::Finding>& findings) {
         title();
         blank();
+        tasks(plan, 0);
         lines(plan);
-        for (size_t i = 0; i < plan.steps.size(); ++i)
+        for (size_t i = 0; i < plan.steps.size(); ++i) {
             step(plan.steps[i], i + 1, plan.steps.size());
+            tasks(plan, i + 1);
+        }
         toHand(findings);
     }
 
@@ -82,6 +86,30 @@ private:
         y += height + 14;
     }
 
+    /// What is done before the first step, or once a step is done.
+    void tasks(const sequence::Plan& plan, size_t afterStep) {
+        bool first = true;
+        for (const sequence::Task& task : sequence::tasksRound(job, part, plan, reading)) {
+            if (task.afterStep != afterStep) continue;
+            if (std::exchange(first, false))
+                row(afterStep == 0 ? QObject::tr("Before the first bend") : QObject::tr("Then"), kText,
+                    Weight::SemiBold);
+            room(kText * 3);
+            box(page.left(), y);
+            y += words(QRectF(page.left() + 14, y, page.width() - 14, page.bottom() - y),
+                       text(task.says + " " + task.why), kText) +
+                 3;
+        }
+        if (!first) y += 6;
+    }
+
+    /// To tick.
+    void box(double left, double top) {
+        painter.setPen(QPen(palette.ink, 0.8));
+        painter.setBrush(Qt::NoBrush);
+        painter.drawRect(QRectF(left, top + 1, 8, 8));
+    }
+
     void lines(const sequence::Plan& plan) {
         row(QObject::tr("Lines to scribe, in the order they are used"), kText, Weight::SemiBold);
         for (size_t i = 0; i < plan.steps.size(); ++i) {
@@ -115,10 +143,10 @@ private:
         };
         line(QObject::tr("Step %1 of %2").arg(number).arg(count), kText + 2, Weight::SemiBold);
         line(text(sequence::toDo(part, step, reading)), kText, Weight::Medium);
+        for (const std::string& set : sequence::toSet(part, step, reading))
+            line(text(set), kSmall);
         for (const std::string& check : sequence::toCheck(part, step, reading)) {
-            painter.setPen(QPen(palette.ink, 0.8));
-            painter.setBrush(Qt::NoBrush);
-            painter.drawRect(QRectF(left, at + 1, 8, 8));
+            box(left, at);
             line(text(check), kText, Weight::Regular, 14);
         }
         for (const std::string& mind : sequence::toMind(part, step, reading))

@@ -1,10 +1,8 @@
 #include "app/bending/bending_stage.h"
 
 #include "app/cells/sheet.h"
-#include "app/shop_book.h"
 #include "app/theme.h"
 #include "draw/job_sheet.h"
-#include "sequence/say.h"
 
 #include <QApplication>
 #include <QHBoxLayout>
@@ -28,17 +26,10 @@ QString text(const std::string& says) {
     return QString::fromStdString(says);
 }
 
-Block blockOf(int gapAbove, const Line& first) {
-    Block block;
-    block.gapAbove = gapAbove;
-    block.lines.push_back(first);
-    return block;
-}
-
 } // namespace
 
-BendingStage::BendingStage(Document& document, QWidget* parent)
-    : QWidget(parent), document(document), planner(new Planner(this)) {
+BendingStage::BendingStage(Document& document, Planner& planner, QWidget* parent)
+    : QWidget(parent), document(document), planner(planner) {
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("Steps of bending"));
     setAccessibleDescription(tr("Page down and page up go from step to step, space plays the swing."));
@@ -90,35 +81,33 @@ BendingStage::BendingStage(Document& document, QWidget* parent)
     layout->addLayout(top, 1);
     layout->addWidget(rowArea);
 
-    constexpr int kMoment = 150, kFrame = 30; // ms
-    waiting.setSingleShot(true);
-    waiting.setInterval(kMoment);
-    connect(&waiting, &QTimer::timeout, this, &BendingStage::beginPlan);
+    constexpr int kFrame = 30; // ms
     playing.setInterval(kFrame);
     connect(&playing, &QTimer::timeout, this, [this] {
         constexpr int kDegrees = 2;
         if (slider->value() >= slider->maximum()) return playing.stop();
         slider->setValue(slider->value() + kDegrees * kPerDegree);
     });
-    connect(&document, &Document::changed, this, [this] {
-        isStale = true;
-        wishes = {};
-        if (isVisible()) waiting.start();
+    connect(&planner, &Planner::begun, this, [this] {
+        playing.stop();
+        heading->setText(tr("Looking for the order…"));
+        beside->refresh();
     });
-    connect(planner, &Planner::progressed, this, [this](int placed) {
+    connect(&planner, &Planner::progressed, this, [this](int placed) {
         heading->setText(tr("Looking for the order: %1 of %2 bends placed")
                              .arg(placed)
                              .arg(this->document.part().bends.size()));
     });
-    connect(planner, &Planner::done, this, &BendingStage::takePlan);
+    connect(&planner, &Planner::done, this, &BendingStage::takePlan);
+    if (planner.latest()) takePlan();
 }
 
 void BendingStage::showEvent(QShowEvent*) {
-    if (isStale && !planner->isBusy()) beginPlan();
+    planner.hurry();
 }
 
 const sequence::Plan* BendingStage::plan() const {
-    const auto latest = planner->latest();
+    const auto latest = planner.latest();
     return latest && latest->outcome.plan ? &*latest->outcome.plan : nullptr;
 }
 
@@ -130,31 +119,29 @@ QString BendingStage::says() const {
     return beside->text();
 }
 
-void BendingStage::beginPlan() {
-    isStale = false;
-    playing.stop();
-    heading->setText(tr("Looking for the order…"));
-    planner->begin(document.job(), document.material(), shopTools(), shopBook(), document.reading(), wishes);
-    beside->refresh();
-}
-
 void BendingStage::takePlan() {
     chosen = std::clamp(chosen, 0, std::max(0, stepCount() - 1));
     if (plan()) {
         std::set<std::string> tools;
         for (const sequence::Step& step : plan()->steps)
             tools.insert(step.way.setup.tool->id);
-        heading->setText(wishes.order.empty() && wishes.tool.empty()
-                             ? tools.size() == 1 ? tr("Best order, all in one tool")
-                                                 : tr("Best order, in %1 tools").arg(tools.size())
-                             : tr("Best order with what you settled, cost %1").arg(plan()->cost, 0, 'f', 0));
+        QString says = tools.size() == 1 ? tr("Best order, all in one tool")
+                                         : tr("Best order, in %1 tools").arg(tools.size());
+        if (!planner.latest()->wishes.isFree())
+            says = tr("Best order with what you settled: cost %1, left free %2")
+                       .arg(plan()->cost, 0, 'f', 0)
+                       .arg(planner.latest()->freeCost.value_or(plan()->cost), 0, 'f', 0);
+        if (!plan()->isBest)
+            says = tr("Good order: cost %1, none is below %2")
+                       .arg(plan()->cost, 0, 'f', 0)
+                       .arg(plan()->bound, 0, 'f', 0);
+        heading->setText(plan()->steps.empty() ? tr("Nothing to bend yet") : says);
     } else {
-        heading->setText(planner->latest()->part.bends.empty() ? tr("Nothing to bend yet")
-                                                               : tr("No order works with these tools"));
+        heading->setText(planner.latest()->wishes.isFree() ? tr("No order works with these tools")
+                                                           : tr("What you settled cannot be bent so"));
     }
     fillRow();
     showStep();
-    emit planned();
 }
 
 /// Each step as it ends.
@@ -168,17 +155,33 @@ void BendingStage::fillRow() {
     for (int i = 0; i < stepCount(); ++i) {
         const sequence::Step& step = plan()->steps[static_cast<size_t>(i)];
         auto* view = new StepView(StepView::Size::Small, row);
-        const auto& bend = planner->latest()->part.bends[static_cast<size_t>(step.way.bend)];
+        const auto& bend = planner.latest()->part.bends[static_cast<size_t>(step.way.bend)];
         view->setFixedSize(px(150), px(116));
         view->setCaption(
             tr("%1  bend %2, %3").arg(i + 1).arg(text(bend.id), text(step.way.setup.tool->name)));
         view->setAccessibleName(tr("Step %1, bend %2").arg(i + 1).arg(text(bend.id)));
-        view->show(planner->latest(), step.way, step.before, bend.shape.angleDeg);
+        view->show(planner.latest(), step.way, step.before, bend.shape.angleDeg);
         connect(view, &StepView::clicked, this, [this, i] { choose(i); });
+        connect(view, &StepView::dragged, this, [this](const QPoint& inRow) {
+            for (size_t other = 0; other < small.size(); ++other)
+                small[other]->setChosen(static_cast<int>(other) == stepAt(inRow));
+        });
+        connect(view, &StepView::dropped, this, [this, i](const QPoint& inRow) {
+            if (const int to = stepAt(inRow); to != i) moveStep(i, to);
+        });
         layout->addWidget(view);
         small.push_back(view);
     }
     layout->addStretch();
+}
+
+int BendingStage::stepAt(const QPoint& inRow) const {
+    const auto nearest =
+        std::min_element(small.begin(), small.end(), [&](const StepView* a, const StepView* b) {
+            return std::abs(a->geometry().center().x() - inRow.x()) <
+                   std::abs(b->geometry().center().x() - inRow.x());
+        });
+    return static_cast<int>(nearest - small.begin());
 }
 
 void BendingStage::choose(int step) {
@@ -191,7 +194,7 @@ void BendingStage::showStep() {
     playing.stop();
     for (size_t i = 0; i < small.size(); ++i)
         small[i]->setChosen(static_cast<int>(i) == chosen);
-    const auto latest = planner->latest();
+    const auto latest = planner.latest();
     const bool isStuck =
         latest && !plan() && !latest->outcome.stuck.empty() && !latest->outcome.stuck.front().reasons.empty();
     slider->setEnabled(plan() || isStuck);
@@ -242,152 +245,24 @@ void BendingStage::keyPressEvent(QKeyEvent* event) {
     }
 }
 
-void BendingStage::wishFor(const sequence::Wishes& wanted) {
-    wishes = wanted;
-    beginPlan();
-}
-
-/// Its order as it is, but for this step, which changes places with the one beside it.
-void BendingStage::moveEarlier(int by) {
-    sequence::Wishes wanted = wishes;
-    wanted.order.clear();
+Cell::Answer BendingStage::moveStep(int from, int to) {
+    std::vector<std::string> order;
     for (const sequence::Step& step : plan()->steps)
-        wanted.order.push_back(step.way.bend);
-    const auto here = static_cast<size_t>(chosen), there = static_cast<size_t>(chosen - by);
-    std::swap(wanted.order[here], wanted.order[there]);
-    chosen -= by;
-    wishFor(wanted);
-}
-
-Cell BendingStage::toolChoice(const sequence::Step& step) {
-    const auto& tools = shopTools().tools;
-    QStringList names{tr("whichever is best")};
-    int now = 0;
-    const auto pinned = wishes.tool.find(step.way.bend);
-    for (size_t i = 0; i < tools.size(); ++i) {
-        names << text(tools[i].name);
-        if (pinned != wishes.tool.end() && pinned->second == tools[i].id) now = static_cast<int>(i) + 1;
-    }
-    return choice(tr("Tool of this step"), names, now, [this, bend = step.way.bend](int index) {
-        sequence::Wishes wanted = wishes;
-        wanted.tool.erase(bend);
-        if (index > 0) wanted.tool[bend] = shopTools().tools[static_cast<size_t>(index) - 1].id;
-        wishFor(wanted);
-        return Cell::Answer();
-    });
-}
-
-std::vector<Block> BendingStage::blocks() {
-    if (planner->isBusy())
-        return {blockOf(2, {press(
-                               tr("stop"), tr("Stop looking for the order"),
-                               [this] {
-                                   planner->stop();
-                                   heading->setText(tr("Stopped. Any edit begins anew."));
-                                   beside->refresh();
-                                   return Cell::Answer();
-                               },
-                               Cell::Look::Button)})};
-    if (plan() && chosen < stepCount()) return stepBlocks(plan()->steps[static_cast<size_t>(chosen)]);
-    return stuckBlocks();
-}
-
-Cell BendingStage::bestAgain() {
-    return press(
-        tr("best order again"), tr("Best order again"),
-        [this] {
-            wishFor({});
-            return Cell::Answer();
-        },
-        Cell::Look::Button);
-}
-
-std::vector<Block> BendingStage::stepBlocks(const sequence::Step& step) {
-    const part::Part& part = planner->latest()->part;
-    const quantity::Reading reading = document.reading();
-    const part::PartBend& bend = part.bends[static_cast<size_t>(step.way.bend)];
-    Cell badge;
-    badge.kind = Cell::Kind::Badge;
-    badge.about = Element::bend(bend.id);
-    badge.order = step.way.bend;
-    Block doing =
-        blockOf(2, {badge, words(tr("Step %1 of %2").arg(chosen + 1).arg(stepCount()), Cell::Look::Large)});
-    doing.about = Element::bend(bend.id);
-    doing.lines.push_back({wrapped(text(sequence::toDo(part, step, reading)), Cell::Look::Strong)});
-    std::vector<Block> all{doing};
-    const auto list = [&](const QString& title, const std::vector<std::string>& says) {
-        if (says.empty()) return;
-        Block block = blockOf(8, {words(title, Cell::Look::Heading)});
-        for (const std::string& line : says)
-            block.lines.push_back({wrapped(text(line))});
-        all.push_back(std::move(block));
-    };
-    list(tr("Check"), sequence::toCheck(part, step, reading));
-    list(tr("Mind"), sequence::toMind(part, step, reading));
-
-    Block wish = blockOf(12, {words(tr("In another order or tool"), Cell::Look::Heading)});
-    Line order;
-    if (chosen > 0)
-        order.push_back(press(
-            tr("earlier"), tr("Do this step earlier"),
-            [this] {
-                moveEarlier(1);
-                return Cell::Answer();
-            },
-            Cell::Look::Button));
-    if (chosen + 1 < stepCount())
-        order.push_back(press(
-            tr("later"), tr("Do this step later"),
-            [this] {
-                moveEarlier(-1);
-                return Cell::Answer();
-            },
-            Cell::Look::Button));
-    if (!wishes.order.empty() || !wishes.tool.empty()) order.push_back(bestAgain());
-    if (!order.empty()) wish.lines.push_back(order);
-    wish.lines.push_back({words(tr("tool"), Cell::Look::Faint), toolChoice(step)});
-    wish.lines.push_back({wrapped(tr("Cost %1: accuracy %2, effort %3, sight %4, change %5")
-                                      .arg(step.cost.sum(), 0, 'f', 0)
-                                      .arg(step.cost.accuracy, 0, 'f', 0)
-                                      .arg(step.cost.effort, 0, 'f', 0)
-                                      .arg(step.cost.sight, 0, 'f', 0)
-                                      .arg(step.cost.change, 0, 'f', 0),
-                                  Cell::Look::Faint)});
-    all.push_back(std::move(wish));
-    all.push_back(blockOf(12, {press(
-                                  tr("job sheet…"), tr("Job sheet as PDF"),
-                                  [this] {
-                                      emit jobSheetWanted();
-                                      return Cell::Answer();
-                                  },
-                                  Cell::Look::Button)}));
-    return all;
+        order.push_back(planner.latest()->part.bends[static_cast<size_t>(step.way.bend)].id);
+    const auto at = order.begin() + from;
+    if (to > from)
+        std::rotate(at, at + 1, order.begin() + to + 1);
+    else
+        std::rotate(order.begin() + to, at, at + 1);
+    chosen = to;
+    return document.apply(tr("order of bending"), part::withBendOrder(document.job(), order));
 }
 
 QByteArray BendingStage::jobSheet() const {
     if (!plan()) return {};
     const bool letter = QLocale().measurementSystem() == QLocale::ImperialUSSystem;
-    return draw::jobSheetPdf(document.job(), planner->latest()->part, *plan(), document.findings(),
+    return draw::jobSheetPdf(document.job(), planner.latest()->part, *plan(), document.findings(),
                              letter ? QPageSize::Letter : QPageSize::A4, document.reading());
-}
-
-std::vector<Block> BendingStage::stuckBlocks() {
-    std::vector<Block> all;
-    if (!planner->latest()) return all;
-    const part::Part& part = planner->latest()->part;
-    for (const sequence::Stuck& stuck : planner->latest()->outcome.stuck) {
-        Block block = blockOf(4, {wrapped(text(sequence::inWords(part, stuck, document.reading())))});
-        block.about = Element::bend(part.bends[static_cast<size_t>(stuck.bend)].id);
-        all.push_back(std::move(block));
-    }
-    Block ways = blockOf(8, {});
-    for (const check::Remedy& remedy : planner->latest()->mends)
-        ways.lines.push_back({press(
-            text(remedy.says), text(remedy.says),
-            [this, remedy] { return document.take(remedy, document.selected()); }, Cell::Look::Button)});
-    if (ways.lines.size() > 1) all.push_back(std::move(ways));
-    if (!wishes.order.empty() || !wishes.tool.empty()) all.push_back(blockOf(8, {bestAgain()}));
-    return all;
 }
 
 } // namespace goodfold::app

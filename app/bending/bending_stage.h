@@ -18,13 +18,12 @@ class Sheet;
 class BendingStage : public QWidget {
     Q_OBJECT
 public:
-    explicit BendingStage(Document& document, QWidget* parent = nullptr);
+    BendingStage(Document& document, Planner& planner, QWidget* parent = nullptr);
 
     /// Which step is large, from 0.
     int current() const { return chosen; }
     void choose(int step);
     int stepCount() const;
-    bool isPlanning() const { return planner->isBusy() || waiting.isActive(); }
     const StepView* picture() const { return large; }
     /// What the column beside the picture says.
     QString says() const;
@@ -33,7 +32,6 @@ public:
     QByteArray jobSheet() const;
 
 signals:
-    void planned();
     void jobSheetWanted();
 
 protected:
@@ -42,25 +40,24 @@ protected:
 
 private:
     const sequence::Plan* plan() const;
-    void beginPlan();
     void takePlan();
     void fillRow();
     void showStep();
     void play();
-    void moveEarlier(int by);
-    void wishFor(const sequence::Wishes& wishes);
+    /// Its order as it is, but for one step, which goes to another place in it.
+    Cell::Answer moveStep(int from, int to);
+    /// Which step's picture stands nearest to a place in the row.
+    int stepAt(const QPoint& inRow) const;
     std::vector<Block> blocks();
     std::vector<Block> stepBlocks(const sequence::Step& step);
     std::vector<Block> stuckBlocks();
+    Block taskBlock(size_t afterStep) const;
     Cell bestAgain();
     Cell toolChoice(const sequence::Step& step);
 
     Document& document;
-    Planner* planner;
-    sequence::Wishes wishes;
+    Planner& planner;
     int chosen = 0;
-    bool isStale = true; // the job has changed since the plan
-    QTimer waiting;      // a moment after an edit
     QTimer playing;
     QLabel* heading;
     StepView* large;

@@ -1,41 +1,55 @@
-// Plans the order of bending beside the window: it never waits, and what is out of date is stopped.
+// Plans the order of bending of a document beside the window: a moment after each edit, or of the shop. It
+// never waits, and what is out of date is stopped.
 #pragma once
 
+#include "app/document.h"
 #include "sequence/mend.h"
 
-#include <QObject>
+#include <QTimer>
 
 #include <atomic>
 #include <memory>
 
 namespace goodfold::app {
 
-/// A part with the plan that was made for it.
+/// A part with the plan that was made for it, and the shop it was made with.
 struct Planned {
+    std::shared_ptr<const tool::Shop> shop;
     part::Part part;
+    sequence::Wishes wishes;
     sequence::Outcome outcome;
-    std::vector<check::Remedy> mends; // where there is no plan
+    std::optional<double> freeCost;      // without the wishes, where there are any
+    std::vector<check::Remedy> mends;    // where there is no plan
+    std::vector<std::string> otherTools; // in words, where there is none
+    std::vector<check::Finding> findings;
 };
 
 class Planner : public QObject {
     Q_OBJECT
 public:
-    explicit Planner(QObject* parent = nullptr);
+    explicit Planner(Document& document, QObject* parent = nullptr);
     ~Planner() override;
 
-    /// Stops what is under way and begins anew. Material, shop and book must outlive the planner.
-    void begin(const part::Job& job, const material::Material& material, const tool::Shop& shop,
-               const hardware::Book& book, const quantity::Reading& reading, const sequence::Wishes& wishes);
+    /// Begins now where it would a moment later.
+    void hurry();
+    /// Until the next edit.
     void stop();
     bool isBusy() const { return stopAsked != nullptr; }
+    /// Busy, or about to begin.
+    bool isAwaited() const { return isBusy() || waiting.isActive(); }
     /// The last that was finished; null before the first.
     std::shared_ptr<const Planned> latest() const { return finished; }
 
 signals:
+    void begun();
     void progressed(int bendsPlaced);
     void done();
 
 private:
+    void begin();
+
+    Document& document;
+    QTimer waiting;
     std::shared_ptr<std::atomic<bool>> stopAsked; // of the plan under way
     std::shared_ptr<const Planned> finished;
 };

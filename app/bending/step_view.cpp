@@ -2,6 +2,7 @@
 
 #include "app/theme.h"
 
+#include <QApplication>
 #include <QMouseEvent>
 #include <QPainter>
 
@@ -86,12 +87,25 @@ void StepView::paintEvent(QPaintEvent*) {
 
 void StepView::mousePressEvent(QMouseEvent* event) {
     dragFrom = event->position();
+    isDragged = false;
     emit clicked();
 }
 
+void StepView::mouseReleaseEvent(QMouseEvent* event) {
+    if (std::exchange(isDragged, false)) emit dropped(mapToParent(event->pos()));
+    if (size == Size::Small) setCursor(Qt::PointingHandCursor);
+}
+
 void StepView::mouseMoveEvent(QMouseEvent* event) {
-    if (size == Size::Small || event->buttons() == Qt::NoButton) return;
+    if (event->buttons() == Qt::NoButton) return;
     const QPointF by = event->position() - dragFrom;
+    if (size == Size::Small) {
+        if (!isDragged && by.manhattanLength() < QApplication::startDragDistance()) return;
+        isDragged = true;
+        setCursor(Qt::ClosedHandCursor);
+        emit dragged(mapToParent(event->pos()));
+        return;
+    }
     dragFrom = event->position();
     camera.yawDeg = std::remainder(camera.yawDeg - by.x() * 0.5, 360.0);
     camera.pitchDeg = std::clamp(camera.pitchDeg + by.y() * 0.5, -90.0, 90.0);

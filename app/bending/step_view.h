@@ -26,12 +26,16 @@ public:
 
 signals:
     void clicked();
+    /// Of a small one: pulled over the row, in its coordinates, and let go there.
+    void dragged(const QPoint& inRow);
+    void dropped(const QPoint& inRow);
 
 protected:
     void paintEvent(QPaintEvent* event) override;
     void resizeEvent(QResizeEvent* event) override;
     void mousePressEvent(QMouseEvent* event) override;
     void mouseMoveEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
     QSize minimumSizeHint() const override;
 
 private:
@@ -50,6 +54,7 @@ private:
     draw::Camera camera;
     std::vector<draw::SeenFace> seen;
     QPointF dragFrom;
+    bool isDragged = false;
 };
 
 } // namespace goodfold::app

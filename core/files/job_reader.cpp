@@ -83,6 +83,7 @@ ReadJob jobFrom(const json& root) {
     for (const ReadPlate& read : plates)
         job.plates.push_back(read.plate);
     if (members.has("bends")) job.bends = members.list("bends", bendFrom);
+    if (members.has("bend_order")) job.bendOrder = members.texts("bend_order");
     job.datum = members.choice("datum", kEndWords, part::Edge::Start);
     job.leastLeg = members.maybeNumber("least_leg");
     if (members.has("load")) {

@@ -183,6 +183,7 @@ ordered_json bendOf(const part::Job& job, const part::Bend& bend) {
                        {"pipe", bend.wrap->pipe},
                        {"gap", bend.wrap->gap}};
     if (bend.hits != 1) out["hits"] = bend.hits;
+    if (!bend.tool.empty()) out["tool"] = bend.tool;
     addKept(out, bend.kept);
     return out;
 }
@@ -247,6 +248,7 @@ void writeJob(std::ostream& out, const part::Job& job) {
     root["bends"] = ordered_json::array();
     for (const part::Bend& bend : job.bends)
         root["bends"].push_back(bendOf(job, bend));
+    if (!job.bendOrder.empty()) root["bend_order"] = job.bendOrder;
     addKept(root, job.kept);
     out << root.dump(2, ' ', false, ordered_json::error_handler_t::replace) << '\n';
 }

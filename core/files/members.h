@@ -94,6 +94,18 @@ public:
         return all;
     }
 
+    /// A list of texts.
+    std::vector<std::string> texts(const std::string& key) {
+        const json& value = take(key);
+        if (!value.is_array()) fail("must be a list in brackets", key);
+        std::vector<std::string> all;
+        for (const json& each : value) {
+            if (!each.is_string()) fail("must hold texts in quotes", key);
+            all.push_back(each.get<std::string>());
+        }
+        return all;
+    }
+
     /// Every object of a list, with its own path.
     template <class Read> auto list(const std::string& key, Read read) {
         const json& value = take(key);

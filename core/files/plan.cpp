@@ -1,6 +1,7 @@
 #include "files/plan.h"
 
 #include "bend/forming.h"
+#include "sequence/around.h"
 #include "sequence/say.h"
 
 #include <nlohmann/json.hpp>
@@ -39,6 +40,7 @@ ordered_json stepOf(const part::Part& part, const sequence::Step& step) {
                      {"inside_radius", setup.insideRadius},
                      {"cost", costOf(step.cost)},
                      {"says", sequence::toDo(part, step, kReading)},
+                     {"set", sequence::toSet(part, step, kReading)},
                      {"check", sequence::toCheck(part, step, kReading)},
                      {"mind", sequence::toMind(part, step, kReading)}};
     if (setup.tool->isDie()) {
@@ -60,13 +62,17 @@ ordered_json stepOf(const part::Part& part, const sequence::Step& step) {
 
 } // namespace
 
-void writePlan(std::ostream& out, const std::string& file, const part::Part& part,
+void writePlan(std::ostream& out, const std::string& file, const part::Job& job, const part::Part& part,
                const sequence::Outcome& outcome) {
     ordered_json shown{{"file", file}};
     if (outcome.plan) {
         shown["steps"] = ordered_json::array();
         for (const sequence::Step& step : outcome.plan->steps)
             shown["steps"].push_back(stepOf(part, step));
+        shown["round"] = ordered_json::array();
+        for (const sequence::Task& task : sequence::tasksRound(job, part, *outcome.plan, kReading))
+            shown["round"].push_back(
+                {{"after_step", task.afterStep}, {"says", task.says}, {"why", task.why}});
         shown["cost"] = outcome.plan->cost;
         shown["best"] = outcome.plan->isBest;
         shown["bound"] = outcome.plan->bound;

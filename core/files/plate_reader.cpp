@@ -186,6 +186,7 @@ part::Bend bendFrom(Members& members) {
     if (members.has("relief")) bend.relief = members.own("relief", reliefFrom);
     if (members.has("wrap")) bend.wrap = members.own("wrap", wrapFrom);
     bend.hits = members.whole("hits", 1);
+    bend.tool = members.text("tool", "");
     bend.kept = members.kept();
     return bend;
 }

@@ -66,6 +66,7 @@ void tidy(Job& job) {
         for (Hole& hole : plate.holes)
             if (hole.formed && !job.findPlate(hole.formed->of) && !job.findHole(hole.formed->of))
                 hole.formed.reset();
+    job.tidyBendOrder();
     for (Bend& bend : job.bends) {
         const Bend *before = job.bendTo(bend.from), *after = job.bendAt(bend.to, Edge::End);
         if (bend.wrap && (!before || !after)) bend.wrap.reset();
@@ -225,6 +226,18 @@ Result<Edited> without(Job job, const Element& element) {
     removeSubtree(job, std::string(bend->to));
     tidy(job);
     return ifSound({std::move(job), Element::plate(parent)});
+}
+
+Result<Edited> withTool(Job job, const std::string& id, const std::string& tool) {
+    Bend* bend = job.findBend(id);
+    if (!bend) return Error{"There is no bend \"" + id + "\".", {}};
+    bend->tool = tool;
+    return ifSound({std::move(job), Element::bend(id)});
+}
+
+Result<Edited> withBendOrder(Job job, std::vector<std::string> order) {
+    job.bendOrder = std::move(order);
+    return ifSound({std::move(job), {}});
 }
 
 } // namespace goodfold::part

@@ -57,6 +57,11 @@ inline double mainLength(const Plate& plate) {
     return plate.joggle ? plate.joggle->offset : plate.length;
 }
 
+/// The tool of the shop that a bend is to be made in; empty for whichever is best. About the bend.
+Result<Edited> withTool(Job job, const std::string& bend, const std::string& tool);
+/// Which bends are to be made first, one after the other; none frees the order.
+Result<Edited> withBendOrder(Job job, std::vector<std::string> order);
+
 /// Turns a bend the other way; of a joggle both.
 void turnOver(Job& job, const std::string& bend);
 /// Gives a hole another shape of about its size: a slot half as long again, a slot about a pivot, and so on.

@@ -97,4 +97,8 @@ int countOf(const Hole& hole) {
     return 1;
 }
 
+void Job::tidyBendOrder() {
+    std::erase_if(bendOrder, [&](const std::string& id) { return !findBend(id); });
+}
+
 } // namespace goodfold::part

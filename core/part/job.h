@@ -122,7 +122,8 @@ struct Bend {
     std::optional<double> k;            // else the allowance rule's
     Relief relief;                      // sheet only
     std::optional<Wrap> wrap;
-    int hits = 1; // more where a large radius is made by that many small bends, side by side
+    int hits = 1;     // more where a large radius is made by that many small bends, side by side
+    std::string tool; // id of the shop's that it is to be made in; empty: whichever is best
     KeptKeys kept;
     bool operator==(const Bend&) const = default;
 };
@@ -168,6 +169,8 @@ struct Job {
     std::optional<Load> load;
     std::vector<Plate> plates;
     std::vector<Bend> bends;
+    /// Ids of bends that are to be made first, one after the other; the rest in the order that is best.
+    std::vector<std::string> bendOrder;
     KeptKeys kept;
     bool operator==(const Job&) const = default;
 
@@ -190,6 +193,8 @@ struct Job {
     /// The bend over a pipe that decides this one's angle: itself, or one beside it. Null for plain bends.
     const Bend* wrapAt(const Bend& bend) const;
     bool isDriven(const Bend& bend) const { return joggleAt(bend) || wrapAt(bend); }
+    /// Forgets what the order says of bends that are gone.
+    void tidyBendOrder();
 };
 
 /// What every job holds to, whoever made it: finite figures inside their ranges, one tree with one root,

@@ -79,18 +79,13 @@ void addHits(const Part& part, const PartBend& bend, std::vector<Mark>& marks) {
 }
 
 void addTrims(const Part& part, std::vector<Mark>& marks) {
-    constexpr double kSame = 1e-6;
-    const auto least = boxOf(part.blank.finished);
     for (size_t i = 0; i < part.plates.size(); ++i) {
         const PartPlate& plate = part.plates[i];
         const Polygon& corner = plate.outlineInFlat;
-        const int index = static_cast<int>(i);
-        if (part.hasFreeStart(index) && least.min().x() > part.blank.corner.x() + kSame)
-            marks.push_back(
-                lineMark(part, Mark::Kind::Trim, Element::plate(plate.id), {corner[0], corner[3]}, false));
-        if (part.hasFreeEnd(index) && least.max().x() < part.blank.corner.x() + part.blank.length - kSame)
-            marks.push_back(
-                lineMark(part, Mark::Kind::Trim, Element::plate(plate.id), {corner[1], corner[2]}, false));
+        for (const auto& [edge, line] :
+             {std::pair{Edge::Start, Segment{corner[0], corner[3]}}, {Edge::End, {corner[1], corner[2]}}})
+            if (!leftOn(part, static_cast<int>(i), edge).empty())
+                marks.push_back(lineMark(part, Mark::Kind::Trim, Element::plate(plate.id), line, false));
     }
 }
 

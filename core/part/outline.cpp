@@ -65,4 +65,21 @@ Blank blankOf(const Job& job, const Part& part, double density) {
     return blank;
 }
 
+Polygon leftOn(const Part& part, int index, Edge edge) {
+    constexpr double kNothing = 1e-6;
+    const bool atStart = edge == Edge::Start;
+    if (part.form != StockForm::Bar || !(atStart ? part.hasFreeStart(index) : part.hasFreeEnd(index)))
+        return {};
+    const auto finished = boxOf(part.blank.finished);
+    const Polygon& corner = part.plates[static_cast<size_t>(index)].outlineInFlat;
+    if (atStart) {
+        const double x = part.blank.corner.x();
+        if (finished.min().x() - x < kNothing) return {};
+        return {{x, corner[0].y()}, corner[0], corner[3], {x, corner[3].y()}};
+    }
+    const double x = part.blank.corner.x() + part.blank.length;
+    if (x - finished.max().x() < kNothing) return {};
+    return {corner[1], {x, corner[1].y()}, {x, corner[2].y()}, corner[2]};
+}
+
 } // namespace goodfold::part

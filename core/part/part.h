@@ -143,6 +143,9 @@ struct Part {
 /// setbacks eat up more than a leg has, its length comes out negative and the checks say so.
 Part solve(const Job& job, const material::Material& material);
 
+/// What was left on a bar's free start or end until it is trimmed, in the flat; empty where nothing was.
+Polygon leftOn(const Part& part, int plate, Edge edge);
+
 /// What a plate measures between these references: its straight length and the setbacks of its bends.
 double lengthTo(const Part& part, int plate, DimensionTo to);
 

@@ -21,7 +21,21 @@ Polygon insetTowardMiddle(const Polygon& outline) {
     return inset;
 }
 
+Prism plateBetween(const Polygon& flat, double thickness) {
+    Prism piece;
+    for (const double z : {kTouching, thickness - kTouching})
+        for (const Vec2& p : insetTowardMiddle(flat))
+            piece.emplace_back(p.x(), p.y(), z);
+    return piece;
+}
+
 } // namespace
+
+std::vector<Prism> leftOnPrisms(const Part& part, int plate, Edge edge) {
+    const Polygon flat = leftOn(part, plate, edge);
+    if (flat.empty()) return {};
+    return {plateBetween(flat, part.thickness)};
+}
 
 std::vector<Prism> platePrisms(const Part& part, int index) {
     const Polygon outline = flattened(part.plates[static_cast<size_t>(index)].shapeInFlat, kPieceDeg);
@@ -30,10 +44,7 @@ std::vector<Prism> platePrisms(const Part& part, int index) {
         Polygon flat;
         for (const size_t corner : corners)
             flat.push_back(outline[corner]);
-        Prism& piece = pieces.emplace_back();
-        for (const double z : {kTouching, part.thickness - kTouching})
-            for (const Vec2& p : insetTowardMiddle(flat))
-                piece.emplace_back(p.x(), p.y(), z);
+        pieces.push_back(plateBetween(flat, part.thickness));
     }
     return pieces;
 }

@@ -17,6 +17,8 @@ inline constexpr double kTouching = 0.005;
 
 /// In the flat frame, z from the back to the face.
 std::vector<Prism> platePrisms(const Part& part, int plate);
+/// Of what was left on a bar's free end; none where nothing was.
+std::vector<Prism> leftOnPrisms(const Part& part, int plate, Edge edge);
 /// In the parent's flat frame, the bend turned by `turnedDeg`; one flat piece where that is nothing.
 std::vector<Prism> zonePrisms(const Part& part, int bend, double turnedDeg);
 

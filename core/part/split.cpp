@@ -117,6 +117,7 @@ Result<Job> secondPart(const Job& job, const Part& before, const material::Mater
     second.load.reset();
     std::erase_if(second.plates, [&](const Plate& plate) { return !holds(mine, plate.id); });
     std::erase_if(second.bends, [&](const Bend& b) { return !holds(mine, b.from); });
+    second.tidyBendOrder();
     Plate& root = *second.findPlate(child.id);
     std::swap(root, second.plates.front());
     Plate& first = second.plates.front();

@@ -46,6 +46,18 @@ Trouble wrongStock(const Job& job) {
     return outside(job.quantity, 1, 1'000'000, "The quantity", "quantity");
 }
 
+Trouble wrongBendOrder(const Job& job) {
+    std::set<std::string> seen;
+    for (size_t i = 0; i < job.bendOrder.size(); ++i) {
+        const std::string& id = job.bendOrder[i];
+        if (!job.findBend(id))
+            return Error{"The order names bend \"" + id + "\", which is not there.", at("bend_order", i, "")};
+        if (!seen.insert(id).second)
+            return Error{"The order names bend \"" + id + "\" twice.", at("bend_order", i, "")};
+    }
+    return {};
+}
+
 Trouble wrongLoad(const Job& job) {
     if (!job.load) return {};
     for (const auto& [id, member] : {std::pair{job.load->held, "load.held"}, {job.load->at, "load.at"}})
@@ -139,6 +151,7 @@ std::optional<Error> whatIsWrong(const Job& job) {
         if (auto t = wrongBend(job, i)) return t;
     for (size_t i = 0; i < job.plates.size(); ++i)
         if (auto t = wrongPlate(job, i)) return t;
+    if (auto t = wrongBendOrder(job)) return t;
     return wrongLoad(job);
 }
 

@@ -44,8 +44,7 @@ public:
     size_t checksMade() const;
 
 private:
-    std::optional<Obstacle> look(const Way& way, Made made, bool always);
-    std::optional<Obstacle> isTrapped(size_t tool, const Way& way, Made made);
+    std::optional<Obstacle> isTrapped(const Way& way, Made made);
     struct Inside;
     std::unique_ptr<Inside> inside;
 };

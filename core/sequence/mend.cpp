@@ -3,9 +3,11 @@
 #include "part/driven.h"
 #include "part/solid.h"
 #include "part/split.h"
+#include "tool/figures.h"
 
 #include <algorithm>
 #include <cmath>
+#include <set>
 
 namespace goodfold::sequence {
 
@@ -21,7 +23,7 @@ public:
         if (part::whatIsWrong(job)) return false;
         const part::Part part = part::solve(job, material);
         if (!part::selfClashes(part, part::fold(part)).empty()) return false;
-        return plan(part, material, shop, {}, goOn).plan.has_value();
+        return plan(part, material, shop, wishesOf(job), goOn).plan.has_value();
     }
 
     /// The length nearest to what it is, in whole steps, with which there is a plan: first by doubling steps,
@@ -49,6 +51,25 @@ public:
         const double length = mended.findPlate(id)->length;
         return check::Remedy{"make leg " + id + " " + quantity::print(quantity::Length::mm(length), reading),
                              std::move(mended)};
+    }
+
+    /// Bent before it is cut: something left on a free end to hold, to pull on, or to bear on the die.
+    std::optional<check::Remedy> byLeavingOn(const part::Job& job, const std::string& id) const {
+        if (job.stock.form != part::StockForm::Bar) return {};
+        const bool freeEnd = !job.bendAt(id, part::Edge::End), freeStart = !job.bendTo(id);
+        if (!freeEnd && !freeStart) return {};
+        const part::Edge edge = freeEnd ? part::Edge::End : part::Edge::Start;
+        for (const double extra : {10.0, 20.0, 40.0, 80.0, 160.0, 320.0}) {
+            part::Job longer = job;
+            double& left = longer.findPlate(id)->ends[edge].extra;
+            if (left >= extra) continue;
+            left = extra;
+            if (!isMade(longer)) continue;
+            return check::Remedy{"leave " + quantity::print(quantity::Length::mm(extra), reading) +
+                                     " on leg " + id + " and trim it after",
+                                 std::move(longer)};
+        }
+        return {};
     }
 
     std::optional<check::Remedy> byTurning(part::Job job, const std::string& bend) const {
@@ -82,20 +103,20 @@ std::vector<check::Remedy> mends(const part::Job& job, const material::Material&
                                  const GoOn& goOn) {
     const Mender mender(material, shop, reading, goOn);
     std::vector<std::pair<double, check::Remedy>> lengths;
-    std::vector<check::Remedy> others;
+    std::vector<check::Remedy> left, others;
     std::vector<std::string> tried;
     for (const Stuck& one : stuck) {
         const part::Bend& bend = job.bends[static_cast<size_t>(one.bend)];
-        for (const std::string& plate : {bend.to, bend.from})
-            for (const double sign : {1.0, -1.0}) {
-                const std::string key = plate + (sign > 0 ? "+" : "-");
-                if (std::find(tried.begin(), tried.end(), key) != tried.end()) continue;
-                tried.push_back(key);
+        for (const std::string& plate : {bend.to, bend.from}) {
+            if (std::find(tried.begin(), tried.end(), plate) != tried.end()) continue;
+            tried.push_back(plate);
+            if (auto remedy = mender.byLeavingOn(job, plate)) left.push_back(*std::move(remedy));
+            for (const double sign : {1.0, -1.0})
                 if (auto remedy = mender.byLength(job, plate, sign))
                     lengths.emplace_back(
                         std::abs(remedy->mended.findPlate(plate)->length - job.findPlate(plate)->length),
                         *std::move(remedy));
-            }
+        }
         if (auto remedy = mender.byTurning(job, bend.id)) others.push_back(*std::move(remedy));
         if (auto remedy = mender.bySplitting(job, book, bend.id)) others.push_back(*std::move(remedy));
     }
@@ -104,8 +125,70 @@ std::vector<check::Remedy> mends(const part::Job& job, const material::Material&
     std::vector<check::Remedy> all;
     for (auto& [change, remedy] : lengths)
         all.push_back(std::move(remedy));
+    all.insert(all.end(), std::make_move_iterator(left.begin()), std::make_move_iterator(left.end()));
     all.insert(all.end(), std::make_move_iterator(others.begin()), std::make_move_iterator(others.end()));
     return all;
+}
+
+namespace {
+
+/// The figure that stood in the way; empty where none alone would do.
+std::string_view figureInTheWay(const Obstacle& obstacle) {
+    using Kind = Obstacle::Kind;
+    if (obstacle.kind == Kind::Pull) return "lever";
+    if (obstacle.kind == Kind::Trapped) return "clamp.lift";
+    if (obstacle.kind == Kind::FoldDepth && obstacle.has > obstacle.needs) return "most_fold";
+    if (obstacle.kind != Kind::Hit) return {};
+    constexpr std::pair<std::string_view, std::string_view> kFigures[]{
+        {"the screw", "bench.screw_depth"},
+        {"the bench", "bench.below"},
+        {"the wall", "bench.wall"},
+        {"the beam above the fingers", "clamp.inner_height"},
+        {"the punch", "die.punch_height"},
+        {"the ram", "die.punch_height"},
+        {"the vise's jaw", "die.punch_height"},
+        {"the press bed", "die.height"},
+        {"the press's column", "die.between"}};
+    for (const auto& [solid, figure] : kFigures)
+        if (obstacle.what == solid) return figure;
+    return {};
+}
+
+} // namespace
+
+std::vector<std::string> toolsThatWouldDo(const part::Job& job, const material::Material& material,
+                                          const tool::Shop& shop, const quantity::Reading& reading,
+                                          const std::vector<Stuck>& stuck, const GoOn& goOn) {
+    std::vector<std::pair<double, std::string>> found;
+    std::set<std::pair<std::string, std::string_view>> tried;
+    for (const Stuck& one : stuck)
+        for (const Stuck::Reason& reason : one.reasons) {
+            const std::string& id = reason.way.setup.tool->id;
+            const tool::Figure* figure = tool::findFigure(figureInTheWay(reason.obstacle));
+            if (!figure || !tried.insert({id, figure->key}).second) continue;
+            for (const double times : {1.25, 1.5, 2.0, 3.0}) {
+                tool::Shop other = shop;
+                tool::Tool& grown = *std::find_if(other.tools.begin(), other.tools.end(),
+                                                  [&](const tool::Tool& tool) { return tool.id == id; });
+                double& value = figure->in(grown);
+                const double was = value;
+                value = std::round(was * times);
+                if (value == was || !Mender(material, other, reading, goOn).isMade(job)) continue;
+                const auto length = [&](double mm) {
+                    return quantity::print(quantity::Length::mm(mm), reading);
+                };
+                found.emplace_back(times, "The " + grown.name + " would do with \"" +
+                                              std::string(figure->says) + "\" " + length(value) + ", not " +
+                                              length(was) + ".");
+                break;
+            }
+        }
+    std::stable_sort(found.begin(), found.end(),
+                     [](const auto& a, const auto& b) { return a.first < b.first; });
+    std::vector<std::string> says;
+    for (auto& [times, sentence] : found)
+        says.push_back(std::move(sentence));
+    return says;
 }
 
 } // namespace goodfold::sequence

@@ -43,7 +43,10 @@ struct Plan {
 struct Wishes {
     std::map<int, std::string> tool; // id, by bend
     std::vector<int> order;          // the first bends, in order; the rest is free
+    bool isFree() const { return tool.empty() && order.empty(); }
 };
+/// What the job says of it.
+Wishes wishesOf(const part::Job& job);
 
 /// A bend that cannot be made at the best point that was reached, and what is in the way in each tool.
 struct Stuck {

@@ -96,6 +96,42 @@ std::string toDo(const part::Part& part, const Step& step, const quantity::Readi
     return says + " to " + degreesIn(way.setup.loadedAngleDeg) + back;
 }
 
+double leanDeg(const part::Part& part, const Way& way) {
+    Vec3 bar = flatFromTool(part, way).linear().transpose() * Vec3::UnitX();
+    if (bar.x() < 0) bar = -bar;
+    const double alongLine = degrees(std::atan2(bar.y(), bar.x())); // toward the tool's y
+    // Before a vise with its inside toward you, and before a brake's apron, y runs to your left.
+    const bool yIsRight = way.setup.tool->isInVise() && !way.hold.toward;
+    return yIsRight ? alongLine : -alongLine;
+}
+
+std::vector<std::string> toSet(const part::Part& part, const Step& step, const quantity::Reading& reading) {
+    const part::PartBend& bend = bendOf(part, step.way);
+    std::vector<std::string> says;
+    if (part.form == part::StockForm::Bar) {
+        const double lean = leanDeg(part, step.way);
+        constexpr double kSquare = 0.05;
+        if (std::abs(lean) < kSquare)
+            says.push_back("A square against the " +
+                           std::string(step.way.setup.tool->isInVise() ? "jaw" : "tool") +
+                           " and along the bar's edge holds the line true.");
+        else
+            says.push_back("The bar leans " + degreesIn(std::abs(lean)) + " to the " +
+                           (lean > 0 ? "right" : "left") +
+                           ", so that the line lies along the tool: set it by the line at both edges.");
+    }
+    const auto at = [&](const Segment& line) {
+        const Vec2 middle = line.middle();
+        return lengthIn(part::runsAlong(bend) ? middle.y() - part.blank.corner.y()
+                                              : part::alongBlank(part, middle),
+                        reading);
+    };
+    says.push_back("Other marks for this bend: its middle at " + at(bend.centre) +
+                   " goes under a punch, its start and end are at " + at(bend.near) + " and " + at(bend.far) +
+                   ".");
+    return says;
+}
+
 std::vector<std::string> toCheck(const part::Part& part, const Step& step, const quantity::Reading& reading) {
     const part::PartBend& bend = bendOf(part, step.way);
     const double angle = bend.shape.angleDeg;
@@ -120,6 +156,13 @@ std::vector<std::string> toCheck(const part::Part& part, const Step& step, const
                            lengthIn(part::lengthTo(part, plate, part::DimensionTo::Outside), reading) +
                            " outside.");
     }
+    if (!step.way.setup.closed)
+        says.push_back(
+            step.way.setup.tool->isDie()
+                ? "Short of it, press on by what is missing. Too far, open it once, laid over the die "
+                  "with its edges down: to and fro cracks it."
+                : "Short of it, push on by what is missing. Too far, open it once, a block on its "
+                  "inside close to the bend: to and fro cracks it.");
     return says;
 }
 
@@ -132,6 +175,10 @@ std::vector<std::string> toMind(const part::Part& part, const Step& step, const 
         says.push_back("It takes " + quantity::printNumber(way.setup.force / 1000, 1) + " kN, " +
                        quantity::printNumber(100 * share, 0) + " % of what the " + tool.name +
                        " is rated for. Keep hands off the work and stand clear while it is loaded.");
+        const bool canBottom = tool.die.bottoms && bend::kBottoming * share <= bend::kPressShare;
+        if (!way.setup.bottomed && canBottom)
+            says.push_back("Driven home it would come back less than half as far, for " +
+                           quantity::printNumber(bend::kBottoming, 0) + " times the force.");
         return says;
     }
     const double free = flatReach(part, way, step.before, !way.holdsChild);
@@ -157,8 +204,10 @@ std::vector<std::string> toMind(const part::Part& part, const Step& step, const 
             "The pull is " + force(pull) + " at " + lengthIn(lever, reading) + " from the bend" +
             (lever > free ? ", with a pipe over the leg; it can slip off: stand beside its arc." : "."));
     if (pull > bend::kPullPlanned)
-        says.push_back("That is more than one person pulls with ease: leave " + lengthIn(wanted, reading) +
-                       " to pull on before it is cut, or get help.");
+        says.push_back(
+            "That is more than one person pulls with ease: leave " + lengthIn(wanted, reading) +
+            " to pull on before it is cut, or get help. Heat makes it easier, and is for those who "
+            "may by your shop's rules: never over zinc, paint or plating.");
     if (way.setup.closed) says.push_back("Keep fingers out of the fold as it closes.");
     return says;
 }
@@ -177,8 +226,8 @@ std::string inWords(const Obstacle& obstacle, const quantity::Reading& reading) 
         return bodyName(obstacle.one) + " is flat for " + lengthIn(obstacle.has, reading) + ", and " +
                lengthIn(obstacle.needs, reading) + " are needed to hold it";
     case Kind::ShortLeg:
-        return bodyName(obstacle.one) + " is flat for " + lengthIn(obstacle.has, reading) +
-               " from the middle of the bend and falls into the die, which needs " +
+        return bodyName(obstacle.one) + " is " + lengthIn(obstacle.has, reading) +
+               " outside as far as it is flat, and slips into the die, which needs " +
                lengthIn(obstacle.needs, reading);
     case Kind::FoldDepth:
         return bodyName(obstacle.one) + " would go in " + lengthIn(obstacle.has, reading) + " deep, where " +
@@ -193,16 +242,20 @@ std::string inWords(const Obstacle& obstacle, const quantity::Reading& reading) 
     return {};
 }
 
-std::string inWords(const part::Part& part, const Stuck& stuck, const quantity::Reading& reading) {
-    std::string says = "Bend " + part.bends[static_cast<size_t>(stuck.bend)].id + " cannot be made";
-    if (stuck.made != 0) says += " when the others are";
-    says += ".";
+std::string reasonsInWords(const Stuck& stuck, const quantity::Reading& reading) {
+    std::string says;
+    const auto add = [&](const std::string& sentence) { says += (says.empty() ? "" : " ") + sentence + "."; };
     for (const Stuck::Reason& reason : stuck.reasons)
-        says += " In the " + reason.way.setup.tool->name + " " + inWords(reason.obstacle, reading) + ".";
+        add("In the " + reason.way.setup.tool->name + " " + inWords(reason.obstacle, reading));
     for (const std::string& why : stuck.notInTools)
         if (stuck.reasons.empty())
-            says += " " + std::string(1, static_cast<char>(std::toupper(why[0]))) + why.substr(1) + ".";
+            add(std::string(1, static_cast<char>(std::toupper(why[0]))) + why.substr(1));
     return says;
+}
+
+std::string inWords(const part::Part& part, const Stuck& stuck, const quantity::Reading& reading) {
+    return "Bend " + part.bends[static_cast<size_t>(stuck.bend)].id + " cannot be made" +
+           (stuck.made != 0 ? " when the others are. " : ". ") + reasonsInWords(stuck, reading);
 }
 
 } // namespace goodfold::sequence

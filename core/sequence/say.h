@@ -6,9 +6,16 @@
 
 namespace goodfold::sequence {
 
+/// How far the bar leans from square to the bend line in the tool: positive to your right as you stand before
+/// it, its free side up or away from you.
+double leanDeg(const part::Part& part, const Way& way);
+
 /// "Clamp leg A in the bench vise, face toward you, mark 2 flush with the jaw top. Push away from you
 /// to 92.5; it comes back to 90."
 std::string toDo(const part::Part& part, const Step& step, const quantity::Reading& reading);
+
+/// How to get the line true in the tool, and where other marks for the same bend would lie. One line each.
+std::vector<std::string> toSet(const part::Part& part, const Step& step, const quantity::Reading& reading);
 
 /// What to measure when it is done, and with what. One line each.
 std::vector<std::string> toCheck(const part::Part& part, const Step& step, const quantity::Reading& reading);
@@ -18,6 +25,9 @@ std::vector<std::string> toMind(const part::Part& part, const Step& step, const 
 
 /// "leg C hits the screw when the bend has turned 34 degrees"
 std::string inWords(const Obstacle& obstacle, const quantity::Reading& reading);
+
+/// A clause for each tool: "In the bench vise leg C hits the screw when the bend has turned 34 degrees."
+std::string reasonsInWords(const Stuck& stuck, const quantity::Reading& reading);
 
 /// "Bend 3 cannot be made: ..." with a clause for each tool.
 std::string inWords(const part::Part& part, const Stuck& stuck, const quantity::Reading& reading);

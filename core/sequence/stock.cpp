@@ -19,13 +19,11 @@ std::optional<Obstacle> tooShort(const part::Part& part, const Way& way, Made ma
     const tool::Tool& tool = *way.setup.tool;
     using Kind = Obstacle::Kind;
     if (tool.isDie()) {
-        // Before it is bent a leg has to lie over the die's shoulder, at the end still to reach past it.
-        for (const bool child : {false, true}) {
-            const double has = flatReach(part, way, made, child) + way.work.allowance / 2;
-            const double flatNeeds = way.setup.opening / 2 + std::max(part.thickness, 2.0) / 2;
-            if (has < flatNeeds)
-                return Obstacle{Kind::ShortLeg, plateAt(part, way, child), {}, 0, has, flatNeeds};
-        }
+        // From the apex along its outside, as the angle is reached: flat, it lay further over the shoulder.
+        const double setback = part.bends[static_cast<size_t>(way.bend)].outsideSetback;
+        for (const bool child : {false, true})
+            if (const double has = flatReach(part, way, made, child) + setback; has < way.setup.leastLeg)
+                return Obstacle{Kind::ShortLeg, plateAt(part, way, child), {}, 0, has, way.setup.leastLeg};
         return {};
     }
     const double held = flatReach(part, way, made, way.holdsChild);

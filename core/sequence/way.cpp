@@ -35,6 +35,7 @@ Ways waysOf(const part::Part& part, const material::Material& material, const to
         std::vector<Way>& all = ways.of.emplace_back();
         std::vector<std::string>& why = ways.why.emplace_back();
         for (const tool::Tool& tool : shop.tools) {
+            if (!tool.isThere) continue;
             const tool::Fit fit = tool::fit(tool, work, material);
             if (fit.setups.empty()) why.push_back(fit.why);
             for (const tool::Setup& setup : fit.setups)
@@ -87,6 +88,14 @@ std::vector<double> turnedAt(const part::Part& part, Made made, int bend, double
     return all;
 }
 
+Made bendsOf(const part::Part& part, int plate) {
+    const part::PartPlate& own = part.plates[static_cast<size_t>(plate)];
+    Made bends = own.parentBend >= 0 ? Made{1} << own.parentBend : 0;
+    for (const int bend : own.childBends)
+        bends |= Made{1} << bend;
+    return bends;
+}
+
 double flatReach(const part::Part& part, const Way& way, Made made, bool ofChild) {
     const part::PartBend& bend = part.bends[static_cast<size_t>(way.bend)];
     const Vec2 at = (ofChild ? bend.far : bend.near).middle(),
@@ -100,8 +109,11 @@ double flatReach(const part::Part& part, const Way& way, Made made, bool ofChild
         if (seen[index]) continue;
         seen[index] = true;
         const part::PartPlate& plate = part.plates[index];
-        for (const Vec2& corner : plate.outlineInFlat)
-            reach = std::max(reach, (corner - at).dot(out));
+        const int plateIndex = static_cast<int>(index);
+        for (const Polygon& outline : {plate.outlineInFlat, part::leftOn(part, plateIndex, part::Edge::Start),
+                                       part::leftOn(part, plateIndex, part::Edge::End)})
+            for (const Vec2& corner : outline)
+                reach = std::max(reach, (corner - at).dot(out));
         const auto goOn = [&](int over, int to) {
             if (over != way.bend && !(made >> over & 1)) toVisit.push_back(to);
         };

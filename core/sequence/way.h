@@ -45,9 +45,18 @@ ToolPlaces toolPlaces(const part::Part& part, const Way& way, double turnedDeg);
 /// How far each bend has turned on the way through a step: its own so far, those made all the way.
 std::vector<double> turnedAt(const part::Part& part, Made made, int bend, double turnedDeg);
 
+/// The bends on a plate.
+Made bendsOf(const part::Part& part, int plate);
+
 /// How far what is still flat with one side of the bend reaches from its tangent line, when the bends in
-/// `made` are made: the stock there is to hold, to lay over a die, or to pull on.
+/// `made` are made: the stock there is to hold, to lay over a die, or to pull on, with what was left on it.
 double flatReach(const part::Part& part, const Way& way, Made made, bool ofChild);
+
+/// Which way the tool's x points in the flat.
+inline Vec2 headingOf(const part::Part& part, const Way& way) {
+    const Vec2& across = part.bends[static_cast<size_t>(way.bend)].across;
+    return way.holdsChild ? Vec2(-across) : across;
+}
 
 /// Which face of the stock looks up in the tool, or toward the inside of the bend: the face, or the back.
 inline bool faceInside(const part::Part& part, int bend) {

@@ -24,7 +24,7 @@ bend::Stuff stuffOf(const material::Material& material) {
 
 /// Pins and formers are picked; an edge or a nose makes what it has, but never sharper than metal goes.
 double radiusMade(const Tool& tool, const Work& work, const material::Material& material) {
-    if (tool.kind == Kind::PinBender || tool.kind == Kind::RoundFormer)
+    if (tool.isPicked())
         return *std::min_element(tool.radii.begin(), tool.radii.end(), [&](double a, double b) {
             return std::abs(a - work.insideRadius) < std::abs(b - work.insideRadius);
         });
@@ -153,8 +153,7 @@ Fit fit(const Tool& tool, const Work& work, const material::Material& material) 
         return found;
     }
     constexpr double kFar = 0.5; // of a pin or a former from what is wanted, in shares of it
-    const bool isPicked = tool.kind == Kind::PinBender || tool.kind == Kind::RoundFormer;
-    if (isPicked &&
+    if (tool.isPicked() &&
         std::abs(radiusMade(tool, work, material) - work.insideRadius) > kFar * work.insideRadius) {
         found.why = "the " + tool.name + " has no radius near " + mm(work.insideRadius);
         return found;

@@ -1,4 +1,5 @@
-#include "tool/tool.h"
+#include "quantity/length.h"
+#include "tool/figures.h"
 
 #include <nlohmann/json.hpp>
 
@@ -24,28 +25,11 @@ const std::map<std::string, Kind> kKinds{{"vise", Kind::Vise},
                                          {"pin-bender", Kind::PinBender},
                                          {"round-former", Kind::RoundFormer}};
 
-/// Takes the members that are there; the rest keep what they are.
-template <class Part>
-void take(const json& from, Part& part,
-          std::initializer_list<std::pair<const char*, double Part::*>> members) {
-    for (const auto& [key, member] : members)
-        if (from.contains(key)) part.*member = from.at(key);
-}
-
-Die dieFrom(const json& from) {
-    Die die;
-    take<Die>(from, die,
-              {{"angle", &Die::angleDeg},
-               {"height", &Die::height},
-               {"width", &Die::width},
-               {"punch_width", &Die::punchWidth},
-               {"punch_height", &Die::punchHeight},
-               {"rated_force", &Die::ratedForce},
-               {"between", &Die::between}});
-    die.bottoms = from.value("bottoms", false);
-    for (const json& row : from.at("openings"))
-        die.openings.push_back({row.at("opening"), row.value("spacers", std::string())});
-    return die;
+/// A figure's object in the file, and its name there: "clamp.lift" is clamp's lift.
+std::pair<std::string, std::string> pathOf(const Figure& figure) {
+    const size_t dot = figure.key.find('.');
+    if (dot == std::string_view::npos) return {"", std::string(figure.key)};
+    return {std::string(figure.key.substr(0, dot)), std::string(figure.key.substr(dot + 1))};
 }
 
 Tool toolFrom(const json& entry) {
@@ -53,52 +37,41 @@ Tool toolFrom(const json& entry) {
     tool.id = entry.at("id");
     tool.name = entry.at("name");
     tool.kind = kKinds.at(entry.at("kind"));
-    take<Tool>(entry, tool,
-               {{"length", &Tool::length},
-                {"thickest", &Tool::thickest},
-                {"most_angle", &Tool::mostAngleDeg},
-                {"lever", &Tool::lever},
-                {"least_fold", &Tool::leastFold},
-                {"most_fold", &Tool::mostFold},
-                {"place_sigma", &Tool::placeSigma},
-                {"angle_sigma", &Tool::angleSigma}});
+    tool.isThere = entry.value("in_shop", true);
+    for (const Figure& figure : figures()) {
+        const auto [group, key] = pathOf(figure);
+        if (!group.empty() && !entry.contains(group)) continue;
+        const json& from = group.empty() ? entry : entry.at(group);
+        if (from.contains(key)) figure.in(tool) = from.at(key);
+    }
     tool.radii = entry.at("radii").get<std::vector<double>>();
     if (entry.contains("fingers")) tool.fingers = entry.at("fingers").get<std::vector<double>>();
-    if (entry.contains("clamp"))
-        take<Clamp>(entry.at("clamp"), tool.clamp,
-                    {{"inner_depth", &Clamp::innerDepth},
-                     {"inner_height", &Clamp::innerHeight},
-                     {"top_angle", &Clamp::topDeg},
-                     {"outer_depth", &Clamp::outerDepth},
-                     {"outer_height", &Clamp::outerHeight},
-                     {"lift", &Clamp::lift},
-                     {"least_grip", &Clamp::leastGrip}});
-    if (entry.contains("bench"))
-        take<Bench>(entry.at("bench"), tool.bench,
-                    {{"screw_depth", &Bench::screwDepth},
-                     {"screw_width", &Bench::screwWidth},
-                     {"below", &Bench::below},
-                     {"edge", &Bench::edge},
-                     {"wall", &Bench::wall}});
-    if (entry.contains("apron"))
-        take<Apron>(entry.at("apron"), tool.apron,
-                    {{"thickness", &Apron::thickness}, {"width", &Apron::width}});
-    if (entry.contains("die")) tool.die = dieFrom(entry.at("die"));
+    if (entry.contains("die")) {
+        tool.die.bottoms = entry.at("die").value("bottoms", false);
+        for (const json& row : entry.at("die").at("openings"))
+            tool.die.openings.push_back({row.at("opening"), row.value("spacers", std::string())});
+    }
     return tool;
 }
 
-/// Empty where the tool can be worked with.
-std::string wrongWith(const Tool& tool) {
-    if (tool.id.empty()) return "has no id";
-    if (tool.length <= 0 || tool.thickest <= 0) return "needs a length and a greatest thickness";
-    if (tool.radii.empty() || tool.radii.front() < 0 || !std::is_sorted(tool.radii.begin(), tool.radii.end()))
-        return "needs its radii, rising";
-    if (tool.mostAngleDeg <= 0 || tool.mostAngleDeg > 350) return "needs a greatest angle up to 350";
-    if (tool.placeSigma <= 0 || tool.angleSigma <= 0) return "needs its accuracy";
-    if (tool.isDie() && tool.die.openings.empty()) return "needs the openings of its die";
-    if (tool.isDie() && tool.die.ratedForce <= 0) return "needs the force of its press or vise";
-    if (!tool.isDie() && tool.clamp.innerDepth <= 0) return "needs the size of its clamp";
-    return {};
+json entryOf(const Tool& tool) {
+    json entry{{"id", tool.id}, {"name", tool.name}, {"radii", tool.radii}};
+    for (const auto& [word, kind] : kKinds)
+        if (kind == tool.kind) entry["kind"] = word;
+    if (!tool.isThere) entry["in_shop"] = false;
+    Tool read = tool; // its figures are found by reference
+    for (const Figure& figure : figures()) {
+        const auto [group, key] = pathOf(figure);
+        if (figure.isOf(tool)) (group.empty() ? entry : entry[group])[key] = figure.in(read);
+    }
+    if (!tool.fingers.empty()) entry["fingers"] = tool.fingers;
+    if (!tool.isDie()) return entry;
+    entry["die"]["bottoms"] = tool.die.bottoms;
+    for (const Die::Opening& opening : tool.die.openings) {
+        json& row = entry["die"]["openings"].emplace_back(json{{"opening", opening.opening}});
+        if (!opening.spacers.empty()) row["spacers"] = opening.spacers;
+    }
+    return entry;
 }
 
 } // namespace
@@ -115,9 +88,7 @@ Result<Shop> readShop(std::istream& in) {
         const json root = json::parse(in);
         for (const json& entry : root.at("tools")) {
             shop.tools.push_back(toolFrom(entry));
-            const std::string wrong = wrongWith(shop.tools.back());
-            if (!wrong.empty())
-                return Error{"The tool \"" + shop.tools.back().id + "\" " + wrong + ".", "tools"};
+            if (auto wrong = whatIsWrong(shop.tools.back())) return *std::move(wrong);
         }
         return shop;
     } catch (const std::out_of_range&) {
@@ -125,6 +96,37 @@ Result<Shop> readShop(std::istream& in) {
     } catch (const json::exception& wrong) {
         return Error{std::string("The shop's tools cannot be read: ") + wrong.what() + ".", "tools"};
     }
+}
+
+void writeShop(std::ostream& out, const Shop& shop) {
+    json root{{"tools", json::array()}};
+    for (const Tool& tool : shop.tools)
+        root["tools"].push_back(entryOf(tool));
+    out << root.dump(1, ' ', false, json::error_handler_t::replace) << '\n';
+}
+
+std::optional<Error> whatIsWrong(const Tool& tool) {
+    const auto wrong = [&](const std::string& says) {
+        return Error{"The tool \"" + (tool.name.empty() ? tool.id : tool.name) + "\" " + says + ".", "tools"};
+    };
+    if (tool.id.empty() || tool.name.empty()) return wrong("needs an id and a name");
+    if (tool.radii.empty() || tool.radii.front() < 0 || !std::is_sorted(tool.radii.begin(), tool.radii.end()))
+        return wrong("needs its radii, rising");
+    if (tool.isDie() && tool.die.openings.empty()) return wrong("needs the openings of its die");
+    for (const double width : tool.fingers)
+        if (!(width > 0 && width <= 10000)) return wrong("has a finger without width");
+    Tool read = tool; // its figures are found by reference
+    for (const Figure& figure : figures()) {
+        const double value = figure.in(read);
+        if (figure.isOf(tool) && !(value >= figure.least && value <= figure.most))
+            return wrong("needs \"" + std::string(figure.says) + "\" from " +
+                         quantity::printNumber(figure.least, 2) + " to " +
+                         quantity::printNumber(figure.most, 2));
+    }
+    for (const Die::Opening& row : tool.die.openings)
+        if (!(row.opening > 0 && row.opening < tool.die.width))
+            return wrong("has an opening that is not narrower than its die");
+    return {};
 }
 
 const Shop& standardShop() {
@@ -147,6 +149,13 @@ Shop withOwn(Shop shop, const Shop& own) {
             *same = tool;
     }
     return shop;
+}
+
+Shop ownOf(const Shop& all, const Shop& shipped) {
+    Shop own;
+    for (const Tool& tool : all.tools)
+        if (const Tool* same = shipped.find(tool.id); !same || !(*same == tool)) own.tools.push_back(tool);
+    return own;
 }
 
 } // namespace goodfold::tool

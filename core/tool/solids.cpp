@@ -120,7 +120,7 @@ private:
         punch.emplace_back(-wide, d.punchHeight);
         punch.emplace_back(-wide, right.y() + up);
         add("the punch", punch, -l, l);
-        const double deep = std::min(v / lean, d.height - 2), half = std::max(d.width / 2, v + 10);
+        const double deep = std::min(v / lean, d.height - 2), half = d.width / 2;
         add("the die", {{-half, -d.height}, {0, -d.height}, {0, -deep}, {-v, -kClear}, {-half, -kClear}}, -l,
             l, Motion::Die);
         add("the die", {{0, -d.height}, {half, -d.height}, {half, -kClear}, {v, -kClear}, {0, -deep}}, -l, l,

@@ -8,6 +8,7 @@
 #include "common/result.h"
 
 #include <iosfwd>
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -24,6 +25,7 @@ struct Clamp {
     double outerHeight = 0;
     double lift = 0;      // how far it opens
     double leastGrip = 0; // stock it needs to hold
+    bool operator==(const Clamp&) const = default;
 };
 
 /// What is round a vise. Its jaws stand upright: x points up, and away from you is toward the wall.
@@ -33,12 +35,14 @@ struct Bench {
     double below = 0; // from the jaw top down to the bench
     double edge = 0;  // from the fixed jaw's gripping face to the bench's edge, away from you
     double wall = 0;  // from the same face to the wall
+    bool operator==(const Bench&) const = default;
 };
 
 /// The part that pushes the free side round.
 struct Apron {
     double thickness = 0;
     double width = 0;
+    bool operator==(const Apron&) const = default;
 };
 
 /// A V die and its punch. Openings are those that can be set, with the spacers each needs.
@@ -46,6 +50,7 @@ struct Die {
     struct Opening {
         double opening = 0;
         std::string spacers; // "two 10 mm spacers"; empty for none
+        bool operator==(const Opening&) const = default;
     };
     std::vector<Opening> openings;
     double angleDeg = 90; // of the V, and of the punch: 180 less this is the sharpest bend
@@ -54,12 +59,14 @@ struct Die {
     double ratedForce = 0;
     double between = 0; // the columns or the ends of the bed, along the bend line
     bool bottoms = false;
+    bool operator==(const Die&) const = default;
 };
 
 struct Tool {
     std::string id;
     std::string name; // "bench vise"
     Kind kind = Kind::Vise;
+    bool isThere = true;       // one that the shop has not is kept, but nothing is planned in it
     double length = 0;         // longest bend
     double thickest = 0;       // in mild steel over the whole length
     std::vector<double> radii; // jaw edge, nose or punch tip; the pins or formers there are, rising
@@ -78,6 +85,8 @@ struct Tool {
     bool isInVise() const {
         return kind == Kind::Vise || kind == Kind::ViseDies || kind == Kind::RoundFormer;
     }
+    bool isPicked() const { return kind == Kind::PinBender || kind == Kind::RoundFormer; } // by its radius
+    bool operator==(const Tool&) const = default;
 };
 
 struct Shop {
@@ -85,11 +94,16 @@ struct Shop {
     const Tool* find(const std::string& id) const;
 };
 
-/// Reads the JSON of data/tools.json.
+/// Reads and writes the JSON of data/tools.json.
 Result<Shop> readShop(std::istream& in);
+void writeShop(std::ostream& out, const Shop& shop);
+/// Empty where the tool can be worked with: figures inside their ranges, and what its kind needs.
+std::optional<Error> whatIsWrong(const Tool& tool);
 /// The simulated shop that ships with Good Fold.
 const Shop& standardShop();
 /// The user's own tools over it: those of the same id replace, others are added.
 Shop withOwn(Shop shop, const Shop& own);
+/// What of `all` is the user's own: new, or not as it ships.
+Shop ownOf(const Shop& all, const Shop& shipped);
 
 } // namespace goodfold::tool

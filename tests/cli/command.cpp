@@ -240,7 +240,7 @@ void CommandTest::planTellsWhatIsInTheWay() {
     QCOMPARE(none.status, 1);
     const json foot = none.lines().at(0);
     QVERIFY(foot["steps"].is_null());
-    QVERIFY(foot["stuck"][0]["says"].get<std::string>().find("falls into the die") != std::string::npos);
+    QVERIFY(foot["stuck"][0]["says"].get<std::string>().find("slips into the die") != std::string::npos);
     // The shop's own file is read; a die that opens further asks for more of the leg still.
     QTemporaryDir folder;
     const QString own = folder.filePath("tools.json");

@@ -1,6 +1,8 @@
 // The order of bending: the plan found against every order there is, its steps replayed, and parts that
 // cannot be made, for the right reason.
 #include "core/sheet_support.h"
+#include "sequence/around.h"
+#include "sequence/findings.h"
 #include "sequence/mend.h"
 #include "sequence/say.h"
 
@@ -145,6 +147,12 @@ private slots:
     void wishesAreKept();
     void searchCanBeStopped();
     void stepsAreSaid();
+    void wishesOfTheJobAreKept();
+    void whatIsLeftOnIsInTheWayUntilItIsTrimmed();
+    void tasksHaveTheirPlaces();
+    void leaningBarsAreSet();
+    void radiiOfTheToolsAreTold();
+    void toolsThatWouldDoAreTried();
 };
 
 void SequenceTest::planIsTheBestOfAllOrders_data() {
@@ -228,7 +236,7 @@ void SequenceTest::legShorterThanHalfTheOpening() {
     const part::Job job = test::bar({60, 14}, {{.angleDeg = 90}}, 8, 40);
     std::string says;
     QCOMPARE(obstacles(job, only("press"), &says), std::set{Obstacle::Kind::ShortLeg});
-    QVERIFY(says.find("falls into") != std::string::npos);
+    QVERIFY(says.find("slips into") != std::string::npos);
 }
 
 /// A channel whose lips come back over it: in a press the last bend closes over the punch.
@@ -331,6 +339,146 @@ void SequenceTest::stepsAreSaid() {
         const double expected = step.way.holdsChild ? bend.far.middle().x() - 1 : bend.near.middle().x() + 1;
         QVERIFY(std::abs(mark.at - (expected - part.blank.corner.x())) < 1e-9);
     }
+}
+
+/// An order that cannot be names the step that fails, and a tool that is gone is said.
+void SequenceTest::wishesOfTheJobAreKept() {
+    part::Job job = test::bar({40, 90, 40}, {{.angleDeg = 90}, {.angleDeg = 90}}, 3, 30);
+    job.bends[0].tool = "press";
+    job.bendOrder = {job.bends[1].id};
+    const auto wishes = sequence::wishesOf(job);
+    QCOMPARE(wishes.order, std::vector<int>{1});
+    QCOMPARE(wishes.tool.at(0), std::string("press"));
+    job.bends[0].tool = "steam hammer";
+    const part::Part part = part::solve(job, test::hotRolled());
+    const auto outcome =
+        sequence::plan(part, test::hotRolled(), tool::standardShop(), sequence::wishesOf(job));
+    QVERIFY(!outcome.plan);
+    const std::string says = sequence::inWords(part, outcome.stuck[0], quantity::Reading::millimetres());
+    QVERIFY2(says.find("steam hammer") != std::string::npos, says.c_str());
+    tool::Shop without = tool::standardShop();
+    for (tool::Tool& tool : without.tools)
+        tool.isThere = tool.id == "brake";
+    const auto left = sequence::waysOf(part, test::hotRolled(), without);
+    for (const auto& ways : left.of)
+        for (const Way& way : ways)
+            QCOMPARE(way.setup.tool->id, std::string("brake"));
+}
+
+/// A short leg is too short to pull on; left long it is not, and what is left on hits what the leg would not.
+void SequenceTest::whatIsLeftOnIsInTheWayUntilItIsTrimmed() {
+    part::Job job = test::bar({60, 45}, {{.angleDeg = 90}}, 3, 30);
+    const auto reach = [&](double extra) {
+        job.plates[1].ends[Edge::End].extra = extra;
+        const part::Part part = part::solve(job, test::hotRolled());
+        Way way = sequence::waysOf(part, test::hotRolled(), only("vise")).of[0].front();
+        way.holdsChild = false;
+        return sequence::flatReach(part, way, 0, true);
+    };
+    QVERIFY(std::abs(reach(100) - reach(0) - 100) < 1e-9);
+
+    // In the press a leg of 30 stays on the bed; with 600 left on it swings up and meets the ram's column.
+    const auto hits = [&](double extra) {
+        job.plates[1].ends[Edge::End].extra = extra;
+        const part::Part part = part::solve(job, test::hotRolled());
+        sequence::Hits looked(part);
+        size_t count = 0;
+        const auto ways = sequence::waysOf(part, test::hotRolled(), only("vise"));
+        for (const Way& way : ways.of[0])
+            count += looked.inTheWay(way, 0).has_value();
+        return count;
+    };
+    QVERIFY(hits(700) > hits(0));
+}
+
+void SequenceTest::tasksHaveTheirPlaces() {
+    part::Job job = test::bar({60, 70, 50}, {{.angleDeg = 90}, {.angleDeg = 90}}, 3, 30);
+    part::Hole flat{.id = "h1"}, later{.id = "h2"};
+    for (part::Hole* hole : {&flat, &later}) {
+        hole->diameter = 6;
+        hole->x = 20;
+    }
+    flat.xFrom = part::Hole::XFrom::Start;
+    later.xFrom = part::Hole::XFrom::End;
+    later.afterBending = true;
+    job.plates[0].holes = {flat};
+    job.plates[2].holes = {later};
+    job.plates[2].ends[Edge::End].extra = 80;
+    const part::Part part = part::solve(job, test::hotRolled());
+    const auto outcome = sequence::plan(part, test::hotRolled(), tool::standardShop());
+    QVERIFY(outcome.plan);
+    const auto tasks = sequence::tasksRound(job, part, *outcome.plan, quantity::Reading::millimetres());
+    const auto placeOf = [&](const std::string& begins) {
+        for (const sequence::Task& task : tasks)
+            if (task.says.starts_with(begins)) return static_cast<int>(task.afterStep);
+        return -1;
+    };
+    QCOMPARE(placeOf("Cut the blank"), 0);
+    QCOMPARE(placeOf("Drill h1"), 0);
+    QCOMPARE(placeOf("Drill h2"), 2);
+    size_t stepOfLast = 0; // of bend 2, on whose leg something was left
+    while (outcome.plan->steps[stepOfLast].way.bend != 1)
+        ++stepOfLast;
+    QCOMPARE(placeOf("Trim leg"), static_cast<int>(stepOfLast) + 1);
+    QVERIFY(placeOf("Deburr") == 0);
+    QVERIFY(std::all_of(tasks.begin(), tasks.end(), [](const auto& task) { return !task.why.empty(); }));
+}
+
+/// The bar leans by the bend's skew, and to the other side when the other leg is held or its other face seen.
+void SequenceTest::leaningBarsAreSet() {
+    const part::Part part =
+        part::solve(test::bar({80, 90}, {{.angleDeg = 60, .skewDeg = 15}}, 3, 30), test::hotRolled());
+    const auto ways = sequence::waysOf(part, test::hotRolled(), only("vise"));
+    for (const Way& way : ways.of[0]) {
+        const double lean = sequence::leanDeg(part, way);
+        QVERIFY(std::abs(std::abs(lean) - 15) < 1e-9);
+        Way other = way;
+        other.hold.toward = !way.hold.toward;
+        QVERIFY(std::abs(sequence::leanDeg(part, other) + lean) < 1e-9);
+        const auto set = sequence::toSet(part, {way, 0, {}}, quantity::Reading::millimetres());
+        QVERIFY2(set[0].find(lean > 0 ? "15° to the right" : "15° to the left") != std::string::npos,
+                 set[0].c_str());
+    }
+}
+
+/// Laid out for its tools a part has nothing more to say of their radii, and its blank is as long as was
+/// said.
+void SequenceTest::radiiOfTheToolsAreTold() {
+    part::Job job = test::bar({60, 70, 50}, {{.angleDeg = 90}, {.angleDeg = 90}}, 3, 30);
+    for (part::Bend& bend : job.bends)
+        bend.insideRadius = 6;
+    const auto findingsOf = [](const part::Job& of) {
+        const part::Part part = part::solve(of, test::hotRolled());
+        const auto outcome = sequence::plan(part, test::hotRolled(), only("vise"));
+        return sequence::findingsOf(of, part, test::hotRolled(), outcome, {},
+                                    quantity::Reading::millimetres());
+    };
+    const auto found = findingsOf(job);
+    QCOMPARE(found.size(), size_t{1});
+    QCOMPARE(found[0].rule, std::string("other-radius"));
+    const part::Job laidOut = found[0].remedies.at(0).mended;
+    for (const part::Bend& bend : laidOut.bends)
+        QCOMPARE(bend.insideRadius.value(), 3.0); // over a jaw, its own thickness
+    QVERIFY(findingsOf(laidOut).empty());
+    const double longer = part::solve(laidOut, test::hotRolled()).blank.length -
+                          part::solve(job, test::hotRolled()).blank.length;
+    const std::string says =
+        quantity::typeset(quantity::Length::mm(longer), quantity::Reading::millimetres()) + " longer";
+    QVERIFY2(found[0].says.find(says) != std::string::npos, found[0].says.c_str());
+}
+
+/// Wide bar that hits the screw: the vise would do with its screw deeper, and with what is said it does.
+void SequenceTest::toolsThatWouldDoAreTried() {
+    const part::Job job = test::bar({200, 200}, {{.angleDeg = 90}}, 3, 60);
+    const part::Part part = part::solve(job, test::hotRolled());
+    const auto none = sequence::plan(part, test::hotRolled(), only("vise"));
+    const auto says = sequence::toolsThatWouldDo(job, test::hotRolled(), only("vise"),
+                                                 quantity::Reading::millimetres(), none.stuck);
+    QCOMPARE(says.size(), size_t{1});
+    QVERIFY2(says[0].find("down to the screw") != std::string::npos, says[0].c_str());
+    tool::Shop deeper = only("vise");
+    deeper.tools[0].bench.screwDepth *= 3;
+    QVERIFY(sequence::plan(part, test::hotRolled(), deeper).plan);
 }
 
 QTEST_APPLESS_MAIN(SequenceTest)

@@ -1,7 +1,7 @@
 // Tools: formulas of forming against worked numbers, what a setup gives, marks, and the shop's file.
 #include "bend/forming.h"
 #include "core/support.h"
-#include "tool/solids.h"
+#include "tool/dimensions.h"
 
 using namespace goodfold;
 using tool::Kind;
@@ -43,6 +43,9 @@ private slots:
     void wrongShopFilesAreRefused_data();
     void wrongShopFilesAreRefused();
     void ownToolsReplace();
+    void shopIsReadAsItWasWritten();
+    void everyFigureIsKeptInItsRange();
+    void figuresCanBeReadOffTheDrawing();
 };
 
 /// Stainless 2 thick, R 6: worked by hand from the cubic.
@@ -203,7 +206,7 @@ void ShopTest::wrongShopFilesAreRefused_data() {
     QTest::newRow("kind") << R"({"tools": [{"id": "x", "name": "x", "kind": "anvil", "radii": [1]}]})"
                           << "kind";
     QTest::newRow("length") << R"({"tools": [{"id": "x", "name": "x", "kind": "vise", "radii": [1]}]})"
-                            << "length";
+                            << "longest bend";
     QTest::newRow("radii")
         << R"({"tools": [{"id": "x", "name": "x", "kind": "vise", "radii": [3, 1], "length": 9, "thickest": 1}]})"
         << "radii";
@@ -228,6 +231,67 @@ void ShopTest::ownToolsReplace() {
     QCOMPARE(both.tools.size(), tool::standardShop().tools.size() + 1);
     QCOMPARE(both.find("vise")->length, 90.0);
     QVERIFY(both.find("small-vise"));
+}
+
+void ShopTest::shopIsReadAsItWasWritten() {
+    tool::Shop shop = tool::standardShop();
+    shop.tools[1].isThere = false;
+    std::stringstream text;
+    tool::writeShop(text, shop);
+    const auto read = tool::readShop(text);
+    QVERIFY2(read, read ? "" : read.error().says.c_str());
+    tool::Shop same = *read;
+    QCOMPARE(same.tools.size(), shop.tools.size());
+    std::stringstream again;
+    tool::writeShop(again, same);
+    QCOMPARE(again.str(), text.str());
+    for (size_t i = 0; i < shop.tools.size(); ++i) {
+        QCOMPARE(same.tools[i].isThere, i != 1);
+        QVERIFY(same.tools[i].radii == shop.tools[i].radii && same.tools[i].fingers == shop.tools[i].fingers);
+        QVERIFY(same.tools[i].die.openings == shop.tools[i].die.openings);
+        for (const tool::Figure& figure : tool::figures())
+            if (figure.isOf(shop.tools[i])) QCOMPARE(figure.in(same.tools[i]), figure.in(shop.tools[i]));
+    }
+    QVERIFY(tool::ownOf(tool::standardShop(), tool::standardShop()).tools.empty());
+    QCOMPARE(tool::ownOf(shop, tool::standardShop()).tools.size(), size_t{1});
+}
+
+/// What is out of range is refused by name, and what is not there is not planned in.
+void ShopTest::everyFigureIsKeptInItsRange() {
+    for (const tool::Tool& shipped : tool::standardShop().tools) {
+        QVERIFY(!tool::whatIsWrong(shipped));
+        for (const tool::Figure& figure : tool::figures()) {
+            if (!figure.isOf(shipped)) continue;
+            for (const double beyond : {figure.least - 1e-3, figure.most * 1.01 + 1, std::nan("")}) {
+                tool::Tool wrong = shipped;
+                figure.in(wrong) = beyond;
+                const auto error = tool::whatIsWrong(wrong);
+                QVERIFY(error);
+                QVERIFY2(error->says.find(figure.says) != std::string::npos, error->says.c_str());
+            }
+        }
+    }
+}
+
+/// Each dimension on a drawing is as long as the figure it shows.
+void ShopTest::figuresCanBeReadOffTheDrawing() {
+    for (const tool::Tool& each : tool::standardShop().tools) {
+        const tool::Sample sample = tool::sampleOf(each);
+        size_t measured = 0;
+        for (const bool close : {true, false})
+            for (const tool::Dimension& dimension : tool::dimensionsOf(sample, close)) {
+                const tool::Figure* figure = tool::findFigure(dimension.key);
+                if (!figure || figure->unit != tool::Figure::Unit::Length) continue;
+                tool::Tool read = each;
+                const Vec2 along = dimension.to - dimension.from;
+                // Depths are measured straight down, widths straight across.
+                const bool isDepth = dimension.key == "bench.below" || dimension.key == "bench.screw_depth";
+                const double shown = isDepth ? along.x() : along.norm();
+                QVERIFY2(std::abs(std::abs(shown) - figure->in(read)) < 1e-9, figure->says.data());
+                ++measured;
+            }
+        QVERIFY(measured >= 2);
+    }
 }
 
 QTEST_APPLESS_MAIN(ShopTest)

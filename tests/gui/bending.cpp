@@ -23,12 +23,12 @@ struct Bending : test::Window {
         stage = operator->()->findChild<app::BendingStage*>();
         wait();
     }
-    void wait() const {
-        QVERIFY(QTest::qWaitFor([this] { return !stage->isPlanning(); }, 20000));
+    void wait() {
+        QVERIFY(QTest::qWaitFor([this] { return !operator->()->isPlanning(); }, 20000));
     }
     app::Sheet* sheet() const { return stage->findChild<app::Sheet*>(); }
     bool offers(const QString& name) const { return sheet()->placeOf(name) >= 0; }
-    void press(const QString& name) const {
+    void press(const QString& name) {
         const int place = sheet()->placeOf(name);
         QVERIFY2(place >= 0, qPrintable(sheet()->text()));
         sheet()->go(place);
@@ -59,6 +59,8 @@ private slots:
     void swingFollowsTheSlider();
     void editPlansAnew();
     void orderIsSettledAndFreed();
+    void stepIsDragged();
+    void whatIsSettledIsKeptInTheJob();
     void toolIsSettled();
     void whatIsInTheWayIsSaidAndMended();
     void manyBendsDoNotBlockTheWindow();
@@ -98,7 +100,7 @@ void BendingTest::editPlansAnew() {
     Bending window(steel(3, 30, {60, 50}));
     QCOMPARE(window.stage->stepCount(), 1);
     window.document().edit("bend", part::withBendAtEnd(window.job(), "B", {}, 40)->job);
-    QVERIFY(window.stage->isPlanning());
+    QVERIFY(window->isPlanning());
     window.wait();
     QCOMPARE(window.stage->stepCount(), 2);
 }
@@ -116,6 +118,47 @@ void BendingTest::orderIsSettledAndFreed() {
     QCOMPARE(window.stage->says(), first);
 }
 
+/// A step's picture let go over another's place is made there, and stays so until it is freed.
+void BendingTest::stepIsDragged() {
+    Bending window(steel(3, 30, {40, 90, 70, 40}));
+    const auto views = [&] {
+        QList<app::StepView*> small;
+        for (auto* view : window.stage->findChildren<app::StepView*>())
+            if (view != window.stage->picture()) small << view;
+        std::sort(small.begin(), small.end(), [](auto* a, auto* b) { return a->x() < b->x(); });
+        return small;
+    };
+    QCOMPARE(views().size(), 3);
+    QVERIFY(window.job().bendOrder.empty());
+    auto* first = views()[0];
+    const QPoint to = first->mapFrom(first->parentWidget(), views()[2]->geometry().center());
+    QTest::mousePress(first, Qt::LeftButton, {}, first->rect().center());
+    QMouseEvent move(QEvent::MouseMove, to, first->mapToGlobal(to), Qt::LeftButton, Qt::LeftButton, {});
+    QApplication::sendEvent(first, &move);
+    QTest::mouseRelease(first, Qt::LeftButton, {}, to);
+    QCOMPARE(window.job().bendOrder.size(), size_t{3});
+    window.wait();
+    QCOMPARE(window.stage->current(), 2);
+    QVERIFY(window.offers("Best order again") || window.stage->stepCount() == 0);
+}
+
+/// Order and tools are the user's decisions: in the file, undone like any, freed with one press.
+void BendingTest::whatIsSettledIsKeptInTheJob() {
+    Bending window(steel(3, 30, {40, 90, 40}));
+    window.press("Do this step later");
+    const std::vector<std::string> order = window.job().bendOrder;
+    QCOMPARE(order.size(), size_t{2});
+    QTemporaryDir folder;
+    QVERIFY(!window->saveFile(folder.filePath("settled.gfold")));
+    Bending again(folder.filePath("settled.gfold"));
+    QCOMPARE(again.job().bendOrder, order);
+    QVERIFY(again.offers("Best order again"));
+    window.document().undoStack().undo();
+    QVERIFY(window.job().bendOrder.empty());
+    again.press("Best order again");
+    QVERIFY(again.job().bendOrder.empty());
+}
+
 void BendingTest::toolIsSettled() {
     Bending window(steel(3, 30, {40, 90, 40}));
     const int place = window.sheet()->placeOf("Tool of this step");
@@ -128,18 +171,24 @@ void BendingTest::toolIsSettled() {
 }
 
 void BendingTest::whatIsInTheWayIsSaidAndMended() {
-    Bending window(steel(8, 40, {120, 24}));
+    Bending window(steel(8, 40, {120, 32}));
     QCOMPARE(window.stage->stepCount(), 0);
-    QVERIFY2(window.stage->says().contains("falls into"), qPrintable(window.stage->says()));
+    QVERIFY2(window.stage->says().contains("slips into"), qPrintable(window.stage->says()));
     const QString says = window.stage->says();
     const QString mend = says.mid(says.indexOf("make leg B")).section('\n', 0, 0).trimmed();
     QVERIFY2(!mend.isEmpty(), qPrintable(says));
+    const auto& found = window.document().findings(); // told on the Bracket stage as well
+    const auto noOrder =
+        std::find_if(found.begin(), found.end(), [](const auto& f) { return f.rule == "no-order"; });
+    QVERIFY(noOrder != found.end() && noOrder->severity == check::Severity::Stop);
+    QVERIFY(noOrder->remedy() && noOrder->remedy()->says == mend.toStdString());
+    QVERIFY2(says.contains("and trim it after") && says.contains("would do with"), qPrintable(says));
     window.press(mend);
     window.wait();
-    QVERIFY(window.job().findPlate("B")->length > 24);
+    QVERIFY(window.job().findPlate("B")->length > 32);
     QCOMPARE(window.stage->stepCount(), 1);
     window.document().undoStack().undo();
-    QCOMPARE(window.job().findPlate("B")->length, 24.0);
+    QCOMPARE(window.job().findPlate("B")->length, 32.0);
 }
 
 /// While the search runs the window answers, and can stop it.
@@ -153,7 +202,7 @@ void BendingTest::manyBendsDoNotBlockTheWindow() {
     window.document().replace(job);
     window->showStage(app::MainWindow::Stage::Bending);
     auto* stage = window->findChild<app::BendingStage*>();
-    QVERIFY(stage->isPlanning());
+    QVERIFY(window->isPlanning());
     QVERIFY(window.document().change("length", [](part::Job& changed) { changed.plates[0].length = 61; }) ==
             std::nullopt);
     auto* sheet = stage->findChild<app::Sheet*>();

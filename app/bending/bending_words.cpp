@@ -1,0 +1,174 @@
+// What the column beside the picture says, and what can be settled there.
+#include "app/bending/bending_stage.h"
+#include "app/cells/sheet.h"
+#include "sequence/around.h"
+#include "sequence/say.h"
+
+#include <QLabel>
+
+#include <algorithm>
+
+namespace goodfold::app {
+
+namespace {
+
+QString text(const std::string& says) {
+    return QString::fromStdString(says);
+}
+
+Block blockOf(int gapAbove, const Line& first) {
+    Block block;
+    block.gapAbove = gapAbove;
+    block.lines.push_back(first);
+    return block;
+}
+
+} // namespace
+
+std::vector<Block> BendingStage::blocks() {
+    if (planner.isBusy())
+        return {blockOf(2, {press(
+                               tr("stop"), tr("Stop looking for the order"),
+                               [this] {
+                                   this->planner.stop();
+                                   heading->setText(tr("Stopped. Any edit begins anew."));
+                                   beside->refresh();
+                                   return Cell::Answer();
+                               },
+                               Cell::Look::Button)})};
+    if (plan() && chosen < stepCount()) return stepBlocks(plan()->steps[static_cast<size_t>(chosen)]);
+    return stuckBlocks();
+}
+
+Cell BendingStage::toolChoice(const sequence::Step& step) {
+    const std::string bend = planner.latest()->part.bends[static_cast<size_t>(step.way.bend)].id;
+    const part::Bend* own = document.job().findBend(bend);
+    QStringList names{tr("whichever is best")};
+    std::vector<std::string> ids{{}};
+    for (const tool::Tool& tool : planner.latest()->shop->tools)
+        if (tool.isThere) {
+            names << text(tool.name);
+            ids.push_back(tool.id);
+        }
+    const auto now = own ? std::find(ids.begin(), ids.end(), own->tool) : ids.begin();
+    return choice(tr("Tool of this step"), names, now == ids.end() ? 0 : static_cast<int>(now - ids.begin()),
+                  [this, bend, ids](int index) {
+                      return document.apply(
+                          tr("tool"), part::withTool(document.job(), bend, ids[static_cast<size_t>(index)]));
+                  });
+}
+
+Cell BendingStage::bestAgain() {
+    return press(
+        tr("best order again"), tr("Best order again"),
+        [this] {
+            return document.change(tr("free order of bending"), [](part::Job& job) {
+                job.bendOrder.clear();
+                for (part::Bend& bend : job.bends)
+                    bend.tool.clear();
+            });
+        },
+        Cell::Look::Button);
+}
+
+/// What is done before the first step, or once a step is done.
+Block BendingStage::taskBlock(size_t afterStep) const {
+    Block block =
+        blockOf(8, {words(afterStep == 0 ? tr("Before the first bend") : tr("Then"), Cell::Look::Heading)});
+    for (const sequence::Task& task :
+         sequence::tasksRound(document.job(), planner.latest()->part, *plan(), document.reading()))
+        if (task.afterStep == afterStep) {
+            block.lines.push_back({wrapped(text(task.says))});
+            block.lines.push_back({wrapped(text(task.why), Cell::Look::Faint)});
+        }
+    return block;
+}
+
+std::vector<Block> BendingStage::stepBlocks(const sequence::Step& step) {
+    const part::Part& part = planner.latest()->part;
+    const quantity::Reading reading = document.reading();
+    const part::PartBend& bend = part.bends[static_cast<size_t>(step.way.bend)];
+    Cell badge;
+    badge.kind = Cell::Kind::Badge;
+    badge.about = Element::bend(bend.id);
+    badge.order = step.way.bend;
+    std::vector<Block> all;
+    const auto addTasks = [&](size_t afterStep) {
+        Block tasks = taskBlock(afterStep);
+        if (tasks.lines.size() > 1) all.push_back(std::move(tasks));
+    };
+    Block doing =
+        blockOf(2, {badge, words(tr("Step %1 of %2").arg(chosen + 1).arg(stepCount()), Cell::Look::Large)});
+    doing.about = Element::bend(bend.id);
+    doing.lines.push_back({wrapped(text(sequence::toDo(part, step, reading)), Cell::Look::Strong)});
+    all.push_back(std::move(doing));
+    const auto list = [&](const QString& title, const std::vector<std::string>& says) {
+        if (says.empty()) return;
+        Block block = blockOf(8, {words(title, Cell::Look::Heading)});
+        for (const std::string& line : says)
+            block.lines.push_back({wrapped(text(line))});
+        all.push_back(std::move(block));
+    };
+    list(tr("Set"), sequence::toSet(part, step, reading));
+    list(tr("Check"), sequence::toCheck(part, step, reading));
+    list(tr("Mind"), sequence::toMind(part, step, reading));
+    if (chosen == 0) addTasks(0);
+    addTasks(static_cast<size_t>(chosen) + 1);
+
+    Block wish = blockOf(12, {words(tr("In another order or tool"), Cell::Look::Heading)});
+    Line order;
+    if (chosen > 0)
+        order.push_back(press(
+            tr("earlier"), tr("Do this step earlier"), [this] { return moveStep(chosen, chosen - 1); },
+            Cell::Look::Button));
+    if (chosen + 1 < stepCount())
+        order.push_back(press(
+            tr("later"), tr("Do this step later"), [this] { return moveStep(chosen, chosen + 1); },
+            Cell::Look::Button));
+    if (!planner.latest()->wishes.isFree()) order.push_back(bestAgain());
+    if (!order.empty()) wish.lines.push_back(order);
+    wish.lines.push_back({words(tr("tool"), Cell::Look::Faint), toolChoice(step)});
+    wish.lines.push_back({wrapped(tr("Cost %1: accuracy %2, effort %3, sight %4, change %5")
+                                      .arg(step.cost.sum(), 0, 'f', 0)
+                                      .arg(step.cost.accuracy, 0, 'f', 0)
+                                      .arg(step.cost.effort, 0, 'f', 0)
+                                      .arg(step.cost.sight, 0, 'f', 0)
+                                      .arg(step.cost.change, 0, 'f', 0),
+                                  Cell::Look::Faint)});
+    all.push_back(std::move(wish));
+    all.push_back(blockOf(12, {press(
+                                  tr("job sheet…"), tr("Job sheet as PDF"),
+                                  [this] {
+                                      emit jobSheetWanted();
+                                      return Cell::Answer();
+                                  },
+                                  Cell::Look::Button)}));
+    return all;
+}
+
+std::vector<Block> BendingStage::stuckBlocks() {
+    std::vector<Block> all;
+    if (!planner.latest()) return all;
+    const part::Part& part = planner.latest()->part;
+    for (const sequence::Stuck& stuck : planner.latest()->outcome.stuck) {
+        Block block = blockOf(4, {wrapped(text(sequence::inWords(part, stuck, document.reading())))});
+        block.about = Element::bend(part.bends[static_cast<size_t>(stuck.bend)].id);
+        all.push_back(std::move(block));
+    }
+    Block ways;
+    ways.gapAbove = 8;
+    for (const check::Remedy& remedy : planner.latest()->mends)
+        ways.lines.push_back({press(
+            text(remedy.says), text(remedy.says),
+            [this, remedy] { return document.take(remedy, document.selected()); }, Cell::Look::Button)});
+    if (!ways.lines.empty()) all.push_back(std::move(ways));
+    Block tools;
+    tools.gapAbove = 8;
+    for (const std::string& says : planner.latest()->otherTools)
+        tools.lines.push_back({wrapped(text(says))});
+    all.push_back(std::move(tools));
+    if (!planner.latest()->wishes.isFree()) all.push_back(blockOf(8, {bestAgain()}));
+    return all;
+}
+
+} // namespace goodfold::app

@@ -1,0 +1,331 @@
+#include "app/shop/shop_stage.h"
+
+#include "app/cells/sheet.h"
+#include "app/notice.h"
+#include "app/shop/tool_book.h"
+#include "app/shop/tool_lists.h"
+#include "app/theme.h"
+#include "app/undo_key.h"
+
+#include <QFormLayout>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QLineEdit>
+#include <QScrollArea>
+#include <QUndoCommand>
+#include <QVBoxLayout>
+
+namespace goodfold::app {
+
+namespace {
+
+using MaybeTool = std::optional<tool::Tool>;
+
+/// One tool before and after; nothing stands for what ships, or for none.
+class ToolCommand : public QUndoCommand {
+public:
+    ToolCommand(const QString& label, std::string id, MaybeTool before, MaybeTool after)
+        : QUndoCommand(label), id(std::move(id)), before(std::move(before)), after(std::move(after)) {}
+    void undo() override { ToolBook::instance().put(id, before); }
+    void redo() override { ToolBook::instance().put(id, after); }
+
+private:
+    std::string id;
+    MaybeTool before, after;
+};
+
+QString kindInWords(tool::Kind kind) {
+    switch (kind) {
+    case tool::Kind::Vise:
+        return ShopStage::tr("a vise: one side is held in its jaws, the other pushed over");
+    case tool::Kind::ViseDies:
+        return ShopStage::tr("dies that clip on the jaws of a vise");
+    case tool::Kind::PressDie:
+        return ShopStage::tr("a V die in a press, set by its spacers");
+    case tool::Kind::LeafBrake:
+        return ShopStage::tr("a brake: a clamp with a nose, and an apron that swings");
+    case tool::Kind::BarFolder:
+        return ShopStage::tr("a folder: a blade, and stock that goes in to a stop");
+    case tool::Kind::HandSeamer:
+        return ShopStage::tr("wide jaws on handles, for thin sheet");
+    case tool::Kind::PinBender:
+        return ShopStage::tr("a pin, and a die that goes round it on a lever");
+    case tool::Kind::RoundFormer:
+        return ShopStage::tr("a round bar or tube in the vise, to bend round");
+    }
+    return {};
+}
+
+ValueField::Kind fieldOf(tool::Figure::Unit unit) {
+    return unit == tool::Figure::Unit::Length    ? ValueField::Kind::Size
+           : unit == tool::Figure::Unit::Degrees ? ValueField::Kind::Angle
+                                                 : ValueField::Kind::Number;
+}
+
+QLabel* faint(const QString& text, QWidget* parent) {
+    auto* label = new QLabel(text, parent);
+    label->setProperty("role", "faint");
+    return label;
+}
+
+} // namespace
+
+ShopStage::ShopStage(Document& document, QWidget* parent)
+    : QWidget(parent), document(document), undo(this), chosen(ToolBook::instance().shop()->tools.front().id) {
+    setAccessibleName(tr("Shop"));
+    list = new Sheet(
+        document, tr("Tools"), [this](Document&) { return toolBlocks(); }, this);
+    figures = new Sheet(
+        document, tr("Figures of the tool"), [this](Document&) { return figureBlocks(); }, this);
+    close = new ToolView(document, true, this);
+    close->setAccessibleName(tr("The tool from its end, to scale"));
+    around = new ToolView(document, false, this);
+    around->setAccessibleName(tr("What stands round it, to scale"));
+    for (ToolView* view : {close, around})
+        connect(view, &ToolView::pointedAt, this, &ShopStage::pointAt);
+    name = makeLine(tr("Name of the tool"), [this](const QString& typed) {
+        return change(tr("name"), [&](tool::Tool& tool) { tool.name = typed.trimmed().toStdString(); });
+    });
+    name->setProperty("role", "title");
+    kind = faint({}, this);
+    kind->setIndent(7);
+
+    auto* column = new QVBoxLayout;
+    column->setSpacing(2);
+    column->addWidget(name);
+    column->addWidget(kind);
+    column->addWidget(close, 3);
+    column->addWidget(around, 2);
+    auto* beside = new QVBoxLayout;
+    beside->addWidget(makeLists());
+    beside->addWidget(scrolling(figures), 1);
+    auto* tools = scrolling(list);
+    tools->setFixedWidth(px(236));
+    auto* side = new QWidget(this);
+    side->setLayout(beside);
+    side->setFixedWidth(px(370));
+    beside->setContentsMargins(0, 0, 0, 0);
+    auto* layout = new QHBoxLayout(this);
+    layout->setContentsMargins(16, 12, 12, 10);
+    layout->setSpacing(14);
+    layout->addWidget(tools);
+    layout->addLayout(column, 1);
+    layout->addWidget(side);
+    setFocusProxy(list);
+
+    connect(&ToolBook::instance(), &ToolBook::changed, this, &ShopStage::refresh);
+    connect(&document, &Document::changed, this, &ShopStage::refresh);
+    refresh();
+}
+
+void ShopStage::showEvent(QShowEvent*) {
+    refresh();
+}
+
+QLineEdit* ShopStage::makeLine(const QString& called,
+                               const std::function<Cell::Answer(const QString&)>& take) {
+    auto* line = new QLineEdit(this);
+    line->setAccessibleName(called);
+    leaveUndoToDocument(*line);
+    connect(line, &QLineEdit::editingFinished, this, [this, line, take] {
+        if (!line->isModified()) return;
+        line->setModified(false);
+        if (const auto wrong = take(line->text())) Notice::say(*line, QString::fromStdString(wrong->says));
+        refresh();
+    });
+    return line;
+}
+
+/// What is a list is typed in a line of its own.
+QWidget* ShopStage::makeLists() {
+    auto* lists = new QWidget(this);
+    const auto taking = [this](const QString& label, auto typed, auto member) {
+        return [this, label, typed, member](const QString& text) -> Cell::Answer {
+            const auto read = typed(text, document.reading());
+            if (!read) return read.error();
+            return change(label, [&](tool::Tool& tool) { member(tool) = *read; });
+        };
+    };
+    radii = makeLine(tr("Radii"),
+                     taking(
+                         tr("radii"), typedLengths, [](tool::Tool & tool) -> auto& { return tool.radii; }));
+    widths =
+        makeLine(tr("Widths of the fingers"),
+                 taking(
+                     tr("fingers"), typedLengths, [](tool::Tool & tool) -> auto& { return tool.fingers; }));
+    openings = makeLine(tr("Openings"), taking(
+                                            tr("openings"), typedOpenings,
+                                            [](tool::Tool & tool) -> auto& { return tool.die.openings; }));
+    openings->setToolTip(
+        tr("16; 25; 40 (one 15 mm spacer): what sets an opening stands after it in brackets"));
+    auto* form = new QFormLayout(lists);
+    form->setContentsMargins(10, 4, 6, 4);
+    form->setVerticalSpacing(4);
+    for (QLineEdit* line : {radii, widths, openings})
+        line->setProperty("role", "entry");
+    form->addRow(radiiName = faint(tr("radii"), lists), radii);
+    form->addRow(widthsName = faint(tr("fingers"), lists), widths);
+    form->addRow(openingsName = faint(tr("openings"), lists), openings);
+    return lists;
+}
+
+const tool::Tool& ShopStage::tool() const {
+    const tool::Shop& shop = *ToolBook::instance().shop();
+    const tool::Tool* found = shop.find(chosen);
+    return found ? *found : shop.tools.front();
+}
+
+void ShopStage::choose(const std::string& id) {
+    chosen = id;
+    refresh();
+}
+
+/// What ships stands for a tool that is the user's no more.
+Cell::Answer ShopStage::put(const QString& label, const std::string& id, const MaybeTool& after) {
+    const tool::Shop& shop = *ToolBook::instance().shop();
+    const tool::Tool *now = shop.find(id), *shipped = tool::standardShop().find(id);
+    const MaybeTool before = now && !(shipped && *now == *shipped) ? MaybeTool(*now) : std::nullopt;
+    if (after == before) return {};
+    if (auto wrong = ToolBook::instance().put(id, after)) return wrong;
+    undo.push(new ToolCommand(label, id, before, after));
+    return {};
+}
+
+Cell::Answer ShopStage::change(const QString& label, const std::function<void(tool::Tool&)>& make) {
+    tool::Tool changed = tool();
+    make(changed);
+    if (changed == tool()) return {};
+    return put(label, changed.id, changed);
+}
+
+/// Another of its kind, to be made what it is.
+Cell::Answer ShopStage::copy() {
+    tool::Tool another = tool();
+    for (int n = 2; ToolBook::instance().shop()->find(another.id); ++n)
+        another.id = tool().id + "-" + std::to_string(n);
+    another.name = tr("another %1").arg(QString::fromStdString(tool().name)).toStdString();
+    if (auto wrong = put(tr("new tool"), another.id, another)) return wrong;
+    choose(another.id);
+    name->setFocus();
+    name->selectAll();
+    return {};
+}
+
+void ShopStage::refresh() {
+    if (!ToolBook::instance().shop()->find(chosen)) chosen = ToolBook::instance().shop()->tools.front().id;
+    const tool::Tool& shown = tool();
+    const quantity::Reading reading = document.reading();
+    const auto fill = [](QLineEdit* line, const QString& text) {
+        if (!line->isModified()) line->setText(text);
+    };
+    fill(name, QString::fromStdString(shown.name));
+    kind->setText(kindInWords(shown.kind));
+    fill(radii, shownLengths(shown.radii, reading));
+    fill(widths, shownLengths(shown.fingers, reading));
+    fill(openings, shownOpenings(shown.die.openings, reading));
+    for (QWidget* widget : {static_cast<QWidget*>(widths), static_cast<QWidget*>(widthsName)})
+        widget->setVisible(shown.kind == tool::Kind::LeafBrake);
+    for (QWidget* widget : {static_cast<QWidget*>(openings), static_cast<QWidget*>(openingsName)})
+        widget->setVisible(shown.isDie());
+    close->show(shown);
+    around->show(shown);
+    list->refresh();
+    figures->refresh();
+}
+
+/// A figure on the drawing is taken in hand where it can be typed.
+void ShopStage::pointAt(const std::string& key) {
+    close->light(key);
+    around->light(key);
+    if (key == "radii") return radii->setFocus();
+    if (key == "openings") return openings->setFocus();
+    const tool::Figure* figure = tool::findFigure(key);
+    if (!figure) return;
+    const QString says = QString::fromUtf8(figure->says.data(), static_cast<qsizetype>(figure->says.size()));
+    if (const int place = figures->placeOf(says); place >= 0) {
+        figures->go(place);
+        figures->open();
+    }
+}
+
+std::vector<Block> ShopStage::toolBlocks() {
+    std::vector<Block> all;
+    Block heading;
+    heading.lines.push_back({words(tr("Tools of this shop"), Cell::Look::Heading)});
+    all.push_back(heading);
+    for (const tool::Tool& each : ToolBook::instance().shop()->tools) {
+        const QString called = QString::fromStdString(each.name);
+        Cell cell = press(
+            called, called,
+            [this, id = each.id] {
+                choose(id);
+                return Cell::Answer();
+            },
+            each.id == chosen ? Cell::Look::Strong
+            : each.isThere    ? Cell::Look::Plain
+                              : Cell::Look::Faint);
+        Block block;
+        block.gapAbove = 4;
+        block.lines.push_back({cell});
+        if (!each.isThere) block.lines.back().push_back(words(tr("not here"), Cell::Look::Faint));
+        all.push_back(std::move(block));
+    }
+    Block another;
+    another.gapAbove = 14;
+    another.lines.push_back({press(
+        tr("add one like it"), tr("Add a tool like this one"), [this] { return copy(); },
+        Cell::Look::Button)});
+    all.push_back(std::move(another));
+    return all;
+}
+
+Cell ShopStage::figureCell(const tool::Figure& each) {
+    tool::Tool read = tool(); // its figures are found by reference
+    const QString says = QString::fromUtf8(each.says.data(), static_cast<qsizetype>(each.says.size()));
+    return figure(fieldOf(each.unit), says, each.in(read), [this, says, &each](double value) {
+        return change(says, [&](tool::Tool& changed) { each.in(changed) = value; });
+    });
+}
+
+std::vector<Block> ShopStage::figureBlocks() {
+    const tool::Tool& shown = tool();
+    Block there;
+    there.lines.push_back({words(tr("it is"), Cell::Look::Faint),
+                           choice(tr("Whether the shop has it"), {tr("in this shop"), tr("not here")},
+                                  shown.isThere ? 0 : 1, [this](int index) {
+                                      return change(tr("tools of the shop"),
+                                                    [&](tool::Tool& tool) { tool.isThere = index == 0; });
+                                  })});
+    if (shown.isDie())
+        there.lines.push_back(
+            {words(tr("the punch"), Cell::Look::Faint),
+             choice(tr("How far the punch goes"), {tr("bends in air"), tr("can be bottomed")},
+                    shown.die.bottoms ? 1 : 0, [this](int index) {
+                        return change(tr("bottoming"),
+                                      [&](tool::Tool& tool) { tool.die.bottoms = index == 1; });
+                    })});
+    Block all;
+    all.gapAbove = 8;
+    for (const tool::Figure& each : tool::figures()) {
+        if (!each.isOf(shown)) continue;
+        Cell value = figureCell(each);
+        value.pushed = true;
+        Line line{words(value.name, Cell::Look::Faint), value};
+        if (each.unit == tool::Figure::Unit::Newtons) line.push_back(words(tr("N"), Cell::Look::Faint));
+        all.lines.push_back(std::move(line));
+    }
+    Block own;
+    own.gapAbove = 12;
+    const tool::Tool* shipped = tool::standardShop().find(shown.id);
+    if (!shipped || !(*shipped == shown))
+        own.lines.push_back({press(
+            shipped ? tr("as it ships") : tr("take it out"),
+            shipped ? tr("Take back what was changed") : tr("Take the tool out of the shop"),
+            [this] { return put(tr("tool taken back"), std::string(chosen), std::nullopt); },
+            Cell::Look::Button)});
+    std::vector<Block> blocks{there, all};
+    if (!own.lines.empty()) blocks.push_back(own);
+    return blocks;
+}
+
+} // namespace goodfold::app

@@ -1,0 +1,53 @@
+// The Shop stage: the tools as they are, drawn to scale, their figures on the drawing and beside it. Edits
+// can be undone, are saved at once, and every plan is made anew with them.
+#pragma once
+
+#include "app/cells/cell.h"
+#include "app/shop/tool_view.h"
+#include "tool/figures.h"
+
+#include <QUndoStack>
+
+class QLabel;
+class QLineEdit;
+
+namespace goodfold::app {
+
+class Sheet;
+
+class ShopStage : public QWidget {
+    Q_OBJECT
+public:
+    explicit ShopStage(Document& document, QWidget* parent = nullptr);
+
+    QUndoStack& undoStack() { return undo; }
+    /// Id of the tool that is shown.
+    const std::string& current() const { return chosen; }
+    void choose(const std::string& id);
+
+protected:
+    void showEvent(QShowEvent* event) override;
+
+private:
+    const tool::Tool& tool() const;
+    Cell::Answer put(const QString& label, const std::string& id, const std::optional<tool::Tool>& after);
+    Cell::Answer change(const QString& label, const std::function<void(tool::Tool&)>& make);
+    Cell::Answer copy();
+    QLineEdit* makeLine(const QString& name, const std::function<Cell::Answer(const QString&)>& take);
+    QWidget* makeLists();
+    void refresh();
+    void pointAt(const std::string& key);
+    std::vector<Block> toolBlocks();
+    std::vector<Block> figureBlocks();
+    Cell figureCell(const tool::Figure& figure);
+
+    Document& document;
+    QUndoStack undo;
+    std::string chosen;
+    Sheet *list, *figures;
+    ToolView *close, *around;
+    QLineEdit *name, *radii, *widths, *openings;
+    QLabel *kind, *radiiName, *widthsName, *openingsName;
+};
+
+} // namespace goodfold::app

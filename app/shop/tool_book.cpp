@@ -1,0 +1,59 @@
+#include "app/shop/tool_book.h"
+
+#include <QDir>
+#include <QFile>
+#include <QFileInfo>
+#include <QSaveFile>
+#include <QStandardPaths>
+
+#include <algorithm>
+#include <sstream>
+
+namespace goodfold::app {
+
+ToolBook::ToolBook() : all(std::make_shared<tool::Shop>(tool::standardShop())) {}
+
+ToolBook& ToolBook::instance() {
+    static ToolBook book;
+    return book;
+}
+
+QString ToolBook::ownPath() {
+    return QDir(QStandardPaths::writableLocation(QStandardPaths::AppConfigLocation))
+        .filePath(QStringLiteral("tools.json"));
+}
+
+std::optional<Error> ToolBook::read() {
+    all = std::make_shared<tool::Shop>(tool::standardShop());
+    QFile file(ownPath());
+    if (!file.exists()) return {};
+    if (!file.open(QIODevice::ReadOnly))
+        return Error{"Your file " + ownPath().toStdString() + " cannot be opened.", {}};
+    std::istringstream in(file.readAll().toStdString());
+    const auto own = tool::readShop(in);
+    if (!own) return own.error();
+    all = std::make_shared<tool::Shop>(tool::withOwn(tool::standardShop(), *own));
+    emit changed();
+    return {};
+}
+
+std::optional<Error> ToolBook::put(const std::string& id, const std::optional<tool::Tool>& tool) {
+    if (tool)
+        if (auto wrong = tool::whatIsWrong(*tool)) return wrong;
+    tool::Shop own = tool::ownOf(*all, tool::standardShop());
+    std::erase_if(own.tools, [&](const tool::Tool& known) { return known.id == id; });
+    if (tool) own.tools.push_back(*tool);
+    auto next = std::make_shared<tool::Shop>(tool::withOwn(tool::standardShop(), own));
+    std::ostringstream text;
+    tool::writeShop(text, tool::ownOf(*next, tool::standardShop()));
+    QDir().mkpath(QFileInfo(ownPath()).path());
+    QSaveFile file(ownPath());
+    const QByteArray bytes = QByteArray::fromStdString(text.str());
+    if (!file.open(QIODevice::WriteOnly) || file.write(bytes) != bytes.size() || !file.commit())
+        return Error{"Your tools could not be saved: " + file.errorString().toStdString() + ".", {}};
+    all = std::move(next);
+    emit changed();
+    return {};
+}
+
+} // namespace goodfold::app

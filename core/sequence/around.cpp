@@ -1,0 +1,138 @@
+#include "sequence/around.h"
+
+#include <algorithm>
+
+namespace goodfold::sequence {
+
+namespace {
+
+std::string lengthIn(double mm, const quantity::Reading& reading) {
+    return quantity::print(quantity::Length::mm(mm), reading);
+}
+
+/// "h1, h2 and h3"
+std::string listed(const std::vector<std::string>& names) {
+    std::string says;
+    for (size_t i = 0; i < names.size(); ++i)
+        says += (i == 0 ? "" : i + 1 == names.size() ? " and " : ", ") + names[i];
+    return says;
+}
+
+class Round {
+public:
+    Round(const part::Job& job, const part::Part& part, const Plan& plan, const quantity::Reading& reading)
+        : job(job), part(part), plan(plan), reading(reading) {}
+
+    std::vector<Task> all() {
+        cut();
+        reliefs();
+        holes(false);
+        add(0, "Deburr every edge and hole, those on the outside of a bend first.",
+            "A burr on the stretched side starts a crack, one under the tool sets the part askew.");
+        trims();
+        holes(true);
+        rivets();
+        const bool cutsAfter =
+            std::any_of(tasks.begin(), tasks.end(), [](const Task& task) { return task.afterStep > 0; });
+        if (cutsAfter) add(last(), "Deburr what was cut since.", "Hands and bolts meet it next.");
+        std::stable_sort(tasks.begin(), tasks.end(),
+                         [](const Task& a, const Task& b) { return a.afterStep < b.afterStep; });
+        return std::move(tasks);
+    }
+
+private:
+    size_t last() const { return plan.steps.size(); }
+    void add(size_t afterStep, std::string says, std::string why) {
+        tasks.push_back({afterStep, std::move(says), std::move(why)});
+    }
+
+    void cut() {
+        add(0,
+            "Cut the blank, " + lengthIn(part.blank.length, reading) + " × " +
+                lengthIn(part.blank.width, reading) + ", and scribe all lines from its datum end.",
+            "One end to measure from, so that no error is carried from line to line.");
+    }
+
+    /// A relief is there to stop a tear, so it is there before the bend.
+    void reliefs() {
+        std::vector<std::string> drilled, sawn;
+        for (const part::PartBend& bend : part.bends) {
+            if (bend.relief.kind == part::Relief::Kind::Round)
+                drilled.push_back("bend " + bend.id);
+            else if (bend.relief.kind != part::Relief::Kind::None)
+                sawn.push_back("bend " + bend.id);
+        }
+        if (!drilled.empty())
+            add(0, "Drill the reliefs of " + listed(drilled) + " first, then saw to them.",
+                "The hole stops the saw cut where the bend begins, and the bend from tearing on.");
+        if (!sawn.empty())
+            add(0, "Saw the reliefs of " + listed(sawn) + ".",
+                "Bent without them the metal beside the bend tears or bulges.");
+    }
+
+    void holes(bool after) {
+        std::vector<std::string> drilled, sunk;
+        for (const part::PartHole& hole : part.holes) {
+            if (hole.afterBending != after) continue;
+            drilled.push_back(hole.id);
+            if (hole.isSunk) sunk.push_back(hole.id);
+        }
+        if (drilled.empty()) return;
+        if (!after)
+            add(0, "Drill " + listed(drilled) + ".",
+                "Flat stock lies and clamps well under the drill, and the places are measured from one end.");
+        else
+            add(last(), "Drill " + listed(drilled) + ".",
+                "So near a bend it would be drawn oval, or its place is only right in the formed part.");
+        if (!sunk.empty())
+            add(after ? last() : 0, "Countersink or tap " + listed(sunk) + ".",
+                "With the hole, while the part is still clamped.");
+    }
+
+    void trims() {
+        for (size_t i = 0; i < part.plates.size(); ++i)
+            for (const part::Edge edge : {part::Edge::Start, part::Edge::End}) {
+                const Polygon left = part::leftOn(part, static_cast<int>(i), edge);
+                if (left.empty()) continue;
+                const double extra = job.findPlate(part.plates[i].id)->ends.at(edge).extra;
+                add(stepThatEnds(bendsOf(part, static_cast<int>(i))),
+                    "Trim leg " + part.plates[i].id + ": " + lengthIn(extra, reading) + " off its end.",
+                    "It was left on to hold or pull on. From here it would only be in the way.");
+            }
+    }
+
+    /// The step after which all of them are made.
+    size_t stepThatEnds(Made bends) const {
+        Made made = 0;
+        for (size_t i = 0; i < plan.steps.size(); ++i) {
+            made |= Made{1} << plan.steps[i].way.bend;
+            if ((made & bends) == bends) return bends == 0 ? 0 : i + 1;
+        }
+        return last();
+    }
+
+    void rivets() {
+        std::vector<std::string> riveted;
+        for (const part::Plate& plate : job.plates)
+            for (const part::Hole& hole : plate.holes)
+                if (hole.fastener && hole.fastener->use == part::Fastener::Use::Rivet)
+                    riveted.push_back(hole.id);
+        if (!riveted.empty())
+            add(last(), "Rivet " + listed(riveted) + ".", "What they join lies together only now.");
+    }
+
+    const part::Job& job;
+    const part::Part& part;
+    const Plan& plan;
+    const quantity::Reading& reading;
+    std::vector<Task> tasks;
+};
+
+} // namespace
+
+std::vector<Task> tasksRound(const part::Job& job, const part::Part& part, const Plan& plan,
+                             const quantity::Reading& reading) {
+    return Round(job, part, plan, reading).all();
+}
+
+} // namespace goodfold::sequence

@@ -1,0 +1,20 @@
+// What is done round the bends: cut, drilled and deburred before, trimmed and drilled after, and why there.
+#pragma once
+
+#include "quantity/length.h"
+#include "sequence/plan.h"
+
+namespace goodfold::sequence {
+
+struct Task {
+    size_t afterStep = 0; // 0: before the first bend
+    std::string says;     // "Drill h1 and h2, 6.6 mm."
+    std::string why;
+};
+
+/// In the order they are done. What was left on a leg is trimmed as soon as the leg's own bends are made: its
+/// work as a lever is over, and the plan reckons with it gone.
+std::vector<Task> tasksRound(const part::Job& job, const part::Part& part, const Plan& plan,
+                             const quantity::Reading& reading);
+
+} // namespace goodfold::sequence

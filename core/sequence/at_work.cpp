@@ -1,0 +1,46 @@
+#include "sequence/at_work.h"
+
+#include "part/fold.h"
+
+#include <cmath>
+
+namespace goodfold::sequence {
+
+namespace {
+
+std::vector<double> anglesTo(double lastDeg) {
+    constexpr double kStepDeg = 0.5;
+    const int count = std::max(1, static_cast<int>(std::ceil(lastDeg / kStepDeg)));
+    std::vector<double> angles;
+    for (int i = 0; i <= count; ++i)
+        angles.push_back(lastDeg * i / count);
+    return angles;
+}
+
+} // namespace
+
+AtWork::AtWork(const part::Part& part, const Way& way)
+    : way(way), angles(anglesTo(way.setup.loadedAngleDeg)) {
+    const part::PartBend& bend = part.bends[static_cast<size_t>(way.bend)];
+    for (const double angle : angles) {
+        parentFromChild.push_back(part::foldedFromFlat(bend, bend.allowance, angle));
+        auto& fromParent = solidFromParent.emplace_back(toolPlaces(part, way, angle).parentFromSolid);
+        auto& fromChild = solidFromChild.emplace_back();
+        for (size_t motion = 0; motion < fromParent.size(); ++motion) {
+            fromParent[motion] = fromParent[motion].inverse();
+            fromChild[motion] = fromParent[motion] * parentFromChild.back();
+        }
+    }
+    for (tool::Solid& solid : tool::solidsOf(way.setup, way.hold, way.work)) {
+        const part::Prism prism = prismOf(solid);
+        shapes.push_back({std::move(solid), Shape({prism})});
+    }
+}
+
+bool isSameWork(const Way& a, const Way& b) {
+    return a.bend == b.bend && a.setup.tool == b.setup.tool && a.setup.opening == b.setup.opening &&
+           a.setup.clampLength == b.setup.clampLength && a.setup.clampMiddle == b.setup.clampMiddle &&
+           a.setup.bottomed == b.setup.bottomed && a.holdsChild == b.holdsChild && a.hold == b.hold;
+}
+
+} // namespace goodfold::sequence

@@ -1,0 +1,84 @@
+#include "sequence/findings.h"
+
+#include "sequence/say.h"
+
+#include <cmath>
+
+namespace goodfold::sequence {
+
+namespace {
+
+using check::Finding;
+using part::Element;
+
+std::vector<Finding> notMade(const part::Part& part, const Outcome& outcome, std::vector<check::Remedy> mends,
+                             const quantity::Reading& reading) {
+    std::vector<Finding> found;
+    for (const Stuck& stuck : outcome.stuck) {
+        const std::string& id = part.bends[static_cast<size_t>(stuck.bend)].id;
+        Finding finding;
+        finding.rule = "no-order";
+        finding.severity = check::Severity::Stop;
+        finding.about = Element::bend(id);
+        finding.headline = "No order makes bend " + id;
+        finding.says = reasonsInWords(stuck, reading);
+        finding.remedies = std::exchange(mends, {});
+        found.push_back(std::move(finding));
+    }
+    return found;
+}
+
+/// A pipe or a row of small bends decides its own radius.
+bool takesRadiusOfTool(const part::Bend& bend) {
+    return !bend.wrap && bend.hits == 1;
+}
+
+/// The first bend of each tool stands for those made alike.
+std::vector<Finding> otherRadii(const part::Job& job, const part::Part& part,
+                                const material::Material& material, const Plan& plan,
+                                const quantity::Reading& reading) {
+    constexpr double kSame = 0.05; // mm
+    part::Job laidOut = job;
+    std::vector<std::string> bends;
+    const Step* first = nullptr;
+    for (const Step& step : plan.steps) {
+        const auto index = static_cast<size_t>(step.way.bend);
+        const double made = step.way.setup.insideRadius;
+        if (!takesRadiusOfTool(job.bends[index]) ||
+            std::abs(made - part.bends[index].shape.insideRadius) <= kSame)
+            continue;
+        laidOut.bends[index].insideRadius = made;
+        bends.push_back(part.bends[index].id);
+        if (!first) first = &step;
+    }
+    if (!first || part::whatIsWrong(laidOut)) return {};
+    const auto length = [&](double mm) { return quantity::typeset(quantity::Length::mm(mm), reading); };
+    const part::PartBend& bend = part.bends[static_cast<size_t>(first->way.bend)];
+    const double longer = part::solve(laidOut, material).blank.length - part.blank.length;
+    Finding finding;
+    finding.rule = "other-radius";
+    finding.severity = check::Severity::Note;
+    finding.about = Element::bend(bend.id);
+    finding.headline = "The " + first->way.setup.tool->name + " makes R " +
+                       length(first->way.setup.insideRadius) + " at bend " + bend.id;
+    finding.says = "It is laid out with R " + length(bend.shape.insideRadius) + ".";
+    if (bends.size() > 1) finding.says += " So are " + std::to_string(bends.size() - 1) + " more.";
+    if (std::abs(longer) >= kSame)
+        finding.says += " Laid out for the tools, the blank comes out " + length(std::abs(longer)) +
+                        (longer > 0 ? " longer." : " shorter.");
+    finding.value = first->way.setup.insideRadius;
+    finding.limit = bend.shape.insideRadius;
+    finding.remedies.push_back({"lay it out for its tools", std::move(laidOut), {}});
+    return {finding};
+}
+
+} // namespace
+
+std::vector<Finding> findingsOf(const part::Job& job, const part::Part& part,
+                                const material::Material& material, const Outcome& outcome,
+                                std::vector<check::Remedy> mends, const quantity::Reading& reading) {
+    if (outcome.plan) return otherRadii(job, part, material, *outcome.plan, reading);
+    return notMade(part, outcome, std::move(mends), reading);
+}
+
+} // namespace goodfold::sequence

@@ -1,0 +1,73 @@
+#include "sequence/way_table.h"
+
+#include <algorithm>
+#include <limits>
+
+namespace goodfold::sequence {
+
+namespace {
+
+bool isWished(const Wishes& wishes, const Way& way) {
+    const auto pinned = wishes.tool.find(way.bend);
+    return pinned == wishes.tool.end() || pinned->second == way.setup.tool->id;
+}
+
+bool goOnAlike(const part::Part& part, const Way& a, const Way& b) {
+    return a.setup.tool == b.setup.tool && changeBetween(part, a, b) == 0 &&
+           a.work.angleDeg == b.work.angleDeg && headingOf(part, a).dot(headingOf(part, b)) > 1 - 1e-9;
+}
+
+unsigned indexOf(const tool::Shop& shop, const tool::Tool* tool) {
+    constexpr unsigned kLast = 63;
+    return std::min(kLast, static_cast<unsigned>(tool - shop.tools.data()));
+}
+
+} // namespace
+
+WayTable::WayTable(const part::Part& part, const material::Material& material, const tool::Shop& shop,
+                   const Wishes& wishes, Hits& hits)
+    : byBend(part.bends.size()), leasts(part.bends.size(), std::numeric_limits<double>::infinity()),
+      tools(part.bends.size(), 0) {
+    const Ways all = waysOf(part, material, shop);
+    why = all.why;
+    for (const auto& [bend, tool] : wishes.tool)
+        if (!shop.find(tool))
+            why[static_cast<size_t>(bend)] = {"the tool \"" + tool +
+                                              "\" it was settled for is not in the shop"};
+    for (size_t bend = 0; bend < all.of.size(); ++bend)
+        for (const Way& way : all.of[bend]) {
+            if (!isWished(wishes, way)) continue;
+            // What can never be is not searched, but told where there is nothing else.
+            if (const auto obstacle = hits.alwaysInTheWay(way)) {
+                never.push_back({way, *obstacle});
+                continue;
+            }
+            byBend[bend].push_back(static_cast<int>(ways.size()));
+            leasts[bend] = std::min(leasts[bend], costOf(part, way, 0).sum());
+            toolIndex.push_back(indexOf(shop, way.setup.tool));
+            tools[bend] |= std::uint64_t{1} << toolIndex.back();
+            ways.push_back(way);
+        }
+    for (size_t i = 0; i < part.bends.size(); ++i) {
+        size_t same = 0;
+        while (part.bends[same].shape.angleDeg != part.bends[i].shape.angleDeg)
+            ++same;
+        angles.push_back(same);
+    }
+    findKinds(part);
+}
+
+void WayTable::findKinds(const part::Part& part) {
+    for (size_t i = 0; i < ways.size(); ++i) {
+        size_t same = 0;
+        while (same < i && !goOnAlike(part, ways[same], ways[i]))
+            ++same;
+        kinds.push_back(static_cast<int>(same));
+    }
+    changes.resize(ways.size());
+    for (size_t i = 0; i < ways.size(); ++i)
+        for (size_t j = 0; kinds[i] == static_cast<int>(i) && j < ways.size(); ++j)
+            changes[i].push_back(changeBetween(part, ways[i], ways[j]));
+}
+
+} // namespace goodfold::sequence

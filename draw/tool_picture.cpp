@@ -1,0 +1,239 @@
+#include "draw/tool_picture.h"
+
+#include "draw/type.h"
+#include "tool/dimensions.h"
+
+#include <QLineF>
+#include <QPainter>
+#include <QPainterPath>
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+namespace goodfold::draw {
+
+namespace {
+
+constexpr double kText = 12.5, kFirstLevel = 16;
+constexpr double kLevel = 22, kLevelBeside = 50; // figures beside their lines take more
+
+/// One dimension on the drawing, in mm of the picture: x right, y up.
+struct Line {
+    std::string key;
+    QPointF from, to;
+    QString says;
+    enum class Side { Left, Right, Above, Below, Point } side = Side::Point;
+    int level = 0;
+};
+
+class ToolPainter {
+public:
+    ToolPainter(QPainter& painter, const tool::Tool& tool, bool close, const quantity::Reading& reading,
+                const Palette& palette)
+        : painter(painter), tool(tool), sample(tool::sampleOf(tool)), close(close), reading(reading),
+          palette(palette) {
+        for (const tool::Dimension& dimension : tool::dimensionsOf(sample, close))
+            lines.push_back({std::string(dimension.key), seen(dimension.from), seen(dimension.to),
+                             saysOf(dimension.key)});
+        for (const Line& line : lines)
+            room |= QRectF(line.from, line.to).normalized().adjusted(-0.01, -0.01, 0.01, 0.01);
+        const double beyond = 0.12 * std::max(room.width(), room.height()) + 6;
+        room.adjust(-beyond, -beyond, beyond, beyond);
+        placeLines();
+    }
+
+    std::vector<ToolFigure> paint(const QRectF& area, const std::string& lit) {
+        if (lines.empty()) return {};
+        fit(area);
+        paintBodies();
+        std::vector<ToolFigure> figures;
+        for (const Line& line : lines)
+            figures.push_back({line.key, paintLine(line, line.key == lit)});
+        return figures;
+    }
+
+private:
+    /// What stands in a vise is seen from its end, away from you to the right.
+    QPointF seen(const Vec2& point) const {
+        return tool.isInVise() ? QPointF(point.y(), point.x()) : QPointF(point.x(), point.y());
+    }
+
+    QString saysOf(std::string_view key) const {
+        const auto length = [&](double mm) {
+            return QString::fromStdString(quantity::print(quantity::Length::mm(mm), reading));
+        };
+        if (key == "radii") return QStringLiteral("R ") + length(sample.work.insideRadius);
+        if (key == "openings") return length(sample.setup.opening);
+        tool::Tool read = tool; // its figures are found by reference
+        const tool::Figure& figure = *tool::findFigure(key);
+        const double value = figure.in(read);
+        return figure.unit == tool::Figure::Unit::Degrees ? QString::number(value) + QChar(0x00B0)
+                                                          : length(value);
+    }
+
+    /// Outside of the drawing, on the side that is nearer; short ones next to it, none over another.
+    void placeLines() {
+        for (Line& line : lines) {
+            const QPointF along = line.to - line.from, middle = (line.from + line.to) / 2;
+            if (std::hypot(along.x(), along.y()) < 1e-9) continue;
+            const bool lies = std::abs(along.x()) > std::abs(along.y());
+            line.side = lies ? middle.y() > room.center().y() ? Line::Side::Above : Line::Side::Below
+                        : middle.x() > room.center().x() ? Line::Side::Right
+                                                         : Line::Side::Left;
+        }
+        std::stable_sort(lines.begin(), lines.end(), [](const Line& a, const Line& b) {
+            return QLineF(a.from, a.to).length() < QLineF(b.from, b.to).length();
+        });
+        for (auto line = lines.begin(); line != lines.end(); ++line)
+            while (std::any_of(lines.begin(), line, [&](const Line& other) { return overlap(*line, other); }))
+                ++line->level;
+        for (const Line& line : lines)
+            if (line.side != Line::Side::Point) {
+                int& count = levels[static_cast<size_t>(line.side)];
+                count = std::max(count, line.level + 1);
+            }
+    }
+
+    static std::pair<double, double> extentOf(const Line& line) {
+        const bool lies = line.side == Line::Side::Above || line.side == Line::Side::Below;
+        const double a = lies ? line.from.x() : line.from.y(), b = lies ? line.to.x() : line.to.y();
+        return std::minmax(a, b);
+    }
+    /// Figures are wider than short lines: they take a level to themselves.
+    bool overlap(const Line& line, const Line& other) const {
+        if (line.side == Line::Side::Point || line.side != other.side || line.level != other.level)
+            return false;
+        const auto [a0, a1] = extentOf(line);
+        const auto [b0, b1] = extentOf(other);
+        // What is too short for its figure has it beside.
+        const double reach = std::max(room.width(), room.height());
+        const double gap = std::min(a1 - a0, b1 - b0) < 0.15 * reach ? 0.15 * reach : 0.02 * reach;
+        return a0 < b1 + gap && b0 < a1 + gap;
+    }
+
+    void fit(const QRectF& area) {
+        const auto margin = [&](Line::Side side, double each) {
+            const int count = levels[static_cast<size_t>(side)];
+            return count == 0 ? 8.0 : kFirstLevel + count * each;
+        };
+        const double left = margin(Line::Side::Left, kLevelBeside),
+                     right = margin(Line::Side::Right, kLevelBeside), top = margin(Line::Side::Above, kLevel),
+                     bottom = margin(Line::Side::Below, kLevel);
+        const QRectF inner = area.adjusted(left, top, -right, -bottom);
+        scale = std::max(0.01, std::min(inner.width() / room.width(), inner.height() / room.height()));
+        const QPointF middle = room.center();
+        origin = inner.center() - QPointF(middle.x() * scale, -middle.y() * scale);
+        drawn = QRectF(onPaper(room.topLeft()), onPaper(room.bottomRight())).normalized();
+    }
+
+    QPointF onPaper(const QPointF& point) const {
+        return origin + QPointF(point.x() * scale, -point.y() * scale);
+    }
+
+    void paintBody(const Polygon& section, const Vec2& by, const QColor& fill, const QString& name) {
+        QPolygonF shape;
+        for (const Vec2& corner : section)
+            shape << onPaper(seen(corner + by));
+        painter.setPen(QPen(palette.ink, 1.1));
+        painter.setBrush(fill);
+        painter.drawPolygon(shape);
+        const QRectF box = shape.boundingRect() & drawn;
+        painter.setFont(typeface(kText - 1.5));
+        const double wide = painter.fontMetrics().horizontalAdvance(name) + 8.0;
+        if (box.width() < wide || box.height() < kText + 6) return;
+        painter.setPen(inkOn(fill));
+        painter.drawText(box, Qt::AlignCenter, name);
+    }
+
+    void paintBodies() {
+        const double t = sample.work.thickness;
+        painter.save();
+        painter.setClipRect(drawn);
+        for (const tool::Solid& solid : tool::solidsOf(sample.setup, sample.hold, sample.work)) {
+            if (solid.name == "the press's column") continue; // beside the section, not in it
+            const Vec2 by(0, solid.motion == tool::Solid::Motion::Die ? -t : 0);
+            QString name = QString::fromStdString(solid.name);
+            if (name.startsWith(QLatin1String("the "))) name.remove(0, 4);
+            paintBody(solid.section, by, palette.tool, name);
+        }
+        const double held = tool.isDie() ? tool.die.width * 0.7 : std::max(tool.clamp.leastGrip, 20.0),
+                     free = tool.isDie() ? held : 45;
+        paintBody({{-held, -t}, {free, -t}, {free, 0}, {-held, 0}}, Vec2(0, 0), palette.face, {});
+        painter.restore();
+    }
+
+    /// Gives the box of the figure.
+    QRectF paintLine(const Line& line, bool isLit) {
+        const QColor ink = isLit ? palette.accent : palette.ink;
+        painter.setFont(typeface(kText, isLit ? Weight::SemiBold : Weight::Medium));
+        painter.setPen(QPen(ink, isLit ? 1.8 : 0.9));
+        const double wide = painter.fontMetrics().horizontalAdvance(line.says) + 8.0, high = kText + 6;
+        const QPointF a = onPaper(line.from), b = onPaper(line.to);
+        if (line.side == Line::Side::Point) {
+            const QPointF at = a + QPointF(26, -26);
+            painter.drawLine(a, at);
+            return figure({at.x(), at.y() - high / 2, wide, high}, line.says, ink);
+        }
+        const bool lies = line.side == Line::Side::Above || line.side == Line::Side::Below;
+        const double off = kFirstLevel + line.level * (lies ? kLevel : kLevelBeside);
+        const double at = line.side == Line::Side::Above   ? drawn.top() - off
+                          : line.side == Line::Side::Below ? drawn.bottom() + off
+                          : line.side == Line::Side::Left  ? drawn.left() - off
+                                                           : drawn.right() + off;
+        const QPointF c = lies ? QPointF(a.x(), at) : QPointF(at, a.y()),
+                      d = lies ? QPointF(b.x(), at) : QPointF(at, b.y());
+        QColor thin = ink;
+        if (!isLit) thin.setAlphaF(0.35F);
+        painter.setPen(QPen(thin, isLit ? 1 : 0.7));
+        painter.drawLine(a, c);
+        painter.drawLine(b, d);
+        painter.setPen(QPen(ink, isLit ? 1.8 : 0.9));
+        painter.drawLine(c, d);
+        for (const QPointF& end : {c, d}) // a tick across, as on a rule
+            painter.drawLine(end - QPointF(3, -3), end + QPointF(3, -3));
+        const QPointF middle = (c + d) / 2;
+        QRectF box(middle.x() - wide / 2, middle.y() - high / 2, wide, high);
+        if (!lies) box.moveLeft(line.side == Line::Side::Left ? at - wide - 3 : at + 3);
+        if (lies && std::abs(c.x() - d.x()) < wide) box.moveLeft(std::max(c.x(), d.x()) + 5);
+        return figure(box, line.says, ink);
+    }
+
+    QRectF figure(const QRectF& box, const QString& says, const QColor& ink) {
+        painter.fillRect(box.adjusted(1, 2, -1, -2), palette.paper);
+        painter.setPen(ink);
+        painter.drawText(box, Qt::AlignCenter, says);
+        return box;
+    }
+
+    QPainter& painter;
+    const tool::Tool& tool;
+    const tool::Sample sample;
+    bool close;
+    const quantity::Reading& reading;
+    const Palette& palette;
+    std::vector<Line> lines;
+    std::array<int, 4> levels{}; // by side
+    QRectF room;                 // mm
+    double scale = 1;
+    QPointF origin;
+    QRectF drawn;
+};
+
+} // namespace
+
+std::vector<ToolFigure> paintTool(QPainter& painter, const QRectF& area, const tool::Tool& tool, bool close,
+                                  const quantity::Reading& reading, const Palette& palette,
+                                  const std::string& lit) {
+    painter.save();
+    painter.setRenderHint(QPainter::Antialiasing);
+    auto figures = ToolPainter(painter, tool, close, reading, palette).paint(area, lit);
+    painter.restore();
+    return figures;
+}
+
+bool hasSurroundings(const tool::Tool& tool) {
+    return !tool::dimensionsOf(tool::sampleOf(tool), false).empty();
+}
+
+} // namespace goodfold::draw

@@ -1,0 +1,188 @@
+// The Shop stage in the real window: tools are drawn, changed where they stand, saved, taken back, and every
+// plan is made with them.
+#include "app/bending/bending_stage.h"
+#include "app/shop/shop_stage.h"
+#include "app/shop/tool_book.h"
+#include "gui/support.h"
+#include "tool/dimensions.h"
+
+using namespace goodfold;
+
+namespace {
+
+const tool::Tool& now(const std::string& id) {
+    const tool::Tool* found = app::ToolBook::instance().shop()->find(id);
+    if (!found) qFatal("no tool %s", id.c_str());
+    return *found;
+}
+
+struct ShopWindow : test::Window {
+    explicit ShopWindow(const QString& file = {}) : test::Window(file) {
+        operator->()->showStage(app::MainWindow::Stage::Shop);
+        stage = operator->()->findChild<app::ShopStage*>();
+    }
+    void typeInLine(const QString& name, const QString& text) const {
+        auto* line = named<QLineEdit>(name);
+        QVERIFY2(line, qPrintable(name));
+        line->setFocus();
+        line->selectAll();
+        QTest::keyClicks(line, text);
+        QTest::keyClick(line, Qt::Key_Return);
+    }
+    app::ShopStage* stage = nullptr;
+};
+
+} // namespace
+
+class ShopTest : public QObject {
+    Q_OBJECT
+private slots:
+    void initTestCase();
+    void cleanup();
+    void figuresAreChangedSavedAndUndone();
+    void wrongFiguresGetASentence();
+    void drawingCarriesItsFigures();
+    void listsAreTyped();
+    void ownToolsComeAndGo();
+    void plansAreMadeWithTheShop();
+    void figuresAreReadInInches();
+};
+
+void ShopTest::initTestCase() {
+    QStandardPaths::setTestModeEnabled(true);
+}
+
+void ShopTest::cleanup() {
+    QFile::remove(app::ToolBook::ownPath());
+    QVERIFY(!app::ToolBook::instance().read());
+}
+
+void ShopTest::figuresAreChangedSavedAndUndone() {
+    ShopWindow window;
+    window.fill("jaw top down to the screw", "90");
+    QCOMPARE(now("vise").bench.screwDepth, 90.0);
+    QVERIFY(!app::ToolBook::instance().read()); // from the file
+    QCOMPARE(now("vise").bench.screwDepth, 90.0);
+    window->actions().undo->trigger();
+    QCOMPARE(now("vise").bench.screwDepth, 75.0);
+    window->actions().redo->trigger();
+    QCOMPARE(now("vise").bench.screwDepth, 90.0);
+    window.click("Take back what was changed");
+    QVERIFY(now("vise") == *tool::standardShop().find("vise"));
+    QVERIFY(!window.find("Take back what was changed"));
+    // The job's own history is another one.
+    window->showStage(app::MainWindow::Stage::Bracket);
+    QVERIFY(!window->actions().undo->isEnabled());
+}
+
+void ShopTest::wrongFiguresGetASentence() {
+    ShopWindow window;
+    window.fill("longest bend", "-3");
+    QVERIFY(app::Notice::of(*window.stage) && app::Notice::of(*window.stage)->isVisible());
+    QCOMPARE(now("vise").length, 125.0);
+    window.typeInLine("Radii", "three");
+    QVERIFY(app::Notice::of(*window.stage)->isVisible());
+    QCOMPARE(now("vise").radii, std::vector<double>{1});
+}
+
+/// Every figure that can be read off a cross-section stands on it, and a click opens it for typing.
+void ShopTest::drawingCarriesItsFigures() {
+    ShopWindow window;
+    for (const tool::Tool& tool : tool::standardShop().tools) {
+        window.stage->choose(tool.id);
+        QCoreApplication::processEvents();
+        window.stage->grab();
+        size_t wanted = 0, painted = 0;
+        for (const bool close : {true, false})
+            wanted += tool::dimensionsOf(tool::sampleOf(tool), close).size();
+        for (const auto* view : window.stage->findChildren<app::ToolView*>())
+            if (view->isVisible()) {
+                painted += view->figures().size();
+                for (const draw::ToolFigure& figure : view->figures())
+                    QVERIFY2(QRectF(view->rect()).contains(figure.box),
+                             qPrintable(QString::fromStdString(tool.id + " " + figure.key)));
+            }
+        QCOMPARE(painted, wanted);
+    }
+    window.stage->choose("brake");
+    QCoreApplication::processEvents();
+    auto* view = window.stage->findChildren<app::ToolView*>().front();
+    view->grab();
+    for (const draw::ToolFigure& figure : view->figures())
+        if (figure.key == "clamp.inner_height")
+            QTest::mouseClick(view, Qt::LeftButton, {}, figure.box.center().toPoint());
+    auto* field = qobject_cast<app::ValueField*>(QApplication::focusWidget());
+    QVERIFY(field);
+    field->selectAll();
+    QTest::keyClicks(field, "55");
+    QTest::keyClick(field, Qt::Key_Return);
+    QCOMPARE(now("brake").clamp.innerHeight, 55.0);
+}
+
+void ShopTest::listsAreTyped() {
+    ShopWindow window;
+    window.stage->choose("round-former");
+    window.typeInLine("Radii", "30, 6; 12.5");
+    QVERIFY((now("round-former").radii == std::vector<double>{6, 12.5, 30}));
+    window.stage->choose("press");
+    window.typeInLine("Openings", "25; 50 (two 10 mm spacers)");
+    const auto& openings = now("press").die.openings;
+    QCOMPARE(openings.size(), size_t{2});
+    QCOMPARE(openings[1].opening, 50.0);
+    QCOMPARE(openings[1].spacers, std::string("two 10 mm spacers"));
+    window.stage->choose("finger-brake");
+    window.typeInLine("Widths of the fingers", "25; 50");
+    QVERIFY((now("finger-brake").fingers == std::vector<double>{25, 50}));
+}
+
+void ShopTest::ownToolsComeAndGo() {
+    ShopWindow window;
+    window.stage->choose("vise");
+    window.click("Add a tool like this one");
+    QCOMPARE(window.stage->current(), std::string("vise-2"));
+    window.typeInLine("Name of the tool", "small vise");
+    QCOMPARE(now("vise-2").name, std::string("small vise"));
+    QVERIFY(window.find("small vise"));
+    window.click("Take the tool out of the shop");
+    QVERIFY(!app::ToolBook::instance().shop()->find("vise-2"));
+    QCOMPARE(window.stage->current(), app::ToolBook::instance().shop()->tools.front().id);
+    window->actions().undo->trigger();
+    QCOMPARE(now("vise-2").name, std::string("small vise"));
+}
+
+/// A tool that is not here is planned with no more; that nothing is left to bend in is among the findings.
+void ShopTest::plansAreMadeWithTheShop() {
+    ShopWindow window(test::demo("vent-stay.gfold"));
+    const auto planned = [&] { return QTest::qWaitFor([&] { return !window->isPlanning(); }, 20000); };
+    const auto hasNoOrder = [&] {
+        const auto& found = window.document().findings();
+        return std::any_of(found.begin(), found.end(), [](const auto& f) { return f.rule == "no-order"; });
+    };
+    QVERIFY(planned());
+    QVERIFY(!hasNoOrder());
+    for (const tool::Tool& tool : tool::standardShop().tools) {
+        tool::Tool away = tool;
+        away.isThere = false;
+        QVERIFY(!app::ToolBook::instance().put(tool.id, away));
+    }
+    QVERIFY(planned());
+    QVERIFY(hasNoOrder());
+    window.stage->choose("vise");
+    window.choose("Whether the shop has it", "in this shop");
+    QVERIFY(planned());
+    QVERIFY(!hasNoOrder());
+    window->showStage(app::MainWindow::Stage::Bending);
+    QVERIFY(window->findChild<app::BendingStage*>()->says().contains("bench vise"));
+}
+
+void ShopTest::figuresAreReadInInches() {
+    ShopWindow window;
+    QVERIFY(!window.document().change("unit", [](part::Job& job) { job.units = quantity::Unit::Inch; }));
+    window.fill("jaw top down to the bench", "4 3/4");
+    QVERIFY(std::abs(now("vise").bench.below - 4.75 * 25.4) < 1e-9);
+    QVERIFY2(window.shown("jaw top down to the bench").startsWith("4"),
+             qPrintable(window.shown("jaw top down to the bench")));
+}
+
+GOODFOLD_GUI_TEST(ShopTest)
+#include "shop.moc"

@@ -203,7 +203,7 @@ void BlankStage::refresh() {
     }
     refreshHeading();
     const part::Job job = showsTwin ? part::mirrored(document.job(), document.part()) : document.job();
-    const part::Part part = showsTwin ? part::solve(job, document.material()) : document.part();
+    const part::Part part = showsTwin ? document.oppositePart() : document.part();
     const std::vector<MarkRow> rows = markRows(job, part, document.reading());
     const QSignalBlocker quiet(table);
     rowElements.clear();

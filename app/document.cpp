@@ -1,6 +1,7 @@
 #include "app/document.h"
 
 #include "app/shop_book.h"
+#include "part/mirror.h"
 
 #include <QUndoCommand>
 
@@ -134,17 +135,38 @@ bool Document::has(const Element& element) const {
     return false;
 }
 
-void Document::setPlanFindings(const std::vector<check::Finding>& found) {
-    if (found.empty() && currentFindings.size() == checkFindings.size()) return;
+part::Part Document::oppositePart() const {
+    part::Part opposite = part::solve(part::mirrored(currentJob, solvedPart), material());
+    for (size_t i = 0; i < opposite.bends.size(); ++i)
+        opposite.bends[i].order = solvedPart.bends[i].order;
+    return opposite;
+}
+
+void Document::takePlan(const std::vector<int>& order, const std::vector<check::Finding>& found) {
+    planned.clear();
+    for (const int bend : order)
+        planned.push_back(solvedPart.bends[static_cast<size_t>(bend)].id);
+    part::setOrder(solvedPart, order);
     currentFindings = checkFindings;
     currentFindings.insert(currentFindings.end(), found.begin(), found.end());
     std::stable_sort(currentFindings.begin(), currentFindings.end(),
                      [](const auto& a, const auto& b) { return a.severity < b.severity; });
-    emit findingsChanged();
+    emit planTaken();
+}
+
+/// Until there is another plan the last order stays, as long as it has the same bends.
+void Document::keepOrder() {
+    std::vector<int> order;
+    for (const std::string& id : planned)
+        order.push_back(solvedPart.bendIndex(id));
+    const bool isWhole =
+        order.size() == solvedPart.bends.size() && std::find(order.begin(), order.end(), -1) == order.end();
+    if (isWhole) part::setOrder(solvedPart, order);
 }
 
 void Document::recompute() {
     solvedPart = part::solve(currentJob, material());
+    keepOrder();
     foldedPart = part::fold(solvedPart);
     checkFindings = check::check({currentJob, solvedPart, foldedPart, material(), reading(), shopBook()});
     currentFindings = checkFindings;

@@ -23,11 +23,14 @@ public:
 
     const part::Job& job() const { return currentJob; }
     const part::Part& part() const { return solvedPart; }
+    /// The same of the opposite hand.
+    part::Part oppositePart() const;
     const part::Folded& folded() const { return foldedPart; }
     const material::Material& material() const;
     /// The checks', and what the plan for this very job had to say once there is one.
     const std::vector<check::Finding>& findings() const { return currentFindings; }
-    void setPlanFindings(const std::vector<check::Finding>& found);
+    /// What a plan made of this job: the order, for numbers and colours, and what it found.
+    void takePlan(const std::vector<int>& order, const std::vector<check::Finding>& found);
     std::vector<part::RuleOutcome> ruleOutcomes() const { return part::compareRules(currentJob, material()); }
 
     /// How figures are read: the job's unit, and the user's choices for that unit.
@@ -61,7 +64,7 @@ public:
 
 signals:
     void changed();                            // job, part, findings
-    void findingsChanged();                    // by a plan, later than the change itself
+    void planTaken();                          // order and findings, later than the change itself
     void selectionChanged();                   // selected or hovered
     void secondPartMade(const part::Job& job); // an edit left a part of its own
 
@@ -69,6 +72,7 @@ private:
     friend class EditCommand;
     void take(const part::Job& job, const Element& select);
     void recompute();
+    void keepOrder();
 
     part::Job currentJob;
     part::Part solvedPart;
@@ -76,6 +80,7 @@ private:
     std::vector<check::Finding> checkFindings, currentFindings;
     quantity::Reading millimetreReading = quantity::Reading::millimetres();
     quantity::Reading inchReading = quantity::Reading::fractions();
+    std::vector<std::string> planned; // ids of the bends in the order last planned
     Element selection, hover;
     QUndoStack undo;
 };

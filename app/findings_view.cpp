@@ -13,7 +13,6 @@ FindingsView::FindingsView(Document& document, QWidget* parent) : QWidget(parent
     auto* heading = new QLabel(tr("Findings"), this);
     heading->setProperty("role", "heading");
     sheet = new Sheet(document, tr("Findings"), findingBlocks, this);
-    connect(&document, &Document::findingsChanged, sheet, &Sheet::refresh);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(16, 10, 8, 8);
     layout->addWidget(heading);

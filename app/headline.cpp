@@ -157,7 +157,7 @@ Headline::Headline(Document& document, QToolButton* menu, QAction* undo, QAction
         layout->addWidget(button);
     }
     connect(&document, &Document::changed, this, &Headline::refresh);
-    connect(&document, &Document::findingsChanged, this, &Headline::refresh);
+    connect(&document, &Document::planTaken, this, &Headline::refresh);
     refresh();
 }
 

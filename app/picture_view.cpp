@@ -33,6 +33,7 @@ PictureView::PictureView(Document& document, QWidget* parent)
         settling.start();
         rebuild();
     });
+    connect(&document, &Document::planTaken, this, &PictureView::renew);
     connect(&document, &Document::selectionChanged, this, [this] {
         placeFigures();
         update();
@@ -76,12 +77,15 @@ void PictureView::setFormedness(double share) {
 
 void PictureView::rebuild() {
     closeEditor(); // its figure may be gone
+    renew();
+}
+
+void PictureView::renew() {
     shownFolded = shownFormedness == 1 ? document.folded() : part::fold(document.part(), shownFormedness);
     scene = draw::sceneOf(document.part(), shownFolded);
     twinScene = {};
     if (showsBothHands()) {
-        const part::Part twin =
-            part::solve(part::mirrored(document.job(), document.part()), document.material());
+        const part::Part twin = document.oppositePart();
         twinScene = draw::sceneOf(twin, part::fold(twin, shownFormedness));
     }
     reproject();

@@ -72,6 +72,7 @@ private:
         QPointF at;
     };
     void rebuild();
+    void renew();
     void reproject();
     void placeFigures();
     void placePluses();

@@ -37,6 +37,10 @@ RibbonView::RibbonView(Document& document, double textSize, QWidget* parent)
             update();
     });
     connect(&document, &Document::selectionChanged, this, repaint);
+    connect(&document, &Document::planTaken, this, [this] {
+        refreshTwin();
+        update();
+    });
 }
 
 void RibbonView::showOppositeHand(bool on) {
@@ -47,7 +51,7 @@ void RibbonView::showOppositeHand(bool on) {
 
 void RibbonView::refreshTwin() {
     twin.reset();
-    if (showsTwin) twin = part::solve(part::mirrored(document.job(), document.part()), document.material());
+    if (showsTwin) twin = document.oppositePart();
 }
 
 QRectF RibbonView::area() const {

@@ -116,8 +116,9 @@ QPageSize::PageSizeId paperOf(const std::string& paper) {
 /// The job sheet of the best order; or what is in the way of every one.
 Result<QByteArray> sheetOf(const part::Job& job, const material::Material& material, const tool::Shop& shop,
                            QPageSize::PageSizeId paper) {
-    const part::Part part = part::solve(job, material);
+    part::Part part = part::solve(job, material);
     const sequence::Outcome outcome = sequence::plan(part, material, shop, sequence::wishesOf(job));
+    if (outcome.plan) part::setOrder(part, sequence::orderOf(*outcome.plan));
     if (!outcome.plan)
         return Error{outcome.stuck.empty() ? "There is no order of bending."
                                            : sequence::inWords(part, outcome.stuck.front(), readingOf(job)),

@@ -93,18 +93,18 @@ private:
         const bool bright = isLit(part::Element::bend(bend.id));
         if (bright) {
             painter.setPen(Qt::NoPen);
-            painter.setBrush(mixed(palette.marking, temper(index), 0.4));
+            painter.setBrush(mixed(palette.marking, temper(bend.order), 0.4));
             painter.drawPolygon(onScreen(bend.zoneInFlat));
         }
         QPen tangent(bright ? palette.scribe : palette.faintScribe, isSmooth() ? 1.2 : 0);
         if (isSmooth()) tangent.setDashPattern({4, 3});
         line(0, bend, tangent);
         line(1, bend, tangent);
-        line(0.5, bend, QPen(mixed(temper(index), palette.scribe, 0.25), bright ? 2.6 : 1.8));
+        line(0.5, bend, QPen(mixed(temper(bend.order), palette.scribe, 0.25), bright ? 2.6 : 1.8));
         // On a short bend the number is smaller, so that it does not hide the next one.
         const double length = (bend.near.to - bend.near.from).norm() * layout.screenFromFlat.m11();
         const double size = std::clamp(length * 0.38, 6.5, layout.textSize * 0.95);
-        paintBendBadge(painter, at(bend.centre.middle()), size, index, QString::fromStdString(bend.id));
+        paintBendBadge(painter, at(bend.centre.middle()), size, bend.order, QString::fromStdString(bend.id));
     }
 
     void hole(const part::PartHole& hole) {

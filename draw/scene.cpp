@@ -140,9 +140,9 @@ private:
         for (int i = 0; i < pieces; ++i) {
             const auto next = section(i + 1);
             add({here[2], next[2], next[3], here[3]}, {true, false, true, false}, about, Face::Side::Face,
-                index);
+                bend.order);
             add({here[1], next[1], next[0], here[0]}, {true, false, true, false}, about, Face::Side::Back,
-                index);
+                bend.order);
             addZoneRim({here[0], next[0], next[2], here[2]}, about, index);
             addZoneRim({next[1], here[1], here[3], next[3]}, about, index);
             here = next;
@@ -152,10 +152,12 @@ private:
     /// Where the bend line is skewed the rim winds like a screw: two triangles are flat, four corners are
     /// not.
     void addZoneRim(const std::array<Vec3, 4>& c, const Element& about, int index) {
-        if (part.bends[static_cast<size_t>(index)].skewDeg == 0)
-            return add({c[0], c[1], c[2], c[3]}, {true, false, true, false}, about, Face::Side::Rim, index);
-        add({c[0], c[1], c[2]}, {true, false, false}, about, Face::Side::Rim, index);
-        add({c[0], c[2], c[3]}, {false, true, false}, about, Face::Side::Rim, index);
+        const part::PartBend& bend = part.bends[static_cast<size_t>(index)];
+        if (bend.skewDeg == 0)
+            return add({c[0], c[1], c[2], c[3]}, {true, false, true, false}, about, Face::Side::Rim,
+                       bend.order);
+        add({c[0], c[1], c[2]}, {true, false, false}, about, Face::Side::Rim, bend.order);
+        add({c[0], c[2], c[3]}, {false, true, false}, about, Face::Side::Rim, bend.order);
     }
 
     static double holeStepDeg(const part::PartHole& hole) { return stepDeg(hole.diameter / 2, kOffHole); }

@@ -16,7 +16,7 @@ struct Face {
     Vec3 normal;                      // unit, outward
     part::Element about;
     Side side = Side::Rim;
-    int bendOrder = -1; // for a bend zone: which bend, in the job's order
+    int bendOrder = -1; // for a bend zone: its place in the order of bending
 };
 
 struct Scene {

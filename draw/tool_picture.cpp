@@ -171,7 +171,7 @@ private:
         const double wide = painter.fontMetrics().horizontalAdvance(line.says) + 8.0, high = kText + 6;
         const QPointF a = onPaper(line.from), b = onPaper(line.to);
         if (line.side == Line::Side::Point) {
-            const QPointF at = a + QPointF(26, -26);
+            const QPointF at = a + (line.key == "radii" ? QPointF(26, -26) : QPointF(36, -2));
             painter.drawLine(a, at);
             return figure({at.x(), at.y() - high / 2, wide, high}, line.says, ink);
         }

@@ -136,6 +136,8 @@ void BendingStage::takePlan() {
                        .arg(plan()->cost, 0, 'f', 0)
                        .arg(plan()->bound, 0, 'f', 0);
         heading->setText(plan()->steps.empty() ? tr("Nothing to bend yet") : says);
+    } else if (planner.latest()->part.bends.size() > sequence::kMostBends) {
+        heading->setText(tr("Orders of more than %1 bends are not looked for").arg(sequence::kMostBends));
     } else {
         heading->setText(planner.latest()->wishes.isFree() ? tr("No order works with these tools")
                                                            : tr("What you settled cannot be bent so"));

@@ -91,7 +91,7 @@ std::vector<Block> BendingStage::stepBlocks(const sequence::Step& step) {
     Cell badge;
     badge.kind = Cell::Kind::Badge;
     badge.about = Element::bend(bend.id);
-    badge.order = step.way.bend;
+    badge.order = bend.order;
     std::vector<Block> all;
     const auto addTasks = [&](size_t afterStep) {
         Block tasks = taskBlock(afterStep);

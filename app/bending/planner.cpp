@@ -24,6 +24,7 @@ std::shared_ptr<Planned> planned(const part::Job& job, const material::Material&
     if (!made->wishes.isFree())
         if (const auto free = sequence::plan(made->part, material, *made->shop, {}, goOn); free.plan)
             made->freeCost = free.plan->cost;
+    if (made->outcome.plan) part::setOrder(made->part, sequence::orderOf(*made->outcome.plan));
     constexpr size_t kFew = 8; // bends: each mend is planned anew
     if (!made->outcome.plan && made->part.bends.size() <= kFew) {
         const auto& stuck = made->outcome.stuck;
@@ -87,7 +88,9 @@ void Planner::begin() {
         tell([made = planned(job, material, shop, reading, goOn)](Planner* planner) {
             planner->stopAsked.reset();
             planner->finished = made;
-            planner->document.setPlanFindings(made->findings);
+            planner->document.takePlan(made->outcome.plan ? sequence::orderOf(*made->outcome.plan)
+                                                          : std::vector<int>(),
+                                       made->findings);
             emit planner->done();
         });
     };

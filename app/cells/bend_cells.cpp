@@ -84,7 +84,7 @@ Block bendBlock(Document& document, const std::string& id) {
     Cell badge;
     badge.kind = Cell::Kind::Badge;
     badge.about = Element::bend(id);
-    badge.order = index;
+    badge.order = solved.order;
     Line first{badge};
     if (isDriven)
         first.push_back(words(ValueField::shown(document, Kind::BendAngle, solved.shape.angleDeg, false)));

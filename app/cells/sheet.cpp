@@ -46,6 +46,7 @@ Sheet::Sheet(Document& document, const QString& name, Make make, QWidget* parent
     setSizePolicy(policy);
     makeSheetsReadable();
     connect(&document, &Document::changed, this, &Sheet::refresh);
+    connect(&document, &Document::planTaken, this, &Sheet::refresh);
     connect(&document, &Document::selectionChanged, this, qOverload<>(&QWidget::update));
     refresh();
 }

@@ -216,7 +216,9 @@ void ShopStage::refresh() {
     const tool::Tool& shown = tool();
     const quantity::Reading reading = document.reading();
     const auto fill = [](QLineEdit* line, const QString& text) {
-        if (!line->isModified()) line->setText(text);
+        if (line->isModified() || line->text() == text) return;
+        line->setText(text);
+        line->setCursorPosition(0);
     };
     fill(name, QString::fromStdString(shown.name));
     kind->setText(kindInWords(shown.kind));
@@ -310,9 +312,8 @@ std::vector<Block> ShopStage::figureBlocks() {
         if (!each.isOf(shown)) continue;
         Cell value = figureCell(each);
         value.pushed = true;
-        Line line{words(value.name, Cell::Look::Faint), value};
-        if (each.unit == tool::Figure::Unit::Newtons) line.push_back(words(tr("N"), Cell::Look::Faint));
-        all.lines.push_back(std::move(line));
+        const QString unit = each.unit == tool::Figure::Unit::Newtons ? tr(", N") : QString();
+        all.lines.push_back({words(value.name + unit, Cell::Look::Faint), value});
     }
     Block own;
     own.gapAbove = 12;

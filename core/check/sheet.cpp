@@ -176,16 +176,10 @@ std::vector<Finding> cornersByOrder(const Subject& s) {
     const auto add = [](std::vector<std::string>& bends, const std::string& bend) {
         if (std::find(bends.begin(), bends.end(), bend) == bends.end()) bends.push_back(bend);
     };
-    for (size_t i = 0; i < s.job.plates.size(); ++i)
-        for (const auto& [corner, meeting] : s.job.plates[i].meets) {
-            if (meeting.kind != part::Meeting::Kind::Lapped) continue;
-            const part::AtCorner at = part::flangesAt(s.part, static_cast<int>(i), corner);
-            if (at.arriving < 0 || at.leaving < 0) continue;
-            const part::PartBend &a = s.part.bends[at.arriving], &b = s.part.bends[at.leaving];
-            const part::PartBend& tabbed = a.edge == meeting.tabOn ? a : b;
-            const part::PartBend& other = a.edge == meeting.tabOn ? b : a;
-            add(first, meeting.tabOutside ? other.id : tabbed.id);
-            add(last, meeting.tabOutside ? tabbed.id : other.id);
+    for (const part::PartBend& bend : s.part.bends)
+        for (const int closed : bend.closes) {
+            add(first, s.part.bends[static_cast<size_t>(closed)].id);
+            add(last, bend.id);
         }
     if (last.empty()) return {};
     const bool inARing = std::any_of(first.begin(), first.end(), [&](const std::string& bend) {

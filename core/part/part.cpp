@@ -103,4 +103,9 @@ double PartBend::alongBar(double square) const {
     return square / std::cos(radians(skewDeg));
 }
 
+void setOrder(Part& part, const std::vector<int>& order) {
+    for (size_t i = 0; i < order.size(); ++i)
+        part.bends[static_cast<size_t>(order[i])].order = static_cast<int>(i);
+}
+
 } // namespace goodfold::part

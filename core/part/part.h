@@ -62,6 +62,8 @@ struct PartBend {
            taperLeft = 0; // by how much a meeting leans the child's sides in, along its length
     PartRelief relief;
     int hits = 1;
+    int order = 0;             // place in the order of bending, from 0; the job's own until one is planned
+    std::vector<int> closes;   // bends whose flange is closed in by this one's, at a lapped corner
     Vec2 across{1, 0};         // unit normal of the bend line in the flat, toward the child
     Segment near, centre, far; // from the right to the left as seen looking toward the child
     Polygon zoneInFlat;        // the strip that becomes the bend, counter-clockwise, kept to the blank
@@ -145,6 +147,9 @@ Part solve(const Job& job, const material::Material& material);
 
 /// What was left on a bar's free start or end until it is trimmed, in the flat; empty where nothing was.
 Polygon leftOn(const Part& part, int plate, Edge edge);
+
+/// Tells in which order the bends are made: all of them, as indices into Part::bends.
+void setOrder(Part& part, const std::vector<int>& order);
 
 /// What a plate measures between these references: its straight length and the setbacks of its bends.
 double lengthTo(const Part& part, int plate, DimensionTo to);

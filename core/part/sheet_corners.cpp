@@ -118,4 +118,18 @@ double drilledAt(const Part& part, int plate, Corner corner) {
     return std::abs(held - radius) < kSamePlace && std::abs(leaving.from - radius) < kSamePlace ? radius : 0;
 }
 
+void findLaps(const Job& job, Part& part) {
+    for (size_t i = 0; i < job.plates.size(); ++i)
+        for (const auto& [corner, meeting] : job.plates[i].meets) {
+            if (meeting.kind != Meeting::Kind::Lapped) continue;
+            const AtCorner at = flangesAt(part, static_cast<int>(i), corner);
+            if (at.arriving < 0 || at.leaving < 0) continue;
+            const bool tabArrives = part.bends[static_cast<size_t>(at.arriving)].edge == meeting.tabOn;
+            const int tabbed = tabArrives ? at.arriving : at.leaving,
+                      other = tabArrives ? at.leaving : at.arriving;
+            const int last = meeting.tabOutside ? tabbed : other;
+            part.bends[static_cast<size_t>(last)].closes.push_back(last == tabbed ? other : tabbed);
+        }
+}
+
 } // namespace goodfold::part

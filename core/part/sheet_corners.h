@@ -15,6 +15,9 @@ struct AtCorner {
 };
 AtCorner flangesAt(const Part& part, int plate, Corner corner);
 
+/// A tab under the other flange is closed in by it, over it by its own: PartBend::closes says so.
+void findLaps(const Job& job, Part& part);
+
 /// Takes what the plate's meetings ask of its flanges over into their bends: where each ends along its edge
 /// (kept within the edge), and how far its plate reaches past that. Drilled corners hold both bends back by
 /// the drill's radius. `from`, `to`, the plate's outline and all plates' lengths must be there.

@@ -40,6 +40,7 @@ public:
         takeOverBends();
         layOut();
         placeHoles(job, part);
+        findLaps(job, part);
         part.blank = blankOf(job, part, material.density);
         return std::move(part);
     }
@@ -57,6 +58,7 @@ private:
             const Bend& from = job.bends[i];
             PartBend& bend = part.bends[i];
             bend.id = from.id;
+            bend.order = static_cast<int>(&from - job.bends.data());
             bend.parent = part.plateIndex(from.from);
             bend.child = part.plateIndex(from.to);
             bend.edge = from.edge;

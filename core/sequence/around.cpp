@@ -74,8 +74,9 @@ private:
         std::vector<std::string> drilled, sunk;
         for (const part::PartHole& hole : part.holes) {
             if (hole.afterBending != after) continue;
-            drilled.push_back(hole.id);
-            if (hole.isSunk) sunk.push_back(hole.id);
+            for (auto* names : {&drilled, &sunk}) // a pattern once
+                if ((names == &drilled || hole.isSunk) && (names->empty() || names->back() != hole.source))
+                    names->push_back(hole.source);
         }
         if (drilled.empty()) return;
         if (!after)

@@ -49,6 +49,25 @@ void Bodies::findRoutes() {
     }
 }
 
+/// A tab, or the strip it hangs on, and the flange it lies against: they are meant to touch, and give way to
+/// each other.
+bool Bodies::isLap(const Body& one, const Body& other) const {
+    const auto is = [](const Body& body, int flange) { return body.bend < 0 && body.plate == flange; };
+    const auto hangsOn = [&](const Body& body, int flange) {
+        const int bend = body.bend >= 0 ? body.bend : part.plates[static_cast<size_t>(body.plate)].parentBend;
+        return bend >= 0 && part.bends[static_cast<size_t>(bend)].parent == flange;
+    };
+    for (const part::PartBend& last : part.bends)
+        for (const int closed : last.closes) {
+            const int a = last.child, b = part.bends[static_cast<size_t>(closed)].child;
+            for (const auto& [flange, tabbed] : {std::pair{a, b}, {b, a}})
+                if ((is(one, flange) && hangsOn(other, tabbed)) ||
+                    (is(other, flange) && hangsOn(one, tabbed)))
+                    return true;
+        }
+    return false;
+}
+
 /// The two plates the bend joins meet only where the part itself is wrong.
 std::vector<Bodies::Pair> Bodies::pairsAcross(int bend) const {
     const part::PartBend& own = part.bends[static_cast<size_t>(bend)];
@@ -58,6 +77,7 @@ std::vector<Bodies::Pair> Bodies::pairsAcross(int bend) const {
             if (bodies[a].bend == bend || bodies[b].bend == bend) continue;
             if (isBeyond(a, bend) || !isBeyond(b, bend)) continue;
             if (bodies[a].plate == own.parent && bodies[b].plate == own.child) continue;
+            if (isLap(bodies[a], bodies[b])) continue;
             found.push_back({a, b, decide(a, bend) | decide(b, bend)});
         }
     return found;

@@ -52,6 +52,7 @@ public:
 private:
     void findRoutes();
     void addLeftOn(int plate, part::Edge edge);
+    bool isLap(const Body& one, const Body& other) const;
     std::vector<Pair> pairsAcross(int bend) const;
 
     const part::Part& part;

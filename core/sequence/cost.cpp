@@ -5,16 +5,25 @@
 
 namespace goodfold::sequence {
 
+int lapsShut(const part::Part& part, int bend, Made made) {
+    int count = 0;
+    for (const int other : part.bends[static_cast<size_t>(bend)].closes)
+        count += !(made >> other & 1);
+    return count;
+}
+
 Cost costOf(const part::Part& part, const Way& way, Made made) {
     const tool::Tool& tool = *way.setup.tool;
     Cost cost;
     cost.accuracy = 100 * tool.placeSigma + 10 * tool.angleSigma +
                     20 * std::abs(way.setup.insideRadius - way.work.insideRadius);
+    if (!tool.fingers.empty()) cost.accuracy += 0.3 * std::max(0.0, way.work.length - way.setup.clampLength);
     if (!tool.isDie()) {
         const double lever = tool::leverOf(tool, flatReach(part, way, made, !way.holdsChild));
         cost.effort = 20 * bend::handPull(way.setup.moment, lever) / bend::kPullPlanned;
     }
     if (way.setup.closed) cost.effort += 5;
+    cost.effort += kLapShut * lapsShut(part, way.bend, made);
     if (tool.isInVise() && !tool.isDie() && !way.hold.toward) cost.sight = 3;
     return cost;
 }
@@ -37,6 +46,13 @@ double changeBetween(const part::Part& part, const Way& before, const Way& after
             : std::abs(before.setup.loadedAngleDeg - after.setup.loadedAngleDeg) > 0.1)
         change += kOtherAngle;
     return change;
+}
+
+std::vector<int> orderOf(const Plan& plan) {
+    std::vector<int> order;
+    for (const Step& step : plan.steps)
+        order.push_back(step.way.bend);
+    return order;
 }
 
 Wishes wishesOf(const part::Job& job) {

@@ -139,6 +139,7 @@ std::optional<Obstacle> Hits::isTrapped(const Way& way, Made made) {
     }
     if (shut != Shut::kAll) return {};
     obstacle.what = tool.work.shapes[solid].solid.name;
+    obstacle.atDeg = way.setup.loadedAngleDeg; // all of the bend could be made
     return obstacle;
 }
 

@@ -156,13 +156,16 @@ std::vector<std::string> toCheck(const part::Part& part, const Step& step, const
                            lengthIn(part::lengthTo(part, plate, part::DimensionTo::Outside), reading) +
                            " outside.");
     }
-    if (!step.way.setup.closed)
+    const tool::Setup& setup = step.way.setup;
+    if (setup.tool->isDie())
         says.push_back(
-            step.way.setup.tool->isDie()
-                ? "Short of it, press on by what is missing. Too far, open it once, laid over the die "
-                  "with its edges down: to and fro cracks it."
-                : "Short of it, push on by what is missing. Too far, open it once, a block on its "
-                  "inside close to the bend: to and fro cracks it.");
+            "Short of it, press on by what is missing: a millimetre of the punch is " +
+            degreesIn(bend::degreesPerMillimetre(setup.opening, angle)) +
+            ". Too far, open it once, laid over the die with its edges down: to and fro cracks it.");
+    else if (!setup.closed)
+        says.push_back(
+            "Short of it, push on by what is missing. Too far, open it once, a block on its inside "
+            "close to the bend: to and fro cracks it.");
     return says;
 }
 

@@ -43,7 +43,8 @@ WayTable::WayTable(const part::Part& part, const material::Material& material, c
                 continue;
             }
             byBend[bend].push_back(static_cast<int>(ways.size()));
-            leasts[bend] = std::min(leasts[bend], costOf(part, way, 0).sum());
+            const double withoutLaps = costOf(part, way, 0).sum() - kLapShut * lapsShut(part, way.bend, 0);
+            leasts[bend] = std::min(leasts[bend], withoutLaps);
             toolIndex.push_back(indexOf(shop, way.setup.tool));
             tools[bend] |= std::uint64_t{1} << toolIndex.back();
             ways.push_back(way);

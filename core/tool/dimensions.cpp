@@ -19,7 +19,9 @@ void addClamp(Dimensions& all, const Tool& tool, const Work& work) {
         const Vec2 slope(std::max(-half * std::tan(radians(c.topDeg)), -c.innerDepth), half);
         all.push_back({"clamp.top_angle", slope, slope});
     }
-    all.push_back({"radii", {0, r}, {0, r}});
+    const double round = work.insideRadius; // of a pin or former, from its middle
+    all.push_back(tool.isPicked() ? Dimension{"radii", {0, round}, {0, 2 * round}}
+                                  : Dimension{"radii", {0, r}, {0, r}});
     all.push_back({"clamp.outer_depth", {-c.outerDepth, -t - c.outerHeight}, {0, -t - c.outerHeight}});
     all.push_back({"clamp.outer_height", {-c.outerDepth, -t - c.outerHeight}, {-c.outerDepth, -t}});
     if (tool.apron.thickness > 0) {

@@ -95,16 +95,16 @@ void addDies(Fit& fit, const Tool& tool, const Work& work, const material::Mater
         }
 }
 
-/// Rows of fingers as wide as the bend, and narrower ones pushed to either end of it, past what stands in
-/// the other.
+/// Rows of fingers as wide as the bend, and narrower ones in its middle or pushed to either end of it, past
+/// what stands in the others.
 void addFingers(Fit& fit, Setup setup, double length) {
-    constexpr double kPlay = 1, kUnheld = 30; // mm: beside the flanges; that may be left unheld at the ends
-    for (const double leftOut : {0.0, 12.0, 24.0}) {
+    constexpr double kPlay = 1, kUnheld = 40; // mm: beside the flanges; that may be left unheld at the ends
+    for (const double leftOut : {0.0, 12.0, 24.0, 36.0}) {
         const double room = length - kPlay - leftOut;
         setup.clampLength = fittingFingers(setup.tool->fingers, room);
         if (setup.clampLength <= 0 || setup.clampLength < length - kUnheld) return;
-        const double aside = leftOut == 0 ? 0 : (length - kPlay - setup.clampLength) / 2;
-        for (const double side : {1.0, -1.0}) {
+        const double aside = (length - kPlay - setup.clampLength) / 2;
+        for (const double side : {0.0, 1.0, -1.0}) {
             setup.clampMiddle = side * aside;
             fit.setups.push_back(setup);
             if (leftOut == 0) break;

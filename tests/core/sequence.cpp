@@ -153,6 +153,7 @@ private slots:
     void leaningBarsAreSet();
     void radiiOfTheToolsAreTold();
     void toolsThatWouldDoAreTried();
+    void lapsAreClosedLast();
 };
 
 void SequenceTest::planIsTheBestOfAllOrders_data() {
@@ -232,51 +233,90 @@ void SequenceTest::demoJobsThatAskForMore() {
     QVERIFY(!planOf(shorter, tool::standardShop()).plan);
 }
 
+/// A leg is bent in the narrowest setting that takes the stock, and no shorter.
 void SequenceTest::legShorterThanHalfTheOpening() {
-    const part::Job job = test::bar({60, 14}, {{.angleDeg = 90}}, 8, 40);
-    std::string says;
-    QCOMPARE(obstacles(job, only("press"), &says), std::set{Obstacle::Kind::ShortLeg});
-    QVERIFY(says.find("slips into") != std::string::npos);
+    test::RandomJobs random(71);
+    for (int n = 0; n < 25; ++n) {
+        const double thickness = random.real(4, 9), width = random.real(20, 40), angle = random.real(60, 95);
+        const auto job = [&](double leg) {
+            return test::bar({90, leg}, {{.angleDeg = angle}}, thickness, width);
+        };
+        const part::Part part = part::solve(job(90), test::hotRolled());
+        double least = std::numeric_limits<double>::infinity();
+        for (const tool::Setup& setup :
+             tool::fit(only("press").tools[0], sequence::workOf(part, 0), test::hotRolled()).setups)
+            least = std::min(least, setup.leastLeg);
+        QVERIFY(std::isfinite(least));
+        std::string says;
+        QCOMPARE(obstacles(job(random.real(0.75, 0.99) * least), only("press"), &says),
+                 std::set{Obstacle::Kind::ShortLeg});
+        QVERIFY2(says.find("slips into") != std::string::npos, says.c_str());
+        QVERIFY(obstacles(job(least + 0.01), only("press")).empty());
+    }
 }
 
-/// A channel whose lips come back over it: in a press the last bend closes over the punch.
+/// A coil whose last leg comes back over the first: in a press the last bend closes over the punch, or the
+/// part over itself. Opened to a channel it is made.
 void SequenceTest::returnFlangeUnderThePunch() {
-    const part::Job job =
-        test::bar({45, 45, 45, 45, 45},
-                  {{.angleDeg = 90}, {.angleDeg = 90}, {.angleDeg = 90}, {.angleDeg = 90}}, 3, 30);
-    std::string says;
-    const auto kinds = obstacles(job, only("press"), &says);
-    QVERIFY2(kinds.count(Obstacle::Kind::Hit) || kinds.count(Obstacle::Kind::SelfHit), says.c_str());
-    const part::Job open = test::bar({40, 90, 40}, {{.angleDeg = 90}, {.angleDeg = 90}}, 3, 30);
-    QVERIFY(obstacles(open, only("press")).empty());
+    test::RandomJobs random(72);
+    for (int n = 0; n < 15; ++n) {
+        const double side = random.real(38, 60), thickness = random.real(2, 4), width = random.real(20, 40);
+        const std::vector<part::Bend> square(4, {.angleDeg = 90});
+        std::string says;
+        const auto kinds = obstacles(test::bar(std::vector<double>(5, side), square, thickness, width),
+                                     only("press"), &says);
+        QVERIFY2(kinds.count(Obstacle::Kind::Hit) || kinds.count(Obstacle::Kind::SelfHit), says.c_str());
+        QVERIFY2(says.find("punch") != std::string::npos || says.find("ram") != std::string::npos ||
+                     says.find("meet") != std::string::npos,
+                 says.c_str());
+        const part::Job open =
+            test::bar({side, 2.5 * side, side}, {{.angleDeg = 45}, {.angleDeg = 45}}, thickness, width);
+        QVERIFY(obstacles(open, only("press")).empty());
+    }
 }
 
-/// Four walls: as high as the fingers they can be made, higher they hit the beam above.
+namespace {
+
+part::Job randomBox(test::RandomJobs& random, double height, std::initializer_list<Edge> walls) {
+    part::Job job = test::tray(walls, 90, height);
+    job.thickness = 1;
+    job.plates[0].length = std::round(random.real(160, 260));
+    job.plates[0].width = std::round(random.real(140, 200));
+    for (part::Bend& bend : job.bends)
+        bend.insideRadius = 1;
+    return job;
+}
+
+} // namespace
+
+/// Four walls: as low as the clamp opens they come out of it; higher they are caught; higher than the fingers
+/// they hit the beam above.
 void SequenceTest::flangeDeeperThanTheFingers() {
-    const auto box = [](double height) {
-        part::Job job = test::tray({Edge::End, Edge::Start, Edge::Left, Edge::Right}, 90, height);
-        job.thickness = 1;
-        job.plates[0].length = 201;
-        job.plates[0].width = 151;
-        for (part::Bend& bend : job.bends)
-            bend.insideRadius = 1;
-        return job;
-    };
-    QVERIFY(obstacles(box(40), only("finger-brake")).empty());
-    std::string says;
-    QVERIFY(obstacles(box(130), only("finger-brake"), &says).count(Obstacle::Kind::Hit));
-    QVERIFY2(says.find("beam") != std::string::npos, says.c_str());
+    test::RandomJobs random(73);
+    const auto all = {Edge::End, Edge::Start, Edge::Left, Edge::Right};
+    for (int n = 0; n < 8; ++n) {
+        std::string says;
+        QVERIFY2(obstacles(randomBox(random, random.real(15, 42), all), only("finger-brake"), &says).empty(),
+                 says.c_str());
+        const part::Job high = randomBox(random, random.real(50, 70), all);
+        QVERIFY(obstacles(high, only("finger-brake"), &says).count(Obstacle::Kind::Trapped));
+        const part::Job deep = randomBox(random, random.real(110, 150), all);
+        QVERIFY(obstacles(deep, only("finger-brake"), &says).count(Obstacle::Kind::Hit));
+        QVERIFY2(says.find("beam") != std::string::npos, says.c_str());
+    }
 }
 
 void SequenceTest::closedBoxOnAPlainBrake() {
-    part::Job job = test::tray({Edge::End, Edge::Start, Edge::Left, Edge::Right}, 90, 40);
-    job.thickness = 1;
-    std::string says;
-    QVERIFY(obstacles(job, only("brake"), &says).count(Obstacle::Kind::Hit));
-    QVERIFY2(says.find("clamp") != std::string::npos, says.c_str());
-    job = test::tray({Edge::End, Edge::Start}, 90, 40); // two walls are no box
-    job.thickness = 1;
-    QVERIFY(obstacles(job, only("brake")).empty());
+    test::RandomJobs random(74);
+    for (int n = 0; n < 8; ++n) {
+        const double height = random.real(15, 80);
+        std::string says;
+        const part::Job box = randomBox(random, height, {Edge::End, Edge::Start, Edge::Left, Edge::Right});
+        QVERIFY(obstacles(box, only("brake"), &says).count(Obstacle::Kind::Hit));
+        QVERIFY2(says.find("clamp") != std::string::npos, says.c_str());
+        const part::Job channel = randomBox(random, std::min(height, 50.0), {Edge::End, Edge::Start});
+        QVERIFY(obstacles(channel, only("brake")).empty()); // two walls are no box
+    }
 }
 
 /// Wide bar cannot be held beside the screw: what reaches below hits it, unless it goes in the other way.
@@ -479,6 +519,24 @@ void SequenceTest::toolsThatWouldDoAreTried() {
     tool::Shop deeper = only("vise");
     deeper.tools[0].bench.screwDepth *= 3;
     QVERIFY(sequence::plan(part, test::hotRolled(), deeper).plan);
+}
+
+/// The tray's tabs stand before what closes over them, as its findings say; and its drawing counts so.
+void SequenceTest::lapsAreClosedLast() {
+    std::ifstream in(PROJECT_DATA "/demo/valve-tray.gfold");
+    const part::Job job = files::readJob(in)->job;
+    part::Part part = part::solve(job, test::materialOf(job));
+    size_t laps = 0;
+    for (const part::PartBend& bend : part.bends)
+        laps += bend.closes.size();
+    QCOMPARE(laps, size_t{4});
+    const auto outcome = sequence::plan(part, test::materialOf(job), tool::standardShop());
+    QVERIFY(outcome.plan);
+    for (const sequence::Step& step : outcome.plan->steps)
+        QCOMPARE(sequence::lapsShut(part, step.way.bend, step.before), 0);
+    part::setOrder(part, sequence::orderOf(*outcome.plan));
+    for (size_t i = 0; i < outcome.plan->steps.size(); ++i)
+        QCOMPARE(part.bends[static_cast<size_t>(outcome.plan->steps[i].way.bend)].order, static_cast<int>(i));
 }
 
 QTEST_APPLESS_MAIN(SequenceTest)

@@ -59,6 +59,7 @@ private slots:
     void swingFollowsTheSlider();
     void editPlansAnew();
     void orderIsSettledAndFreed();
+    void stripsAreColouredInTheirOrder();
     void stepIsDragged();
     void whatIsSettledIsKeptInTheJob();
     void toolIsSettled();
@@ -116,6 +117,21 @@ void BendingTest::orderIsSettledAndFreed() {
     window.press("Best order again");
     window.stage->choose(0);
     QCOMPARE(window.stage->says(), first);
+}
+
+/// Bends carry the colours of the order they are made in, on every picture, also while it is looked for anew.
+void BendingTest::stripsAreColouredInTheirOrder() {
+    Bending window(test::demo("valve-tray.gfold"));
+    std::vector<int> order;
+    for (const part::PartBend& bend : window.document().part().bends)
+        order.push_back(bend.order);
+    std::vector<int> sorted = order;
+    std::sort(sorted.begin(), sorted.end());
+    QVERIFY(sorted == (std::vector<int>{0, 1, 2, 3, 4, 5, 6, 7}));
+    QVERIFY(order != sorted); // its tabs come first
+    QVERIFY(!window.document().change("length", [](part::Job& job) { job.plates[0].length += 1; }));
+    for (size_t i = 0; i < order.size(); ++i)
+        QCOMPARE(window.document().part().bends[i].order, order[i]);
 }
 
 /// A step's picture let go over another's place is made there, and stays so until it is freed.

@@ -138,6 +138,8 @@ void BendingStage::takePlan() {
         heading->setText(plan()->steps.empty() ? tr("Nothing to bend yet") : says);
     } else if (planner.latest()->part.bends.size() > sequence::kMostBends) {
         heading->setText(tr("Orders of more than %1 bends are not looked for").arg(sequence::kMostBends));
+    } else if (planner.latest()->outcome.gaveUp) {
+        heading->setText(tr("No order found: so many bends have more than can be looked through"));
     } else {
         heading->setText(planner.latest()->wishes.isFree() ? tr("No order works with these tools")
                                                            : tr("What you settled cannot be bent so"));

@@ -78,6 +78,7 @@ void writePlan(std::ostream& out, const std::string& file, const part::Job& job,
         shown["bound"] = outcome.plan->bound;
     } else {
         shown["steps"] = nullptr;
+        shown["gave_up"] = outcome.gaveUp;
         shown["stuck"] = ordered_json::array();
         for (const sequence::Stuck& stuck : outcome.stuck)
             shown["stuck"].push_back({{"bend", part.bends[static_cast<size_t>(stuck.bend)].id},

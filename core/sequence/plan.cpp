@@ -14,7 +14,8 @@ namespace goodfold::sequence {
 namespace {
 
 constexpr size_t kProvenBends = 12;
-constexpr double kHaste = 1.3; // beyond them a plan at most this much dearer than the best will do
+constexpr size_t kMostPoints = 20000; // all there are of 14 bends; of 20 some 250 MB
+constexpr double kHaste = 0.15;       // for each bend beyond them a plan may be so much dearer than the best
 
 /// A* over bends made and the last way. What remains costs at least the cheapest way of each bend, flat and
 /// with no change; that never falls by more than a step costs, so the first goal taken is the best.
@@ -23,14 +24,15 @@ public:
     Search(const part::Part& part, const material::Material& material, const tool::Shop& shop,
            const Wishes& wishes, const GoOn& goOn)
         : part(part), wishes(wishes), goOn(goOn), hits(part), ways(part, material, shop, wishes, hits) {
-        if (part.bends.size() > kProvenBends) weight = kHaste;
+        if (part.bends.size() > kProvenBends)
+            weight += kHaste * static_cast<double>(part.bends.size() - kProvenBends);
     }
 
     Outcome run() {
         Outcome outcome;
         const Made goal = (Made{1} << part.bends.size()) - 1;
         if (std::isfinite(at(0).least)) outcome.plan = search(goal, outcome);
-        if (!outcome.plan && !outcome.stopped) outcome.stuck = whyStuck(goal);
+        if (!outcome.plan && !outcome.stopped && !outcome.gaveUp) outcome.stuck = whyStuck(goal);
         outcome.stepsTried = stepsTried;
         outcome.checksMade = hits.checksMade();
         return outcome;
@@ -72,7 +74,7 @@ private:
         point = std::make_unique<Point>();
         point->free.assign(ways.size(), -1);
         point->best.assign(ways.size(), std::numeric_limits<double>::infinity());
-        point->came.resize(ways.size() + 1);
+        point->came.resize(ways.kinds() + 1);
         point->cost.assign(ways.size(), 0);
         for (size_t bend = 0; bend < ways.bends(); ++bend) {
             if (made >> bend & 1) continue;
@@ -132,6 +134,10 @@ private:
             point.isReached = true;
             furthest = std::max(furthest, static_cast<size_t>(std::popcount(node.made)));
             if (node.made == goal) return planTo(node);
+            if (points.size() > kMostPoints) {
+                outcome.gaveUp = true;
+                return {};
+            }
             if (goOn && ++taken % 4 == 0 && !goOn(furthest)) {
                 outcome.stopped = true;
                 return {};

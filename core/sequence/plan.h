@@ -72,6 +72,7 @@ struct Outcome {
     std::optional<Plan> plan;
     std::vector<Stuck> stuck; // where there is no plan
     bool stopped = false;
+    bool gaveUp = false; // so many bends have more orders than are looked through: there may be a plan
     size_t stepsTried = 0, checksMade = 0;
 };
 

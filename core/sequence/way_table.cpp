@@ -59,16 +59,18 @@ WayTable::WayTable(const part::Part& part, const material::Material& material, c
 }
 
 void WayTable::findKinds(const part::Part& part) {
-    for (size_t i = 0; i < ways.size(); ++i) {
-        size_t same = 0;
-        while (same < i && !goOnAlike(part, ways[same], ways[i]))
-            ++same;
-        kinds.push_back(static_cast<int>(same));
+    std::vector<const Way*> firsts; // of each kind
+    for (const Way& way : ways) {
+        const auto same = std::find_if(firsts.begin(), firsts.end(),
+                                       [&](const Way* first) { return goOnAlike(part, *first, way); });
+        kindOf.push_back(static_cast<size_t>(same - firsts.begin()));
+        if (same == firsts.end()) firsts.push_back(&way);
     }
-    changes.resize(ways.size());
-    for (size_t i = 0; i < ways.size(); ++i)
-        for (size_t j = 0; kinds[i] == static_cast<int>(i) && j < ways.size(); ++j)
-            changes[i].push_back(changeBetween(part, ways[i], ways[j]));
+    for (const Way* first : firsts) {
+        std::vector<double>& row = changes.emplace_back();
+        for (const Way& way : ways)
+            row.push_back(changeBetween(part, *first, way));
+    }
 }
 
 } // namespace goodfold::sequence

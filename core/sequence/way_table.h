@@ -28,9 +28,8 @@ public:
 
     /// Ways from which any other costs the same change are of one kind to go on from, whichever bend they
     /// made. 0 is the beginning.
-    size_t kind(int way) const {
-        return way == kFirst ? 0 : static_cast<size_t>(kinds[static_cast<size_t>(way)]) + 1;
-    }
+    size_t kind(int way) const { return way == kFirst ? 0 : kindOf[static_cast<size_t>(way)] + 1; }
+    size_t kinds() const { return changes.size(); }
     double change(int before, int after) const {
         return before == kFirst ? 0 : changes[kind(before) - 1][static_cast<size_t>(after)];
     }
@@ -50,7 +49,7 @@ private:
     std::vector<std::uint64_t> tools;
     std::vector<unsigned> toolIndex;
     std::vector<size_t> angles;
-    std::vector<int> kinds;                   // by way: the first that goes on alike
+    std::vector<size_t> kindOf;               // by way
     std::vector<std::vector<double>> changes; // from a kind to each way
 };
 

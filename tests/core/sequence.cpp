@@ -146,6 +146,7 @@ private slots:
     void longLegHitsTheScrew();
     void wishesAreKept();
     void searchCanBeStopped();
+    void manyBendsAreBounded();
     void stepsAreSaid();
     void wishesOfTheJobAreKept();
     void whatIsLeftOnIsInTheWayUntilItIsTrimmed();
@@ -361,6 +362,29 @@ void SequenceTest::searchCanBeStopped() {
     QVERIFY(outcome.stopped);
     QVERIFY(!outcome.plan);
     QVERIFY(outcome.stuck.empty());
+}
+
+/// Beyond twelve bends a plan is judged to cost what it says, and the bound is below it.
+void SequenceTest::manyBendsAreBounded() {
+    const auto bar = [](int bends) {
+        std::vector<part::Bend> all;
+        for (int i = 0; i < bends; ++i)
+            all.push_back(
+                {.angleDeg = i % 2 ? 30.0 : 45.0, .turn = i % 2 ? part::Turn::Up : part::Turn::Down});
+        return test::bar(std::vector<double>(static_cast<size_t>(bends) + 1, 45), all, 2, 25);
+    };
+    const part::Part part = part::solve(bar(14), test::hotRolled());
+    const auto outcome = sequence::plan(part, test::hotRolled(), only("vise"));
+    QVERIFY(outcome.plan);
+    QVERIFY(!outcome.plan->isBest);
+    QVERIFY(outcome.plan->bound > 0 && outcome.plan->bound < outcome.plan->cost);
+    sequence::Hits anew(part);
+    std::vector<Way> ways;
+    for (const sequence::Step& step : outcome.plan->steps)
+        ways.push_back(step.way);
+    const auto judged = sequence::judge(part, anew, ways);
+    QVERIFY(!judged.obstacle);
+    QVERIFY(std::abs(judged.plan.cost - outcome.plan->cost) < 1e-6);
 }
 
 void SequenceTest::stepsAreSaid() {

@@ -126,11 +126,20 @@ void MainWindow::sizePanels() {
     ribbon->setFixedHeight(qRound(216 * (1 + (textScale() - 1) * 0.3)));
 }
 
-/// With large text the blank's table needs the ladder's room.
+/// With large text the blank's table needs the ladder's room, in a small window the step in its tool. The
+/// shop is of no one job.
 void MainWindow::giveTableRoom() {
     constexpr double kLarge = 1.2;
-    const bool isShop = shopStage && stages->currentWidget() == shopStage; // of no one job
-    ladderColumn->setVisible(!isShop && (stages->currentIndex() == 0 || textScale() < kLarge));
+    constexpr int kNarrow = 1150;
+    const QWidget* shown = stages->currentWidget();
+    const bool isShop = shopStage && shown == shopStage, isBending = bendingStage && shown == bendingStage;
+    const bool hasRoom = stages->currentIndex() == 0 || textScale() < kLarge;
+    ladderColumn->setVisible(hasRoom && !isShop && !(isBending && width() < kNarrow));
+}
+
+void MainWindow::resizeEvent(QResizeEvent* event) {
+    QMainWindow::resizeEvent(event);
+    giveTableRoom();
 }
 
 /// After the user has chosen how things are read and look.

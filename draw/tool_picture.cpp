@@ -16,7 +16,7 @@ namespace goodfold::draw {
 namespace {
 
 constexpr double kText = 12.5, kFirstLevel = 16;
-constexpr double kLevel = 22, kLevelBeside = 50; // figures beside their lines take more
+constexpr double kLevel = 22;
 
 /// One dimension on the drawing, in mm of the picture: x right, y up.
 struct Line {
@@ -40,6 +40,9 @@ public:
             room |= QRectF(line.from, line.to).normalized().adjusted(-0.01, -0.01, 0.01, 0.01);
         const double beyond = 0.12 * std::max(room.width(), room.height()) + 6;
         room.adjust(-beyond, -beyond, beyond, beyond);
+        painter.setFont(typeface(kText, Weight::SemiBold));
+        for (const Line& line : lines)
+            levelBeside = std::max(levelBeside, painter.fontMetrics().horizontalAdvance(line.says) + 14.0);
         placeLines();
     }
 
@@ -117,8 +120,8 @@ private:
             const int count = levels[static_cast<size_t>(side)];
             return count == 0 ? 8.0 : kFirstLevel + count * each;
         };
-        const double left = margin(Line::Side::Left, kLevelBeside),
-                     right = margin(Line::Side::Right, kLevelBeside), top = margin(Line::Side::Above, kLevel),
+        const double left = margin(Line::Side::Left, levelBeside),
+                     right = margin(Line::Side::Right, levelBeside), top = margin(Line::Side::Above, kLevel),
                      bottom = margin(Line::Side::Below, kLevel);
         const QRectF inner = area.adjusted(left, top, -right, -bottom);
         scale = std::max(0.01, std::min(inner.width() / room.width(), inner.height() / room.height()));
@@ -176,7 +179,7 @@ private:
             return figure({at.x(), at.y() - high / 2, wide, high}, line.says, ink);
         }
         const bool lies = line.side == Line::Side::Above || line.side == Line::Side::Below;
-        const double off = kFirstLevel + line.level * (lies ? kLevel : kLevelBeside);
+        const double off = kFirstLevel + line.level * (lies ? kLevel : levelBeside);
         const double at = line.side == Line::Side::Above   ? drawn.top() - off
                           : line.side == Line::Side::Below ? drawn.bottom() + off
                           : line.side == Line::Side::Left  ? drawn.left() - off
@@ -214,6 +217,7 @@ private:
     const Palette& palette;
     std::vector<Line> lines;
     std::array<int, 4> levels{}; // by side
+    double levelBeside = 0;      // figures beside their lines take more
     QRectF room;                 // mm
     double scale = 1;
     QPointF origin;

@@ -56,10 +56,12 @@ QString kindInWords(tool::Kind kind) {
     return {};
 }
 
-ValueField::Kind fieldOf(tool::Figure::Unit unit) {
-    return unit == tool::Figure::Unit::Length    ? ValueField::Kind::Size
-           : unit == tool::Figure::Unit::Degrees ? ValueField::Kind::Angle
-                                                 : ValueField::Kind::Number;
+/// Thicknesses and accuracies are finer than the rule's step.
+ValueField::Kind fieldOf(const tool::Figure& figure) {
+    constexpr double kFine = 100; // mm
+    if (figure.unit == tool::Figure::Unit::Degrees) return ValueField::Kind::Angle;
+    if (figure.unit == tool::Figure::Unit::Newtons) return ValueField::Kind::Number;
+    return figure.most <= kFine ? ValueField::Kind::Size : ValueField::Kind::Length;
 }
 
 QLabel* faint(const QString& text, QWidget* parent) {
@@ -89,6 +91,7 @@ ShopStage::ShopStage(Document& document, QWidget* parent)
     name->setProperty("role", "title");
     kind = faint({}, this);
     kind->setIndent(7);
+    kind->setWordWrap(true);
 
     auto* column = new QVBoxLayout;
     column->setSpacing(2);
@@ -100,10 +103,10 @@ ShopStage::ShopStage(Document& document, QWidget* parent)
     beside->addWidget(makeLists());
     beside->addWidget(scrolling(figures), 1);
     auto* tools = scrolling(list);
-    tools->setFixedWidth(px(236));
+    tools->setFixedWidth(px(218));
     auto* side = new QWidget(this);
     side->setLayout(beside);
-    side->setFixedWidth(px(370));
+    side->setFixedWidth(px(318));
     beside->setContentsMargins(0, 0, 0, 0);
     auto* layout = new QHBoxLayout(this);
     layout->setContentsMargins(16, 12, 12, 10);
@@ -284,7 +287,7 @@ std::vector<Block> ShopStage::toolBlocks() {
 Cell ShopStage::figureCell(const tool::Figure& each) {
     tool::Tool read = tool(); // its figures are found by reference
     const QString says = QString::fromUtf8(each.says.data(), static_cast<qsizetype>(each.says.size()));
-    return figure(fieldOf(each.unit), says, each.in(read), [this, says, &each](double value) {
+    return figure(fieldOf(each), says, each.in(read), [this, says, &each](double value) {
         return change(says, [&](tool::Tool& changed) { each.in(changed) = value; });
     });
 }

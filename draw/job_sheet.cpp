@@ -127,31 +127,52 @@ private:
         y += 8;
     }
 
-    void step(const sequence::Step& step, size_t number, size_t count) {
-        room(kStepHeight);
-        const double top = y;
-        painter.setPen(QPen(palette.rule, 0.7));
-        painter.drawLine(QPointF(page.left(), top), QPointF(page.right(), top));
-        picture(step, QRectF(page.left(), top + 8, kPictureWidth, kStepHeight - 18));
-        const double left = page.left() + kPictureWidth + 14;
-        double at = top + 8;
-        const auto line = [&](const QString& says, double size, Weight weight = Weight::Regular,
-                              double indent = 0) {
-            at += words(QRectF(left + indent, at, page.right() - left - indent, page.bottom() - at), says,
-                        size, weight) +
-                  3;
-        };
-        line(QObject::tr("Step %1 of %2").arg(number).arg(count), kText + 2, Weight::SemiBold);
-        line(text(sequence::toDo(part, step, reading)), kText, Weight::Medium);
+    struct Words {
+        QString says;
+        double size;
+        Weight weight = Weight::Regular;
+        bool isTicked = false;
+    };
+    static constexpr double kTick = 14;
+
+    std::vector<Words> wordsOf(const sequence::Step& step, size_t number, size_t count) const {
+        std::vector<Words> all{
+            {QObject::tr("Step %1 of %2").arg(number).arg(count), kText + 2, Weight::SemiBold},
+            {text(sequence::toDo(part, step, reading)), kText, Weight::Medium}};
         for (const std::string& set : sequence::toSet(part, step, reading))
-            line(text(set), kSmall);
-        for (const std::string& check : sequence::toCheck(part, step, reading)) {
-            box(left, at);
-            line(text(check), kText, Weight::Regular, 14);
-        }
+            all.push_back({text(set), kSmall});
+        for (const std::string& check : sequence::toCheck(part, step, reading))
+            all.push_back({text(check), kText, Weight::Regular, true});
         for (const std::string& mind : sequence::toMind(part, step, reading))
-            line(text(mind), kSmall);
-        y = std::max(at, top + kStepHeight) + 4;
+            all.push_back({text(mind), kSmall});
+        return all;
+    }
+
+    /// The picture on the left, the words beside it; all on one page.
+    void step(const sequence::Step& step, size_t number, size_t count) {
+        constexpr double kGap = 3, kNoEnd = 1e4;
+        const double left = page.left() + kPictureWidth + 14, wide = page.right() - left;
+        const std::vector<Words> all = wordsOf(step, number, count);
+        double high = 8;
+        for (const Words& each : all) {
+            painter.setFont(typeface(each.size, each.weight));
+            high += kGap + painter
+                               .boundingRect(QRectF(0, 0, wide - (each.isTicked ? kTick : 0), kNoEnd),
+                                             Qt::TextWordWrap, each.says)
+                               .height();
+        }
+        high = std::max(high, kStepHeight);
+        room(high);
+        painter.setPen(QPen(palette.rule, 0.7));
+        painter.drawLine(QPointF(page.left(), y), QPointF(page.right(), y));
+        picture(step, QRectF(page.left(), y + 8, kPictureWidth, kStepHeight - 18));
+        double at = y + 8;
+        for (const Words& each : all) {
+            if (each.isTicked) box(left, at);
+            const double in = each.isTicked ? kTick : 0;
+            at += kGap + words(QRectF(left + in, at, wide - in, kNoEnd), each.says, each.size, each.weight);
+        }
+        y += high + 4;
     }
 
     void picture(const sequence::Step& step, const QRectF& area) {

@@ -120,6 +120,19 @@ std::vector<std::string> toSet(const part::Part& part, const Step& step, const q
                            (lean > 0 ? "right" : "left") +
                            ", so that the line lies along the tool: set it by the line at both edges.");
     }
+    const tool::Tool& tool = *step.way.setup.tool;
+    if (tool.isDie()) { // of the two edges the nearer
+        const double toParent = flatReach(part, step.way, step.before, false),
+                     toChild = flatReach(part, step.way, step.before, true);
+        says.push_back("An edge stop " + lengthIn(std::min(toParent, toChild) + bend.allowance / 2, reading) +
+                       " from the middle of the punch meets the edge on the side of " +
+                       plateName(part, toParent < toChild ? bend.parent : bend.child) + ".");
+    } else if (tool.mostFold > 0) {
+        const double inside = bend.allowance + flatReach(part, step.way, step.before, !step.way.holdsChild);
+        says.push_back("Set its depth to " +
+                       lengthIn(inside - tool::markOf(step.way.setup, step.way.work).fromTangent, reading) +
+                       ": the stock goes in to the stop.");
+    }
     const auto at = [&](const Segment& line) {
         const Vec2 middle = line.middle();
         return lengthIn(part::runsAlong(bend) ? middle.y() - part.blank.corner.y()
@@ -156,18 +169,23 @@ std::vector<std::string> toCheck(const part::Part& part, const Step& step, const
                            lengthIn(part::lengthTo(part, plate, part::DimensionTo::Outside), reading) +
                            " outside.");
     }
-    const tool::Setup& setup = step.way.setup;
-    if (setup.tool->isDie())
-        says.push_back(
-            "Short of it, press on by what is missing: a millimetre of the punch is " +
-            degreesIn(bend::degreesPerMillimetre(setup.opening, angle)) +
-            ". Too far, open it once, laid over the die with its edges down: to and fro cracks it.");
-    else if (!setup.closed)
-        says.push_back(
-            "Short of it, push on by what is missing. Too far, open it once, a block on its inside "
-            "close to the bend: to and fro cracks it.");
     return says;
 }
+
+namespace {
+
+/// What to do about an angle that is not there yet, or past it.
+std::string ifMissed(const part::PartBend& bend, const tool::Setup& setup) {
+    if (setup.tool->isDie())
+        return "Short of the angle, press on by what is missing: a millimetre of the punch is " +
+               degreesIn(bend::degreesPerMillimetre(setup.opening, bend.shape.angleDeg)) +
+               ". Too far, open it once, laid over the die with its edges down: to and fro cracks it.";
+    return "Short of the angle, push on by what is missing. Too far, open it once, a block on its inside "
+           "close "
+           "to the bend: to and fro cracks it.";
+}
+
+} // namespace
 
 std::vector<std::string> toMind(const part::Part& part, const Step& step, const quantity::Reading& reading) {
     const Way& way = step.way;
@@ -182,6 +200,7 @@ std::vector<std::string> toMind(const part::Part& part, const Step& step, const 
         if (!way.setup.bottomed && canBottom)
             says.push_back("Driven home it would come back less than half as far, for " +
                            quantity::printNumber(bend::kBottoming, 0) + " times the force.");
+        says.push_back(ifMissed(bendOf(part, way), way.setup));
         return says;
     }
     const double free = flatReach(part, way, step.before, !way.holdsChild);
@@ -211,7 +230,8 @@ std::vector<std::string> toMind(const part::Part& part, const Step& step, const 
             "That is more than one person pulls with ease: leave " + lengthIn(wanted, reading) +
             " to pull on before it is cut, or get help. Heat makes it easier, and is for those who "
             "may by your shop's rules: never over zinc, paint or plating.");
-    if (way.setup.closed) says.push_back("Keep fingers out of the fold as it closes.");
+    says.push_back(way.setup.closed ? "Keep fingers out of the fold as it closes."
+                                    : ifMissed(bendOf(part, way), way.setup));
     return says;
 }
 

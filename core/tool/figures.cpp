@@ -86,6 +86,8 @@ const std::vector<Figure>& figures() {
          folds},
         {"most_fold", "takes at most", Length, kLeast, kMost, [](Tool& t) -> double& { return t.mostFold; },
          folds},
+        {"mark_offset", "its line is set further on by", Length, -50, 50,
+         [](Tool& t) -> double& { return t.markOffset; }, any},
         {"place_sigma", "set to its line within (1 sigma)", Length, kLeast, 10,
          [](Tool& t) -> double& { return t.placeSigma; }, any},
         {"angle_sigma", "angle reached within (1 sigma)", Degrees, kLeast, 20,

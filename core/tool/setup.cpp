@@ -169,7 +169,9 @@ double leverOf(const Tool& tool, double freeLength) {
     return std::max(tool.lever, freeLength);
 }
 
-ToolMark markOf(const Setup& setup, const Work& work) {
+namespace {
+
+ToolMark placeOf(const Setup& setup, const Work& work) {
     switch (setup.tool->kind) {
     case Kind::Vise:
         return {setup.tool->radii.front(), "the jaw top"};
@@ -188,6 +190,14 @@ ToolMark markOf(const Setup& setup, const Work& work) {
         return {0, "the middle of the round bar"};
     }
     return {};
+}
+
+} // namespace
+
+ToolMark markOf(const Setup& setup, const Work& work) {
+    ToolMark mark = placeOf(setup, work);
+    mark.fromTangent += setup.tool->markOffset;
+    return mark;
 }
 
 } // namespace goodfold::tool

@@ -54,7 +54,7 @@ struct ToolMark {
 };
 /// Jaws: the edge's radius past the tangent line, where their top is. Noses and blades: the sight line, the
 /// radius past it. Dies: the bend's centre, under the punch. Pins and formers: the tangent line itself, at
-/// the pin's middle.
+/// the pin's middle. Each further toward the free side by what the shop found out for its tool.
 ToolMark markOf(const Setup& setup, const Work& work);
 
 } // namespace goodfold::tool

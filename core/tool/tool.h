@@ -78,6 +78,7 @@ struct Tool {
     Die die;
     std::vector<double> fingers;        // widths there are; empty: one clamp over the whole length
     double leastFold = 0, mostFold = 0; // of a folder: how deep the stock can go in
+    double markOffset = 0;              // mm, that the line is set further on, from bends made in it
     double placeSigma = 0;              // mm, mark to tool
     double angleSigma = 0;              // degrees, angle reached
 

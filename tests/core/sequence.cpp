@@ -152,6 +152,7 @@ private slots:
     void whatIsLeftOnIsInTheWayUntilItIsTrimmed();
     void tasksHaveTheirPlaces();
     void leaningBarsAreSet();
+    void stopsAreSet();
     void radiiOfTheToolsAreTold();
     void toolsThatWouldDoAreTried();
     void lapsAreClosedLast();
@@ -503,6 +504,27 @@ void SequenceTest::leaningBarsAreSet() {
         QVERIFY2(set[0].find(lean > 0 ? "15° to the right" : "15° to the left") != std::string::npos,
                  set[0].c_str());
     }
+}
+
+/// A stop in the die, a depth in the folder: both measure to the edge that goes against them.
+void SequenceTest::stopsAreSet() {
+    const auto setOf = [](const part::Part& part, const char* tool) {
+        const auto outcome = sequence::plan(part, test::hotRolled(), only(tool));
+        if (!outcome.plan) qFatal("no plan");
+        std::string all;
+        for (const std::string& line :
+             sequence::toSet(part, outcome.plan->steps[0], quantity::Reading::millimetres()))
+            all += line + "\n";
+        return all;
+    };
+    const part::Part bar = part::solve(test::bar({70, 50}, {{.angleDeg = 90}}, 3, 30), test::hotRolled());
+    const double toEnd = bar.blank.length - (bar.bends[0].centre.middle().x() - bar.blank.corner.x());
+    const std::string stop = "An edge stop " +
+                             quantity::print(quantity::Length::mm(toEnd), quantity::Reading::millimetres()) +
+                             " from";
+    QVERIFY2(setOf(bar, "press").find(stop) != std::string::npos, setOf(bar, "press").c_str());
+    const part::Part sheet = part::solve(test::bar({70, 15}, {{.angleDeg = 90}}, 0.7, 30), test::hotRolled());
+    QVERIFY2(setOf(sheet, "folder").find("Set its depth to ") != std::string::npos, "folder");
 }
 
 /// Laid out for its tools a part has nothing more to say of their radii, and its blank is as long as was

@@ -66,7 +66,7 @@ public:
             left = extra;
             if (!isMade(longer)) continue;
             return check::Remedy{"leave " + quantity::print(quantity::Length::mm(extra), reading) +
-                                     " on leg " + id + " and trim it after",
+                                     " on leg " + id + " to trim",
                                  std::move(longer)};
         }
         return {};

@@ -196,6 +196,11 @@ std::vector<std::string> toMind(const part::Part& part, const Step& step, const 
         says.push_back("It takes " + quantity::printNumber(way.setup.force / 1000, 1) + " kN, " +
                        quantity::printNumber(100 * share, 0) + " % of what the " + tool.name +
                        " is rated for. Keep hands off the work and stand clear while it is loaded.");
+        constexpr double kHand = 80; // mm from the punch: what a hand needs to stay clear
+        if (std::max(flatReach(part, way, step.before, false), flatReach(part, way, step.before, true)) <
+            kHand)
+            says.push_back(
+                "Nothing of it reaches far enough to hold by hand: use tongs, or rest it on the die.");
         const bool canBottom = tool.die.bottoms && bend::kBottoming * share <= bend::kPressShare;
         if (!way.setup.bottomed && canBottom)
             says.push_back("Driven home it would come back less than half as far, for " +

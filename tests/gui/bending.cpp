@@ -198,7 +198,7 @@ void BendingTest::whatIsInTheWayIsSaidAndMended() {
         std::find_if(found.begin(), found.end(), [](const auto& f) { return f.rule == "no-order"; });
     QVERIFY(noOrder != found.end() && noOrder->severity == check::Severity::Stop);
     QVERIFY(noOrder->remedy() && noOrder->remedy()->says == mend.toStdString());
-    QVERIFY2(says.contains("and trim it after") && says.contains("would do with"), qPrintable(says));
+    QVERIFY2(says.contains("on leg B to trim") && says.contains("would do with"), qPrintable(says));
     window.press(mend);
     window.wait();
     QVERIFY(window.job().findPlate("B")->length > 32);

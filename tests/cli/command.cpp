@@ -57,6 +57,8 @@ private slots:
     void showTellsWhatDrivesAndWhatIsCut();
     void planTellsEveryStep();
     void planTellsWhatIsInTheWay();
+    void jobSheetSaysAllAndStaysOnThePaper_data();
+    void jobSheetSaysAllAndStaysOnThePaper();
     void csvIsReadByColumns();
     void linksNoWidgets();
 };
@@ -268,6 +270,51 @@ void CommandTest::planTellsWhatIsInTheWay() {
         run({"export", demo("bench-foot.gfold"), "--pdf-sheet", folder.filePath("no.pdf")});
     QCOMPARE(refused.status, 1);
     QVERIFY(!QFile::exists(folder.filePath("no.pdf")));
+}
+
+void CommandTest::jobSheetSaysAllAndStaysOnThePaper_data() {
+    QTest::addColumn<QString>("job");
+    for (const char* job : {"vent-stay", "light-rail", "frame-foot", "valve-tray", "bench-cover"})
+        QTest::newRow(job) << job;
+}
+
+/// Every sentence of the plan is on the sheet, and no word of it past the paper's edge.
+void CommandTest::jobSheetSaysAllAndStaysOnThePaper() {
+    QFETCH(QString, job);
+    QTemporaryDir folder;
+    const QString sheet = folder.filePath("sheet.pdf"), words = folder.filePath("words.html");
+    const QString file = demo(qPrintable(job + ".gfold"));
+    QCOMPARE(run({"export", file, "--pdf-sheet", sheet}).status, 0);
+    QCOMPARE(QProcess::execute("pdftotext", {"-bbox", sheet, words}), 0);
+    QString all;
+    QSizeF page;
+    QXmlStreamReader reader(textOf(words));
+    while (!reader.atEnd())
+        if (reader.readNext() == QXmlStreamReader::StartElement) {
+            const auto figure = [&](const char* name) {
+                return reader.attributes().value(QLatin1String(name)).toDouble();
+            };
+            if (reader.name() == QLatin1String("page")) page = {figure("width"), figure("height")};
+            if (reader.name() != QLatin1String("word")) continue;
+            QVERIFY(figure("xMax") <= page.width() && figure("yMax") <= page.height());
+            all += reader.readElementText() + " ";
+        }
+    QVERIFY(!page.isEmpty());
+    const auto isSaid = [&](const json& sentence) {
+        const QString wanted = QString::fromStdString(sentence.get<std::string>()).simplified();
+        QVERIFY2(all.contains(wanted), qPrintable(wanted));
+    };
+    const json plan = run({"plan", file, "--json"}).lines().at(0);
+    for (const json& step : plan["steps"]) {
+        isSaid(step["says"]);
+        for (const char* kind : {"set", "check", "mind"})
+            for (const json& sentence : step[kind])
+                isSaid(sentence);
+    }
+    for (const json& task : plan["round"]) {
+        isSaid(task["says"]);
+        isSaid(task["why"]);
+    }
 }
 
 void CommandTest::csvIsReadByColumns() {

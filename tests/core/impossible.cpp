@@ -1,0 +1,143 @@
+// Families of parts that a tool cannot make, called impossible for the right reason; and their neighbours
+// that it can.
+#include "core/sheet_support.h"
+#include "core/shop_support.h"
+#include "sequence/say.h"
+
+using namespace goodfold;
+using part::Edge;
+using sequence::Obstacle;
+using test::only;
+
+namespace {
+
+/// Obstacles of a part that one tool cannot make.
+std::set<Obstacle::Kind> obstacles(const part::Job& job, const tool::Shop& shop,
+                                   std::string* says = nullptr) {
+    const auto& material = test::materialOf(job);
+    const part::Part part = part::solve(job, material);
+    const sequence::Outcome outcome = sequence::plan(part, material, shop);
+    if (outcome.plan) return {};
+    std::set<Obstacle::Kind> kinds;
+    for (const sequence::Stuck& stuck : outcome.stuck) {
+        for (const auto& reason : stuck.reasons)
+            kinds.insert(reason.obstacle.kind);
+        if (says) *says += sequence::inWords(part, stuck, quantity::Reading::millimetres()) + "\n";
+    }
+    return kinds;
+}
+
+part::Job randomBox(test::RandomJobs& random, double height, std::initializer_list<Edge> walls) {
+    part::Job job = test::tray(walls, 90, height);
+    job.thickness = 1;
+    job.plates[0].length = std::round(random.real(160, 260));
+    job.plates[0].width = std::round(random.real(140, 200));
+    for (part::Bend& bend : job.bends)
+        bend.insideRadius = 1;
+    return job;
+}
+
+} // namespace
+
+class ImpossibleTest : public QObject {
+    Q_OBJECT
+private slots:
+    void legShorterThanHalfTheOpening();
+    void returnFlangeUnderThePunch();
+    void flangeDeeperThanTheFingers();
+    void closedBoxOnAPlainBrake();
+    void longLegHitsTheScrew();
+};
+
+/// A leg is bent in the narrowest setting that takes the stock, and no shorter.
+void ImpossibleTest::legShorterThanHalfTheOpening() {
+    test::RandomJobs random(71);
+    for (int n = 0; n < 25; ++n) {
+        const double thickness = random.real(4, 9), width = random.real(20, 40), angle = random.real(60, 95);
+        const auto job = [&](double leg) {
+            return test::bar({90, leg}, {{.angleDeg = angle}}, thickness, width);
+        };
+        const part::Part part = part::solve(job(90), test::hotRolled());
+        double least = std::numeric_limits<double>::infinity();
+        for (const tool::Setup& setup :
+             tool::fit(only("press").tools[0], sequence::workOf(part, 0), test::hotRolled()).setups)
+            least = std::min(least, setup.leastLeg);
+        QVERIFY(std::isfinite(least));
+        std::string says;
+        QCOMPARE(obstacles(job(random.real(0.75, 0.99) * least), only("press"), &says),
+                 std::set{Obstacle::Kind::ShortLeg});
+        QVERIFY2(says.find("slips into") != std::string::npos, says.c_str());
+        QVERIFY(obstacles(job(least + 0.01), only("press")).empty());
+    }
+}
+
+/// A coil whose last leg comes back over the first: in a press the last bend closes over the punch, or the
+/// part over itself. Opened to a channel it is made.
+void ImpossibleTest::returnFlangeUnderThePunch() {
+    test::RandomJobs random(72);
+    for (int n = 0; n < 15; ++n) {
+        const double side = random.real(38, 60), thickness = random.real(2, 4), width = random.real(20, 40);
+        const std::vector<part::Bend> square(4, {.angleDeg = 90});
+        std::string says;
+        const auto kinds = obstacles(test::bar(std::vector<double>(5, side), square, thickness, width),
+                                     only("press"), &says);
+        QVERIFY2(kinds.count(Obstacle::Kind::Hit) || kinds.count(Obstacle::Kind::SelfHit), says.c_str());
+        QVERIFY2(says.find("punch") != std::string::npos || says.find("ram") != std::string::npos ||
+                     says.find("meet") != std::string::npos,
+                 says.c_str());
+        const part::Job open =
+            test::bar({side, 2.5 * side, side}, {{.angleDeg = 45}, {.angleDeg = 45}}, thickness, width);
+        QVERIFY(obstacles(open, only("press")).empty());
+    }
+}
+
+/// Four walls: as low as the clamp opens they come out of it; higher they are caught; higher than the fingers
+/// they hit the beam above.
+void ImpossibleTest::flangeDeeperThanTheFingers() {
+    test::RandomJobs random(73);
+    const auto all = {Edge::End, Edge::Start, Edge::Left, Edge::Right};
+    for (int n = 0; n < 8; ++n) {
+        std::string says;
+        QVERIFY2(obstacles(randomBox(random, random.real(15, 42), all), only("finger-brake"), &says).empty(),
+                 says.c_str());
+        const part::Job high = randomBox(random, random.real(50, 70), all);
+        QVERIFY(obstacles(high, only("finger-brake"), &says).count(Obstacle::Kind::Trapped));
+        const part::Job deep = randomBox(random, random.real(110, 150), all);
+        QVERIFY(obstacles(deep, only("finger-brake"), &says).count(Obstacle::Kind::Hit));
+        QVERIFY2(says.find("beam") != std::string::npos, says.c_str());
+    }
+}
+
+void ImpossibleTest::closedBoxOnAPlainBrake() {
+    test::RandomJobs random(74);
+    for (int n = 0; n < 8; ++n) {
+        const double height = random.real(15, 80);
+        std::string says;
+        const part::Job box = randomBox(random, height, {Edge::End, Edge::Start, Edge::Left, Edge::Right});
+        QVERIFY(obstacles(box, only("brake"), &says).count(Obstacle::Kind::Hit));
+        QVERIFY2(says.find("clamp") != std::string::npos, says.c_str());
+        const part::Job channel = randomBox(random, std::min(height, 50.0), {Edge::End, Edge::Start});
+        QVERIFY(obstacles(channel, only("brake")).empty()); // two walls are no box
+    }
+}
+
+/// Wide bar cannot be held beside the screw: what reaches below hits it, unless it goes in the other way.
+void ImpossibleTest::longLegHitsTheScrew() {
+    const part::Part part = part::solve(test::bar({200, 30}, {{.angleDeg = 90}}, 3, 60), test::hotRolled());
+    const auto outcome = sequence::plan(part, test::hotRolled(), only("vise"));
+    QVERIFY(outcome.plan);
+    QVERIFY(outcome.plan->steps[0].way.holdsChild); // the short leg is in the jaws
+    const part::Part both = part::solve(test::bar({200, 200}, {{.angleDeg = 90}}, 3, 60), test::hotRolled());
+    const auto none = sequence::plan(both, test::hotRolled(), only("vise"));
+    QVERIFY(!none.plan);
+    QCOMPARE(none.stuck.size(), size_t{1});
+    QCOMPARE(none.stuck[0].reasons[0].obstacle.what, std::string("the screw"));
+    const part::Part narrow =
+        part::solve(test::bar({200, 200}, {{.angleDeg = 90}}, 3, 30), test::hotRolled());
+    const auto beside = sequence::plan(narrow, test::hotRolled(), only("vise"));
+    QVERIFY(beside.plan);
+    QVERIFY(beside.plan->steps[0].way.hold.beside);
+}
+
+QTEST_APPLESS_MAIN(ImpossibleTest)
+#include "impossible.moc"

@@ -1,0 +1,227 @@
+// What goes with the order of bending: the words of each step, what is done round the bends, what the user
+// settled, and what the tools have to say about the part.
+#include "core/sheet_support.h"
+#include "core/shop_support.h"
+#include "sequence/around.h"
+#include "sequence/findings.h"
+#include "sequence/mend.h"
+#include "sequence/say.h"
+
+using namespace goodfold;
+using part::Edge;
+using sequence::Way;
+using test::only;
+
+class StepsTest : public QObject {
+    Q_OBJECT
+private slots:
+    void stepsAreSaid();
+    void wishesOfTheJobAreKept();
+    void whatIsLeftOnIsInTheWayUntilItIsTrimmed();
+    void tasksHaveTheirPlaces();
+    void leaningBarsAreSet();
+    void stopsAreSet();
+    void radiiOfTheToolsAreTold();
+    void toolsThatWouldDoAreTried();
+    void lapsAreClosedLast();
+};
+
+void StepsTest::stepsAreSaid() {
+    const part::Part part =
+        part::solve(test::bar({50, 60, 50}, {{.angleDeg = 90}, {.angleDeg = 60}}, 3, 30), test::hotRolled());
+    const auto outcome = sequence::plan(part, test::hotRolled(), only("vise"));
+    QVERIFY(outcome.plan);
+    for (const sequence::Step& step : outcome.plan->steps) {
+        const std::string says = sequence::toDo(part, step, quantity::Reading::millimetres());
+        for (const char* word : {"Clamp leg", "toward you", "jaw top", "comes back to"})
+            QVERIFY2(says.find(word) != std::string::npos, says.c_str());
+        QVERIFY(!sequence::toCheck(part, step, quantity::Reading::millimetres()).empty());
+        // The line lies on the blank, a jaw's edge past the tangent line of the leg that is held.
+        const sequence::StepMark mark = sequence::markOf(part, step);
+        const part::PartBend& bend = part.bends[static_cast<size_t>(step.way.bend)];
+        const double expected = step.way.holdsChild ? bend.far.middle().x() - 1 : bend.near.middle().x() + 1;
+        QVERIFY(std::abs(mark.at - (expected - part.blank.corner.x())) < 1e-9);
+    }
+}
+
+/// An order that cannot be names the step that fails, and a tool that is gone is said.
+void StepsTest::wishesOfTheJobAreKept() {
+    part::Job job = test::bar({40, 90, 40}, {{.angleDeg = 90}, {.angleDeg = 90}}, 3, 30);
+    job.bends[0].tool = "press";
+    job.bendOrder = {job.bends[1].id};
+    const auto wishes = sequence::wishesOf(job);
+    QCOMPARE(wishes.order, std::vector<int>{1});
+    QCOMPARE(wishes.tool.at(0), std::string("press"));
+    job.bends[0].tool = "steam hammer";
+    const part::Part part = part::solve(job, test::hotRolled());
+    const auto outcome =
+        sequence::plan(part, test::hotRolled(), tool::standardShop(), sequence::wishesOf(job));
+    QVERIFY(!outcome.plan);
+    const std::string says = sequence::inWords(part, outcome.stuck[0], quantity::Reading::millimetres());
+    QVERIFY2(says.find("steam hammer") != std::string::npos, says.c_str());
+    tool::Shop without = tool::standardShop();
+    for (tool::Tool& tool : without.tools)
+        tool.isThere = tool.id == "brake";
+    const auto left = sequence::waysOf(part, test::hotRolled(), without);
+    for (const auto& ways : left.of)
+        for (const Way& way : ways)
+            QCOMPARE(way.setup.tool->id, std::string("brake"));
+}
+
+/// A short leg is too short to pull on; left long it is not, and what is left on hits what the leg would not.
+void StepsTest::whatIsLeftOnIsInTheWayUntilItIsTrimmed() {
+    part::Job job = test::bar({60, 45}, {{.angleDeg = 90}}, 3, 30);
+    const auto reach = [&](double extra) {
+        job.plates[1].ends[Edge::End].extra = extra;
+        const part::Part part = part::solve(job, test::hotRolled());
+        Way way = sequence::waysOf(part, test::hotRolled(), only("vise")).of[0].front();
+        way.holdsChild = false;
+        return sequence::flatReach(part, way, 0, true);
+    };
+    QVERIFY(std::abs(reach(100) - reach(0) - 100) < 1e-9);
+
+    // In the press a leg of 30 stays on the bed; with 600 left on it swings up and meets the ram's column.
+    const auto hits = [&](double extra) {
+        job.plates[1].ends[Edge::End].extra = extra;
+        const part::Part part = part::solve(job, test::hotRolled());
+        sequence::Hits looked(part);
+        size_t count = 0;
+        const auto ways = sequence::waysOf(part, test::hotRolled(), only("vise"));
+        for (const Way& way : ways.of[0])
+            count += looked.inTheWay(way, 0).has_value();
+        return count;
+    };
+    QVERIFY(hits(700) > hits(0));
+}
+
+void StepsTest::tasksHaveTheirPlaces() {
+    part::Job job = test::bar({60, 70, 50}, {{.angleDeg = 90}, {.angleDeg = 90}}, 3, 30);
+    part::Hole flat{.id = "h1"}, later{.id = "h2"};
+    for (part::Hole* hole : {&flat, &later}) {
+        hole->diameter = 6;
+        hole->x = 20;
+    }
+    flat.xFrom = part::Hole::XFrom::Start;
+    later.xFrom = part::Hole::XFrom::End;
+    later.afterBending = true;
+    job.plates[0].holes = {flat};
+    job.plates[2].holes = {later};
+    job.plates[2].ends[Edge::End].extra = 80;
+    const part::Part part = part::solve(job, test::hotRolled());
+    const auto outcome = sequence::plan(part, test::hotRolled(), tool::standardShop());
+    QVERIFY(outcome.plan);
+    const auto tasks = sequence::tasksRound(job, part, *outcome.plan, quantity::Reading::millimetres());
+    const auto placeOf = [&](const std::string& begins) {
+        for (const sequence::Task& task : tasks)
+            if (task.says.starts_with(begins)) return static_cast<int>(task.afterStep);
+        return -1;
+    };
+    QCOMPARE(placeOf("Cut the blank"), 0);
+    QCOMPARE(placeOf("Drill h1"), 0);
+    QCOMPARE(placeOf("Drill h2"), 2);
+    size_t stepOfLast = 0; // of bend 2, on whose leg something was left
+    while (outcome.plan->steps[stepOfLast].way.bend != 1)
+        ++stepOfLast;
+    QCOMPARE(placeOf("Trim leg"), static_cast<int>(stepOfLast) + 1);
+    QVERIFY(placeOf("Deburr") == 0);
+    QVERIFY(std::all_of(tasks.begin(), tasks.end(), [](const auto& task) { return !task.why.empty(); }));
+}
+
+/// The bar leans by the bend's skew, and to the other side when the other leg is held or its other face seen.
+void StepsTest::leaningBarsAreSet() {
+    const part::Part part =
+        part::solve(test::bar({80, 90}, {{.angleDeg = 60, .skewDeg = 15}}, 3, 30), test::hotRolled());
+    const auto ways = sequence::waysOf(part, test::hotRolled(), only("vise"));
+    for (const Way& way : ways.of[0]) {
+        const double lean = sequence::leanDeg(part, way);
+        QVERIFY(std::abs(std::abs(lean) - 15) < 1e-9);
+        Way other = way;
+        other.hold.toward = !way.hold.toward;
+        QVERIFY(std::abs(sequence::leanDeg(part, other) + lean) < 1e-9);
+        const auto set = sequence::toSet(part, {way, 0, {}}, quantity::Reading::millimetres());
+        QVERIFY2(set[0].find(lean > 0 ? "15° to the right" : "15° to the left") != std::string::npos,
+                 set[0].c_str());
+    }
+}
+
+/// A stop in the die, a depth in the folder: both measure to the edge that goes against them.
+void StepsTest::stopsAreSet() {
+    const auto setOf = [](const part::Part& part, const char* tool) {
+        const auto outcome = sequence::plan(part, test::hotRolled(), only(tool));
+        if (!outcome.plan) qFatal("no plan");
+        std::string all;
+        for (const std::string& line :
+             sequence::toSet(part, outcome.plan->steps[0], quantity::Reading::millimetres()))
+            all += line + "\n";
+        return all;
+    };
+    const part::Part bar = part::solve(test::bar({70, 50}, {{.angleDeg = 90}}, 3, 30), test::hotRolled());
+    const double toEnd = bar.blank.length - (bar.bends[0].centre.middle().x() - bar.blank.corner.x());
+    const std::string stop = "An edge stop " +
+                             quantity::print(quantity::Length::mm(toEnd), quantity::Reading::millimetres()) +
+                             " from";
+    QVERIFY2(setOf(bar, "press").find(stop) != std::string::npos, setOf(bar, "press").c_str());
+    const part::Part sheet = part::solve(test::bar({70, 15}, {{.angleDeg = 90}}, 0.7, 30), test::hotRolled());
+    QVERIFY2(setOf(sheet, "folder").find("Set its depth to ") != std::string::npos, "folder");
+}
+
+/// Laid out for its tools a part has nothing more to say of their radii, and its blank is as long as was
+/// said.
+void StepsTest::radiiOfTheToolsAreTold() {
+    part::Job job = test::bar({60, 70, 50}, {{.angleDeg = 90}, {.angleDeg = 90}}, 3, 30);
+    for (part::Bend& bend : job.bends)
+        bend.insideRadius = 6;
+    const auto findingsOf = [](const part::Job& of) {
+        const part::Part part = part::solve(of, test::hotRolled());
+        const auto outcome = sequence::plan(part, test::hotRolled(), only("vise"));
+        return sequence::findingsOf(of, part, test::hotRolled(), outcome, {},
+                                    quantity::Reading::millimetres());
+    };
+    const auto found = findingsOf(job);
+    QCOMPARE(found.size(), size_t{1});
+    QCOMPARE(found[0].rule, std::string("other-radius"));
+    const part::Job laidOut = found[0].remedies.at(0).mended;
+    for (const part::Bend& bend : laidOut.bends)
+        QCOMPARE(bend.insideRadius.value(), 3.0); // over a jaw, its own thickness
+    QVERIFY(findingsOf(laidOut).empty());
+    const double longer = part::solve(laidOut, test::hotRolled()).blank.length -
+                          part::solve(job, test::hotRolled()).blank.length;
+    const std::string says =
+        quantity::typeset(quantity::Length::mm(longer), quantity::Reading::millimetres()) + " longer";
+    QVERIFY2(found[0].says.find(says) != std::string::npos, found[0].says.c_str());
+}
+
+/// Wide bar that hits the screw: the vise would do with its screw deeper, and with what is said it does.
+void StepsTest::toolsThatWouldDoAreTried() {
+    const part::Job job = test::bar({200, 200}, {{.angleDeg = 90}}, 3, 60);
+    const part::Part part = part::solve(job, test::hotRolled());
+    const auto none = sequence::plan(part, test::hotRolled(), only("vise"));
+    const auto says = sequence::toolsThatWouldDo(job, test::hotRolled(), only("vise"),
+                                                 quantity::Reading::millimetres(), none.stuck);
+    QCOMPARE(says.size(), size_t{1});
+    QVERIFY2(says[0].find("down to the screw") != std::string::npos, says[0].c_str());
+    tool::Shop deeper = only("vise");
+    deeper.tools[0].bench.screwDepth *= 3;
+    QVERIFY(sequence::plan(part, test::hotRolled(), deeper).plan);
+}
+
+/// The tray's tabs stand before what closes over them, as its findings say; and its drawing counts so.
+void StepsTest::lapsAreClosedLast() {
+    std::ifstream in(PROJECT_DATA "/demo/valve-tray.gfold");
+    const part::Job job = files::readJob(in)->job;
+    part::Part part = part::solve(job, test::materialOf(job));
+    size_t laps = 0;
+    for (const part::PartBend& bend : part.bends)
+        laps += bend.closes.size();
+    QCOMPARE(laps, size_t{4});
+    const auto outcome = sequence::plan(part, test::materialOf(job), tool::standardShop());
+    QVERIFY(outcome.plan);
+    for (const sequence::Step& step : outcome.plan->steps)
+        QCOMPARE(sequence::lapsShut(part, step.way.bend, step.before), 0);
+    part::setOrder(part, sequence::orderOf(*outcome.plan));
+    for (size_t i = 0; i < outcome.plan->steps.size(); ++i)
+        QCOMPARE(part.bends[static_cast<size_t>(outcome.plan->steps[i].way.bend)].order, static_cast<int>(i));
+}
+
+QTEST_APPLESS_MAIN(StepsTest)
+#include "steps.moc"

@@ -2,6 +2,7 @@
 
 #include "sequence/say.h"
 
+#include <algorithm>
 #include <cmath>
 
 namespace goodfold::sequence {
@@ -10,6 +11,26 @@ namespace {
 
 using check::Finding;
 using part::Element;
+
+/// A strap's ears come together before its bends are done, so no order of whole bends makes it.
+bool hasStrap(const part::Job& job) {
+    return std::any_of(job.bends.begin(), job.bends.end(), [](const part::Bend& bend) {
+        return bend.wrap && bend.wrap->kind == part::Wrap::Kind::Strap;
+    });
+}
+
+Finding strapByHand(const part::Job& job) {
+    const auto strap = std::find_if(job.bends.begin(), job.bends.end(),
+                                    [](const part::Bend& bend) { return bend.wrap.has_value(); });
+    Finding finding;
+    finding.rule = "strap-by-hand";
+    finding.about = Element::bend(strap->id);
+    finding.headline = "The strap is closed by hand";
+    finding.says = "Its ears come together before its bends are done, so no order of whole bends makes it. "
+                   "Wrap it round "
+                   "its pipe short of closing, bend the ears, then squeeze it shut.";
+    return finding;
+}
 
 std::vector<Finding> notMade(const part::Part& part, const Outcome& outcome, std::vector<check::Remedy> mends,
                              const quantity::Reading& reading) {
@@ -78,6 +99,7 @@ std::vector<Finding> findingsOf(const part::Job& job, const part::Part& part,
                                 const material::Material& material, const Outcome& outcome,
                                 std::vector<check::Remedy> mends, const quantity::Reading& reading) {
     if (outcome.plan) return otherRadii(job, part, material, *outcome.plan, reading);
+    if (hasStrap(job) && !outcome.stuck.empty()) return {strapByHand(job)};
     return notMade(part, outcome, std::move(mends), reading);
 }
 

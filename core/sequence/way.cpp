@@ -9,7 +9,7 @@ namespace goodfold::sequence {
 tool::Work workOf(const part::Part& part, int index) {
     const part::PartBend& bend = part.bends[static_cast<size_t>(index)];
     return {bend.shape.angleDeg, bend.shape.insideRadius, part.thickness,
-            (bend.near.to - bend.near.from).norm(), bend.allowance};
+            (bend.near.to - bend.near.from).norm(), bend.allowance, bend.hits};
 }
 
 namespace {

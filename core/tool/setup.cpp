@@ -12,6 +12,7 @@ namespace {
 
 constexpr double kUnloading = 1.15;    // springback beyond the model's: the modulus falls after straining
 constexpr double kBottomedKeeps = 0.3; // of an air bend's springback, where the punch is driven home
+constexpr double kFarRadius = 0.5;     // of what is made from what is wanted, in shares of it
 constexpr double kMildUltimate = 420;  // MPa: what thicknesses are rated in
 
 std::string mm(double value) {
@@ -120,7 +121,11 @@ void addClamps(Fit& fit, const Tool& tool, const Work& work, const material::Mat
     constexpr double kFold = 150; // from here on a hem is folded as far as it goes and then shut
     const bool folds =
         tool.kind == Kind::LeafBrake || tool.kind == Kind::BarFolder || tool.kind == Kind::HandSeamer;
-    if (folds && work.angleDeg >= kFold && work.angleDeg <= 190) {
+    constexpr double kStrap = 270, kSqueezed = 60; // degrees: a strap is squeezed shut off its former
+    if (tool.kind == Kind::RoundFormer && work.angleDeg > kStrap) {
+        setup.closed = true;
+        setup.loadedAngleDeg = std::min(tool.mostAngleDeg, work.angleDeg - kSqueezed);
+    } else if (folds && work.angleDeg >= kFold && work.angleDeg <= 190) {
         setup.closed = true;
         setup.loadedAngleDeg = tool.mostAngleDeg;
     } else if (setup.loadedAngleDeg > tool.mostAngleDeg) {
@@ -131,6 +136,18 @@ void addClamps(Fit& fit, const Tool& tool, const Work& work, const material::Mat
     if (tool.fingers.empty()) return fit.setups.push_back(setup);
     fit.setups.push_back(setup); // all fingers in
     addFingers(fit, setup, work.length);
+}
+
+/// A radius that is quite another makes quite another part; a little off is only charged for.
+void dropOtherRadii(Fit& fit, const Tool& tool, const Work& work) {
+    const double far = std::max(2 * work.thickness, kFarRadius * work.insideRadius);
+    if (work.hits > 1) return;
+    std::erase_if(fit.setups, [&](const Setup& setup) {
+        if (std::abs(setup.insideRadius - work.insideRadius) <= far) return false;
+        fit.why = "the " + tool.name + " makes a radius of " + mm(setup.insideRadius) + ", the bend has " +
+                  mm(work.insideRadius);
+        return true;
+    });
 }
 
 } // namespace
@@ -152,9 +169,8 @@ Fit fit(const Tool& tool, const Work& work, const material::Material& material) 
         found.why = "the " + tool.name + " takes " + mm(thickest) + " of this stock over that length";
         return found;
     }
-    constexpr double kFar = 0.5; // of a pin or a former from what is wanted, in shares of it
     if (tool.isPicked() &&
-        std::abs(radiusMade(tool, work, material) - work.insideRadius) > kFar * work.insideRadius) {
+        std::abs(radiusMade(tool, work, material) - work.insideRadius) > kFarRadius * work.insideRadius) {
         found.why = "the " + tool.name + " has no radius near " + mm(work.insideRadius);
         return found;
     }
@@ -162,6 +178,7 @@ Fit fit(const Tool& tool, const Work& work, const material::Material& material) 
         addDies(found, tool, work, material);
     else
         addClamps(found, tool, work, material);
+    dropOtherRadii(found, tool, work);
     return found;
 }
 

@@ -15,6 +15,7 @@ struct Work {
     double thickness = 0;
     double length = 0; // of the bend line
     double allowance = 0;
+    int hits = 1; // more: a large radius made by so many small bends
 };
 
 struct Setup {

@@ -19,7 +19,7 @@ Polygon box(double x0, double x1, double z0, double z1) {
 class Maker {
 public:
     Maker(const Setup& setup, const Hold& hold, const Work& work)
-        : setup(setup), tool(*setup.tool), hold(hold), t(work.thickness), r(work.insideRadius),
+        : setup(setup), tool(*setup.tool), hold(hold), work(work), t(work.thickness), r(work.insideRadius),
           aside(hold.beside ? (tool.length - work.length) / 2 : 0) {}
 
     std::vector<Solid> made() && {
@@ -74,14 +74,22 @@ private:
         return section;
     }
 
+    /// Bent past its angle the same strip lies on a smaller round: that is what the former has to be.
+    double formerRadius() const {
+        const double past = setup.loadedAngleDeg - work.angleDeg;
+        if (past <= 0) return r;
+        return r - work.allowance / radians(work.angleDeg) + work.allowance / radians(setup.loadedAngleDeg);
+    }
+
     void clamp() {
         const Clamp& c = tool.clamp;
         const bool round = tool.kind == Kind::PinBender || tool.kind == Kind::RoundFormer;
         if (round) {
+            const double bar = formerRadius() - kClear;
             Polygon section;
             for (int i = 0; i < 16; ++i) {
                 const double turned = 2 * std::numbers::pi * i / 16;
-                section.emplace_back((r - kClear) * std::cos(turned), r + (r - kClear) * std::sin(turned));
+                section.emplace_back(bar * std::cos(turned), kClear + bar + bar * std::sin(turned));
             }
             add(innerName(), section, setup.clampMiddle - half(), setup.clampMiddle + half(), Motion::Fixed,
                 true);
@@ -160,6 +168,7 @@ private:
     const Setup& setup;
     const Tool& tool;
     const Hold& hold;
+    const Work& work;
     double t, r;
     double aside; // of the vise's middle, along y
     std::vector<Solid> solids;

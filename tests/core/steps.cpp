@@ -21,6 +21,7 @@ private slots:
     void tasksHaveTheirPlaces();
     void leaningBarsAreSet();
     void stopsAreSet();
+    void strapsAreLeftToTheHand();
     void radiiOfTheToolsAreTold();
     void toolsThatWouldDoAreTried();
     void lapsAreClosedLast();
@@ -163,6 +164,30 @@ void StepsTest::stopsAreSet() {
     QVERIFY2(setOf(bar, "press").find(stop) != std::string::npos, setOf(bar, "press").c_str());
     const part::Part sheet = part::solve(test::bar({70, 15}, {{.angleDeg = 90}}, 0.7, 30), test::hotRolled());
     QVERIFY2(setOf(sheet, "folder").find("Set its depth to ") != std::string::npos, "folder");
+}
+
+/// A saddle is bent round a former that is about its pipe; a strap is told to be closed by hand.
+void StepsTest::strapsAreLeftToTheHand() {
+    const auto planOf = [](const char* file, part::Job& job) {
+        std::ifstream in(std::string(PROJECT_DATA "/demo/") + file);
+        job = files::readJob(in)->job;
+        return sequence::plan(part::solve(job, test::materialOf(job)), test::materialOf(job),
+                              tool::standardShop());
+    };
+    part::Job saddle, strap;
+    const auto over = planOf("pipe-saddle.gfold", saddle);
+    QVERIFY(over.plan);
+    for (const sequence::Step& step : over.plan->steps)
+        if (saddle.bends[static_cast<size_t>(step.way.bend)].wrap)
+            QCOMPARE(step.way.setup.tool->kind, tool::Kind::RoundFormer);
+    const auto round = planOf("gutter-strap.gfold", strap);
+    QVERIFY(!round.plan);
+    const auto found =
+        sequence::findingsOf(strap, part::solve(strap, test::materialOf(strap)), test::materialOf(strap),
+                             round, {}, quantity::Reading::millimetres());
+    QCOMPARE(found.size(), size_t{1});
+    QCOMPARE(found[0].rule, std::string("strap-by-hand"));
+    QCOMPARE(found[0].severity, check::Severity::Note);
 }
 
 /// Laid out for its tools a part has nothing more to say of their radii, and its blank is as long as was

@@ -3,7 +3,6 @@
 #include "check/words.h"
 #include "part/flat_overlap.h"
 #include "part/seam.h"
-#include "part/sheet_corners.h"
 #include "part/split.h"
 
 #include <algorithm>
@@ -14,14 +13,6 @@ namespace goodfold::check {
 namespace {
 
 using part::Element;
-
-/// "bend 2", "bends 1, 2 and 5"
-std::string bendsInWords(const std::vector<std::string>& bends) {
-    std::string says = bends.size() == 1 ? "bend " : "bends ";
-    for (size_t i = 0; i < bends.size(); ++i)
-        says += (i == 0 ? "" : i + 1 == bends.size() ? " and " : ", ") + bends[i];
-    return says;
-}
 
 std::string capital(std::string says) {
     says[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(says[0])));

@@ -1,13 +1,29 @@
-// Words that several rules use.
+// Words that rules and steps share.
 #pragma once
 
 #include "part/element.h"
+
+#include <string>
+#include <vector>
 
 namespace goodfold::check {
 
 /// "leg A", "bend 2".
 inline std::string inWords(const part::Element& element) {
     return (element.kind == part::Element::Kind::Bend ? "bend " : "leg ") + element.id;
+}
+
+/// "h1, h2 and h3".
+inline std::string listed(const std::vector<std::string>& names) {
+    std::string says;
+    for (size_t i = 0; i < names.size(); ++i)
+        says += (i == 0 ? "" : i + 1 == names.size() ? " and " : ", ") + names[i];
+    return says;
+}
+
+/// "bend 2", "bends 1 and 3".
+inline std::string bendsInWords(const std::vector<std::string>& bends) {
+    return (bends.size() == 1 ? "bend " : "bends ") + listed(bends);
 }
 
 } // namespace goodfold::check

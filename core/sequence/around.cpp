@@ -1,21 +1,17 @@
 #include "sequence/around.h"
 
+#include "check/words.h"
+
 #include <algorithm>
 
 namespace goodfold::sequence {
 
 namespace {
 
+using check::listed;
+
 std::string lengthIn(double mm, const quantity::Reading& reading) {
     return quantity::print(quantity::Length::mm(mm), reading);
-}
-
-/// "h1, h2 and h3"
-std::string listed(const std::vector<std::string>& names) {
-    std::string says;
-    for (size_t i = 0; i < names.size(); ++i)
-        says += (i == 0 ? "" : i + 1 == names.size() ? " and " : ", ") + names[i];
-    return says;
 }
 
 class Round {

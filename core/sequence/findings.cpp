@@ -32,6 +32,13 @@ Finding strapByHand(const part::Job& job) {
     return finding;
 }
 
+part::Job freed(part::Job job) {
+    job.bendOrder.clear();
+    for (part::Bend& bend : job.bends)
+        bend.tool.clear();
+    return job;
+}
+
 std::vector<Finding> notMade(const part::Part& part, const Outcome& outcome, std::vector<check::Remedy> mends,
                              const quantity::Reading& reading) {
     std::vector<Finding> found;
@@ -100,7 +107,13 @@ std::vector<Finding> findingsOf(const part::Job& job, const part::Part& part,
                                 std::vector<check::Remedy> mends, const quantity::Reading& reading) {
     if (outcome.plan) return otherRadii(job, part, material, *outcome.plan, reading);
     if (hasStrap(job) && !outcome.stuck.empty()) return {strapByHand(job)};
-    return notMade(part, outcome, std::move(mends), reading);
+    std::vector<Finding> found = notMade(part, outcome, std::move(mends), reading);
+    if (wishesOf(job).isFree()) return found;
+    for (Finding& finding : found) {
+        finding.headline = "Bend " + finding.about.id + " cannot be made as it is settled";
+        finding.remedies = {{"free the order and the tools", freed(job), {}}};
+    }
+    return found;
 }
 
 } // namespace goodfold::sequence

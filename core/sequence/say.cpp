@@ -1,6 +1,7 @@
 #include "sequence/say.h"
 
 #include "bend/forming.h"
+#include "check/words.h"
 #include "part/mark.h"
 
 #include <algorithm>
@@ -282,8 +283,12 @@ std::string reasonsInWords(const Stuck& stuck, const quantity::Reading& reading)
 }
 
 std::string inWords(const part::Part& part, const Stuck& stuck, const quantity::Reading& reading) {
+    std::vector<std::string> made;
+    for (size_t i = 0; i < part.bends.size(); ++i)
+        if (stuck.made >> i & 1) made.push_back(part.bends[i].id);
     return "Bend " + part.bends[static_cast<size_t>(stuck.bend)].id + " cannot be made" +
-           (stuck.made != 0 ? " when the others are. " : ". ") + reasonsInWords(stuck, reading);
+           (made.empty() ? "" : " after " + check::bendsInWords(made)) + ". " +
+           reasonsInWords(stuck, reading);
 }
 
 } // namespace goodfold::sequence

@@ -60,6 +60,11 @@ void StepsTest::wishesOfTheJobAreKept() {
     QVERIFY(!outcome.plan);
     const std::string says = sequence::inWords(part, outcome.stuck[0], quantity::Reading::millimetres());
     QVERIFY2(says.find("steam hammer") != std::string::npos, says.c_str());
+    const auto found =
+        sequence::findingsOf(job, part, test::hotRolled(), outcome, {}, quantity::Reading::millimetres());
+    QVERIFY(found[0].headline.find("as it is settled") != std::string::npos);
+    const part::Job freed = found[0].remedies.at(0).mended;
+    QVERIFY(sequence::wishesOf(freed).isFree());
     tool::Shop without = tool::standardShop();
     for (tool::Tool& tool : without.tools)
         tool.isThere = tool.id == "brake";

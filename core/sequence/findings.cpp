@@ -61,7 +61,7 @@ bool takesRadiusOfTool(const part::Bend& bend) {
     return !bend.wrap && bend.hits == 1;
 }
 
-/// The first bend of each tool stands for those made alike.
+/// One finding for all of them; the first step is named.
 std::vector<Finding> otherRadii(const part::Job& job, const part::Part& part,
                                 const material::Material& material, const Plan& plan,
                                 const quantity::Reading& reading) {

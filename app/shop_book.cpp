@@ -1,8 +1,6 @@
 #include "app/shop_book.h"
 
-#include <QDir>
-#include <QFile>
-#include <QStandardPaths>
+#include "app/own_file.h"
 
 #include <sstream>
 
@@ -22,17 +20,15 @@ const hardware::Book& shopBook() {
 }
 
 QString ownBookPath() {
-    return QDir(QStandardPaths::writableLocation(QStandardPaths::AppConfigLocation))
-        .filePath(QStringLiteral("hardware.json"));
+    return ownFilePath(QStringLiteral("hardware.json"));
 }
 
 std::optional<Error> readOwnBook() {
     book() = hardware::standardBook();
-    QFile file(ownBookPath());
-    if (!file.exists()) return {};
-    if (!file.open(QIODevice::ReadOnly))
-        return Error{"Your file " + ownBookPath().toStdString() + " cannot be opened.", {}};
-    std::istringstream in(file.readAll().toStdString());
+    const auto text = readOwnFile(ownBookPath());
+    if (!text) return text.error();
+    if (text->empty()) return {};
+    std::istringstream in(*text);
     const auto own = hardware::readBook(in);
     if (!own) return own.error();
     book() = withOwn(hardware::standardBook(), *own);

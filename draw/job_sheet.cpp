@@ -176,8 +176,7 @@ private:
     }
 
     void picture(const sequence::Step& step, const QRectF& area) {
-        const double angle = part.bends[static_cast<size_t>(step.way.bend)].shape.angleDeg;
-        const StepScene made = stepSceneOf(part, step.way, step.before, angle);
+        const StepScene made = stepSceneOf(part, step.way, step.before, step.way.setup.restsAtDeg);
         Camera camera;
         camera.yawDeg = 32;
         camera.pitchDeg = 22;

@@ -76,9 +76,16 @@ void addPrism(Scene& scene, const Pose3& pose, const Polygon& section, double fr
     }
 }
 
+/// In whose frame an element lies: a bend in its parent's.
+size_t plateOf(const part::Part& part, const part::Element& element) {
+    if (element.kind != part::Element::Kind::Bend) return static_cast<size_t>(part.plateIndex(element.id));
+    return static_cast<size_t>(part.bends[static_cast<size_t>(part.bendIndex(element.id))].parent);
+}
+
 } // namespace
 
-StepScene stepSceneOf(const part::Part& part, const Way& way, sequence::Made before, double turnedDeg) {
+StepScene stepSceneOf(const part::Part& part, const Way& way, sequence::Made before, double turnedDeg,
+                      const std::optional<sequence::Obstacle>& obstacle) {
     const part::Folded folded = part::foldAt(part, sequence::turnedAt(part, before, way.bend, turnedDeg));
     StepScene made;
     made.scene = sceneOf(part, folded);
@@ -98,6 +105,8 @@ StepScene stepSceneOf(const part::Part& part, const Way& way, sequence::Made bef
     for (Vec3& point : made.scene.points)
         point = viewFromRoot * point;
     made.fitted = made.scene.points;
+    if (obstacle && obstacle->place)
+        made.meeting = viewFromRoot * folded.rootFromFlat[plateOf(part, obstacle->one)] * *obstacle->place;
     const auto beyond = [&](const Vec3& corner, double by) { return Vec2(corner.x() + by, corner.z() + by); };
     Eigen::AlignedBox2d room(beyond(inTool.min(), -kBeyond), beyond(inTool.max(), kBeyond));
     room.extend(Vec2(-70, -60));

@@ -1,7 +1,6 @@
 #include "draw/tool_picture.h"
 
 #include "draw/type.h"
-#include "tool/dimensions.h"
 
 #include <QLineF>
 #include <QPainter>
@@ -29,15 +28,20 @@ struct Line {
 
 class ToolPainter {
 public:
-    ToolPainter(QPainter& painter, const tool::Tool& tool, bool close, const quantity::Reading& reading,
+    ToolPainter(QPainter& painter, const tool::Tool& tool, tool::View view, const quantity::Reading& reading,
                 const Palette& palette)
-        : painter(painter), tool(tool), sample(tool::sampleOf(tool)), close(close), reading(reading),
-          palette(palette) {
-        for (const tool::Dimension& dimension : tool::dimensionsOf(sample, close))
-            lines.push_back({std::string(dimension.key), seen(dimension.from), seen(dimension.to),
-                             saysOf(dimension.key)});
+        : painter(painter), tool(tool), sample(tool::sampleOf(tool)),
+          outlines(tool::outlinesOf(sample, view)), reading(reading), palette(palette) {
+        for (const tool::Dimension& dimension : tool::dimensionsOf(sample, view))
+            lines.push_back({std::string(dimension.key), pointOf(dimension.from), pointOf(dimension.to),
+                             saysOf(dimension)});
         for (const Line& line : lines)
             room |= QRectF(line.from, line.to).normalized().adjusted(-0.01, -0.01, 0.01, 0.01);
+        if (view == tool::View::Along) // widths have no heights of their own
+            for (const tool::Outline& outline : outlines)
+                if (!outline.goesOn)
+                    for (const Vec2& corner : outline.shape)
+                        room |= QRectF(pointOf(corner), QSizeF(0.01, 0.01));
         const double beyond = 0.12 * std::max(room.width(), room.height()) + 6;
         room.adjust(-beyond, -beyond, beyond, beyond);
         painter.setFont(typeface(kText, Weight::SemiBold));
@@ -52,21 +56,20 @@ public:
         paintBodies();
         std::vector<ToolFigure> figures;
         for (const Line& line : lines)
-            figures.push_back({line.key, paintLine(line, line.key == lit)});
+            figures.push_back({line.key, paintLine(line, line.key == lit, figures)});
         return figures;
     }
 
 private:
-    /// What stands in a vise is seen from its end, away from you to the right.
-    QPointF seen(const Vec2& point) const {
-        return tool.isInVise() ? QPointF(point.y(), point.x()) : QPointF(point.x(), point.y());
-    }
+    static QPointF pointOf(const Vec2& point) { return {point.x(), point.y()}; }
 
-    QString saysOf(std::string_view key) const {
+    QString saysOf(const tool::Dimension& dimension) const {
+        const std::string_view key = dimension.key;
         const auto length = [&](double mm) {
             return QString::fromStdString(quantity::print(quantity::Length::mm(mm), reading));
         };
         if (key == "radii") return QStringLiteral("R ") + length(sample.work.insideRadius);
+        if (key == "fingers") return length((dimension.to - dimension.from).norm());
         if (key == "openings") return length(sample.setup.opening);
         tool::Tool read = tool; // its figures are found by reference
         const tool::Figure& figure = *tool::findFigure(key);
@@ -134,10 +137,10 @@ private:
         return origin + QPointF(point.x() * scale, -point.y() * scale);
     }
 
-    void paintBody(const Polygon& section, const Vec2& by, const QColor& fill, const QString& name) {
+    void paintBody(const Polygon& outline, const QColor& fill, const QString& name) {
         QPolygonF shape;
-        for (const Vec2& corner : section)
-            shape << onPaper(seen(corner + by));
+        for (const Vec2& corner : outline)
+            shape << onPaper(pointOf(corner));
         painter.setPen(QPen(palette.ink, 1.1));
         painter.setBrush(fill);
         painter.drawPolygon(shape);
@@ -150,24 +153,16 @@ private:
     }
 
     void paintBodies() {
-        const double t = sample.work.thickness;
         painter.save();
         painter.setClipRect(drawn);
-        for (const tool::Solid& solid : tool::solidsOf(sample.setup, sample.hold, sample.work)) {
-            if (solid.name == "the press's column") continue; // beside the section, not in it
-            const Vec2 by(0, solid.motion == tool::Solid::Motion::Die ? -t : 0);
-            QString name = QString::fromStdString(solid.name);
-            if (name.startsWith(QLatin1String("the "))) name.remove(0, 4);
-            paintBody(solid.section, by, palette.tool, name);
-        }
-        const double held = tool.isDie() ? tool.die.width * 0.7 : std::max(tool.clamp.leastGrip, 20.0),
-                     free = tool.isDie() ? held : 45;
-        paintBody({{-held, -t}, {free, -t}, {free, 0}, {-held, 0}}, Vec2(0, 0), palette.face, {});
+        for (const tool::Outline& outline : outlines)
+            paintBody(outline.shape, outline.isStock ? palette.face : palette.tool,
+                      QString::fromStdString(outline.name));
         painter.restore();
     }
 
-    /// Gives the box of the figure.
-    QRectF paintLine(const Line& line, bool isLit) {
+    /// Gives the box of the figure; those of radii and angles keep clear of what is `written`.
+    QRectF paintLine(const Line& line, bool isLit, const std::vector<ToolFigure>& written) {
         const QColor ink = isLit ? palette.accent : palette.ink;
         painter.setFont(typeface(kText, isLit ? Weight::SemiBold : Weight::Medium));
         painter.setPen(QPen(ink, isLit ? 1.8 : 0.9));
@@ -175,8 +170,12 @@ private:
         const QPointF a = onPaper(line.from), b = onPaper(line.to);
         if (line.side == Line::Side::Point) {
             const QPointF at = a + (line.key == "radii" ? QPointF(26, -26) : QPointF(36, -2));
-            painter.drawLine(a, at);
-            return figure({at.x(), at.y() - high / 2, wide, high}, line.says, ink);
+            QRectF box(at.x(), at.y() - high / 2, wide, high);
+            while (std::any_of(written.begin(), written.end(),
+                               [&](const ToolFigure& other) { return other.box.intersects(box); }))
+                box.translate(0, -high);
+            painter.drawLine(a, QPointF(box.left(), box.center().y()));
+            return figure(box, line.says, ink);
         }
         const bool lies = line.side == Line::Side::Above || line.side == Line::Side::Below;
         const double off = kFirstLevel + line.level * (lies ? kLevel : levelBeside);
@@ -212,7 +211,7 @@ private:
     QPainter& painter;
     const tool::Tool& tool;
     const tool::Sample sample;
-    bool close;
+    const std::vector<tool::Outline> outlines;
     const quantity::Reading& reading;
     const Palette& palette;
     std::vector<Line> lines;
@@ -226,18 +225,18 @@ private:
 
 } // namespace
 
-std::vector<ToolFigure> paintTool(QPainter& painter, const QRectF& area, const tool::Tool& tool, bool close,
-                                  const quantity::Reading& reading, const Palette& palette,
+std::vector<ToolFigure> paintTool(QPainter& painter, const QRectF& area, const tool::Tool& tool,
+                                  tool::View view, const quantity::Reading& reading, const Palette& palette,
                                   const std::string& lit) {
     painter.save();
     painter.setRenderHint(QPainter::Antialiasing);
-    auto figures = ToolPainter(painter, tool, close, reading, palette).paint(area, lit);
+    auto figures = ToolPainter(painter, tool, view, reading, palette).paint(area, lit);
     painter.restore();
     return figures;
 }
 
-bool hasSurroundings(const tool::Tool& tool) {
-    return !tool::dimensionsOf(tool::sampleOf(tool), false).empty();
+bool isWorthDrawing(const tool::Tool& tool, tool::View view) {
+    return !tool::dimensionsOf(tool::sampleOf(tool), view).empty();
 }
 
 } // namespace goodfold::draw

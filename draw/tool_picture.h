@@ -1,9 +1,9 @@
-// A tool's cross-section to scale, its figures on it as dimensions.
+// A tool to scale, its figures on it as dimensions.
 #pragma once
 
 #include "draw/palette.h"
 #include "quantity/length.h"
-#include "tool/tool.h"
+#include "tool/dimensions.h"
 
 #include <QRectF>
 #include <QString>
@@ -21,13 +21,12 @@ struct ToolFigure {
     QRectF box;
 };
 
-/// `close`: the clamp or die itself, else what stands round it. `lit`: key of the figure in hand. Empty where
-/// the tool has nothing round it.
-std::vector<ToolFigure> paintTool(QPainter& painter, const QRectF& area, const tool::Tool& tool, bool close,
-                                  const quantity::Reading& reading, const Palette& palette,
+/// `lit`: key of the figure in hand. Empty where there is nothing to dimension in that view.
+std::vector<ToolFigure> paintTool(QPainter& painter, const QRectF& area, const tool::Tool& tool,
+                                  tool::View view, const quantity::Reading& reading, const Palette& palette,
                                   const std::string& lit);
 
-/// Whether anything stands round it that is worth a drawing of its own.
-bool hasSurroundings(const tool::Tool& tool);
+/// Whether the tool has anything to dimension in that view.
+bool isWorthDrawing(const tool::Tool& tool, tool::View view);
 
 } // namespace goodfold::draw

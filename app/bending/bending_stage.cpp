@@ -164,7 +164,7 @@ void BendingStage::fillRow() {
         view->setCaption(
             tr("%1  bend %2, %3").arg(i + 1).arg(text(bend.id), text(step.way.setup.tool->name)));
         view->setAccessibleName(tr("Step %1, bend %2").arg(i + 1).arg(text(bend.id)));
-        view->show(planner.latest(), step.way, step.before, bend.shape.angleDeg);
+        view->show(planner.latest(), step.way, step.before, step.way.setup.restsAtDeg);
         connect(view, &StepView::clicked, this, [this, i] { choose(i); });
         connect(view, &StepView::dragged, this, [this](const QPoint& inRow) {
             for (size_t other = 0; other < small.size(); ++other)
@@ -199,9 +199,6 @@ void BendingStage::showStep() {
     for (size_t i = 0; i < small.size(); ++i)
         small[i]->setChosen(static_cast<int>(i) == chosen);
     const auto latest = planner.latest();
-    const bool isStuck =
-        latest && !plan() && !latest->outcome.stuck.empty() && !latest->outcome.stuck.front().reasons.empty();
-    slider->setEnabled(plan() || isStuck);
     if (plan() && chosen < stepCount()) {
         const sequence::Step& step = plan()->steps[static_cast<size_t>(chosen)];
         const QSignalBlocker quiet(slider);
@@ -211,21 +208,39 @@ void BendingStage::showStep() {
         document.select(Element::bend(latest->part.bends[static_cast<size_t>(step.way.bend)].id));
         QApplication::sendPostedEvents(nullptr, QEvent::LayoutRequest); // the row may just have been filled
         rowArea->ensureWidgetVisible(small[static_cast<size_t>(chosen)]);
-    } else if (isStuck) {
-        const sequence::Stuck& stuck = latest->outcome.stuck.front();
-        const auto furthest =
-            std::max_element(stuck.reasons.begin(), stuck.reasons.end(), [](const auto& a, const auto& b) {
-                return a.obstacle.atDeg < b.obstacle.atDeg;
-            });
-        const QSignalBlocker quiet(slider);
-        slider->setRange(0, static_cast<int>(std::lround(furthest->way.setup.loadedAngleDeg * kPerDegree)));
-        slider->setValue(static_cast<int>(furthest->obstacle.atDeg * kPerDegree));
-        large->show(latest, furthest->way, stuck.made, furthest->obstacle.atDeg, {furthest->obstacle.one});
     } else {
-        large->clear();
+        showStuck();
     }
+    slider->setEnabled(!large->isEmpty());
     angle->setText(tr("%1°").arg(slider->value() / kPerDegree));
     beside->refresh();
+}
+
+/// What came nearest to being made.
+void BendingStage::showStuck() {
+    const auto latest = planner.latest();
+    for (size_t i = 0; latest && i < latest->outcome.stuck.size(); ++i) {
+        const auto& reasons = latest->outcome.stuck[i].reasons;
+        if (reasons.empty()) continue;
+        const auto furthest =
+            std::max_element(reasons.begin(), reasons.end(), [](const auto& a, const auto& b) {
+                return a.obstacle.atDeg < b.obstacle.atDeg;
+            });
+        return showReason(i, static_cast<size_t>(furthest - reasons.begin()));
+    }
+    large->clear();
+}
+
+void BendingStage::showReason(size_t stuck, size_t reason) {
+    lookedAt = {stuck, reason};
+    const auto latest = planner.latest();
+    const sequence::Stuck& bend = latest->outcome.stuck[stuck];
+    const auto& [way, obstacle] = bend.reasons[reason];
+    const QSignalBlocker quiet(slider);
+    slider->setRange(0, static_cast<int>(std::lround(way.setup.loadedAngleDeg * kPerDegree)));
+    slider->setValue(static_cast<int>(std::lround(obstacle.atDeg * kPerDegree)));
+    large->show(latest, way, bend.made, obstacle.atDeg, obstacle);
+    angle->setText(tr("%1°").arg(slider->value() / kPerDegree));
 }
 
 void BendingStage::play() {

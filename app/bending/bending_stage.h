@@ -51,6 +51,10 @@ private:
     std::vector<Block> blocks();
     std::vector<Block> stepBlocks(const sequence::Step& step);
     std::vector<Block> stuckBlocks();
+    /// Of a bend that cannot be made: one line a tool, and the picture of the one in hand.
+    std::vector<Block> reasonBlocks(size_t stuck);
+    void showStuck();
+    void showReason(size_t stuck, size_t reason);
     Block taskBlock(size_t afterStep) const;
     Cell bestAgain();
     Cell toolChoice(const sequence::Step& step);
@@ -58,6 +62,7 @@ private:
     Document& document;
     Planner& planner;
     int chosen = 0;
+    std::pair<size_t, size_t> lookedAt; // where nothing works: which bend that is stuck, and in which tool
     QTimer playing;
     QLabel* heading;
     StepView* large;

@@ -1,6 +1,7 @@
 // What the column beside the picture says, and what can be settled there.
 #include "app/bending/bending_stage.h"
 #include "app/cells/sheet.h"
+#include "check/words.h"
 #include "sequence/around.h"
 #include "sequence/say.h"
 
@@ -61,13 +62,7 @@ Cell BendingStage::toolChoice(const sequence::Step& step) {
 Cell BendingStage::bestAgain() {
     return press(
         tr("best order again"), tr("Best order again"),
-        [this] {
-            return document.change(tr("free order of bending"), [](part::Job& job) {
-                job.bendOrder.clear();
-                for (part::Bend& bend : job.bends)
-                    bend.tool.clear();
-            });
-        },
+        [this] { return document.change(tr("free order of bending"), part::freeBending); },
         Cell::Look::Button);
 }
 
@@ -146,15 +141,40 @@ std::vector<Block> BendingStage::stepBlocks(const sequence::Step& step) {
     return all;
 }
 
+std::vector<Block> BendingStage::reasonBlocks(size_t which) {
+    const part::Part& part = planner.latest()->part;
+    const sequence::Stuck& stuck = planner.latest()->outcome.stuck[which];
+    Block head = blockOf(which == 0 ? 2 : 12,
+                         {wrapped(text(sequence::notMadeInWords(part, stuck)), Cell::Look::Strong)});
+    head.about = Element::bend(part.bends[static_cast<size_t>(stuck.bend)].id);
+    std::vector<Block> all{head};
+    for (size_t i = 0; i < stuck.reasons.size(); ++i) {
+        const sequence::Stuck::Reason& reason = stuck.reasons[i];
+        const QString name = text(reason.way.setup.tool->name);
+        const bool isShown = lookedAt == std::pair(which, i);
+        Block block = blockOf(6, {press(
+                                     name, tr("Show bend %1 in the %2").arg(text(head.about.id), name),
+                                     [this, which, i] {
+                                         showReason(which, i);
+                                         beside->refresh();
+                                         return Cell::Answer();
+                                     },
+                                     isShown ? Cell::Look::Strong : Cell::Look::Link)});
+        block.lines.push_back(
+            {wrapped(text(check::sentence(sequence::inWords(reason.obstacle, document.reading()))))});
+        all.push_back(std::move(block));
+    }
+    for (const std::string& why : stuck.notInTools)
+        if (stuck.reasons.empty()) all.push_back(blockOf(6, {wrapped(text(check::sentence(why)))}));
+    return all;
+}
+
 std::vector<Block> BendingStage::stuckBlocks() {
     std::vector<Block> all;
     if (!planner.latest()) return all;
-    const part::Part& part = planner.latest()->part;
-    for (const sequence::Stuck& stuck : planner.latest()->outcome.stuck) {
-        Block block = blockOf(4, {wrapped(text(sequence::inWords(part, stuck, document.reading())))});
-        block.about = Element::bend(part.bends[static_cast<size_t>(stuck.bend)].id);
-        all.push_back(std::move(block));
-    }
+    for (size_t i = 0; i < planner.latest()->outcome.stuck.size(); ++i)
+        for (Block& block : reasonBlocks(i))
+            all.push_back(std::move(block));
     Block ways;
     ways.gapAbove = 8;
     for (const check::Remedy& remedy : planner.latest()->mends)

@@ -1,6 +1,7 @@
 #include "app/bending/step_view.h"
 
 #include "app/theme.h"
+#include "check/words.h"
 
 #include <QApplication>
 #include <QMouseEvent>
@@ -22,12 +23,13 @@ QSize StepView::minimumSizeHint() const {
 }
 
 void StepView::show(std::shared_ptr<const Planned> newPlan, const sequence::Way& newWay,
-                    sequence::Made newBefore, double degrees, const std::vector<part::Element>& newHits) {
+                    sequence::Made newBefore, double degrees,
+                    const std::optional<sequence::Obstacle>& newObstacle) {
     planned = std::move(newPlan);
     way = newWay;
     before = newBefore;
     turnedDeg = degrees;
-    hits = newHits;
+    obstacle = newObstacle;
     rebuild();
 }
 
@@ -49,7 +51,7 @@ void StepView::setChosen(bool on) {
 
 void StepView::rebuild() {
     if (!planned) return;
-    made = draw::stepSceneOf(planned->part, way, before, turnedDeg);
+    made = draw::stepSceneOf(planned->part, way, before, turnedDeg, obstacle);
     look();
 }
 
@@ -72,7 +74,10 @@ void StepView::paintEvent(QPaintEvent*) {
     const draw::Palette& p = colours();
     painter.setRenderHint(QPainter::Antialiasing);
     painter.setClipRect(rect().adjusted(1, 1, -1, -1));
-    draw::paintFormed(painter, seen, p, hits);
+    std::vector<part::Element> lit;
+    if (obstacle) lit.push_back(obstacle->one);
+    draw::paintFormed(painter, seen, p, lit);
+    paintMeeting(painter);
     if (size == Size::Large) return;
     painter.setFont(textFont(12, chosen ? draw::Weight::SemiBold : draw::Weight::Regular));
     painter.fillRect(QRect(0, height() - px(22), width(), px(22)), p.panel);
@@ -83,6 +88,35 @@ void StepView::paintEvent(QPaintEvent*) {
     painter.setPen(QPen(chosen ? p.accent : p.rule, chosen ? 2.4 : 1));
     painter.setBrush(Qt::NoBrush);
     painter.drawRoundedRect(QRectF(rect()).adjusted(1.5, 1.5, -1.5, -1.5), 6, 6);
+}
+
+/// A ring round the place, over whatever lies before it, and the two that meet by name.
+void StepView::paintMeeting(QPainter& painter) const {
+    constexpr double kShown = 0.6; // degrees before they do
+    if (!made.meeting || turnedDeg < obstacle->atDeg - kShown) return;
+    const draw::Palette& p = colours();
+    const QPointF at = camera.toScreen(*made.meeting);
+    const double ring = px(11);
+    painter.setBrush(Qt::NoBrush);
+    for (const auto& [ink, width] : {std::pair(p.paper, 5.0), std::pair(p.stop, 2.4)}) {
+        painter.setPen(QPen(ink, width));
+        painter.drawEllipse(at, ring, ring);
+    }
+    painter.setBrush(p.stop);
+    painter.setPen(Qt::NoPen);
+    painter.drawEllipse(at, 2.5, 2.5);
+    const QString says = tr("%1 meets %2")
+                             .arg(QString::fromStdString(check::inWords(obstacle->one)),
+                                  QString::fromStdString(obstacle->what));
+    painter.setFont(textFont(13, draw::Weight::SemiBold));
+    QRectF box = painter.fontMetrics().boundingRect(says).toRectF().adjusted(-6, -3, 6, 3);
+    box.moveCenter({at.x(), at.y() - ring - box.height()});
+    box.moveLeft(std::clamp(box.left(), 6.0, std::max(6.0, width() - box.width() - 6)));
+    painter.setPen(QPen(p.stop, 1.2));
+    painter.setBrush(p.paper);
+    painter.drawRoundedRect(box, 4, 4);
+    painter.setPen(p.ink);
+    painter.drawText(box, Qt::AlignCenter, says);
 }
 
 void StepView::mousePressEvent(QMouseEvent* event) {

@@ -1,5 +1,5 @@
-// A step of bending painted: the partly bent part in its tool, what hits lit. Large to look at from all
-// sides, small to choose.
+// A step of bending painted: the partly bent part in its tool, what hits lit, and where. Large to look at
+// from all sides, small to choose.
 #pragma once
 
 #include "app/bending/planner.h"
@@ -17,8 +17,9 @@ public:
     explicit StepView(Size size, QWidget* parent = nullptr);
 
     void show(std::shared_ptr<const Planned> planned, const sequence::Way& way, sequence::Made before,
-              double turnedDeg, const std::vector<part::Element>& hits = {});
+              double turnedDeg, const std::optional<sequence::Obstacle>& obstacle = {});
     void clear();
+    bool isEmpty() const { return !planned; }
     void setTurned(double degrees);
     double turned() const { return turnedDeg; }
     void setCaption(const QString& text) { caption = text; }
@@ -41,13 +42,14 @@ protected:
 private:
     void rebuild();
     void look();
+    void paintMeeting(QPainter& painter) const;
 
     Size size;
     std::shared_ptr<const Planned> planned;
     sequence::Way way;
     sequence::Made before = 0;
     double turnedDeg = 0;
-    std::vector<part::Element> hits;
+    std::optional<sequence::Obstacle> obstacle;
     QString caption;
     bool chosen = false;
     draw::StepScene made;

@@ -79,12 +79,16 @@ ShopStage::ShopStage(Document& document, QWidget* parent)
         document, tr("Tools"), [this](Document&) { return toolBlocks(); }, this);
     figures = new Sheet(
         document, tr("Figures of the tool"), [this](Document&) { return figureBlocks(); }, this);
-    close = new ToolView(document, true, this);
-    close->setAccessibleName(tr("The tool from its end, to scale"));
-    around = new ToolView(document, false, this);
-    around->setAccessibleName(tr("What stands round it, to scale"));
-    for (ToolView* view : {close, around})
-        connect(view, &ToolView::pointedAt, this, &ShopStage::pointAt);
+    const auto addView = [&](tool::View view, const QString& called) {
+        auto* made = new ToolView(document, view, this);
+        made->setAccessibleName(called);
+        connect(made, &ToolView::pointedAt, this, &ShopStage::pointAt);
+        views.push_back(made);
+        return made;
+    };
+    auto* section = addView(tool::View::Section, tr("The tool from its end, to scale"));
+    auto* around = addView(tool::View::Around, tr("What stands round it, to scale"));
+    auto* along = addView(tool::View::Along, tr("The tool as you stand before it, to scale"));
     name = makeLine(tr("Name of the tool"), [this](const QString& typed) {
         return change(tr("name"), [&](tool::Tool& tool) { tool.name = typed.trimmed().toStdString(); });
     });
@@ -97,8 +101,11 @@ ShopStage::ShopStage(Document& document, QWidget* parent)
     column->setSpacing(2);
     column->addWidget(name);
     column->addWidget(kind);
-    column->addWidget(close, 3);
-    column->addWidget(around, 2);
+    column->addWidget(section, 3);
+    auto* below = new QHBoxLayout;
+    below->addWidget(around, 1);
+    below->addWidget(along, 1);
+    column->addLayout(below, 2);
     auto* beside = new QVBoxLayout;
     beside->addWidget(makeLists());
     beside->addWidget(scrolling(figures), 1);
@@ -232,18 +239,19 @@ void ShopStage::refresh() {
         widget->setVisible(shown.kind == tool::Kind::LeafBrake);
     for (QWidget* widget : {static_cast<QWidget*>(openings), static_cast<QWidget*>(openingsName)})
         widget->setVisible(shown.isDie());
-    close->show(shown);
-    around->show(shown);
+    for (ToolView* view : views)
+        view->show(shown);
     list->refresh();
     figures->refresh();
 }
 
 /// A figure on the drawing is taken in hand where it can be typed.
 void ShopStage::pointAt(const std::string& key) {
-    close->light(key);
-    around->light(key);
+    for (ToolView* view : views)
+        view->light(key);
     if (key == "radii") return radii->setFocus();
     if (key == "openings") return openings->setFocus();
+    if (key == "fingers") return widths->setFocus();
     const tool::Figure* figure = tool::findFigure(key);
     if (!figure) return;
     const QString says = QString::fromUtf8(figure->says.data(), static_cast<qsizetype>(figure->says.size()));

@@ -45,7 +45,7 @@ private:
     QUndoStack undo;
     std::string chosen;
     Sheet *list, *figures;
-    ToolView *close, *around;
+    std::vector<ToolView*> views;
     QLineEdit *name, *radii, *widths, *openings;
     QLabel *kind, *radiiName, *widthsName, *openingsName;
 };

@@ -1,10 +1,10 @@
 #include "app/shop/tool_book.h"
 
+#include "app/own_file.h"
+
 #include <QDir>
-#include <QFile>
 #include <QFileInfo>
 #include <QSaveFile>
-#include <QStandardPaths>
 
 #include <algorithm>
 #include <sstream>
@@ -19,17 +19,15 @@ ToolBook& ToolBook::instance() {
 }
 
 QString ToolBook::ownPath() {
-    return QDir(QStandardPaths::writableLocation(QStandardPaths::AppConfigLocation))
-        .filePath(QStringLiteral("tools.json"));
+    return ownFilePath(QStringLiteral("tools.json"));
 }
 
 std::optional<Error> ToolBook::read() {
     all = std::make_shared<tool::Shop>(tool::standardShop());
-    QFile file(ownPath());
-    if (!file.exists()) return {};
-    if (!file.open(QIODevice::ReadOnly))
-        return Error{"Your file " + ownPath().toStdString() + " cannot be opened.", {}};
-    std::istringstream in(file.readAll().toStdString());
+    const auto text = readOwnFile(ownPath());
+    if (!text) return text.error();
+    if (text->empty()) return {};
+    std::istringstream in(*text);
     const auto own = tool::readShop(in);
     if (!own) return own.error();
     all = std::make_shared<tool::Shop>(tool::withOwn(tool::standardShop(), *own));

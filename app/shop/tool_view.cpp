@@ -7,16 +7,16 @@
 
 namespace goodfold::app {
 
-ToolView::ToolView(Document& document, bool close, QWidget* parent)
-    : QWidget(parent), document(document), close(close) {
+ToolView::ToolView(Document& document, tool::View view, QWidget* parent)
+    : QWidget(parent), document(document), view(view) {
     setMouseTracking(true);
-    setMinimumSize(240, 180);
+    setMinimumSize(120, 110);
     connect(&document, &Document::changed, this, qOverload<>(&QWidget::update)); // its unit may be another
 }
 
 void ToolView::show(const tool::Tool& shown) {
     tool = shown;
-    setVisible(close || draw::hasSurroundings(shown));
+    setVisible(view == tool::View::Section || draw::isWorthDrawing(shown, view));
     update();
 }
 
@@ -28,8 +28,8 @@ void ToolView::light(const std::string& key) {
 void ToolView::paintEvent(QPaintEvent*) {
     if (!tool) return;
     QPainter painter(this);
-    painted = draw::paintTool(painter, QRectF(rect()).adjusted(6, 6, -6, -6), *tool, close,
-                              document.reading(), colours(), lit);
+    painted = draw::paintTool(painter, QRectF(rect()).adjusted(6, 6, -6, -6), *tool, view, document.reading(),
+                              colours(), lit);
 }
 
 const draw::ToolFigure* ToolView::under(const QPointF& point) const {

@@ -11,7 +11,7 @@ namespace goodfold::app {
 class ToolView : public QWidget {
     Q_OBJECT
 public:
-    ToolView(Document& document, bool close, QWidget* parent = nullptr);
+    ToolView(Document& document, tool::View view, QWidget* parent = nullptr);
 
     void show(const tool::Tool& tool);
     /// Key of the figure in hand.
@@ -30,7 +30,7 @@ private:
     const draw::ToolFigure* under(const QPointF& point) const;
 
     Document& document;
-    bool close;
+    tool::View view;
     std::optional<tool::Tool> tool;
     std::string lit;
     std::vector<draw::ToolFigure> painted;

@@ -2,15 +2,28 @@
 #pragma once
 
 #include "part/element.h"
+#include "quantity/length.h"
 
+#include <cctype>
 #include <string>
 #include <vector>
 
 namespace goodfold::check {
 
+/// "57.0", `2 1/4`.
+inline std::string lengthIn(double mm, const quantity::Reading& reading) {
+    return quantity::print(quantity::Length::mm(mm), reading);
+}
+
 /// "leg A", "bend 2".
 inline std::string inWords(const part::Element& element) {
     return (element.kind == part::Element::Kind::Bend ? "bend " : "leg ") + element.id;
+}
+
+/// "Leg C hits the screw."
+inline std::string sentence(std::string words) {
+    if (!words.empty()) words[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(words[0])));
+    return words + ".";
 }
 
 /// "h1, h2 and h3".

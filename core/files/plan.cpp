@@ -35,7 +35,7 @@ ordered_json stepOf(const part::Part& part, const sequence::Step& step) {
                        {"on", mark.onFace ? "face" : "back"},
                        {"flush_with", mark.flushWith}}},
                      {"push_to", setup.loadedAngleDeg},
-                     {"comes_back_to", bend.shape.angleDeg},
+                     {"comes_back_to", step.way.setup.restsAtDeg},
                      {"springback_by_formula", setup.springbackByFormula},
                      {"inside_radius", setup.insideRadius},
                      {"cost", costOf(step.cost)},

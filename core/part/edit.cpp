@@ -240,4 +240,10 @@ Result<Edited> withBendOrder(Job job, std::vector<std::string> order) {
     return ifSound({std::move(job), {}});
 }
 
+void freeBending(Job& job) {
+    job.bendOrder.clear();
+    for (Bend& bend : job.bends)
+        bend.tool.clear();
+}
+
 } // namespace goodfold::part

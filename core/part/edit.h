@@ -61,6 +61,8 @@ inline double mainLength(const Plate& plate) {
 Result<Edited> withTool(Job job, const std::string& bend, const std::string& tool);
 /// Which bends are to be made first, one after the other; none frees the order.
 Result<Edited> withBendOrder(Job job, std::vector<std::string> order);
+/// Forgets both.
+void freeBending(Job& job);
 
 /// Turns a bend the other way; of a joggle both.
 void turnOver(Job& job, const std::string& bend);

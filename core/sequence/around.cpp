@@ -8,11 +8,8 @@ namespace goodfold::sequence {
 
 namespace {
 
+using check::lengthIn;
 using check::listed;
-
-std::string lengthIn(double mm, const quantity::Reading& reading) {
-    return quantity::print(quantity::Length::mm(mm), reading);
-}
 
 class Round {
 public:
@@ -26,6 +23,7 @@ public:
         add(0, "Deburr every edge and hole, those on the outside of a bend first.",
             "A burr on the stretched side starts a crack, one under the tool sets the part askew.");
         trims();
+        squeezes();
         holes(true);
         rivets();
         const bool cutsAfter =
@@ -96,6 +94,20 @@ private:
                     "Trim leg " + part.plates[i].id + ": " + lengthIn(extra, reading) + " off its end.",
                     "It was left on to hold or pull on. From here it would only be in the way.");
             }
+    }
+
+    /// What was left open for its ears.
+    void squeezes() {
+        for (const part::Bend& bend : job.bends) {
+            const double angle = part.bends[static_cast<size_t>(part.bendIndex(bend.id))].shape.angleDeg;
+            if (tool::restsAtDeg(angle) == angle) continue;
+            std::string says = "Squeeze bend " + bend.id + " shut";
+            says += bend.wrap ? " round " + lengthIn(bend.wrap->pipe, reading) +
+                                    " bar or its pipe, until the ears stand " +
+                                    lengthIn(bend.wrap->gap, reading) + " apart."
+                              : " to " + quantity::printNumber(angle, 1) + "°.";
+            add(last(), std::move(says), "Shut any sooner it would leave no room to bend its ears.");
+        }
     }
 
     /// The step after which all of them are made.

@@ -20,7 +20,7 @@ Bodies::Bodies(const part::Part& part) : part(part), fromRoot(part.plates.size()
         bodies.push_back(
             {part::Element::bend(bend.id), bend.parent, index, fromRoot[static_cast<size_t>(bend.parent)]});
         flat.emplace_back(part::zonePrisms(part, index, 0));
-        bent.emplace_back(part::zonePrisms(part, index, bend.shape.angleDeg));
+        bent.emplace_back(part::zonePrisms(part, index, tool::restsAtDeg(bend.shape.angleDeg)));
     }
     for (size_t i = 0; i < part.bends.size(); ++i)
         pairs.push_back(pairsAcross(static_cast<int>(i)));

@@ -1,5 +1,6 @@
 #include "sequence/findings.h"
 
+#include "part/edit.h"
 #include "sequence/say.h"
 
 #include <algorithm>
@@ -11,33 +12,6 @@ namespace {
 
 using check::Finding;
 using part::Element;
-
-/// A strap's ears come together before its bends are done, so no order of whole bends makes it.
-bool hasStrap(const part::Job& job) {
-    return std::any_of(job.bends.begin(), job.bends.end(), [](const part::Bend& bend) {
-        return bend.wrap && bend.wrap->kind == part::Wrap::Kind::Strap;
-    });
-}
-
-Finding strapByHand(const part::Job& job) {
-    const auto strap = std::find_if(job.bends.begin(), job.bends.end(),
-                                    [](const part::Bend& bend) { return bend.wrap.has_value(); });
-    Finding finding;
-    finding.rule = "strap-by-hand";
-    finding.about = Element::bend(strap->id);
-    finding.headline = "The strap is closed by hand";
-    finding.says = "Its ears come together before its bends are done, so no order of whole bends makes it. "
-                   "Wrap it round "
-                   "its pipe short of closing, bend the ears, then squeeze it shut.";
-    return finding;
-}
-
-part::Job freed(part::Job job) {
-    job.bendOrder.clear();
-    for (part::Bend& bend : job.bends)
-        bend.tool.clear();
-    return job;
-}
 
 std::vector<Finding> notMade(const part::Part& part, const Outcome& outcome, std::vector<check::Remedy> mends,
                              const quantity::Reading& reading) {
@@ -106,12 +80,13 @@ std::vector<Finding> findingsOf(const part::Job& job, const part::Part& part,
                                 const material::Material& material, const Outcome& outcome,
                                 std::vector<check::Remedy> mends, const quantity::Reading& reading) {
     if (outcome.plan) return otherRadii(job, part, material, *outcome.plan, reading);
-    if (hasStrap(job) && !outcome.stuck.empty()) return {strapByHand(job)};
     std::vector<Finding> found = notMade(part, outcome, std::move(mends), reading);
     if (wishesOf(job).isFree()) return found;
+    part::Job freed = job;
+    part::freeBending(freed);
     for (Finding& finding : found) {
         finding.headline = "Bend " + finding.about.id + " cannot be made as it is settled";
-        finding.remedies = {{"free the order and the tools", freed(job), {}}};
+        finding.remedies = {{"free the order and the tools", freed, {}}};
     }
     return found;
 }

@@ -1,6 +1,7 @@
 #include "sequence/hits.h"
 
 #include "sequence/memory.h"
+#include "sequence/sight.h"
 #include "sequence/step_look.h"
 #include "sequence/way_out.h"
 
@@ -15,8 +16,14 @@ namespace {
 /// A tool at work, and what is known of it and each body.
 struct KnownTool {
     AtWork work;
-    std::vector<Memory> hits, traps; // by body
+    std::vector<Memory> hits, hides, traps; // by body
 };
+
+Obstacle obstacleOf(Obstacle::Kind kind, const Body& body, const Contact& contact) {
+    Obstacle obstacle{kind, body.about, contact.what, contact.atDeg};
+    obstacle.place = contact.place;
+    return obstacle;
+}
 
 /// As a memory holds it: not 0.
 std::int32_t packed(const Shut& shut) {
@@ -41,9 +48,10 @@ struct Hits::Inside {
     KnownTool& toolOf(const Way& way) {
         for (KnownTool& known : tools)
             if (isSameWork(known.work.way, way)) return known;
-        KnownTool& made = tools.emplace_back(KnownTool{AtWork(bodies.of(), way), {}, {}});
+        KnownTool& made = tools.emplace_back(KnownTool{AtWork(bodies.of(), way), {}, {}, {}});
         for (size_t body = 0; body < bodies.size(); ++body) {
             made.hits.emplace_back(bodies.decide(body, way.bend));
+            made.hides.emplace_back(bodies.decide(body, way.bend));
             made.traps.emplace_back(bodies.decide(body, way.bend));
         }
         return made;
@@ -87,7 +95,7 @@ std::optional<Obstacle> Hits::inTheWay(const Way& way, Made made) {
     for (size_t body = 0; body < bodies.size(); ++body) {
         if (bodies[body].bend == way.bend || !bodies.isThere(body, made)) continue; // the strip lies on it
         if (const auto* hit = inside->recall(tool.hits[body], made, [&] { return step.withTool(body); }))
-            return Obstacle{Obstacle::Kind::Hit, bodies[body].about, hit->what, hit->atDeg};
+            return obstacleOf(Obstacle::Kind::Hit, bodies[body], *hit);
     }
     const auto& across = bodies.across(way.bend);
     std::vector<Memory>& pairs = inside->pairsOf(way);
@@ -96,8 +104,9 @@ std::optional<Obstacle> Hits::inTheWay(const Way& way, Made made) {
         if (!bodies.isThere(held, made) || !bodies.isThere(free, made)) continue;
         if (const auto* hit = inside->recall(
                 pairs[i], made, [&, held = held, free = free] { return step.withOther(held, free); }))
-            return Obstacle{Obstacle::Kind::SelfHit, bodies[held].about, hit->what, hit->atDeg};
+            return obstacleOf(Obstacle::Kind::SelfHit, bodies[held], *hit);
     }
+    if (auto hidden = isHidden(way, made)) return hidden;
     return isTrapped(way, made);
 }
 
@@ -113,7 +122,24 @@ std::optional<Obstacle> Hits::alwaysInTheWay(const Way& way) {
     for (size_t body = 0; body < bodies.size(); ++body) {
         if (bodies[body].bend == way.bend || bodies.decide(body, way.bend) != 0) continue;
         if (const auto* hit = inside->recall(tool.hits[body], 0, [&] { return step.withTool(body); }))
-            return Obstacle{Obstacle::Kind::Hit, bodies[body].about, hit->what, hit->atDeg};
+            return obstacleOf(Obstacle::Kind::Hit, bodies[body], *hit);
+    }
+    return {};
+}
+
+/// The line has to be seen from somewhere. Stock that goes against a stop is set by that.
+std::optional<Obstacle> Hits::isHidden(const Way& way, Made made) {
+    if (made == 0 || way.setup.tool->isDie() || way.setup.tool->mostFold > 0) return {};
+    const Bodies& bodies = inside->bodies;
+    KnownTool& tool = inside->toolOf(way);
+    Sight sight(bodies, tool.work, made, inside->checks);
+    unsigned blocked = 0;
+    for (size_t body = 0; body < bodies.size(); ++body) {
+        if (bodies[body].bend == way.bend || !bodies.isThere(body, made)) continue;
+        std::int32_t& known = tool.hides[body].at(made);
+        if (known == 0) known = static_cast<std::int32_t>(sight.blockedBy(body)) + 1;
+        blocked |= static_cast<unsigned>(known - 1);
+        if (blocked == Sight::kAll) return Obstacle{Obstacle::Kind::Hidden, bodies[body].about};
     }
     return {};
 }

@@ -12,12 +12,14 @@ namespace goodfold::sequence {
 
 /// Why a step cannot be made.
 struct Obstacle {
-    enum class Kind { Hit, SelfHit, Grip, ShortLeg, FoldDepth, Pull, Trapped };
+    enum class Kind { Hit, SelfHit, Grip, ShortLeg, FoldDepth, Pull, Hidden, Trapped };
     Kind kind = Kind::Hit;
     part::Element one;         // of the part
     std::string what;          // of the tool, or of the part
     double atDeg = 0;          // of the swing
     double has = 0, needs = 0; // mm or N, of what is too short or too hard
+    /// Where two things meet, in the flat frame of the plate it is on, of a bend its parent's.
+    std::optional<Vec3> place = {};
 };
 
 /// What is too short to be held, laid over a die, folded or pulled, when those in `made` are made.
@@ -44,6 +46,7 @@ public:
     size_t checksMade() const;
 
 private:
+    std::optional<Obstacle> isHidden(const Way& way, Made made);
     std::optional<Obstacle> isTrapped(const Way& way, Made made);
     struct Inside;
     std::unique_ptr<Inside> inside;

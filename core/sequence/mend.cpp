@@ -1,5 +1,6 @@
 #include "sequence/mend.h"
 
+#include "check/words.h"
 #include "part/driven.h"
 #include "part/solid.h"
 #include "part/split.h"
@@ -12,6 +13,8 @@
 namespace goodfold::sequence {
 
 namespace {
+
+using check::lengthIn;
 
 class Mender {
 public:
@@ -49,8 +52,7 @@ public:
         }
         part::Job mended = at(high);
         const double length = mended.findPlate(id)->length;
-        return check::Remedy{"make leg " + id + " " + quantity::print(quantity::Length::mm(length), reading),
-                             std::move(mended)};
+        return check::Remedy{"make leg " + id + " " + lengthIn(length, reading), std::move(mended)};
     }
 
     /// Bent before it is cut: something left on a free end to hold, to pull on, or to bear on the die.
@@ -65,8 +67,7 @@ public:
             if (left >= extra) continue;
             left = extra;
             if (!isMade(longer)) continue;
-            return check::Remedy{"leave " + quantity::print(quantity::Length::mm(extra), reading) +
-                                     " on leg " + id + " to trim",
+            return check::Remedy{"leave " + lengthIn(extra, reading) + " on leg " + id + " to trim",
                                  std::move(longer)};
         }
         return {};
@@ -148,7 +149,8 @@ std::string_view figureInTheWay(const Obstacle& obstacle) {
         {"the ram", "die.punch_height"},
         {"the vise's jaw", "die.punch_height"},
         {"the press bed", "die.height"},
-        {"the press's column", "die.between"}};
+        {"the press's column", "die.between"},
+        {"the press's frame", "die.throat"}};
     for (const auto& [solid, figure] : kFigures)
         if (obstacle.what == solid) return figure;
     return {};
@@ -174,12 +176,9 @@ std::vector<std::string> toolsThatWouldDo(const part::Job& job, const material::
                 const double was = value;
                 value = std::round(was * times);
                 if (value == was || !Mender(material, other, reading, goOn).isMade(job)) continue;
-                const auto length = [&](double mm) {
-                    return quantity::print(quantity::Length::mm(mm), reading);
-                };
                 found.emplace_back(times, "The " + grown.name + " would do with \"" +
-                                              std::string(figure->says) + "\" " + length(value) + ", not " +
-                                              length(was) + ".");
+                                              std::string(figure->says) + "\" " + lengthIn(value, reading) +
+                                              ", not " + lengthIn(was, reading) + ".");
                 break;
             }
         }

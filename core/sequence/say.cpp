@@ -11,12 +11,10 @@ namespace goodfold::sequence {
 
 namespace {
 
+using check::lengthIn;
+
 std::string degreesIn(double value) {
     return quantity::printNumber(value, 1) + "°";
-}
-
-std::string lengthIn(double mm, const quantity::Reading& reading) {
-    return quantity::print(quantity::Length::mm(mm), reading);
 }
 
 std::string plateName(const part::Part& part, int plate) {
@@ -30,16 +28,37 @@ const part::PartBend& bendOf(const part::Part& part, const Way& way) {
 int heldPlate(const part::Part& part, const Way& way) {
     return way.holdsChild ? bendOf(part, way).child : bendOf(part, way).parent;
 }
+
+/// What is really between the jaws: beyond a leg that is no more than the way from one bend to the next.
+int clampedPlate(const part::Part& part, const Step& step) {
+    constexpr double kNothing = 1; // mm
+    int plate = heldPlate(part, step.way), from = step.way.bend;
+    for (;;) {
+        const part::PartPlate& own = part.plates[static_cast<size_t>(plate)];
+        if (own.shortestStraight > kNothing) return plate;
+        std::vector<int> onward = own.childBends;
+        if (own.parentBend >= 0) onward.push_back(own.parentBend);
+        std::erase_if(onward, [&](int bend) { return bend == from || (step.before >> bend & 1); });
+        if (onward.empty()) return plate;
+        from = onward.front();
+        const part::PartBend& next = part.bends[static_cast<size_t>(from)];
+        plate = next.parent == plate ? next.child : next.parent;
+    }
+}
+
 int freePlate(const part::Part& part, const Way& way) {
     return way.holdsChild ? bendOf(part, way).parent : bendOf(part, way).child;
 }
 
-std::string named(const std::string& kind, const part::Element& element) {
-    return kind.empty() ? element.id : kind + " " + element.id;
+bool isLeftOpen(const part::PartBend& bend) {
+    return tool::restsAtDeg(bend.shape.angleDeg) < bend.shape.angleDeg;
 }
 
-std::string bodyName(const part::Element& element) {
-    return named(element.kind == part::Element::Kind::Bend ? "bend" : "leg", element);
+/// What the bend does once it is let go.
+std::string backIn(const part::PartBend& bend, const tool::Setup& setup) {
+    if (setup.closed) return "; then press it shut to " + degreesIn(bend.shape.angleDeg) + ".";
+    return "; it comes back to " + degreesIn(setup.restsAtDeg) +
+           (isLeftOpen(bend) ? ", and is squeezed shut when all bends are made." : ".");
 }
 
 /// "bottomed", "over a 25 mm opening", "with 95 mm of fingers"
@@ -78,14 +97,16 @@ std::string toDo(const part::Part& part, const Step& step, const quantity::Readi
     const std::string line = "the line at " + lengthIn(mark.at, reading) +
                              (mark.isAcross ? " from the lower edge" : " from the datum end");
     const std::string side = mark.onFace ? "face" : "back";
-    const std::string back = way.setup.closed
-                                 ? "; then press it shut to " + degreesIn(bend.shape.angleDeg) + "."
-                                 : "; it comes back to " + degreesIn(bend.shape.angleDeg) + ".";
+    const std::string back = backIn(bend, way.setup);
+    const std::string behind =
+        tool.die.throat > 0
+            ? ", " + plateName(part, way.hold.toward ? bend.child : bend.parent) + " to its frame"
+            : "";
     if (tool.isDie())
         return "Lay the bend in the " + tool.name + settingOf(way.setup, reading) + ", " +
-               (faceInside(part, way.bend) ? "face" : "back") + " up, " + line + " under " + mark.flushWith +
-               ". Press to " + degreesIn(way.setup.loadedAngleDeg) + back;
-    std::string says = "Clamp " + plateName(part, heldPlate(part, way)) + " in the " + tool.name +
+               (faceInside(part, way.bend) ? "face" : "back") + " up" + behind + ", " + line + " under " +
+               mark.flushWith + ". Press to " + degreesIn(way.setup.loadedAngleDeg) + back;
+    std::string says = "Clamp " + plateName(part, clampedPlate(part, step)) + " in the " + tool.name +
                        settingOf(way.setup, reading);
     if (tool.isInVise()) {
         says += ", " + side + " toward you, " + line + " flush with " + mark.flushWith;
@@ -151,7 +172,9 @@ std::vector<std::string> toCheck(const part::Part& part, const Step& step, const
     const double angle = bend.shape.angleDeg;
     std::vector<std::string> says;
     constexpr double kFolded = 150; // from here on nothing goes between the legs but a gauge
-    if (std::abs(angle - 90) < 0.05)
+    if (isLeftOpen(bend))
+        says.push_back("Bend " + bend.id + " is still open: it is measured when it is squeezed shut.");
+    else if (std::abs(angle - 90) < 0.05)
         says.push_back("A square on the inside of bend " + bend.id + ".");
     else if (angle >= kFolded)
         says.push_back("The gap in bend " + bend.id + ": " + lengthIn(2 * bend.shape.insideRadius, reading) +
@@ -165,7 +188,7 @@ std::vector<std::string> toCheck(const part::Part& part, const Step& step, const
             std::all_of(own.childBends.begin(), own.childBends.end(),
                         [&](int child) { return child == step.way.bend || (step.before >> child & 1); }) &&
             (own.parentBend < 0 || own.parentBend == step.way.bend || (step.before >> own.parentBend & 1));
-        if (isFinished)
+        if (isFinished && own.shortestStraight > 0)
             says.push_back("Calipers over " + plateName(part, plate) + ": " +
                            lengthIn(part::lengthTo(part, plate, part::DimensionTo::Outside), reading) +
                            " outside.");
@@ -245,50 +268,56 @@ std::string inWords(const Obstacle& obstacle, const quantity::Reading& reading) 
     using Kind = Obstacle::Kind;
     switch (obstacle.kind) {
     case Kind::Hit:
-        return bodyName(obstacle.one) + " hits " + obstacle.what +
+        return check::inWords(obstacle.one) + " hits " + obstacle.what +
                (obstacle.atDeg > 0.05 ? " when the bend has turned " + degreesIn(obstacle.atDeg)
                                       : " before the bend begins");
     case Kind::SelfHit:
-        return bodyName(obstacle.one) + " and " + obstacle.what + " meet when the bend has turned " +
+        return check::inWords(obstacle.one) + " and " + obstacle.what + " meet when the bend has turned " +
                degreesIn(obstacle.atDeg);
     case Kind::Grip:
-        return bodyName(obstacle.one) + " is flat for " + lengthIn(obstacle.has, reading) + ", and " +
+        return check::inWords(obstacle.one) + " is flat for " + lengthIn(obstacle.has, reading) + ", and " +
                lengthIn(obstacle.needs, reading) + " are needed to hold it";
     case Kind::ShortLeg:
-        return bodyName(obstacle.one) + " is " + lengthIn(obstacle.has, reading) +
+        return check::inWords(obstacle.one) + " is " + lengthIn(obstacle.has, reading) +
                " outside as far as it is flat, and slips into the die, which needs " +
                lengthIn(obstacle.needs, reading);
     case Kind::FoldDepth:
-        return bodyName(obstacle.one) + " would go in " + lengthIn(obstacle.has, reading) + " deep, where " +
-               (obstacle.has < obstacle.needs ? "at least " : "at most ") +
+        return check::inWords(obstacle.one) + " would go in " + lengthIn(obstacle.has, reading) +
+               " deep, where " + (obstacle.has < obstacle.needs ? "at least " : "at most ") +
                lengthIn(obstacle.needs, reading) + " will do";
     case Kind::Pull:
-        return bodyName(obstacle.one) + " would need a pull of " + quantity::printNumber(obstacle.has, 0) +
-               " N";
+        return check::inWords(obstacle.one) + " would need a pull of " +
+               quantity::printNumber(obstacle.has, 0) + " N";
+    case Kind::Hidden:
+        return check::inWords(obstacle.one) + " stands between you and the line";
     case Kind::Trapped:
-        return bodyName(obstacle.one) + " stays caught behind " + obstacle.what + " when it is opened";
+        return check::inWords(obstacle.one) + " stays caught behind " + obstacle.what + " when it is opened";
     }
     return {};
 }
 
 std::string reasonsInWords(const Stuck& stuck, const quantity::Reading& reading) {
     std::string says;
-    const auto add = [&](const std::string& sentence) { says += (says.empty() ? "" : " ") + sentence + "."; };
+    const auto add = [&](const std::string& words) {
+        says += (says.empty() ? "" : " ") + check::sentence(words);
+    };
     for (const Stuck::Reason& reason : stuck.reasons)
         add("In the " + reason.way.setup.tool->name + " " + inWords(reason.obstacle, reading));
     for (const std::string& why : stuck.notInTools)
-        if (stuck.reasons.empty())
-            add(std::string(1, static_cast<char>(std::toupper(why[0]))) + why.substr(1));
+        if (stuck.reasons.empty()) add(why);
     return says;
 }
 
-std::string inWords(const part::Part& part, const Stuck& stuck, const quantity::Reading& reading) {
+std::string notMadeInWords(const part::Part& part, const Stuck& stuck) {
     std::vector<std::string> made;
     for (size_t i = 0; i < part.bends.size(); ++i)
         if (stuck.made >> i & 1) made.push_back(part.bends[i].id);
     return "Bend " + part.bends[static_cast<size_t>(stuck.bend)].id + " cannot be made" +
-           (made.empty() ? "" : " after " + check::bendsInWords(made)) + ". " +
-           reasonsInWords(stuck, reading);
+           (made.empty() ? "" : " after " + check::bendsInWords(made)) + ".";
+}
+
+std::string inWords(const part::Part& part, const Stuck& stuck, const quantity::Reading& reading) {
+    return notMadeInWords(part, stuck) + " " + reasonsInWords(stuck, reading);
 }
 
 } // namespace goodfold::sequence

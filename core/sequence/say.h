@@ -29,7 +29,9 @@ std::string inWords(const Obstacle& obstacle, const quantity::Reading& reading);
 /// A clause for each tool: "In the bench vise leg C hits the screw when the bend has turned 34 degrees."
 std::string reasonsInWords(const Stuck& stuck, const quantity::Reading& reading);
 
-/// "Bend 3 cannot be made: ..." with a clause for each tool.
+/// "Bend 3 cannot be made after bends 1 and 2."
+std::string notMadeInWords(const part::Part& part, const Stuck& stuck);
+/// The same with a clause for each tool.
 std::string inWords(const part::Part& part, const Stuck& stuck, const quantity::Reading& reading);
 
 /// Where the line for this step lies on the blank, from the datum end; on a bend along the sheet, from its

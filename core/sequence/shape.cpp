@@ -2,6 +2,8 @@
 
 #include <fcl/narrowphase/collision.h>
 
+#include <exception>
+
 namespace goodfold::sequence {
 
 Eigen::AlignedBox3d turned(const Pose3& pose, const Eigen::AlignedBox3d& box) {
@@ -26,6 +28,29 @@ bool meet(const Shape& one, const Shape& other, const Pose3& oneFromOther, size_
         }
     }
     return false;
+}
+
+Vec3 sharedPoint(const Shape& one, const Shape& other, const Pose3& oneFromOther) {
+    fcl::CollisionRequestd request;
+    request.enable_contact = true;
+    request.gjk_solver_type = fcl::GST_LIBCCD;
+    for (size_t j = 0; j < other.pieces.size(); ++j) {
+        const auto room = turned(oneFromOther, other.boxes[j]);
+        for (size_t i = 0; i < one.pieces.size(); ++i) {
+            const auto both = one.boxes[i].intersection(room);
+            if (both.isEmpty()) continue;
+            try {
+                fcl::CollisionResultd result;
+                fcl::collide(&one.pieces[i], Pose3::Identity(), &other.pieces[j], oneFromOther, request,
+                             result);
+                if (result.isCollision())
+                    return result.getContact(0).pos.cwiseMax(both.min()).cwiseMin(both.max());
+            } catch (const std::exception&) { // FCL gives up on the depth of some flush faces
+                return both.center();
+            }
+        }
+    }
+    return one.box.intersection(turned(oneFromOther, other.box)).center();
 }
 
 part::Prism prismOf(const tool::Solid& solid) {

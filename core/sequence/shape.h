@@ -27,6 +27,9 @@ Eigen::AlignedBox3d turned(const Pose3& pose, const Eigen::AlignedBox3d& box);
 /// Two shapes, the second seen from the first. Counts what was looked at exactly.
 bool meet(const Shape& one, const Shape& other, const Pose3& oneFromOther, size_t& checks);
 
+/// A point where two shapes that meet do, in the first's frame.
+Vec3 sharedPoint(const Shape& one, const Shape& other, const Pose3& oneFromOther);
+
 part::Prism prismOf(const tool::Solid& solid);
 
 } // namespace goodfold::sequence

@@ -1,5 +1,6 @@
 #include "sequence/step_look.h"
 
+#include "check/words.h"
 #include "part/fold.h"
 
 namespace goodfold::sequence {
@@ -58,7 +59,10 @@ std::optional<Contact> StepLook::withTool(size_t body) {
                          work.isStill(shape.solid.motion, beyond) ? 1 : until,
                          [&](size_t moment) { return Pose3(solidFromSide[moment][motion] * sideFromPlate); });
         if (!met) continue;
-        first = {shape.solid.name, work.angles[*met]};
+        const Pose3 solidFromPlate = solidFromSide[*met][motion] * sideFromPlate;
+        first = {shape.solid.name, work.angles[*met],
+                 solidFromPlate.inverse() *
+                     sharedPoint(shape.shape, bodies.shapeOf(body, made), solidFromPlate)};
         if (*met == 0) break;
         until = *met;
     }
@@ -68,11 +72,14 @@ std::optional<Contact> StepLook::withTool(size_t body) {
 std::optional<Contact> StepLook::withOther(size_t held, size_t free) {
     const Pose3 heldFromParent = parentFromPlate(held).inverse();
     const Pose3& childFromFree = parentFromPlate(free);
-    const auto met = firstMeeting(
-        bodies.shapeOf(held, made), bodies.shapeOf(free, made), reachOf(free), work.angles.size(),
-        [&](size_t moment) { return Pose3(heldFromParent * work.parentFromChild[moment] * childFromFree); });
+    const auto heldFromFree = [&](size_t moment) {
+        return Pose3(heldFromParent * work.parentFromChild[moment] * childFromFree);
+    };
+    const Shape &one = bodies.shapeOf(held, made), &other = bodies.shapeOf(free, made);
+    const auto met = firstMeeting(one, other, reachOf(free), work.angles.size(), heldFromFree);
     if (!met) return {};
-    return Contact{bodies[free].about.id, work.angles[*met]};
+    return Contact{check::inWords(bodies[free].about), work.angles[*met],
+                   sharedPoint(one, other, heldFromFree(*met))};
 }
 
 } // namespace goodfold::sequence

@@ -9,8 +9,9 @@
 namespace goodfold::sequence {
 
 struct Contact {
-    std::string what; // of the tool, or of the part
-    double atDeg = 0; // of the swing
+    std::string what;    // of the tool, or of the part
+    double atDeg = 0;    // of the swing
+    Vec3 place{0, 0, 0}; // where, in the frame of the plate that hits
 };
 
 class StepLook {

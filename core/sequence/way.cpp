@@ -8,16 +8,19 @@ namespace goodfold::sequence {
 
 tool::Work workOf(const part::Part& part, int index) {
     const part::PartBend& bend = part.bends[static_cast<size_t>(index)];
-    return {bend.shape.angleDeg, bend.shape.insideRadius, part.thickness,
-            (bend.near.to - bend.near.from).norm(), bend.allowance, bend.hits};
+    return {bend.shape.angleDeg, bend.shape.insideRadius,
+            part.thickness,      (bend.near.to - bend.near.from).norm(),
+            bend.allowance,      bend.hits};
 }
 
 namespace {
 
-/// Bar can be held beside the screw where it is narrow enough.
+/// Bar can be held beside the screw where it is narrow enough. Under a press with a frame behind it either
+/// side of the bend goes in.
 std::vector<tool::Hold> holdsOf(const tool::Tool& tool, const tool::Work& work) {
-    if (!tool.isInVise() || tool.isDie()) return {tool::Hold{}};
     std::vector<tool::Hold> holds;
+    if (tool.die.throat > 0) return {tool::Hold{false}, tool::Hold{true}};
+    if (!tool.isInVise() || tool.isDie()) return {tool::Hold{}};
     const bool fitsBeside = work.length <= (tool.length - tool.bench.screwWidth) / 2;
     for (const bool toward : {false, true})
         for (const bool beside : {false, true})
@@ -83,7 +86,7 @@ std::vector<double> turnedAt(const part::Part& part, Made made, int bend, double
     std::vector<double> all;
     for (size_t i = 0; i < part.bends.size(); ++i)
         all.push_back(static_cast<int>(i) == bend ? turnedDeg
-                      : made >> i & 1             ? part.bends[i].shape.angleDeg
+                      : made >> i & 1             ? tool::restsAtDeg(part.bends[i].shape.angleDeg)
                                                   : 0);
     return all;
 }

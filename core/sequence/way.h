@@ -42,7 +42,7 @@ struct ToolPlaces {
 };
 ToolPlaces toolPlaces(const part::Part& part, const Way& way, double turnedDeg);
 
-/// How far each bend has turned on the way through a step: its own so far, those made all the way.
+/// How far each bend has turned on the way through a step: its own so far, those made as far as they rest.
 std::vector<double> turnedAt(const part::Part& part, Made made, int bend, double turnedDeg);
 
 /// The bends on a plate.
@@ -52,10 +52,11 @@ Made bendsOf(const part::Part& part, int plate);
 /// `made` are made: the stock there is to hold, to lay over a die, or to pull on, with what was left on it.
 double flatReach(const part::Part& part, const Way& way, Made made, bool ofChild);
 
-/// Which way the tool's x points in the flat.
+/// Which way the tool's x points in the flat; of a press away from its frame.
 inline Vec2 headingOf(const part::Part& part, const Way& way) {
     const Vec2& across = part.bends[static_cast<size_t>(way.bend)].across;
-    return way.holdsChild ? Vec2(-across) : across;
+    const bool isTurned = way.setup.tool->isDie() ? way.hold.toward : way.holdsChild;
+    return isTurned ? Vec2(-across) : across;
 }
 
 /// Which face of the stock looks up in the tool, or toward the inside of the bend: the face, or the back.

@@ -9,7 +9,7 @@ Shut WayOut::shutFor(size_t body) {
     const Way& way = work.way;
     if (toolFromPlates.empty()) {
         const part::PartBend& bend = part.bends[static_cast<size_t>(way.bend)];
-        const double angle = bend.shape.angleDeg;
+        const double angle = way.setup.restsAtDeg;
         toolFromPlates = part::foldAt(part, turnedAt(part, after, way.bend, angle)).rootFromFlat;
         const Pose3 rootFromTool = toolFromPlates[static_cast<size_t>(bend.parent)] *
                                    toolPlaces(part, way, angle).of(tool::Solid::Motion::Fixed);

@@ -9,6 +9,17 @@ namespace {
 
 using Dimensions = std::vector<Dimension>;
 
+/// Side by side in the order they are listed, from the left end on.
+std::vector<std::pair<double, double>> fingerPlaces(const Tool& tool) {
+    std::vector<std::pair<double, double>> places;
+    double at = -tool.length / 2;
+    for (const double width : tool.fingers) {
+        places.emplace_back(at, at + width);
+        at += width;
+    }
+    return places;
+}
+
 void addClamp(Dimensions& all, const Tool& tool, const Work& work) {
     const Clamp& c = tool.clamp;
     const double t = work.thickness, r = tool.radii.front();
@@ -53,6 +64,28 @@ void addBench(Dimensions& all, const Tool& tool) {
     all.push_back({"bench.wall", {top, 0}, {top, b.wall}});
 }
 
+void addPress(Dimensions& all, const Tool& tool) {
+    const Die& d = tool.die;
+    all.push_back({"die.bed_width", {-d.bedWidth / 2, -d.height}, {d.bedWidth / 2, -d.height}});
+    if (d.throat > 0) all.push_back({"die.throat", {-d.throat, 0}, {0, 0}});
+}
+
+/// Above the tool, where nothing else is written: x and y of the drawing.
+void addWidths(Dimensions& all, const Tool& tool, double top) {
+    all.push_back({"length", {-tool.length / 2, top}, {tool.length / 2, top}});
+    if (tool.kind == Kind::PressDie && tool.die.throat == 0)
+        all.push_back({"die.between",
+                       {-tool.die.between / 2, -tool.die.height},
+                       {tool.die.between / 2, -tool.die.height}});
+    if (tool.isInVise()) {
+        const double under = tool.radii.front() - tool.bench.screwDepth - tool.bench.screwWidth;
+        all.push_back(
+            {"bench.screw_width", {-tool.bench.screwWidth / 2, under}, {tool.bench.screwWidth / 2, under}});
+    }
+    for (const auto& [from, to] : fingerPlaces(tool))
+        all.push_back({"fingers", {from, 0}, {to, 0}});
+}
+
 } // namespace
 
 Sample sampleOf(const Tool& tool) {
@@ -68,16 +101,101 @@ Sample sampleOf(const Tool& tool) {
     return sample;
 }
 
-std::vector<Dimension> dimensionsOf(const Sample& sample, bool close) {
+namespace {
+
+/// In the drawing of a section.
+Vec2 seen(const Tool& tool, const Vec2& point) {
+    return tool.isInVise() ? Vec2(point.y(), point.x()) : point;
+}
+
+Polygon rectangle(double x0, double x1, double y0, double y1) {
+    return {{x0, y0}, {x1, y0}, {x1, y1}, {x0, y1}};
+}
+
+/// What a solid covers, seen square to the bend line.
+Polygon coverOf(const Tool& tool, const Solid& solid) {
+    double low = std::numeric_limits<double>::infinity(), high = -low;
+    for (const Vec2& corner : solid.section) {
+        const double up = seen(tool, corner).y();
+        low = std::min(low, up);
+        high = std::max(high, up);
+    }
+    return rectangle(solid.from, solid.to, low, high);
+}
+
+/// The top of what is dimensioned along the bend line.
+double topOf(const Sample& sample) {
+    const Tool& tool = *sample.setup.tool;
+    return tool.isInVise() ? tool.radii.front()
+           : tool.isDie()  ? tool.die.punchHeight
+                           : tool.clamp.innerHeight;
+}
+
+/// Hidden by what stands before it, or no sight from there.
+bool isBehind(const Solid& solid) {
+    return solid.name == "the wall" || solid.name == "the bench" || solid.name == "the press's frame";
+}
+
+Outline stockIn(const Sample& sample, View view) {
+    const Tool& tool = *sample.setup.tool;
+    const double t = sample.work.thickness, wide = sample.work.length / 2;
+    const double held = tool.isDie() ? tool.die.width * 0.7 : std::max(tool.clamp.leastGrip, 20.0),
+                 free = tool.isDie() ? held : 45;
+    if (view == View::Along && tool.isInVise()) return {{}, rectangle(-wide, wide, -held, free), true};
+    if (view == View::Along) return {{}, rectangle(-wide, wide, -t, 0), true};
+    Polygon section = rectangle(-held, free, -t, 0);
+    for (Vec2& corner : section)
+        corner = seen(tool, corner);
+    return {{}, section, true};
+}
+
+} // namespace
+
+std::vector<Dimension> dimensionsOf(const Sample& sample, View view) {
     const Tool& tool = *sample.setup.tool;
     Dimensions all;
-    if (!close) {
+    if (view == View::Along) {
+        addWidths(all, tool, topOf(sample));
+        return all;
+    }
+    if (view == View::Around) {
         if (tool.isInVise()) addBench(all, tool);
+        if (tool.kind == Kind::PressDie) addPress(all, tool);
     } else if (tool.isDie()) {
         addDie(all, tool, sample.setup.opening);
     } else {
         addClamp(all, tool, sample.work);
     }
+    for (Dimension& dimension : all)
+        for (Vec2* end : {&dimension.from, &dimension.to})
+            *end = seen(tool, *end);
+    return all;
+}
+
+std::vector<Outline> outlinesOf(const Sample& sample, View view) {
+    const Tool& tool = *sample.setup.tool;
+    std::vector<Outline> all;
+    for (const Solid& solid : solidsOf(sample.setup, sample.hold, sample.work)) {
+        if (view == View::Along ? isBehind(solid) : solid.name == "the press's column") continue;
+        const std::string name = solid.name.substr(solid.name.rfind("the ", 0) == 0 ? 4 : 0);
+        const double down = solid.motion == Solid::Motion::Die ? -sample.work.thickness : 0;
+        if (view == View::Along && name == "fingers") {
+            const Polygon cover = coverOf(tool, solid);
+            for (const auto& [from, to] : fingerPlaces(tool))
+                all.push_back({{}, rectangle(from, to, cover[0].y(), cover[2].y())});
+            continue;
+        }
+        Outline& outline = all.emplace_back(
+            Outline{name, view == View::Along ? coverOf(tool, solid) : solid.section, false, solid.goesOn});
+        for (Vec2& corner : outline.shape) {
+            if (view == View::Along)
+                corner.y() += down;
+            else
+                corner = seen(tool, Vec2(corner + Vec2(0, down)));
+        }
+    }
+    // Before a vise its near jaw hides the stock that it holds.
+    all.insert(view == View::Along ? all.begin() : all.end(), stockIn(sample, view));
     return all;
 }
 

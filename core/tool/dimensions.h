@@ -1,4 +1,4 @@
-// Where a tool's figures can be read off its cross-section.
+// A tool as it is drawn for its owner: its outlines, and where its figures can be read off them.
 #pragma once
 
 #include "tool/figures.h"
@@ -6,9 +6,14 @@
 
 namespace goodfold::tool {
 
+/// Drawings are in mm, x to the right and y up. Section: along the bend line, the clamp or die itself; what
+/// is in a vise stands upright, away from you to the right. Around: the same, with what stands round it.
+/// Along: square to that, as you stand before it, the bend line from left to right.
+enum class View { Section, Around, Along };
+
 struct Dimension {
-    std::string_view key; // of the figure, or "radii" and "openings", which are lists
-    Vec2 from, to;        // in x and z of the tool's frame; of a radius or an angle both are the same place
+    std::string_view key; // of the figure, or "radii", "openings" and "fingers", which are lists
+    Vec2 from, to;        // of a radius or an angle both are the same place
 };
 
 /// The tool as it is drawn for its owner: flat stock in it, of a thickness that suits it, in the smallest
@@ -21,7 +26,15 @@ struct Sample {
 /// The setup points to the tool, which must outlive it.
 Sample sampleOf(const Tool& tool);
 
-/// `close`: of the clamp or die itself; else of what stands round it.
-std::vector<Dimension> dimensionsOf(const Sample& sample, bool close);
+std::vector<Dimension> dimensionsOf(const Sample& sample, View view);
+
+/// One body in a drawing. What is nearer comes later.
+struct Outline {
+    std::string name; // without an article: "screw"; empty for the stock and for each finger
+    Polygon shape;
+    bool isStock = false;
+    bool goesOn = false; // further than need be drawn
+};
+std::vector<Outline> outlinesOf(const Sample& sample, View view);
 
 } // namespace goodfold::tool

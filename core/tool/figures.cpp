@@ -17,6 +17,9 @@ bool clamps(const Tool& tool) {
 bool isDie(const Tool& tool) {
     return tool.isDie();
 }
+bool isPress(const Tool& tool) {
+    return tool.kind == Kind::PressDie;
+}
 bool inVise(const Tool& tool) {
     return tool.isInVise();
 }
@@ -82,6 +85,10 @@ const std::vector<Figure>& figures() {
          [](Tool& t) -> double& { return t.die.ratedForce; }, isDie},
         {"die.between", "between the columns", Length, kLeast, kMost,
          [](Tool& t) -> double& { return t.die.between; }, isDie},
+        {"die.throat", "punch back to the frame, 0 for none", Length, 0, kMost,
+         [](Tool& t) -> double& { return t.die.throat; }, isPress},
+        {"die.bed_width", "bed's width", Length, kLeast, kMost,
+         [](Tool& t) -> double& { return t.die.bedWidth; }, isPress},
         {"least_fold", "takes at least", Length, 0, kMost, [](Tool& t) -> double& { return t.leastFold; },
          folds},
         {"most_fold", "takes at most", Length, kLeast, kMost, [](Tool& t) -> double& { return t.mostFold; },

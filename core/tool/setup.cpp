@@ -39,14 +39,15 @@ double springbackDeg(const Setup& setup, const Work& work, const material::Mater
         setup.opening > 0
             ? material.airSpringback
             : material::typicalSpringbackAt90(material, setup.insideRadius / work.thickness) * kUnloading;
-    return at90 * work.angleDeg / 90 * (setup.bottomed ? kBottomedKeeps : 1);
+    return at90 * setup.restsAtDeg / 90 * (setup.bottomed ? kBottomedKeeps : 1);
 }
 
 void complete(Setup& setup, const Work& work, const material::Material& material) {
-    setup.loadedAngleDeg = work.angleDeg + springbackDeg(setup, work, material);
+    setup.restsAtDeg = restsAtDeg(work.angleDeg);
+    setup.loadedAngleDeg = setup.restsAtDeg + springbackDeg(setup, work, material);
     setup.springbackByFormula =
-        bend::angleUnderLoad(work.angleDeg, setup.insideRadius, work.thickness, stuffOf(material)) -
-        work.angleDeg;
+        bend::angleUnderLoad(setup.restsAtDeg, setup.insideRadius, work.thickness, stuffOf(material)) -
+        setup.restsAtDeg;
     setup.moment =
         material::formingMoment(material, work.length, work.thickness, std::max(setup.insideRadius, 1e-3));
     if (setup.opening <= 0) return;
@@ -121,11 +122,7 @@ void addClamps(Fit& fit, const Tool& tool, const Work& work, const material::Mat
     constexpr double kFold = 150; // from here on a hem is folded as far as it goes and then shut
     const bool folds =
         tool.kind == Kind::LeafBrake || tool.kind == Kind::BarFolder || tool.kind == Kind::HandSeamer;
-    constexpr double kStrap = 270, kSqueezed = 60; // degrees: a strap is squeezed shut off its former
-    if (tool.kind == Kind::RoundFormer && work.angleDeg > kStrap) {
-        setup.closed = true;
-        setup.loadedAngleDeg = std::min(tool.mostAngleDeg, work.angleDeg - kSqueezed);
-    } else if (folds && work.angleDeg >= kFold && work.angleDeg <= 190) {
+    if (folds && work.angleDeg >= kFold && work.angleDeg <= 190) {
         setup.closed = true;
         setup.loadedAngleDeg = tool.mostAngleDeg;
     } else if (setup.loadedAngleDeg > tool.mostAngleDeg) {
@@ -151,6 +148,11 @@ void dropOtherRadii(Fit& fit, const Tool& tool, const Work& work) {
 }
 
 } // namespace
+
+double restsAtDeg(double angleDeg) {
+    constexpr double kStrap = 270, kLeftOpen = 90;
+    return angleDeg > kStrap ? angleDeg - kLeftOpen : angleDeg;
+}
 
 double thickestAt(const Tool& tool, double length, double ultimate) {
     constexpr double kMost = 2;

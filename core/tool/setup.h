@@ -18,6 +18,10 @@ struct Work {
     int hits = 1; // more: a large radius made by so many small bends
 };
 
+/// What a bend stands at while the rest of the part is bent: its own angle, but for a strap, whose ears would
+/// come together. That is left open, its ears are bent, and only then is it squeezed shut.
+double restsAtDeg(double angleDeg);
+
 struct Setup {
     const Tool* tool = nullptr; // of a shop that outlives it
     double insideRadius = 0;    // that this setting makes
@@ -27,7 +31,8 @@ struct Setup {
     double clampMiddle = 0;     // of the fingers, along the tool's y from the bend's middle
     bool bottomed = false;
     bool closed = false;            // bent as far as the tool goes, then pressed or hammered shut
-    double loadedAngleDeg = 0;      // to push to: it comes back to what is wanted
+    double restsAtDeg = 0;          // what it comes back to: what is wanted, of a strap less
+    double loadedAngleDeg = 0;      // to push to for that
     double springbackByFormula = 0; // degrees, from the cubic; the typical figure is what loadedAngleDeg has
     double force = 0;               // of a press
     double moment = 0;              // of a bend by hand, N mm

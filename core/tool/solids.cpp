@@ -38,6 +38,11 @@ private:
              bool clamps = false) {
         solids.push_back({name, std::move(section), from + aside, to + aside, motion, clamps});
     }
+    void addWhatGoesOn(const std::string& name, Polygon section, double from, double to,
+                       Motion motion = Motion::Fixed) {
+        add(name, std::move(section), from, to, motion);
+        solids.back().goesOn = true;
+    }
 
     std::string innerName() const {
         switch (tool.kind) {
@@ -68,16 +73,19 @@ private:
         }
         const Vec2 top = section.back();
         const double fall = std::tan(radians(tool.clamp.topDeg));
-        const double x = std::max(top.x() - (height - top.y()) * fall, -depth);
+        const double x = top.x() - (height - top.y()) * fall;
+        if (x <= -depth) { // it has fallen away before it is as high
+            section.emplace_back(-depth, top.y() + (top.x() + depth) / fall);
+            return section;
+        }
         if (height > top.y()) section.emplace_back(x, height);
-        if (x > -depth) section.emplace_back(-depth, std::max(height, top.y()));
+        section.emplace_back(-depth, std::max(height, top.y()));
         return section;
     }
 
     /// Bent past its angle the same strip lies on a smaller round: that is what the former has to be.
     double formerRadius() const {
-        const double past = setup.loadedAngleDeg - work.angleDeg;
-        if (past <= 0) return r;
+        if (setup.loadedAngleDeg <= work.angleDeg) return r;
         return r - work.allowance / radians(work.angleDeg) + work.allowance / radians(setup.loadedAngleDeg);
     }
 
@@ -98,9 +106,9 @@ private:
                 Motion::Fixed, true);
         }
         if (tool.kind == Kind::LeafBrake && !tool.fingers.empty()) // the beam that the fingers hang on
-            add("the beam above the fingers",
-                box(-c.innerDepth - 60, -c.innerHeight * 0.6, c.innerHeight, c.innerHeight + 90), -kFar,
-                kFar);
+            addWhatGoesOn("the beam above the fingers",
+                          box(-c.innerDepth - 60, -c.innerHeight * 0.6, c.innerHeight, c.innerHeight + 90),
+                          -kFar, kFar);
         const double outerTop = tool.kind == Kind::LeafBrake || tool.kind == Kind::BarFolder ? 0 : r;
         add(tool.kind == Kind::LeafBrake || tool.kind == Kind::BarFolder ? "the bed" : "the other jaw",
             box(-c.outerDepth, std::min(outerTop, tool.radii.front()), -t - c.outerHeight, -t - kClear),
@@ -134,12 +142,19 @@ private:
         add("the die", {{0, -d.height}, {half, -d.height}, {half, -kClear}, {v, -kClear}, {0, -deep}}, -l, l,
             Motion::Die);
         if (tool.kind == Kind::PressDie) {
-            add("the ram", box(-90, 90, d.punchHeight, d.punchHeight + 300), -l, l);
-            add("the press bed", box(-120, 120, -d.height - 200, -d.height), -kFar, kFar, Motion::Die);
+            addWhatGoesOn("the ram", box(-90, 90, d.punchHeight, d.punchHeight + 300), -l, l);
+            addWhatGoesOn("the press bed", box(-d.bedWidth / 2, d.bedWidth / 2, -d.height - 200, -d.height),
+                          -kFar, kFar, Motion::Die);
+            if (d.throat > 0) {
+                const double side = hold.toward ? 1 : -1, near = side * d.throat,
+                             far = side * (d.throat + 200);
+                addWhatGoesOn("the press's frame", box(std::min(near, far), std::max(near, far), -600, 600),
+                              -kFar, kFar);
+            }
             for (const double side : {-1.0, 1.0})
-                add("the press's column", box(-60, 60, -600, 600),
-                    side < 0 ? -d.between / 2 - 100 : d.between / 2,
-                    side < 0 ? -d.between / 2 : d.between / 2 + 100);
+                addWhatGoesOn("the press's column", box(-60, 60, -600, 600),
+                              side < 0 ? -d.between / 2 - 100 : d.between / 2,
+                              side < 0 ? -d.between / 2 : d.between / 2 + 100);
         } else {
             add("the vise's jaw", box(-60, 25, d.punchHeight, d.punchHeight + 40), -l, l);
             add("the vise's jaw", box(-60, 25, -d.height - 40, -d.height), -l, l, Motion::Die);
@@ -160,9 +175,9 @@ private:
             return std::pair{std::min(a, c), std::max(a, c)};
         };
         const auto [bench0, bench1] = away(b.edge, b.wall);
-        add("the bench", box(top - b.below - 60, top - b.below, bench0, bench1), -kFar, kFar);
+        addWhatGoesOn("the bench", box(top - b.below - 60, top - b.below, bench0, bench1), -kFar, kFar);
         const auto [wall0, wall1] = away(b.wall, b.wall + 100);
-        add("the wall", box(-kFar, kFar, wall0, wall1), -kFar, kFar);
+        addWhatGoesOn("the wall", box(-kFar, kFar, wall0, wall1), -kFar, kFar);
     }
 
     const Setup& setup;

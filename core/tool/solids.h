@@ -14,11 +14,13 @@ struct Solid {
     double from = 0, to = 0; // along y, from the middle of the bend line
     Motion motion = Motion::Fixed;
     bool clamps = false; // lifts off when the stock is let go
+    bool goesOn = false; // a bench, a beam, a frame: drawings cut it off
 };
 
 /// How the work is held where there is a choice.
 struct Hold {
-    bool toward = false; // a vise: bent toward you, else away from you over the fixed jaw
+    bool toward = false; // a vise: bent toward you, else away from you over the fixed jaw; a press with a
+                         // frame behind it: the child's side goes in there, else the parent's
     bool beside = false; // a vise: held beside its screw, at the end of the jaws
     bool operator==(const Hold&) const = default;
 };

@@ -57,7 +57,9 @@ struct Die {
     double height = 0, width = 0;
     double punchWidth = 0, punchHeight = 0;
     double ratedForce = 0;
-    double between = 0; // the columns or the ends of the bed, along the bend line
+    double between = 0;    // the columns or the ends of the bed, along the bend line
+    double throat = 0;     // from the punch back to the frame; 0 where a press is open before and behind
+    double bedWidth = 240; // of a press, across the bend line
     bool bottoms = false;
     bool operator==(const Die&) const = default;
 };

@@ -2,6 +2,7 @@
 // that it can.
 #include "core/sheet_support.h"
 #include "core/shop_support.h"
+#include "sequence/mend.h"
 #include "sequence/say.h"
 
 using namespace goodfold;
@@ -47,6 +48,7 @@ private slots:
     void flangeDeeperThanTheFingers();
     void closedBoxOnAPlainBrake();
     void longLegHitsTheScrew();
+    void longLegHitsTheFrame();
 };
 
 /// A leg is bent in the narrowest setting that takes the stock, and no shorter.
@@ -137,6 +139,41 @@ void ImpossibleTest::longLegHitsTheScrew() {
     const auto beside = sequence::plan(narrow, test::hotRolled(), only("vise"));
     QVERIFY(beside.plan);
     QVERIFY(beside.plan->steps[0].way.hold.beside);
+}
+
+/// A press with a frame behind it: what is longer than its throat cannot go in, so the other leg does; where
+/// both are, a deeper throat is what it takes.
+void ImpossibleTest::longLegHitsTheFrame() {
+    tool::Shop shop = only("c-press");
+    shop.tools[0].isThere = true;
+    const double throat = shop.tools[0].die.throat;
+    test::RandomJobs random(75);
+    const auto reading = quantity::Reading::millimetres();
+    for (int n = 0; n < 20; ++n) {
+        const double fits = random.real(40, throat - 5), longer = random.real(throat + 15, throat + 150);
+        const bool childIsLong = random.whole(0, 1);
+        const auto job = [&](double first, double second) {
+            return test::bar({first, second}, {{.angleDeg = random.real(40, 90)}}, 3, random.real(20, 60));
+        };
+        const part::Job one = childIsLong ? job(fits, longer) : job(longer, fits);
+        const part::Part part = part::solve(one, test::hotRolled());
+        const auto outcome = sequence::plan(part, test::hotRolled(), shop);
+        QVERIFY(outcome.plan);
+        QCOMPARE(outcome.plan->steps[0].way.hold.toward, !childIsLong); // the short leg goes in
+        const std::string says = sequence::toDo(part, outcome.plan->steps[0], reading);
+        QVERIFY2(says.find(childIsLong ? "leg A to its frame" : "leg B to its frame") != std::string::npos,
+                 says.c_str());
+
+        std::string why;
+        const part::Job both = job(longer, longer);
+        QCOMPARE(obstacles(both, shop, &why), std::set{Obstacle::Kind::Hit});
+        QVERIFY2(why.find("hits the press's frame") != std::string::npos, why.c_str());
+        const part::Part stuckPart = part::solve(both, test::hotRolled());
+        const auto stuck = sequence::plan(stuckPart, test::hotRolled(), shop).stuck;
+        const auto larger = sequence::toolsThatWouldDo(both, test::hotRolled(), shop, reading, stuck, {});
+        QVERIFY(!larger.empty());
+        QVERIFY2(larger[0].find("punch back to the frame") != std::string::npos, larger[0].c_str());
+    }
 }
 
 QTEST_APPLESS_MAIN(ImpossibleTest)

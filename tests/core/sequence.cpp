@@ -12,23 +12,9 @@ using sequence::Made;
 using sequence::Obstacle;
 using sequence::Way;
 using test::only;
+using test::randomBar;
 
 namespace {
-
-/// Bars that people bend: most can be made, some cannot.
-part::Job randomBar(test::RandomJobs& random, int bends) {
-    std::vector<double> legs{random.real(12, 90)};
-    std::vector<part::Bend> all;
-    for (int i = 0; i < bends; ++i) {
-        legs.push_back(random.real(12, 90));
-        part::Bend bend;
-        bend.angleDeg = random.whole(0, 2) ? 90 : random.real(15, 110);
-        bend.turn = random.whole(0, 1) ? part::Turn::Up : part::Turn::Down;
-        bend.skewDeg = random.whole(0, 5) ? 0 : random.real(-20, 20);
-        all.push_back(bend);
-    }
-    return test::bar(legs, all, random.real(1.5, 4), random.real(15, 40));
-}
 
 /// Every order, every way: the costs of all last ways are carried through each order.
 class EveryOrder {

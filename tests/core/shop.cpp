@@ -291,15 +291,15 @@ void ShopTest::figuresCanBeReadOffTheDrawing() {
     for (const tool::Tool& each : tool::standardShop().tools) {
         const tool::Sample sample = tool::sampleOf(each);
         size_t measured = 0;
-        for (const bool close : {true, false})
-            for (const tool::Dimension& dimension : tool::dimensionsOf(sample, close)) {
+        for (const tool::View view : {tool::View::Section, tool::View::Around, tool::View::Along})
+            for (const tool::Dimension& dimension : tool::dimensionsOf(sample, view)) {
                 const tool::Figure* figure = tool::findFigure(dimension.key);
                 if (!figure || figure->unit != tool::Figure::Unit::Length) continue;
                 tool::Tool read = each;
                 const Vec2 along = dimension.to - dimension.from;
                 // Depths are measured straight down, widths straight across.
                 const bool isDepth = dimension.key == "bench.below" || dimension.key == "bench.screw_depth";
-                const double shown = isDepth ? along.x() : along.norm();
+                const double shown = isDepth ? along.y() : along.norm();
                 QVERIFY2(std::abs(std::abs(shown) - figure->in(read)) < 1e-9, figure->says.data());
                 ++measured;
             }

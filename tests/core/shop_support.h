@@ -1,6 +1,7 @@
-// Shops of one tool.
+// Shops of one tool, and bars to bend in them.
 #pragma once
 
+#include "core/support.h"
 #include "tool/tool.h"
 
 #include <map>
@@ -11,6 +12,21 @@ namespace goodfold::test {
 inline const tool::Shop& only(const std::string& id) {
     static std::map<std::string, tool::Shop> shops;
     return shops.try_emplace(id, tool::Shop{{*tool::standardShop().find(id)}}).first->second;
+}
+
+/// Bars that people bend: most can be made, some cannot.
+inline part::Job randomBar(RandomJobs& random, int bends) {
+    std::vector<double> legs{random.real(12, 90)};
+    std::vector<part::Bend> all;
+    for (int i = 0; i < bends; ++i) {
+        legs.push_back(random.real(12, 90));
+        part::Bend bend;
+        bend.angleDeg = random.whole(0, 2) ? 90 : random.real(15, 110);
+        bend.turn = random.whole(0, 1) ? part::Turn::Up : part::Turn::Down;
+        bend.skewDeg = random.whole(0, 5) ? 0 : random.real(-20, 20);
+        all.push_back(bend);
+    }
+    return bar(legs, all, random.real(1.5, 4), random.real(15, 40));
 }
 
 } // namespace goodfold::test

@@ -21,7 +21,9 @@ private slots:
     void tasksHaveTheirPlaces();
     void leaningBarsAreSet();
     void stopsAreSet();
-    void strapsAreLeftToTheHand();
+    void saddlesAreBentRoundAFormer();
+    void strapsAreSqueezedShutLast();
+    void hiddenLinesAreRefused();
     void radiiOfTheToolsAreTold();
     void toolsThatWouldDoAreTried();
     void lapsAreClosedLast();
@@ -171,28 +173,84 @@ void StepsTest::stopsAreSet() {
     QVERIFY2(setOf(sheet, "folder").find("Set its depth to ") != std::string::npos, "folder");
 }
 
-/// A saddle is bent round a former that is about its pipe; a strap is told to be closed by hand.
-void StepsTest::strapsAreLeftToTheHand() {
-    const auto planOf = [](const char* file, part::Job& job) {
-        std::ifstream in(std::string(PROJECT_DATA "/demo/") + file);
-        job = files::readJob(in)->job;
-        return sequence::plan(part::solve(job, test::materialOf(job)), test::materialOf(job),
-                              tool::standardShop());
-    };
-    part::Job saddle, strap;
-    const auto over = planOf("pipe-saddle.gfold", saddle);
+namespace {
+
+part::Job demo(const char* file) {
+    std::ifstream in(std::string(PROJECT_DATA "/demo/") + file);
+    return files::readJob(in)->job;
+}
+
+sequence::Outcome planOf(const part::Job& job) {
+    return sequence::plan(part::solve(job, test::materialOf(job)), test::materialOf(job),
+                          tool::standardShop());
+}
+
+} // namespace
+
+/// A saddle is bent round a former that is about its pipe.
+void StepsTest::saddlesAreBentRoundAFormer() {
+    const part::Job saddle = demo("pipe-saddle.gfold");
+    const auto over = planOf(saddle);
     QVERIFY(over.plan);
     for (const sequence::Step& step : over.plan->steps)
         if (saddle.bends[static_cast<size_t>(step.way.bend)].wrap)
             QCOMPARE(step.way.setup.tool->kind, tool::Kind::RoundFormer);
-    const auto round = planOf("gutter-strap.gfold", strap);
-    QVERIFY(!round.plan);
-    const auto found =
-        sequence::findingsOf(strap, part::solve(strap, test::materialOf(strap)), test::materialOf(strap),
-                             round, {}, quantity::Reading::millimetres());
-    QCOMPARE(found.size(), size_t{1});
-    QCOMPARE(found[0].rule, std::string("strap-by-hand"));
-    QCOMPARE(found[0].severity, check::Severity::Note);
+}
+
+/// A strap stays open while its ears are bent, whatever its pipe and its ears, and is squeezed shut last.
+void StepsTest::strapsAreSqueezedShutLast() {
+    for (const double pipe : {20.0, 50.0, 80.0})
+        for (const double ear : {20.0, 32.0, 45.0}) {
+            part::Job strap = demo("gutter-strap.gfold");
+            strap.bends[1].wrap->pipe = pipe;
+            for (const char* id : {"A", "D"}) {
+                strap.findPlate(id)->length = ear;
+                strap.findPlate(id)->holes.clear();
+            }
+            const auto round = planOf(strap);
+            QVERIFY2(round.plan, qPrintable(QString("pipe %1, ears %2").arg(pipe).arg(ear)));
+            const part::Part part = part::solve(strap, test::materialOf(strap));
+            const auto reading = quantity::Reading::millimetres();
+            for (const sequence::Step& step : round.plan->steps) {
+                if (step.way.bend != 1) continue;
+                const double angle = part.bends[1].shape.angleDeg, rests = step.way.setup.restsAtDeg;
+                QCOMPARE(rests, angle - 90);
+                QVERIFY(step.way.setup.loadedAngleDeg > rests);
+                QCOMPARE(sequence::turnedAt(part, 0b111, 0, 0)[1], rests);
+                const std::string says = sequence::toDo(part, step, reading);
+                QVERIFY2(says.find("squeezed shut when all bends are made") != std::string::npos,
+                         says.c_str());
+            }
+            const auto tasks = sequence::tasksRound(strap, part, *round.plan, reading);
+            const auto squeeze = std::find_if(tasks.begin(), tasks.end(), [](const sequence::Task& task) {
+                return task.says.rfind("Squeeze bend 2 shut", 0) == 0;
+            });
+            QVERIFY(squeeze != tasks.end());
+            QCOMPARE(squeeze->afterStep, size_t{3});
+            QVERIFY(squeeze->says.find("ears stand 8.0 apart") != std::string::npos);
+        }
+}
+
+/// Wide bar folded back over the line of its next bend hides it from whoever stands on that side.
+void StepsTest::hiddenLinesAreRefused() {
+    const auto inTheWay = [](double cover, double width, part::Turn turn) {
+        const part::Part part = part::solve(
+            test::bar({cover, 40, 60}, {{.angleDeg = 158, .turn = turn, .insideRadius = 3}, {.angleDeg = 20}},
+                      3, width),
+            test::hotRolled());
+        sequence::Hits hits(part);
+        const sequence::Ways ways = sequence::waysOf(part, test::hotRolled(), only("vise"));
+        std::set<std::pair<bool, std::string>> hides; // toward you; by what
+        for (const Way& way : ways.of[1])
+            if (const auto obstacle = way.holdsChild ? hits.inTheWay(way, 1) : std::nullopt;
+                obstacle && obstacle->kind == sequence::Obstacle::Kind::Hidden)
+                hides.insert({way.hold.toward, obstacle->one.id});
+        return hides;
+    };
+    QCOMPARE(inTheWay(38, 70, part::Turn::Up), (std::set<std::pair<bool, std::string>>{{true, "A"}}));
+    QCOMPARE(inTheWay(38, 70, part::Turn::Down), (std::set<std::pair<bool, std::string>>{{false, "A"}}));
+    QVERIFY(inTheWay(20, 70, part::Turn::Up).empty());
+    QVERIFY(inTheWay(38, 20, part::Turn::Up).empty()); // one looks past it from the side
 }
 
 /// Laid out for its tools a part has nothing more to say of their radii, and its blank is as long as was

@@ -36,6 +36,7 @@ private slots:
     void sceneHasThePartInItsTool_data();
     void sceneHasThePartInItsTool();
     void heldLegStandsStill();
+    void meetingIsOnWhatIsInTheWay();
     void jobSheetHasAPageForTheBlank();
 };
 
@@ -85,6 +86,35 @@ void StepsTest::heldLegStandsStill() {
         };
         QVERIFY((heldAt(0) - heldAt(40)).norm() < 1e-6);
     }
+}
+
+/// In the picture the place lies on a face of what hits, and on one of the tool.
+void StepsTest::meetingIsOnWhatIsInTheWay() {
+    part::Job channel = part::emptyBar(quantity::Unit::Millimetre);
+    channel.plates[0].length = 110;
+    for (const double leg : {30.0, 110.0})
+        channel = part::withBendAtEnd(channel, channel.plates.back().id, {}, leg)->job;
+    const auto& material = *material::standardMaterials().find(channel.material);
+    const part::Part part = part::solve(channel, material);
+    sequence::Hits hits(part);
+    size_t count = 0;
+    const sequence::Ways ways = sequence::waysOf(part, material, tool::standardShop());
+    for (const sequence::Way& way : ways.of[1]) {
+        const auto obstacle = hits.inTheWay(way, 1);
+        if (!obstacle || obstacle->kind != sequence::Obstacle::Kind::Hit || obstacle->atDeg == 0) continue;
+        const draw::StepScene made = draw::stepSceneOf(part, way, 1, obstacle->atDeg, obstacle);
+        QVERIFY(made.meeting);
+        double toPart = 1e9, toTool = 1e9;
+        for (const draw::Face& face : made.scene.faces) {
+            double& nearest = face.side == draw::Face::Side::Tool ? toTool : toPart;
+            if (face.side != draw::Face::Side::Tool && face.about != obstacle->one) continue;
+            nearest = std::min(nearest, std::abs(face.normal.dot(*made.meeting - face.corners[0])));
+        }
+        QVERIFY(toPart < 3 && toTool < 3); // no further in than the stock is thick
+        ++count;
+    }
+    QVERIFY(count > 1);
+    QVERIFY(!draw::stepSceneOf(part, ways.of[0][0], 0, 0).meeting);
 }
 
 void StepsTest::jobSheetHasAPageForTheBlank() {

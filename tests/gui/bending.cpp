@@ -49,11 +49,23 @@ part::Job steel(double thickness, double width, const std::vector<double>& legs)
     return job;
 }
 
+/// Pixels of the picture in the colour that only marks what is in the way.
+qsizetype warnings(const Bending& bending) {
+    const QImage picture = const_cast<app::StepView*>(bending.stage->picture())->grab().toImage();
+    const QRgb stop = draw::Palette::light().stop.rgb();
+    qsizetype count = 0;
+    for (int y = 0; y < picture.height(); ++y)
+        for (int x = 0; x < picture.width(); ++x)
+            count += (picture.pixel(x, y) & 0xffffff) == (stop & 0xffffff);
+    return count;
+}
+
 } // namespace
 
 class BendingTest : public QObject {
     Q_OBJECT
 private slots:
+    void eachToolsReasonIsShown();
     void planComesByItself();
     void keysGoFromStepToStep();
     void swingFollowsTheSlider();
@@ -227,6 +239,26 @@ void BendingTest::manyBendsDoNotBlockTheWindow() {
         sheet->open();
     }
     QCOMPARE(window.job().plates[0].length, 61.0);
+}
+
+/// A coil that no tool makes: what meets is ringed in the picture, and each tool's name shows its own.
+void BendingTest::eachToolsReasonIsShown() {
+    Bending clip(test::demo("tray-clip.gfold"));
+    QCOMPARE(warnings(clip), qsizetype{0});
+    const Bending coil(steel(4, 25, {40, 60, 40, 60, 30}));
+    QVERIFY2(coil.stage->says().contains("cannot be made"), qPrintable(coil.stage->says()));
+    QVERIFY(warnings(coil) > 30);
+    std::set<double> angles;
+    QStringList shows; // what is pressed lays the column out anew
+    for (const auto& place : coil.sheet()->places())
+        if (const QString name = coil.sheet()->cellAt(place).name; name.startsWith("Show bend"))
+            shows << name;
+    for (const QString& name : shows) {
+        coil.sheet()->go(coil.sheet()->placeOf(name));
+        coil.sheet()->open();
+        angles.insert(coil.stage->picture()->turned());
+    }
+    QVERIFY(angles.size() > 2);
 }
 
 GOODFOLD_GUI_TEST(BendingTest)

@@ -93,8 +93,8 @@ void ShopTest::drawingCarriesItsFigures() {
         QCoreApplication::processEvents();
         window.stage->grab();
         size_t wanted = 0, painted = 0;
-        for (const bool close : {true, false})
-            wanted += tool::dimensionsOf(tool::sampleOf(tool), close).size();
+        for (const tool::View view : {tool::View::Section, tool::View::Around, tool::View::Along})
+            wanted += tool::dimensionsOf(tool::sampleOf(tool), view).size();
         for (const auto* view : window.stage->findChildren<app::ToolView*>())
             if (view->isVisible()) {
                 painted += view->figures().size();

@@ -2,7 +2,6 @@
 
 #include "app/theme.h"
 #include "part/mark.h"
-#include "part/mirror.h"
 
 #include <QKeyEvent>
 #include <QMouseEvent>

@@ -26,7 +26,7 @@ std::shared_ptr<Planned> planned(const part::Job& job, const material::Material&
             made->freeCost = free.plan->cost;
     if (made->outcome.plan) part::setOrder(made->part, sequence::orderOf(*made->outcome.plan));
     constexpr size_t kFew = 8; // bends: each mend is planned anew
-    if (!made->outcome.plan && made->part.bends.size() <= kFew) {
+    if (!made->outcome.plan && made->wishes.isFree() && made->part.bends.size() <= kFew) {
         const auto& stuck = made->outcome.stuck;
         made->mends = sequence::mends(job, material, *made->shop, shopBook(), reading, stuck, goOn);
         made->otherTools = sequence::toolsThatWouldDo(job, material, *made->shop, reading, stuck, goOn);

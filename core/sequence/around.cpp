@@ -115,7 +115,7 @@ private:
         Made made = 0;
         for (size_t i = 0; i < plan.steps.size(); ++i) {
             made |= Made{1} << plan.steps[i].way.bend;
-            if ((made & bends) == bends) return bends == 0 ? 0 : i + 1;
+            if ((made & bends) == bends) return i + 1;
         }
         return last();
     }

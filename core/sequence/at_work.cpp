@@ -1,6 +1,7 @@
 #include "sequence/at_work.h"
 
 #include "part/fold.h"
+#include "sequence/sight.h"
 
 #include <cmath>
 
@@ -20,7 +21,7 @@ std::vector<double> anglesTo(double lastDeg) {
 } // namespace
 
 AtWork::AtWork(const part::Part& part, const Way& way)
-    : way(way), angles(anglesTo(way.setup.loadedAngleDeg)) {
+    : way(way), sights(linesOfSight(part, way)), angles(anglesTo(way.setup.loadedAngleDeg)) {
     const part::PartBend& bend = part.bends[static_cast<size_t>(way.bend)];
     for (const double angle : angles) {
         parentFromChild.push_back(part::foldedFromFlat(bend, bend.allowance, angle));

@@ -14,6 +14,7 @@ struct ToolShape {
 struct AtWork {
     Way way;
     std::vector<ToolShape> shapes;
+    std::vector<Shape> sights;  // lines of sight to its mark, in the tool's frame
     std::vector<double> angles; // from flat to the end, every half degree or a little less
     // By moment, in the flat frame of the bend's parent; solids by motion.
     std::vector<Pose3> parentFromChild;

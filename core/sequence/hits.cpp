@@ -1,7 +1,6 @@
 #include "sequence/hits.h"
 
 #include "sequence/memory.h"
-#include "sequence/sight.h"
 #include "sequence/step_look.h"
 #include "sequence/way_out.h"
 
@@ -106,7 +105,7 @@ std::optional<Obstacle> Hits::inTheWay(const Way& way, Made made) {
                 pairs[i], made, [&, held = held, free = free] { return step.withOther(held, free); }))
             return obstacleOf(Obstacle::Kind::SelfHit, bodies[held], *hit);
     }
-    if (auto hidden = isHidden(way, made)) return hidden;
+    if (auto hidden = isHidden(step, way, made)) return hidden;
     return isTrapped(way, made);
 }
 
@@ -127,21 +126,24 @@ std::optional<Obstacle> Hits::alwaysInTheWay(const Way& way) {
     return {};
 }
 
-/// The line has to be seen from somewhere. Stock that goes against a stop is set by that.
-std::optional<Obstacle> Hits::isHidden(const Way& way, Made made) {
-    if (made == 0 || way.setup.tool->isDie() || way.setup.tool->mostFold > 0) return {};
+/// The line has to be seen from somewhere.
+std::optional<Obstacle> Hits::isHidden(StepLook& step, const Way& way, Made made) {
     const Bodies& bodies = inside->bodies;
     KnownTool& tool = inside->toolOf(way);
-    Sight sight(bodies, tool.work, made, inside->checks);
-    unsigned blocked = 0;
-    for (size_t body = 0; body < bodies.size(); ++body) {
-        if (bodies[body].bend == way.bend || !bodies.isThere(body, made)) continue;
-        std::int32_t& known = tool.hides[body].at(made);
-        if (known == 0) known = static_cast<std::int32_t>(sight.blockedBy(body)) + 1;
-        blocked |= static_cast<unsigned>(known - 1);
-        if (blocked == Sight::kAll) return Obstacle{Obstacle::Kind::Hidden, bodies[body].about};
-    }
-    return {};
+    const auto blockedBy = [&](size_t sight) -> std::optional<size_t> {
+        for (size_t body = 0; body < bodies.size(); ++body) {
+            if (bodies[body].bend == way.bend || !bodies.isThere(body, made)) continue;
+            std::int32_t& known = tool.hides[body].at(made); // two bits each: looked at, and hidden
+            if (!(known >> 2 * sight & 1)) known |= (step.hides(body, sight) ? 3 : 1) << 2 * sight;
+            if (known >> 2 * sight & 2) return body;
+        }
+        return {};
+    };
+    std::optional<size_t> blocker;
+    for (size_t sight = 0; sight < tool.work.sights.size(); ++sight)
+        if (blocker = blockedBy(sight); !blocker) return {};
+    if (!blocker) return {};
+    return Obstacle{Obstacle::Kind::Hidden, bodies[*blocker].about};
 }
 
 /// With the clamp open the part has to come out: toward you, or along the bend line either way.

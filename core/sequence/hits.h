@@ -25,6 +25,8 @@ struct Obstacle {
 /// What is too short to be held, laid over a die, folded or pulled, when those in `made` are made.
 std::optional<Obstacle> tooShort(const part::Part& part, const Way& way, Made made);
 
+class StepLook;
+
 /// The part's bodies, made once; and what is known of steps, kept so that no pair is looked at twice: a
 /// plate's place beside a bend depends only on the bends between them.
 class Hits {
@@ -46,7 +48,7 @@ public:
     size_t checksMade() const;
 
 private:
-    std::optional<Obstacle> isHidden(const Way& way, Made made);
+    std::optional<Obstacle> isHidden(StepLook& step, const Way& way, Made made);
     std::optional<Obstacle> isTrapped(const Way& way, Made made);
     struct Inside;
     std::unique_ptr<Inside> inside;

@@ -14,16 +14,16 @@ namespace goodfold::sequence {
 namespace {
 
 constexpr size_t kProvenBends = 12;
-constexpr size_t kMostPoints = 20000; // all there are of 14 bends; of 20 some 250 MB
-constexpr double kHaste = 0.15;       // for each bend beyond them a plan may be so much dearer than the best
+constexpr double kHaste = 0.15; // for each bend beyond them a plan may be so much dearer than the best
 
 /// A* over bends made and the last way. What remains costs at least the cheapest way of each bend, flat and
 /// with no change; that never falls by more than a step costs, so the first goal taken is the best.
 class Search {
 public:
     Search(const part::Part& part, const material::Material& material, const tool::Shop& shop,
-           const Wishes& wishes, const GoOn& goOn)
-        : part(part), wishes(wishes), goOn(goOn), hits(part), ways(part, material, shop, wishes, hits) {
+           const Wishes& wishes, const GoOn& goOn, size_t mostPoints)
+        : part(part), wishes(wishes), goOn(goOn), mostPoints(mostPoints), hits(part),
+          ways(part, material, shop, wishes, hits) {
         if (part.bends.size() > kProvenBends)
             weight += kHaste * static_cast<double>(part.bends.size() - kProvenBends);
     }
@@ -134,7 +134,7 @@ private:
             point.isReached = true;
             furthest = std::max(furthest, static_cast<size_t>(std::popcount(node.made)));
             if (node.made == goal) return planTo(node);
-            if (points.size() > kMostPoints) {
+            if (points.size() > mostPoints) {
                 outcome.gaveUp = true;
                 return {};
             }
@@ -222,6 +222,7 @@ private:
     const part::Part& part;
     const Wishes& wishes;
     const GoOn& goOn;
+    size_t mostPoints;
     Hits hits;
     WayTable ways;
     std::unordered_map<Made, std::unique_ptr<Point>> points;
@@ -232,10 +233,10 @@ private:
 } // namespace
 
 Outcome plan(const part::Part& part, const material::Material& material, const tool::Shop& shop,
-             const Wishes& wishes, const GoOn& goOn) {
+             const Wishes& wishes, const GoOn& goOn, size_t mostPoints) {
     if (part.bends.size() > kMostBends) return {};
     if (part.bends.empty()) return {.plan = Plan{{}, 0, true, 0}};
-    return Search(part, material, shop, wishes, goOn).run();
+    return Search(part, material, shop, wishes, goOn, mostPoints).run();
 }
 
 } // namespace goodfold::sequence

@@ -79,8 +79,12 @@ struct Outcome {
 /// `goOn` is asked now and then with how many of the bends the best partial order has; false stops.
 using GoOn = std::function<bool(size_t bendsPlaced)>;
 
+/// Points of the order, that is sets of bends made, that are looked through before the search gives up: all
+/// there are of 14 bends; of 20 some 250 MB.
+inline constexpr size_t kMostPoints = 20000;
+
 Outcome plan(const part::Part& part, const material::Material& material, const tool::Shop& shop,
-             const Wishes& wishes = {}, const GoOn& goOn = {});
+             const Wishes& wishes = {}, const GoOn& goOn = {}, size_t mostPoints = kMostPoints);
 
 /// The same steps in another order or tool, judged: its cost, or the step that cannot be and what is in the
 /// way. For "why not this order".

@@ -1,7 +1,5 @@
 #include "sequence/sight.h"
 
-#include "part/fold.h"
-
 namespace goodfold::sequence {
 
 namespace {
@@ -22,20 +20,14 @@ part::Prism lineOfSight(const Vec3& from, const Vec3& toward) {
 
 } // namespace
 
-void Sight::lookFromEverywhere() {
-    const Way& way = work.way;
-    const part::Part& part = bodies.of();
-    toolFromPlates = part::foldAt(part, turnedAt(part, made, way.bend, 0)).rootFromFlat;
-    const auto parent = static_cast<size_t>(part.bends[static_cast<size_t>(way.bend)].parent);
-    const Pose3 toolFromRoot =
-        (toolFromPlates[parent] * toolPlaces(part, way, 0).of(tool::Solid::Motion::Fixed)).inverse();
-    for (Pose3& pose : toolFromPlates)
-        pose = toolFromRoot * pose;
-
+std::vector<Shape> linesOfSight(const part::Part& part, const Way& way) {
+    const tool::Tool& tool = *way.setup.tool;
+    if (tool.isDie() || tool.mostFold > 0) return {};
     // A vise is upright, you stand before it; into a clamp you look from above, over the free side.
-    const bool inVise = way.setup.tool->isInVise(), isOnInside = !inVise || way.hold.toward;
+    const bool isOnInside = !tool.isInVise() || way.hold.toward;
     const Vec3 mark(tool::markOf(way.setup, way.work).fromTangent, 0, isOnInside ? 0 : -part.thickness);
     const Vec3 out(0, 0, isOnInside ? 1 : -1), over = Vec3::UnitX();
+    std::vector<Shape> lines;
     for (const double leanDeg : {15.0, 40.0, 65.0})
         for (const double asideDeg : {0.0, 40.0, -40.0}) {
             const Vec3 ahead = std::cos(radians(leanDeg)) * out + std::sin(radians(leanDeg)) * over;
@@ -43,15 +35,7 @@ void Sight::lookFromEverywhere() {
                 std::cos(radians(asideDeg)) * ahead + std::sin(radians(asideDeg)) * Vec3::UnitY();
             lines.emplace_back(std::vector<part::Prism>{lineOfSight(mark, toward)});
         }
-}
-
-unsigned Sight::blockedBy(size_t body) {
-    if (lines.empty()) lookFromEverywhere();
-    const Pose3& toolFromPlate = toolFromPlates[static_cast<size_t>(bodies[body].plate)];
-    unsigned blocked = 0;
-    for (size_t i = 0; i < lines.size(); ++i)
-        if (meet(lines[i], bodies.shapeOf(body, made), toolFromPlate, checks)) blocked |= 1u << i;
-    return blocked;
+    return lines;
 }
 
 } // namespace goodfold::sequence

@@ -82,4 +82,11 @@ std::optional<Contact> StepLook::withOther(size_t held, size_t free) {
                    sharedPoint(one, other, heldFromFree(*met))};
 }
 
+bool StepLook::hides(size_t body, size_t sight) {
+    constexpr auto kFixed = static_cast<size_t>(tool::Solid::Motion::Fixed);
+    const bool beyond = bodies.isBeyond(body, work.way.bend);
+    const Pose3& toolFromSide = (beyond ? work.solidFromChild : work.solidFromParent).front()[kFixed];
+    return meet(work.sights[sight], bodies.shapeOf(body, made), toolFromSide * parentFromPlate(body), checks);
+}
+
 } // namespace goodfold::sequence

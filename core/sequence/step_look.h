@@ -25,6 +25,8 @@ public:
     std::optional<Contact> withTool(size_t body);
     /// When the swing brings two bodies together, one on either side of the bend.
     std::optional<Contact> withOther(size_t held, size_t free);
+    /// Whether a body stands in a line of sight as the step begins.
+    bool hides(size_t body, size_t sight);
 
 private:
     template <class Pose>

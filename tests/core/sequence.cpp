@@ -119,6 +119,7 @@ private slots:
     void wishesAreKept();
     void searchCanBeStopped();
     void manyBendsAreBounded();
+    void searchGivesUp();
 };
 
 void SequenceTest::planIsTheBestOfAllOrders_data() {
@@ -305,6 +306,25 @@ void SequenceTest::manyBendsAreBounded() {
     const auto judged = sequence::judge(part, anew, ways);
     QVERIFY(!judged.obstacle);
     QVERIFY(std::abs(judged.plan.cost - outcome.plan->cost) < 1e-6);
+}
+
+/// With fewer points than the order has it says that it gave up, not that there is no order; with as many as
+/// there are it finds the same plan.
+void SequenceTest::searchGivesUp() {
+    const part::Part part =
+        part::solve(test::bar({40, 90, 60, 70, 40}, std::vector<part::Bend>(4, {.angleDeg = 30}), 3, 30),
+                    test::hotRolled());
+    const auto within = [&](size_t points) {
+        return sequence::plan(part, test::hotRolled(), tool::standardShop(), {}, {}, points);
+    };
+    for (const size_t points : {1, 2, 4}) {
+        const auto outcome = within(points);
+        QVERIFY(!outcome.plan && outcome.gaveUp && !outcome.stopped);
+        QVERIFY(outcome.stuck.empty());
+    }
+    const auto all = within(16), usual = within(sequence::kMostPoints);
+    QVERIFY(all.plan && !all.gaveUp);
+    QCOMPARE(all.plan->cost, usual.plan->cost);
 }
 
 QTEST_APPLESS_MAIN(SequenceTest)

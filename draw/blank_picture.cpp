@@ -122,6 +122,12 @@ private:
             painter.drawEllipse(at(hole.centreInFlat), radius, radius);
         else
             painter.drawPolygon(onScreen(flattened(hole.shapeInFlat)));
+        if (hole.countersink && isSmooth()) { // dashed where it is sunk from the side that looks away
+            const double wide = layout.screenFromFlat.m11() * hole.countersink->diameter / 2;
+            painter.setPen(QPen(palette.scribe, 1, hole.countersink->onBack ? Qt::DashLine : Qt::SolidLine));
+            painter.setBrush(Qt::NoBrush);
+            painter.drawEllipse(at(hole.centreInFlat), wide, wide);
+        }
         for (const Vec2& punch : {hole.spineInFlat.from, hole.spineInFlat.to}) {
             const QPointF centre = at(punch);
             crosses << QLineF(centre - QPointF(arm, 0), centre + QPointF(arm, 0))

@@ -163,26 +163,40 @@ private:
     static double holeStepDeg(const part::PartHole& hole) { return stepDeg(hole.diameter / 2, kOffHole); }
 
     /// Holes lie on their plate's face and back as dark pieces, after it in the list, so that they are
-    /// painted on it.
+    /// painted on it; a countersink as a ring under its hole.
     void addHole(const part::PartHole& hole) {
         const part::PartPlate& plate = part.plates[static_cast<size_t>(hole.plate)];
         if (plate.shortestStraight <= 0 || !contains(plate.shapeInFlat, hole.centreOfShape())) return;
+        if (const auto& sink = hole.countersink)
+            addPatch(hole, circleOf(hole.centreInFlat, sink->diameter / 2), !sink->onBack, Face::Side::Rim);
         const Polygon outline = flattened(hole.shapeInFlat, holeStepDeg(hole));
+        for (const bool onFace : {true, false})
+            addPatch(hole, outline, onFace, Face::Side::Hole);
+    }
+
+    static Polygon circleOf(const Vec2& centre, double radius) {
+        const auto count = static_cast<int>(std::ceil(360 / stepDeg(radius, kOffHole)));
+        Polygon circle;
+        for (int i = 0; i < count; ++i)
+            circle.push_back(centre + radius * Vec2(std::cos(radians(360.0 * i / count)),
+                                                    std::sin(radians(360.0 * i / count))));
+        return circle;
+    }
+
+    /// `outline` runs counter-clockwise as seen on the face.
+    void addPatch(const part::PartHole& hole, const Polygon& outline, bool onFace, Face::Side side) {
         const size_t count = outline.size();
         for (const ConvexPiece& piece : convexPieces(outline)) {
-            QVarLengthArray<Vec3, 6> face, back;
-            QVarLengthArray<bool, 6> faceInked, backInked;
+            QVarLengthArray<Vec3, 6> corners;
+            QVarLengthArray<bool, 6> inked;
+            const size_t last = piece.size() - 1;
             for (size_t i = 0; i < piece.size(); ++i) {
-                face.push_back(onPlate(hole.plate, outline[piece[i]], part.thickness));
-                faceInked.push_back(piece[(i + 1) % piece.size()] == (piece[i] + 1) % count);
+                const size_t here = onFace ? i : last - i;
+                const size_t before = onFace ? here : (here + last) % piece.size(); // of the edge to the next
+                corners.push_back(onPlate(hole.plate, outline[piece[here]], onFace ? part.thickness : 0));
+                inked.push_back(piece[(before + 1) % piece.size()] == (piece[before] + 1) % count);
             }
-            for (size_t i = piece.size(); i-- > 0;) {
-                back.push_back(onPlate(hole.plate, outline[piece[i]], 0));
-                const size_t next = piece[(i + piece.size() - 1) % piece.size()];
-                backInked.push_back(piece[i] == (next + 1) % count);
-            }
-            add(std::move(face), std::move(faceInked), Element::hole(hole.source), Face::Side::Hole);
-            add(std::move(back), std::move(backInked), Element::hole(hole.source), Face::Side::Hole);
+            add(std::move(corners), std::move(inked), Element::hole(hole.source), side);
         }
     }
 

@@ -36,6 +36,7 @@ public:
         group("after-bending", "#1f7f3f");
         holes(true);
         xml.writeEndElement();
+        sunk();
         bends("bend-up", part::Turn::Up, "#1f5fbf");
         bends("bend-down", part::Turn::Down, "#bf1f1f");
         trims();
@@ -88,7 +89,7 @@ private:
         for (const part::PartHole& hole : part.holes) {
             if (hole.afterBending != afterBending) continue;
             if (hole.isRound())
-                circle(hole);
+                circle(hole, hole.diameter);
             else
                 closed(hole.shapeInFlat, QString::fromStdString(hole.id));
         }
@@ -108,13 +109,21 @@ private:
         xml.writeEndElement();
     }
 
-    void circle(const part::PartHole& hole) {
+    /// How wide countersinks are at the surface.
+    void sunk() {
+        group("sink", "#1f8f9f");
+        for (const part::PartHole& hole : part.holes)
+            if (hole.countersink) circle(hole, hole.countersink->diameter, QStringLiteral(".sink"));
+        xml.writeEndElement();
+    }
+
+    void circle(const part::PartHole& hole, double diameter, const QString& suffix = {}) {
         const QPointF centre = at(hole.centreInFlat);
         xml.writeEmptyElement(QStringLiteral("circle"));
-        attribute("id", QString::fromStdString(hole.id));
+        attribute("id", QString::fromStdString(hole.id) + suffix);
         attribute("cx", number(centre.x()));
         attribute("cy", number(centre.y()));
-        attribute("r", number(hole.diameter / 2));
+        attribute("r", number(diameter / 2));
     }
 
     void bends(const char* id, part::Turn turn, const char* stroke) {

@@ -33,7 +33,7 @@ double leastToBend(const part::Part& part, const part::PartHole& hole, const Vec
     const double size = most - least + 2 * hole.core().reach;
     const double thicknesses = size < kLarge ? 2.0 : !hole.isRound() && size > kLong ? 3.0 : 2.5;
 
-    return (hole.isSunk ? thicknesses + 0.5 : thicknesses) * part.thickness;
+    return (hole.isSunk() ? thicknesses + 0.5 : thicknesses) * part.thickness;
 }
 
 Clearance clearance(const part::Part& part, const part::PartHole& hole, int index) {

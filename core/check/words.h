@@ -2,6 +2,7 @@
 #pragma once
 
 #include "part/element.h"
+#include "part/part.h"
 #include "quantity/length.h"
 
 #include <cctype>
@@ -13,6 +14,15 @@ namespace goodfold::check {
 /// "57.0", `2 1/4`.
 inline std::string lengthIn(double mm, const quantity::Reading& reading) {
     return quantity::print(quantity::Length::mm(mm), reading);
+}
+
+/// "tap M6", "countersink to 12.4, 90°, from the back"; empty for a hole that is only cut.
+inline std::string sunkInWords(const part::PartHole& hole, quantity::Unit unit) {
+    if (!hole.thread.empty()) return "tap " + hole.thread;
+    if (!hole.countersink) return {};
+    return "countersink to " + quantity::printSize(quantity::Length::mm(hole.countersink->diameter), unit) +
+           ", " + quantity::printNumber(hole.countersink->angleDeg, 0) + "°, from the " +
+           (hole.countersink->onBack ? "back" : "face");
 }
 
 /// "leg A", "bend 2".

@@ -1,5 +1,6 @@
 #include "files/dxf.h"
 
+#include "check/words.h"
 #include "part/mark.h"
 #include "quantity/length.h"
 
@@ -10,6 +11,7 @@
 #include <cmath>
 #include <cstdio>
 #include <ostream>
+#include <string_view>
 
 namespace goodfold::files {
 
@@ -65,6 +67,8 @@ public:
                 circle(hole);
             else
                 closed(hole.shapeInFlat, layerOf(hole));
+        for (const part::PartHole& hole : part.holes)
+            if (hole.isSunk()) sunk(hole);
         for (const part::Mark& mark : part::marksOf(part))
             if (mark.kind == part::Mark::Kind::Trim) trimLine(mark);
         for (const part::PartBend& bend : part.bends)
@@ -90,13 +94,14 @@ private:
         for (const char* name : {"BYBLOCK", "BYLAYER", "CONTINUOUS"})
             dxf.writeLinetype(writer, DL_LinetypeData(name, name, 0, 0, 0.0));
         writer.tableEnd();
-        writer.tableLayers(7);
+        writer.tableLayers(8);
         for (const auto& [name, colour] : {std::pair{"0", 7},
                                            {"CUT", 7},
                                            {"AFTER_BENDING", 3},
                                            {"BEND_UP", 5},
                                            {"BEND_DOWN", 1},
                                            {"TRIM", 6},
+                                           {"SINK", 4},
                                            {"NOTES", 8}})
             dxf.writeLayer(writer, DL_LayerData(name, 0), DL_Attributes("", colour, 18, "CONTINUOUS", 1.0));
         writer.tableEnd();
@@ -149,6 +154,22 @@ private:
         dxf.writeCircle(writer, DL_CircleData(p.x(), p.y(), 0, hole.diameter / 2), on(layerOf(hole)));
     }
 
+    void sunk(const part::PartHole& hole) {
+        const Vec2 p = hole.centreInFlat - part.blank.corner;
+        const double radius = (hole.countersink ? hole.countersink->diameter : hole.diameter) / 2;
+        if (hole.countersink) dxf.writeCircle(writer, DL_CircleData(p.x(), p.y(), 0, radius), on("SINK"));
+        note(p + Vec2(radius + 1, -1), 0,
+             hole.id + ": " + check::sunkInWords(hole, quantity::Unit::Millimetre));
+    }
+
+    void note(const Vec2& at, double angle, const std::string& says) {
+        constexpr double kTextHeight = 3;
+        dxf.writeText(writer,
+                      DL_TextData(at.x(), at.y(), 0, at.x(), at.y(), 0, kTextHeight, 1, 0, 0, 0, ascii(says),
+                                  "STANDARD", angle),
+                      on("NOTES"));
+    }
+
     void bendLine(const part::PartBend& bend) {
         const Segment line = part::keptLine(bend, 0.5);
         const Vec2 from = line.from - part.blank.corner, to = line.to - part.blank.corner;
@@ -159,22 +180,21 @@ private:
             dxf.writeLine(writer, DL_LineData(a.x(), a.y(), 0, b.x(), b.y(), 0),
                           on(up ? "BEND_UP" : "BEND_DOWN"));
         }
-        constexpr double kTextHeight = 3;
         const std::string says = bend.id + ": " + quantity::printNumber(bend.shape.angleDeg, 2) + " deg " +
                                  (up ? "up" : "down") + " R" +
                                  quantity::printNumber(bend.shape.insideRadius, 3) +
                                  (bend.hits > 1 ? " in " + std::to_string(bend.hits) + " hits" : "");
         const Vec2 along = (to - from).normalized();
         const Vec2 at = from + along * 2 + bend.across * 1;
-        dxf.writeText(writer,
-                      DL_TextData(at.x(), at.y(), 0, at.x(), at.y(), 0, kTextHeight, 1, 0, 0, 0, ascii(says),
-                                  "STANDARD", std::atan2(along.y(), along.x())),
-                      on("NOTES"));
+        note(at, std::atan2(along.y(), along.x()), says);
     }
 
     /// The file states no code page: anything beyond ASCII is written as \U+XXXX by whoever names bends so;
     /// here it becomes a question mark rather than broken text.
     static std::string ascii(std::string text) {
+        constexpr std::string_view kDegree = "°";
+        for (size_t at; (at = text.find(kDegree)) != std::string::npos;)
+            text.replace(at, kDegree.size(), " deg");
         for (char& c : text)
             if (c < 0x20 || c > 0x7e) c = '?';
         return text;

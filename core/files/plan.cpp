@@ -48,9 +48,11 @@ ordered_json stepOf(const part::Part& part, const sequence::Step& step) {
         out["spacers"] = setup.spacers;
         out["bottomed"] = setup.bottomed;
         out["force"] = setup.force;
+        if (setup.tool->die.throat > 0)
+            out["to_frame"] = part.plates[static_cast<size_t>(way.hold.toward ? bend.child : bend.parent)].id;
         return out;
     }
-    out["held"] = part.plates[static_cast<size_t>(way.holdsChild ? bend.child : bend.parent)].id;
+    out["held"] = part.plates[static_cast<size_t>(sequence::clampedPlate(part, step))].id;
     out["toward"] = way.hold.toward;
     out["beside"] = way.hold.beside;
     if (!setup.tool->fingers.empty()) out["fingers"] = setup.clampLength;
@@ -58,6 +60,19 @@ ordered_json stepOf(const part::Part& part, const sequence::Step& step) {
     out["lever"] = tool::leverOf(*setup.tool, free);
     out["pull"] = bend::handPull(setup.moment, tool::leverOf(*setup.tool, free));
     return out;
+}
+
+ordered_json reasonsOf(const sequence::Stuck& stuck) {
+    ordered_json all = ordered_json::array();
+    for (const auto& [way, obstacle] : stuck.reasons) {
+        all.push_back({{"tool", way.setup.tool->id},
+                       {"says", sequence::inWords(obstacle, kReading)},
+                       {"about", obstacle.one.id}});
+        if (!obstacle.place) continue;
+        all.back()["turned"] = obstacle.atDeg;
+        all.back()["place"] = {obstacle.place->x(), obstacle.place->y(), obstacle.place->z()};
+    }
+    return all;
 }
 
 } // namespace
@@ -82,7 +97,8 @@ void writePlan(std::ostream& out, const std::string& file, const part::Job& job,
         shown["stuck"] = ordered_json::array();
         for (const sequence::Stuck& stuck : outcome.stuck)
             shown["stuck"].push_back({{"bend", part.bends[static_cast<size_t>(stuck.bend)].id},
-                                      {"says", sequence::inWords(part, stuck, kReading)}});
+                                      {"says", sequence::inWords(part, stuck, kReading)},
+                                      {"reasons", reasonsOf(stuck)}});
     }
     shown["steps_tried"] = outcome.stepsTried;
     shown["checks_made"] = outcome.checksMade;

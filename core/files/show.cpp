@@ -106,6 +106,11 @@ ordered_json shownHoles(const check::Subject& s) {
                        {"flat", pointOf(hole.centreInFlat)},
                        {"point", pointOf(formed.point)},
                        {"axis", pointOf(formed.axis)}});
+        if (!hole.thread.empty()) out.back()["thread"] = hole.thread;
+        if (hole.countersink)
+            out.back()["countersink"] = {{"diameter", hole.countersink->diameter},
+                                         {"angle", hole.countersink->angleDeg},
+                                         {"on_back", hole.countersink->onBack}};
     }
     return out;
 }

@@ -42,7 +42,9 @@ private:
             made.shapeInFlat = moved(shape, flatFromHole);
             if (flatFromHole.linear().determinant() < 0) made.shapeInFlat = reversed(made.shapeInFlat);
             made.afterBending = hole.afterBending;
-            made.isSunk = hole.countersink || (hole.fastener && hole.fastener->use == Fastener::Use::Tapped);
+            made.countersink = hole.countersink;
+            if (hole.fastener && hole.fastener->use == Fastener::Use::Tapped)
+                made.thread = hole.fastener->size;
             part.holes.push_back(std::move(made));
         }
     }

@@ -83,7 +83,9 @@ struct PartHole {
     Segment spineInFlat; // between the centres of a slot's two ends; of others one point
     Path shapeInFlat;    // as it is cut
     bool afterBending = false;
-    bool isSunk = false; // tapped or countersunk
+    std::optional<Countersink> countersink;
+    std::string thread; // "M6" where it is tapped
+    bool isSunk() const { return countersink || !thread.empty(); }
     bool isRound() const { return kind == Hole::Kind::Round; }
     bool isSlot() const { return kind == Hole::Kind::Slot; }
     /// The middle of what is cut: of an arc slot not its pivot.

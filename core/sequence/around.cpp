@@ -3,6 +3,7 @@
 #include "check/words.h"
 
 #include <algorithm>
+#include <map>
 
 namespace goodfold::sequence {
 
@@ -65,12 +66,12 @@ private:
     }
 
     void holes(bool after) {
-        std::vector<std::string> drilled, sunk;
+        std::vector<std::string> drilled;
+        std::map<std::string, std::vector<std::string>> sunk; // by how
         for (const part::PartHole& hole : part.holes) {
-            if (hole.afterBending != after) continue;
-            for (auto* names : {&drilled, &sunk}) // a pattern once
-                if ((names == &drilled || hole.isSunk) && (names->empty() || names->back() != hole.source))
-                    names->push_back(hole.source);
+            if (hole.afterBending != after || hole.id != hole.source) continue; // a pattern once
+            drilled.push_back(hole.source);
+            if (hole.isSunk()) sunk[check::sunkInWords(hole, reading.unit)].push_back(hole.source);
         }
         if (drilled.empty()) return;
         if (!after)
@@ -79,8 +80,8 @@ private:
         else
             add(last(), "Drill " + listed(drilled) + ".",
                 "So near a bend it would be drawn oval, or its place is only right in the formed part.");
-        if (!sunk.empty())
-            add(after ? last() : 0, "Countersink or tap " + listed(sunk) + ".",
+        for (const auto& [how, names] : sunk)
+            add(after ? last() : 0, check::sentence(how + ": " + listed(names)),
                 "With the hole, while the part is still clamped.");
     }
 

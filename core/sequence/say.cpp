@@ -29,23 +29,6 @@ int heldPlate(const part::Part& part, const Way& way) {
     return way.holdsChild ? bendOf(part, way).child : bendOf(part, way).parent;
 }
 
-/// What is really between the jaws: beyond a leg that is no more than the way from one bend to the next.
-int clampedPlate(const part::Part& part, const Step& step) {
-    constexpr double kNothing = 1; // mm
-    int plate = heldPlate(part, step.way), from = step.way.bend;
-    for (;;) {
-        const part::PartPlate& own = part.plates[static_cast<size_t>(plate)];
-        if (own.shortestStraight > kNothing) return plate;
-        std::vector<int> onward = own.childBends;
-        if (own.parentBend >= 0) onward.push_back(own.parentBend);
-        std::erase_if(onward, [&](int bend) { return bend == from || (step.before >> bend & 1); });
-        if (onward.empty()) return plate;
-        from = onward.front();
-        const part::PartBend& next = part.bends[static_cast<size_t>(from)];
-        plate = next.parent == plate ? next.child : next.parent;
-    }
-}
-
 int freePlate(const part::Part& part, const Way& way) {
     return way.holdsChild ? bendOf(part, way).parent : bendOf(part, way).child;
 }
@@ -72,6 +55,22 @@ std::string settingOf(const tool::Setup& setup, const quantity::Reading& reading
 }
 
 } // namespace
+
+int clampedPlate(const part::Part& part, const Step& step) {
+    constexpr double kNothing = 1; // mm
+    int plate = heldPlate(part, step.way), from = step.way.bend;
+    for (;;) {
+        const part::PartPlate& own = part.plates[static_cast<size_t>(plate)];
+        if (own.shortestStraight > kNothing) return plate;
+        std::vector<int> onward = own.childBends;
+        if (own.parentBend >= 0) onward.push_back(own.parentBend);
+        std::erase_if(onward, [&](int bend) { return bend == from || (step.before >> bend & 1); });
+        if (onward.empty()) return plate;
+        from = onward.front();
+        const part::PartBend& next = part.bends[static_cast<size_t>(from)];
+        plate = next.parent == plate ? next.child : next.parent;
+    }
+}
 
 StepMark markOf(const part::Part& part, const Step& step) {
     const part::PartBend& bend = bendOf(part, step.way);

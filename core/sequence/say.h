@@ -6,6 +6,9 @@
 
 namespace goodfold::sequence {
 
+/// The leg that is between the jaws: beyond one that is no more than the way from this bend to the next.
+int clampedPlate(const part::Part& part, const Step& step);
+
 /// How far the bar leans from square to the bend line in the tool: positive to your right as you stand before
 /// it, its free side up or away from you.
 double leanDeg(const part::Part& part, const Way& way);

@@ -38,11 +38,20 @@ def audit(name, text):
     assert drawing.units == ezdxf.units.MM
     corner = shown["blank"]["corner"]
     space = drawing.modelspace()
-    circles = [(c.dxf.center.x + corner[0], c.dxf.center.y + corner[1], 2 * c.dxf.radius) for c in space.query("CIRCLE")]
+    def circles_on(wanted):
+        return [(c.dxf.center.x + corner[0], c.dxf.center.y + corner[1], 2 * c.dxf.radius)
+                for c in space.query("CIRCLE") if wanted(c.dxf.layer)]
+
+    circles = circles_on(lambda layer: layer != "SINK")
     holes = [(*h["flat"], h["diameter"]) for h in shown["holes"] if h["kind"] == "round"]  # in the same order
     assert len(circles) == len(holes), name
     for circle, hole in zip(circles, holes):
         assert distance(circle, hole) < 1e-4, (name, circle, hole)
+    sunk = [(*h["flat"], h["countersink"]["diameter"]) for h in shown["holes"] if "countersink" in h]
+    sinks = circles_on(lambda layer: layer == "SINK")
+    assert len(sinks) == len(sunk), name
+    for circle, sink in zip(sinks, sunk):
+        assert distance(circle, sink) < 1e-4, (name, circle, sink)
     outline, *cut_out = space.query("LWPOLYLINE")  # the blank is written first
     assert all(p.closed for p in space.query("LWPOLYLINE"))
     shapes = [h for h in shown["holes"] if h["kind"] != "round"]
@@ -66,6 +75,10 @@ def audit(name, text):
     notes = [t.dxf.text for t in space.query("TEXT")]
     for bend in shown["bends"]:
         assert any(n.startswith(bend["id"] + ": ") and " deg " in n and " R" in n for n in notes), (name, bend["id"])
+    for hole in shown["holes"]:
+        wanted = f"tap {hole['thread']}" if "thread" in hole else "countersink to" if "countersink" in hole else None
+        mine = [n for n in notes if n.startswith(hole["id"] + ": ") and wanted and wanted in n and "?" not in n]
+        assert bool(mine) == bool(wanted), (name, hole["id"], notes)
     print(name, "ok")
 
 

@@ -243,6 +243,13 @@ void CommandTest::planTellsWhatIsInTheWay() {
     const json foot = none.lines().at(0);
     QVERIFY(foot["steps"].is_null());
     QVERIFY(foot["stuck"][0]["says"].get<std::string>().find("slips into the die") != std::string::npos);
+    std::set<std::string> tools;
+    for (const json& reason : foot["stuck"][0]["reasons"]) {
+        tools.insert(reason["tool"]);
+        QVERIFY(!reason["says"].get<std::string>().empty());
+        QVERIFY(!reason.contains("place")); // too short and too hard, nothing meets
+    }
+    QVERIFY(tools.count("press") && tools.count("vise"));
     // The shop's own file is read; a die that opens further asks for more of the leg still.
     QTemporaryDir folder;
     const QString own = folder.filePath("tools.json");

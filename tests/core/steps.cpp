@@ -112,6 +112,8 @@ void StepsTest::tasksHaveTheirPlaces() {
     flat.xFrom = part::Hole::XFrom::Start;
     later.xFrom = part::Hole::XFrom::End;
     later.afterBending = true;
+    later.countersink = part::Countersink{12, 90, true};
+    flat.fastener = part::Fastener{.use = part::Fastener::Use::Tapped, .size = "M6"};
     job.plates[0].holes = {flat};
     job.plates[2].holes = {later};
     job.plates[2].ends[Edge::End].extra = 80;
@@ -127,6 +129,8 @@ void StepsTest::tasksHaveTheirPlaces() {
     QCOMPARE(placeOf("Cut the blank"), 0);
     QCOMPARE(placeOf("Drill h1"), 0);
     QCOMPARE(placeOf("Drill h2"), 2);
+    QCOMPARE(placeOf("Tap M6: h1"), 0);
+    QCOMPARE(placeOf("Countersink to 12, 90°, from the back: h2"), 2);
     size_t stepOfLast = 0; // of bend 2, on whose leg something was left
     while (outcome.plan->steps[stepOfLast].way.bend != 1)
         ++stepOfLast;

@@ -41,6 +41,7 @@ private slots:
     void splittingKeepsTheVisibleArea();
     void everyFaceLooksOutward();
     void fittedPartFillsTheView();
+    void countersinksLieOnTheirSide();
     void tagsStandApartAndInside();
     void spreadKeepsOrderRoomAndEnds();
     void templatePagesCoverTheContent_data();
@@ -143,6 +144,29 @@ void DrawingTest::fittedPartFillsTheView() {
         }
         QVERIFY(area.adjusted(-1e-6, -1e-6, 1e-6, 1e-6).contains(box));
         QVERIFY(box.width() > 0.999 * area.width() || box.height() > 0.999 * area.height());
+    }
+}
+
+void DrawingTest::countersinksLieOnTheirSide() {
+    for (const bool onBack : {false, true}) {
+        part::Job job = test::bar({80}, {}, 4, 40);
+        part::Hole hole{.id = "h1", .diameter = 6, .x = 30, .xFrom = part::Hole::XFrom::Start};
+        hole.countersink = part::Countersink{14, 90, onBack};
+        job.plates[0].holes = {hole};
+        const part::Part part = part::solve(job, test::hotRolled());
+        double area = 0;
+        for (const draw::Face& face : draw::sceneOf(part, part::fold(part)).faces) {
+            if (face.about != part::Element::hole("h1") || face.side != draw::Face::Side::Rim) continue;
+            QVERIFY(std::abs(face.normal.z() - (onBack ? -1 : 1)) < 1e-9);
+            for (qsizetype i = 1; i + 1 < face.corners.size(); ++i)
+                area +=
+                    (face.corners[i] - face.corners[0]).cross(face.corners[i + 1] - face.corners[0]).norm() /
+                    2;
+            for (const Vec3& corner : face.corners)
+                QVERIFY(std::abs(corner.z() - (onBack ? 0 : 4)) < 1e-9);
+        }
+        const double disc = std::numbers::pi * 49;
+        QVERIFY(area < disc && area > 0.98 * disc);
     }
 }
 

@@ -51,14 +51,19 @@ private:
     QImage image;
 };
 
-std::vector<Page> rasterised(const part::Job& job, QPageSize::PageSizeId paper) {
-    QTemporaryDir folder;
+/// Saved in a folder that lasts as long as the test function.
+QString saved(const QTemporaryDir& folder, const part::Job& job, QPageSize::PageSizeId paper) {
     const QString path = folder.filePath("template.pdf");
     QFile file(path);
     const QByteArray pdf =
         draw::templatePdf(job, test::materialOf(job), paper, quantity::Reading::millimetres());
     if (!file.open(QIODevice::WriteOnly) || file.write(pdf) != pdf.size()) qFatal("no file");
-    file.close();
+    return path;
+}
+
+std::vector<Page> rasterised(const part::Job& job, QPageSize::PageSizeId paper) {
+    QTemporaryDir folder;
+    const QString path = saved(folder, job, paper);
     QProcess process;
     process.start("pdftoppm", {"-r", QString::number(kDpi), "-gray", "-png", path, folder.filePath("page")});
     if (!process.waitForFinished(60000) || process.exitCode() != 0)
@@ -89,6 +94,7 @@ private slots:
     void checkBarsAreExact();
     void longBlankMeetsItselfAtTheSeams();
     void oppositeHandHasItsOwnMirroredPage();
+    void sunkHolesAreSaid();
 };
 
 void TemplateTest::marksAreRight_data() {
@@ -208,6 +214,35 @@ void TemplateTest::oppositeHandHasItsOwnMirroredPage() {
     QVERIFY(near(pages[0].darkY(middle.x() + 1, middle.y() - 7), middle.y() - 7));
     QVERIFY(near(pages[1].darkY(middle.x() + 1, middle.y() + 7), middle.y() + 7));
     QVERIFY(!near(pages[1].darkY(middle.x() + 1, middle.y() - 7), middle.y() - 7));
+}
+
+/// A countersink has its ring, dashed where it is on the back, and words; a thread has words.
+void TemplateTest::sunkHolesAreSaid() {
+    part::Job job = test::bar({80, 60}, {{.angleDeg = 90}}, 4, 40);
+    part::Hole face{.id = "h1", .diameter = 6, .x = 20, .xFrom = part::Hole::XFrom::Start};
+    face.countersink = part::Countersink{12, 90, false};
+    part::Hole tapped{.id = "h2", .diameter = 5, .x = 20, .xFrom = part::Hole::XFrom::End};
+    tapped.fastener = part::Fastener{.use = part::Fastener::Use::Tapped, .size = "M6"};
+    job.plates[0].holes = {face};
+    job.plates[1].holes = {tapped};
+    const part::Part part = part::solve(job, test::hotRolled());
+    QTemporaryDir folder;
+    QProcess process;
+    process.start("pdftotext", {"-layout", saved(folder, job, QPageSize::A4), "-"});
+    QVERIFY(process.waitForFinished(20000));
+    const QString says = QString::fromUtf8(process.readAllStandardOutput());
+    QVERIFY2(says.contains("countersink to 12, 90°, from the face"), qPrintable(says));
+    QVERIFY2(says.contains("tap M6"), qPrintable(says));
+
+    const Page page = rasterised(job, QPageSize::A4)[0];
+    const auto plan =
+        draw::planTemplate({part.blank.length + 2 * kBeside, part.blank.width + 44}, QPageSize::A4);
+    const QPointF origin = plan.window.topLeft() + QPointF(kBeside, kAbove + part.blank.width);
+    const Vec2 at = part.holes[0].centreInFlat - part.blank.corner;
+    const QPointF centre = origin + QPointF(at.x(), -at.y());
+    const double off = 0.7, chord = std::sqrt(36 - off * off);
+    for (const double sign : {1.0, -1.0})
+        QVERIFY(near(page.darkX(centre.x() + sign * chord, centre.y() + off), centre.x() + sign * chord));
 }
 
 QTEST_MAIN(TemplateTest)

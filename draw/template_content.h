@@ -1,0 +1,49 @@
+// What a full-size template shows of one blank: its outline, bend lines, holes and dimensions, 1:1.
+#pragma once
+
+#include "draw/paper_pen.h"
+#include "part/part.h"
+#include "quantity/length.h"
+
+#include <QSizeF>
+
+namespace goodfold::draw {
+
+// All in millimetres on the paper.
+inline constexpr double kHair = 0.1, kThin = 0.18, kBold = 0.35;
+inline constexpr double kSmallText = 2.6, kText = 3.2, kLargeText = 5;
+
+/// Content coordinates: the template's own sheet, x along the blank, y down.
+QSizeF templateSize(const part::Part& part);
+
+class TemplateContent : PaperPen {
+public:
+    TemplateContent(QPainter& painter, const part::Part& part, const quantity::Reading& reading)
+        : PaperPen(painter), part(part), reading(reading) {}
+
+    void paint();
+
+private:
+    double beside() const;
+    QPointF at(const Vec2& flat) const;
+    QPolygonF onPaper(const Path& path) const;
+    QString size(double mm) const;
+
+    void datum();
+    void trims();
+    void bend(const part::PartBend& bend);
+    QString bendInWords(const part::PartBend& bend) const;
+    QString radiusInWords(const part::PartBend& bend) const;
+    QString leaning(const part::PartBend& bend) const;
+    void labelAlong(const part::PartBend& bend);
+    void bendLabels();
+    void cross(const part::PartHole& hole);
+    QString holeInWords(const part::PartHole& hole) const;
+    void dimensions();
+    void dimensionsAcross();
+
+    const part::Part& part;
+    const quantity::Reading& reading;
+};
+
+} // namespace goodfold::draw

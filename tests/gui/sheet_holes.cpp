@@ -1,0 +1,145 @@
+// What is cut in sheet, in the real window: shapes, patterns, outlines by points, places in the formed part,
+// and what goes through them.
+#include "app/shop_book.h"
+#include "gui/sheet_support.h"
+
+using namespace goodfold;
+using part::Element;
+using part::Grip;
+using test::drag;
+using test::onPicture;
+using test::SheetWindow;
+
+class SheetHolesTest : public QObject {
+    Q_OBJECT
+private slots:
+    void shapesArePickedAtTheLadder();
+    void patternIsDraggedAndTypedOnThePicture();
+    void outlineIsDrawnByPoints();
+    void holeIsPlacedInTheFormedPart();
+    void fastenerSetsTheHoleAndItsLength();
+    void stockOfTheShopAddsSizes();
+};
+
+void SheetHolesTest::shapesArePickedAtTheLadder() {
+    SheetWindow window;
+    window.type("h 30");
+    window.document().select(Element::hole("h1"));
+    window.choose("Kind of hole h1", "arc slot");
+    window.fill("Radius of hole h1", "25");
+    window.fill("Swing of hole h1", "90");
+    const part::Hole& hole = *window.job().findHole("h1");
+    QVERIFY(hole.kind == part::Hole::Kind::ArcSlot);
+    QCOMPARE(hole.radius, 25.0);
+    QCOMPARE(hole.swingDeg, 90.0);
+    window.fill("Radius of hole h1", "2"); // through its own pivot
+    QVERIFY(window.notice().endsWith('.'));
+    window.choose("Kind of hole h1", "rectangle");
+    QVERIFY(window.job().findHole("h1")->kind == part::Hole::Kind::Rectangle);
+}
+
+void SheetHolesTest::patternIsDraggedAndTypedOnThePicture() {
+    SheetWindow window;
+    window.type("h 20 y -15");
+    window.type("h1");
+    window.type("row 3 by 15");
+    window->picture()->lookFrom(app::PictureView::From::Face);
+    const QPointF next = window->picture()->gripPoint({Grip::Kind::Pattern, "h1"});
+    drag(window->picture(), next, 5 * onPicture(window, 0, Vec2(1, 0)));
+    QVERIFY2(std::abs(window.job().findHole("h1")->pattern->pitch - 20) < 0.8,
+             qPrintable(QString::number(window.job().findHole("h1")->pattern->pitch)));
+    QCOMPARE(window.job().findHole("h1")->pattern->angleDeg, 0.0);
+    // The figure beside it is typed over where it stands.
+    for (const draw::Tag& tag : window->picture()->tags())
+        if (tag.text.startsWith("3 every")) {
+            QTest::mouseClick(window->picture(), Qt::LeftButton, {}, tag.box.center().toPoint());
+            break;
+        }
+    auto* field = qobject_cast<app::ValueField*>(QApplication::focusWidget());
+    QVERIFY(field);
+    field->selectAll();
+    QTest::keyClicks(field, "22.5");
+    QTest::keyClick(field, Qt::Key_Return);
+    QCOMPARE(window.job().findHole("h1")->pattern->pitch, 22.5);
+    window.fill("Holes in the pattern of hole h1", "4");
+    QCOMPARE(window.document().part().holes.size(), size_t{4});
+}
+
+void SheetHolesTest::outlineIsDrawnByPoints() {
+    SheetWindow window;
+    window.document().select(Element::plate("A"));
+    window.choose("Shape an edge of leg A", "end");
+    window->picture()->lookFrom(app::PictureView::From::Face);
+    QVERIFY(window.job().plates[0].edges.count(part::Edge::End));
+    drag(window->picture(), window->picture()->gripPoint({Grip::Kind::EdgeStretch, "A", part::Edge::End, 0}),
+         10 * onPicture(window, 0, Vec2(1, 0)));
+    const auto points = [&] { return window.job().plates[0].edges.at(part::Edge::End).points; };
+    QCOMPARE(points().size(), size_t{1});
+    QVERIFY(points()[0].at.y() > 8);
+    // That point goes on being one, and the next comes out of the stretch after it.
+    drag(window->picture(), window->picture()->gripPoint({Grip::Kind::EdgePoint, "A", part::Edge::End, 0}),
+         -40 * onPicture(window, 0, Vec2(1, 0)));
+    QCOMPARE(points().size(), size_t{1});
+    QVERIFY(points()[0].at.y() < 0);
+    drag(window->picture(), window->picture()->gripPoint({Grip::Kind::EdgeStretch, "A", part::Edge::End, 1}),
+         5 * onPicture(window, 0, Vec2(1, 0)));
+    QCOMPARE(points().size(), size_t{2});
+    window.document().undoStack().undo();
+    QCOMPARE(points().size(), size_t{1});
+}
+
+void SheetHolesTest::holeIsPlacedInTheFormedPart() {
+    test::Window window(test::demo("tray-clip.gfold"));
+    QVERIFY(window.job().findHole("h2"));
+    const std::string carrier = window.job().plateOfHole("h1")->id,
+                      other = window.job().plateOfHole("h2")->id;
+    QVERIFY(carrier != other);
+    window.choose("Where the distance along counts from of hole h2", "from h1, on its axis");
+    const auto& hole = *window.job().findHole("h2");
+    QVERIFY(hole.formed && hole.formed->kind == part::FormedPlace::Kind::Axis && hole.formed->of == "h1");
+    window.choose("Where the distance along counts from of hole h2", "from h1, straight across");
+    const double distance = window.job().findHole("h2")->formed->distance;
+    const auto& part = window.document().part();
+    const auto a = part::formedHole(part, window.document().folded(), part.holeIndex("h1"));
+    const auto b = part::formedHole(part, window.document().folded(), part.holeIndex("h2"));
+    const Vec3 between = a.point + part.thickness / 2 * a.axis - b.point - part.thickness / 2 * b.axis;
+    QVERIFY(std::abs(between.norm() - distance) < 1e-6); // it did not move
+}
+
+void SheetHolesTest::fastenerSetsTheHoleAndItsLength() {
+    SheetWindow window;
+    window.type("h 30");
+    window.document().select(Element::hole("h1"));
+    window.choose("What it is for of hole h1", "bolt, normal");
+    QCOMPARE(window.job().findHole("h1")->diameter, 6.6);
+    window.choose("Size of hole h1", "M8");
+    QCOMPARE(window.job().findHole("h1")->diameter, 9.0);
+    window.fill("Clamped layers of hole h1", "4");
+    QVERIFY(window.named<app::Sheet>("Ladder: legs, bends and holes")->grab().toImage().height() > 0);
+    window.choose("What it is for of hole h1", "rivet nut");
+    QCOMPARE(window.job().findHole("h1")->diameter, 11.0);
+    window.choose("What it is for of hole h1", "any hole");
+    QVERIFY(!window.job().findHole("h1")->fastener);
+}
+
+void SheetHolesTest::stockOfTheShopAddsSizes() {
+    QDir().mkpath(QFileInfo(app::ownBookPath()).path());
+    QFile file(app::ownBookPath());
+    QVERIFY(file.open(QIODevice::WriteOnly));
+    file.write(R"({"lengths": {"shop": [10]}, "rivets": [
+        {"size": "5.5", "diameter": 5.5, "hole": 5.7, "head_diameter": 11, "lengths": "shop"}]})");
+    file.close();
+    QVERIFY(!app::readOwnBook());
+    SheetWindow window;
+    window.type("h 30 for rivet 5.5");
+    QCOMPARE(window.job().findHole("h1")->diameter, 5.7);
+    QVERIFY(file.open(QIODevice::WriteOnly | QIODevice::Truncate));
+    file.write("nonsense");
+    file.close();
+    QVERIFY(app::readOwnBook());
+    QVERIFY(file.remove());
+    QVERIFY(!app::readOwnBook());
+}
+
+GOODFOLD_GUI_TEST(SheetHolesTest)
+#include "sheet_holes.moc"

@@ -1,5 +1,6 @@
 #include "app/mark_rows.h"
 
+#include "check/words.h"
 #include "part/mark.h"
 
 #include <algorithm>
@@ -23,7 +24,7 @@ QString lineInWords(const part::Part& part, const part::Mark& mark, const quanti
                                        : QObject::tr("bend %1, %2° away from you").arg(id, angle);
 }
 
-QString punchInWords(const part::Mark& mark, const part::Job& job) {
+QString punchInWords(const part::Mark& mark, const part::Job& job, const part::Part& part) {
     const QString id = QString::fromStdString(mark.name);
     if (mark.afterBending) return QObject::tr("%1, drilled after bending").arg(id);
     if (mark.kind == Kind::Corner) return QObject::tr("punch a corner of %1").arg(id);
@@ -34,8 +35,12 @@ QString punchInWords(const part::Mark& mark, const part::Job& job) {
     if (hole.kind == Shape::Rectangle || hole.kind == Shape::CutOut)
         return QObject::tr("punch the middle of %1").arg(id);
     const auto size = quantity::Length::mm(hole.diameter);
-    return QObject::tr("punch %1, ø%2")
-        .arg(id, QString::fromStdString(quantity::typesetSize(size, job.units)));
+    const QString says =
+        QObject::tr("punch %1, ø%2").arg(id, QString::fromStdString(quantity::typesetSize(size, job.units)));
+    const int index = part.holeIndex(mark.name);
+    if (index < 0 || !part.holes[static_cast<size_t>(index)].isSunk()) return says;
+    return says + ", " +
+           QString::fromStdString(check::sunkInWords(part.holes[static_cast<size_t>(index)], job.units));
 }
 
 /// A line along the blank is told by its distance across it.
@@ -52,7 +57,7 @@ std::vector<MarkRow> markRows(const part::Job& job, const part::Part& part,
     for (const part::Mark& mark : part::marksOf(part)) {
         const QString face = mark.onBack ? QObject::tr("back") : QObject::tr("face");
         if (part::isPunched(mark.kind) || mark.kind == Kind::Corner) {
-            rows.push_back({mark.along, punchInWords(mark, job), face, mark.across, mark.about});
+            rows.push_back({mark.along, punchInWords(mark, job, part), face, mark.across, mark.about});
             continue;
         }
         const QString says = lineInWords(part, mark, reading);

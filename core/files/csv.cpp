@@ -1,5 +1,6 @@
 #include "files/csv.h"
 
+#include "check/words.h"
 #include "part/mark.h"
 #include "quantity/length.h"
 
@@ -31,11 +32,11 @@ std::string number(double value) {
 
 void writeCsv(std::ostream& out, const part::Part& part, const part::Folded& folded) {
     row(out, {"kind", "about", "on", "along", "across", "along_at_right", "along_at_left", "diameter",
-              "length", "x", "y", "z"});
+              "length", "x", "y", "z", "work"});
     for (const part::Mark& mark : part::marksOf(part))
-        row(out,
-            {part::nameOf(mark.kind), mark.name, mark.onBack ? "back" : "face", number(mark.along),
-             number(mark.across), number(mark.alongAtRight), number(mark.alongAtLeft), "", "", "", "", ""});
+        row(out, {part::nameOf(mark.kind), mark.name, mark.onBack ? "back" : "face", number(mark.along),
+                  number(mark.across), number(mark.alongAtRight), number(mark.alongAtLeft), "", "", "", "",
+                  "", ""});
     for (size_t i = 0; i < part.holes.size(); ++i) {
         const part::PartHole& hole = part.holes[i];
         const Vec3 at = part::formedHole(part, folded, static_cast<int>(i)).point;
@@ -45,7 +46,7 @@ void writeCsv(std::ostream& out, const part::Part& part, const part::Folded& fol
                   part.plates[static_cast<size_t>(hole.plate)].id, number(along),
                   number(hole.centreInFlat.y() - part.blank.corner.y()), "", "", number(hole.diameter),
                   hole.isSlot() ? number(spine + hole.diameter) : "", number(at.x()), number(at.y()),
-                  number(at.z())});
+                  number(at.z()), check::sunkInWords(hole, quantity::Unit::Millimetre)});
     }
 }
 

@@ -329,7 +329,7 @@ void CommandTest::csvIsReadByColumns() {
     QCOMPARE(outcome.status, 0);
     QList<QByteArray> lines = outcome.out.split('\n');
     const QList<QByteArray> headings = lines.takeFirst().trimmed().split(',');
-    QCOMPARE(headings.size(), 12);
+    QCOMPARE(headings.size(), 13);
     lines.removeAll(QByteArray());
     for (const QByteArray& line : lines) {
         QVERIFY(line.endsWith('\r'));

@@ -305,6 +305,12 @@ void EditsTest::csvQuotesWhatItMust() {
     std::ostringstream out;
     files::writeCsv(out, part, part::fold(part));
     QVERIFY(out.str().find("hole,\"left, \"\"upper\"\"\",A,12,15") != std::string::npos);
+
+    job.plates[0].holes[0].countersink = part::Countersink{12, 90, false};
+    const part::Part sunk = part::solve(job, test::hotRolled());
+    std::ostringstream more;
+    files::writeCsv(more, sunk, part::fold(sunk));
+    QVERIFY(more.str().find(",\"countersink to 12, 90°, from the face\"\r\n") != std::string::npos);
 }
 
 QTEST_APPLESS_MAIN(EditsTest)

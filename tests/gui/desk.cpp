@@ -254,6 +254,9 @@ void DeskTest::csvAndClipboard() {
     QVERIFY2(table.startsWith("From datum\tMark") && table.contains("punch an end of slot h1"),
              qPrintable(table));
     QVERIFY(table.contains("\tcut\t"));
+    const test::Window cover(test::demo("bench-cover.gfold"));
+    cover->actions().copyMarks->trigger();
+    QVERIFY(QApplication::clipboard()->text().contains("ø5.5, countersink to "));
     window->actions().copyPicture->trigger();
     const QImage picture = QApplication::clipboard()->image();
     QCOMPARE(picture.size(), QSize(1800, 1400));

@@ -166,16 +166,21 @@ QWidget* ShopStage::makeLists() {
     openings = makeLine(tr("Openings"), taking(
                                             tr("openings"), typedOpenings,
                                             [](tool::Tool & tool) -> auto& { return tool.die.openings; }));
+    spacers = makeLine(tr("Spacers"), taking(
+                                          tr("spacers"), typedLengths,
+                                          [](tool::Tool & tool) -> auto& { return tool.die.spacers; }));
+    spacers->setToolTip(tr("15; 20; 20; 23: every opening that a stack of them sets is planned with"));
     openings->setToolTip(
         tr("16; 25; 40 (one 15 mm spacer): what sets an opening stands after it in brackets"));
     auto* form = new QFormLayout(lists);
     form->setContentsMargins(10, 4, 6, 4);
     form->setVerticalSpacing(4);
-    for (QLineEdit* line : {radii, widths, openings})
+    for (QLineEdit* line : {radii, widths, openings, spacers})
         line->setProperty("role", "entry");
     form->addRow(radiiName = faint(tr("radii"), lists), radii);
     form->addRow(widthsName = faint(tr("fingers"), lists), widths);
     form->addRow(openingsName = faint(tr("openings"), lists), openings);
+    form->addRow(spacersName = faint(tr("spacers"), lists), spacers);
     return lists;
 }
 
@@ -235,10 +240,14 @@ void ShopStage::refresh() {
     fill(radii, shownLengths(shown.radii, reading));
     fill(widths, shownLengths(shown.fingers, reading));
     fill(openings, shownOpenings(shown.die.openings, reading));
-    for (QWidget* widget : {static_cast<QWidget*>(widths), static_cast<QWidget*>(widthsName)})
-        widget->setVisible(shown.kind == tool::Kind::LeafBrake);
-    for (QWidget* widget : {static_cast<QWidget*>(openings), static_cast<QWidget*>(openingsName)})
-        widget->setVisible(shown.isDie());
+    fill(spacers, shownLengths(shown.die.spacers, reading));
+    const auto showRow = [](QWidget* name, QWidget* line, bool on) {
+        name->setVisible(on);
+        line->setVisible(on);
+    };
+    showRow(widthsName, widths, shown.kind == tool::Kind::LeafBrake);
+    showRow(openingsName, openings, shown.isDie());
+    showRow(spacersName, spacers, shown.kind == tool::Kind::PressDie);
     for (ToolView* view : views)
         view->show(shown);
     list->refresh();

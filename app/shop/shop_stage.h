@@ -46,8 +46,8 @@ private:
     std::string chosen;
     Sheet *list, *figures;
     std::vector<ToolView*> views;
-    QLineEdit *name, *radii, *widths, *openings;
-    QLabel *kind, *radiiName, *widthsName, *openingsName;
+    QLineEdit *name, *radii, *widths, *openings, *spacers;
+    QLabel *kind, *radiiName, *widthsName, *openingsName, *spacersName;
 };
 
 } // namespace goodfold::app

@@ -43,8 +43,8 @@ QString shownOpenings(const std::vector<tool::Die::Opening>& openings, const qua
     QStringList all;
     for (const tool::Die::Opening& row : openings)
         all << shown(row.opening, reading) +
-                   (row.spacers.empty() ? QString()
-                                        : QStringLiteral(" (%1)").arg(QString::fromStdString(row.spacers)));
+                   (row.setWith.empty() ? QString()
+                                        : QStringLiteral(" (%1)").arg(QString::fromStdString(row.setWith)));
     return all.join(QStringLiteral("; "));
 }
 
@@ -57,7 +57,7 @@ Result<std::vector<tool::Die::Opening>> typedOpenings(const QString& typed,
         const auto parts = form.match(each);
         const auto opening = typedLength(parts.hasMatch() ? parts.captured(1) : each, reading);
         if (!opening) return opening.error();
-        all.push_back({*opening, parts.captured(2).trimmed().toStdString()});
+        all.push_back({*opening, parts.captured(2).trimmed().toStdString(), {}});
     }
     std::sort(all.begin(), all.end(), [](const auto& a, const auto& b) { return a.opening < b.opening; });
     return all;

@@ -45,7 +45,7 @@ ordered_json stepOf(const part::Part& part, const sequence::Step& step) {
                      {"mind", sequence::toMind(part, step, kReading)}};
     if (setup.tool->isDie()) {
         out["opening"] = setup.opening;
-        out["spacers"] = setup.spacers;
+        out["set_with"] = sequence::setWithInWords(setup, kReading);
         out["bottomed"] = setup.bottomed;
         out["force"] = setup.force;
         if (setup.tool->die.throat > 0)

@@ -48,7 +48,7 @@ std::string backIn(const part::PartBend& bend, const tool::Setup& setup) {
 std::string settingOf(const tool::Setup& setup, const quantity::Reading& reading) {
     std::string says;
     if (setup.opening > 0) says += ", opened to " + lengthIn(setup.opening, reading);
-    if (!setup.spacers.empty()) says += " (" + setup.spacers + ")";
+    if (const std::string with = setWithInWords(setup, reading); !with.empty()) says += " (" + with + ")";
     if (setup.clampLength < setup.tool->length)
         says += ", " + lengthIn(setup.clampLength, reading) + " of fingers";
     return says;
@@ -70,6 +70,14 @@ int clampedPlate(const part::Part& part, const Step& step) {
         const part::PartBend& next = part.bends[static_cast<size_t>(from)];
         plate = next.parent == plate ? next.child : next.parent;
     }
+}
+
+std::string setWithInWords(const tool::Setup& setup, const quantity::Reading& reading) {
+    if (setup.stack.empty()) return setup.setWith;
+    std::string says = setup.stack.size() == 1 ? "spacer " : "spacers ";
+    for (size_t i = 0; i < setup.stack.size(); ++i)
+        says += (i ? " + " : "") + lengthIn(setup.stack[i], reading);
+    return says;
 }
 
 StepMark markOf(const part::Part& part, const Step& step) {
@@ -127,12 +135,13 @@ double leanDeg(const part::Part& part, const Way& way) {
 }
 
 std::vector<std::string> toSet(const part::Part& part, const Step& step, const quantity::Reading& reading) {
+    constexpr double kSquare = 100; // mm: the blade of a small square
     const part::PartBend& bend = bendOf(part, step.way);
     std::vector<std::string> says;
     if (part.form == part::StockForm::Bar) {
         const double lean = leanDeg(part, step.way);
-        constexpr double kSquare = 0.05;
-        if (std::abs(lean) < kSquare)
+        constexpr double kStraight = 0.05; // degrees
+        if (std::abs(lean) < kStraight)
             says.push_back("A square against the " +
                            std::string(step.way.setup.tool->isInVise() ? "jaw" : "tool") +
                            " and along the bar's edge holds the line true.");
@@ -141,7 +150,13 @@ std::vector<std::string> toSet(const part::Part& part, const Step& step, const q
                            (lean > 0 ? "right" : "left") +
                            ", so that the line lies along the tool: set it by the line at both edges.");
     }
-    const tool::Tool& tool = *step.way.setup.tool;
+    const tool::Setup& setup = step.way.setup;
+    const double past = setup.loadedAngleDeg - setup.restsAtDeg;
+    if (!setup.closed && std::abs(bend.shape.angleDeg - 90) < 0.05)
+        says.push_back("Push until a square laid over the outside of the bend stands off by " +
+                       lengthIn(kSquare * std::tan(radians(past)), reading) + " at " +
+                       lengthIn(kSquare, reading) + " from the bend: it comes back.");
+    const tool::Tool& tool = *setup.tool;
     if (tool.isDie()) { // of the two edges the nearer
         const double toParent = flatReach(part, step.way, step.before, false),
                      toChild = flatReach(part, step.way, step.before, true);

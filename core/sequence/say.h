@@ -20,6 +20,9 @@ std::string toDo(const part::Part& part, const Step& step, const quantity::Readi
 /// How to get the line true in the tool, and where other marks for the same bend would lie. One line each.
 std::vector<std::string> toSet(const part::Part& part, const Step& step, const quantity::Reading& reading);
 
+/// What sets the die's opening: "spacers 15 + 23"; empty for nothing.
+std::string setWithInWords(const tool::Setup& setup, const quantity::Reading& reading);
+
 /// What to measure when it is done, and with what. One line each.
 std::vector<std::string> toCheck(const part::Part& part, const Step& step, const quantity::Reading& reading);
 

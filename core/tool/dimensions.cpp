@@ -97,7 +97,9 @@ Sample sampleOf(const Tool& tool) {
     sample.setup.tool = &tool;
     sample.setup.insideRadius = sample.work.insideRadius;
     sample.setup.clampLength = tool.length;
-    if (tool.isDie()) sample.setup.opening = tool.die.openings[tool.die.openings.size() / 2].opening;
+    if (tool.isDie())
+        sample.setup.opening =
+            tool.die.openings.empty() ? tool.die.spreadFrom : tool.die.openings.back().opening;
     return sample;
 }
 

@@ -69,17 +69,17 @@ double fittingFingers(const std::vector<double>& fingers, double room) {
 
 void addDies(Fit& fit, const Tool& tool, const Work& work, const material::Material& material) {
     const std::string die = "the " + tool.name;
-    for (const Die::Opening& row : tool.die.openings)
+    for (const Die::Opening& row : openingsOf(tool.die))
         for (const bool bottomed : {false, true}) {
             if (bottomed && !tool.die.bottoms) continue;
             Setup setup{&tool};
             setup.opening = row.opening;
-            setup.spacers = row.spacers;
+            setup.setWith = row.setWith;
+            setup.stack = row.stack;
             setup.clampLength = tool.length;
             setup.bottomed = bottomed;
-            setup.insideRadius =
-                bottomed ? tool.radii.front()
-                         : std::max(tool.radii.front(), material.airRadiusOverOpening * row.opening);
+            const double tip = tool.radii.front() + tool.die.punchFlat / 2;
+            setup.insideRadius = bottomed ? tip : std::max(tip, material.airRadiusOverOpening * row.opening);
             complete(setup, work, material);
             const double over = row.opening / work.thickness;
             constexpr double kNarrowest = 5, kWidest = 16; // thicknesses; charts run from 6 to 12

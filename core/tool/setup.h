@@ -26,7 +26,8 @@ struct Setup {
     const Tool* tool = nullptr; // of a shop that outlives it
     double insideRadius = 0;    // that this setting makes
     double opening = 0;         // of a die
-    std::string spacers;        // to set it
+    std::string setWith;        // what sets it, as the user said
+    std::vector<double> stack;  // of spacers between the die's halves
     double clampLength = 0;     // along the bend line; of fingers those put side by side
     double clampMiddle = 0;     // of the fingers, along the tool's y from the bend's middle
     bool bottomed = false;

@@ -5,6 +5,7 @@
 
 #include <algorithm>
 #include <cassert>
+#include <cmath>
 #include <map>
 #include <sstream>
 
@@ -48,8 +49,9 @@ Tool toolFrom(const json& entry) {
     if (entry.contains("fingers")) tool.fingers = entry.at("fingers").get<std::vector<double>>();
     if (entry.contains("die")) {
         tool.die.bottoms = entry.at("die").value("bottoms", false);
-        for (const json& row : entry.at("die").at("openings"))
-            tool.die.openings.push_back({row.at("opening"), row.value("spacers", std::string())});
+        for (const json& row : entry.at("die").value("openings", json::array()))
+            tool.die.openings.push_back({row.at("opening"), row.value("set_with", std::string()), {}});
+        tool.die.spacers = entry.at("die").value("spacers", std::vector<double>());
     }
     return tool;
 }
@@ -69,8 +71,9 @@ json entryOf(const Tool& tool) {
     entry["die"]["bottoms"] = tool.die.bottoms;
     for (const Die::Opening& opening : tool.die.openings) {
         json& row = entry["die"]["openings"].emplace_back(json{{"opening", opening.opening}});
-        if (!opening.spacers.empty()) row["spacers"] = opening.spacers;
+        if (!opening.setWith.empty()) row["set_with"] = opening.setWith;
     }
+    if (!tool.die.spacers.empty()) entry["die"]["spacers"] = tool.die.spacers;
     return entry;
 }
 
@@ -112,7 +115,12 @@ std::optional<Error> whatIsWrong(const Tool& tool) {
     if (tool.id.empty() || tool.name.empty()) return wrong("needs an id and a name");
     if (tool.radii.empty() || tool.radii.front() < 0 || !std::is_sorted(tool.radii.begin(), tool.radii.end()))
         return wrong("needs its radii, rising");
-    if (tool.isDie() && tool.die.openings.empty()) return wrong("needs the openings of its die");
+    if (tool.isDie() && tool.die.openings.empty() && tool.die.spreadFrom <= 0)
+        return wrong("needs the openings of its die");
+    constexpr size_t kMostSpacers = 10; // they can be stacked in a thousand ways
+    if (tool.die.spacers.size() > kMostSpacers) return wrong("has more than ten spacers");
+    for (const double spacer : tool.die.spacers)
+        if (!(spacer > 0 && spacer <= 1000)) return wrong("has a spacer without thickness");
     for (const double width : tool.fingers)
         if (!(width > 0 && width <= 10000)) return wrong("has a finger without width");
     Tool read = tool; // its figures are found by reference
@@ -126,7 +134,31 @@ std::optional<Error> whatIsWrong(const Tool& tool) {
     for (const Die::Opening& row : tool.die.openings)
         if (!(row.opening > 0 && row.opening < tool.die.width))
             return wrong("has an opening that is not narrower than its die");
+    if (tool.die.spreadFrom >= tool.die.width && tool.isDie())
+        return wrong("has halves that open no narrower than they are wide");
     return {};
+}
+
+std::vector<Die::Opening> openingsOf(const Die& die) {
+    std::vector<Die::Opening> all = die.openings;
+    if (die.spreadFrom > 0) {
+        const size_t stacks = size_t{1} << die.spacers.size();
+        for (size_t which = 0; which < stacks; ++which) {
+            Die::Opening& made = all.emplace_back(Die::Opening{die.spreadFrom, {}, {}});
+            for (size_t i = 0; i < die.spacers.size(); ++i)
+                if (which >> i & 1) {
+                    made.opening += die.spacers[i];
+                    made.stack.push_back(die.spacers[i]);
+                }
+        }
+    }
+    const auto hundredths = [](const Die::Opening& made) { return std::llround(100 * made.opening); };
+    std::sort(all.begin(), all.end(), [&](const auto& a, const auto& b) {
+        return std::pair(hundredths(a), a.stack.size()) < std::pair(hundredths(b), b.stack.size());
+    });
+    const auto isSame = [&](const auto& a, const auto& b) { return hundredths(a) == hundredths(b); };
+    all.erase(std::unique(all.begin(), all.end(), isSame), all.end());
+    return all;
 }
 
 const Shop& standardShop() {

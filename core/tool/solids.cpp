@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <numeric>
 
 namespace goodfold::tool {
 
@@ -127,8 +128,14 @@ private:
         // Round the tip, then up its flanks to its full width.
         Polygon punch;
         const double flank = radians(90 - d.angleDeg / 2); // from straight down to where the flank begins
+        // The strip bends round a flat tip as round a larger one: only as much of it is drawn as goes in.
+        const double flat = std::min(d.punchFlat, std::sqrt(8 * r * kClear));
         for (int i = -3; i <= 3; ++i)
-            punch.emplace_back(tip * std::sin(flank * i / 3), kClear + tip * (1 - std::cos(flank * i / 3)));
+            punch.emplace_back(tip * std::sin(flank * i / 3) + (i < 0   ? -flat
+                                                                : i > 0 ? flat
+                                                                        : 0.0) /
+                                                                   2,
+                               kClear + tip * (1 - std::cos(flank * i / 3)));
         const Vec2 right = punch.back();
         const double up = std::max((w - right.x()) / lean, 0.0), wide = std::max(w, right.x());
         punch.emplace_back(wide, right.y() + up);
@@ -136,7 +143,8 @@ private:
         punch.emplace_back(-wide, d.punchHeight);
         punch.emplace_back(-wide, right.y() + up);
         add("the punch", punch, -l, l);
-        const double deep = std::min(v / lean, d.height - 2), half = d.width / 2;
+        const double deep = std::min(v / lean, d.height - 2),
+                     half = (d.width + std::accumulate(setup.stack.begin(), setup.stack.end(), 0.0)) / 2;
         add("the die", {{-half, -d.height}, {0, -d.height}, {0, -deep}, {-v, -kClear}, {-half, -kClear}}, -l,
             l, Motion::Die);
         add("the die", {{0, -d.height}, {half, -d.height}, {half, -kClear}, {v, -kClear}, {0, -deep}}, -l, l,

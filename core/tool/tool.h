@@ -45,15 +45,19 @@ struct Apron {
     bool operator==(const Apron&) const = default;
 };
 
-/// A V die and its punch. Openings are those that can be set, with the spacers each needs.
+/// A V die and its punch. A die in two halves is set by spacers between them.
 struct Die {
     struct Opening {
         double opening = 0;
-        std::string spacers; // "two 10 mm spacers"; empty for none
+        std::string setWith;       // "two 10 mm shims", as the user said; empty for nothing
+        std::vector<double> stack; // of its spacers
         bool operator==(const Opening&) const = default;
     };
-    std::vector<Opening> openings;
-    double angleDeg = 90; // of the V, and of the punch: 180 less this is the sharpest bend
+    std::vector<Opening> openings; // it has without its spacers
+    double spreadFrom = 0;         // what the two halves open to with nothing between; 0 for one in one piece
+    std::vector<double> spacers;   // there are, rising; of two alike both are listed
+    double punchFlat = 0;          // across the punch's tip
+    double angleDeg = 90;          // of the V, and of the punch: 180 less this is the sharpest bend
     double height = 0, width = 0;
     double punchWidth = 0, punchHeight = 0;
     double ratedForce = 0;
@@ -91,6 +95,9 @@ struct Tool {
     bool isPicked() const { return kind == Kind::PinBender || kind == Kind::RoundFormer; } // by its radius
     bool operator==(const Tool&) const = default;
 };
+
+/// All that can be set, rising; of several stacks for one opening that of the fewest spacers.
+std::vector<Die::Opening> openingsOf(const Die& die);
 
 struct Shop {
     std::vector<Tool> tools;

@@ -234,7 +234,7 @@ void CommandTest::planTellsEveryStep() {
     QCOMPARE(press["tool"], json("press"));
     QVERIFY(std::abs(press["force"].get<double>() - 1.42 * 420 * 40 * 64 / press["opening"].get<double>()) <
             1e-6);
-    QVERIFY(!press["spacers"].get<std::string>().empty());
+    QVERIFY(!press["set_with"].get<std::string>().empty());
 }
 
 void CommandTest::planTellsWhatIsInTheWay() {

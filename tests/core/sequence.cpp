@@ -241,9 +241,9 @@ void SequenceTest::demoJobsThatAskForMore() {
     const part::Job foot = load("frame-foot.gfold");
     const auto spaced = planOf(foot, tool::standardShop());
     QVERIFY(spaced.plan);
-    QVERIFY(!spaced.plan->steps[0].way.setup.spacers.empty());
+    QVERIFY(!spaced.plan->steps[0].way.setup.stack.empty());
     for (tool::Tool& tool : noSpacers.tools)
-        std::erase_if(tool.die.openings, [](const auto& row) { return !row.spacers.empty(); });
+        tool.die.spacers.clear();
     QVERIFY(!planOf(foot, noSpacers).plan);
 
     const part::Job toe = load("bench-foot.gfold");

@@ -34,6 +34,8 @@ private slots:
     void dieTouchesTheLegs();
     void thicknessGoesByLengthAndStrength();
     void diesAreChosenByThicknessAndForce();
+    void spacersSetEveryOpeningOnce();
+    void flatPunchMakesALargerRadius();
     void bottomingNeedsLessPast();
     void fingersFillTheBend();
     void hemsAreFoldedAndShut();
@@ -117,13 +119,69 @@ void ShopTest::diesAreChosenByThicknessAndForce() {
     QVERIFY(!fit.setups.empty());
     for (const tool::Setup& setup : fit.setups) {
         QVERIFY(setup.opening >= 5 * 8 && setup.opening <= 16 * 8);
-        QVERIFY(!setup.spacers.empty()); // wide openings are set with spacers
+        QVERIFY(!setup.stack.empty()); // wide openings are set with spacers
         QVERIFY(setup.force <= bend::kPressShare * press.die.ratedForce);
         if (!setup.bottomed) QVERIFY(near(setup.insideRadius, std::max(3.0, 0.16 * setup.opening), 1e-9));
     }
     const auto wide = tool::fit(press, work(290, 10, 10), material::standardMaterials().materials[3]);
     QVERIFY(wide.setups.empty());
     QVERIFY(wide.why.find("kN") != std::string::npos || wide.why.find("takes") != std::string::npos);
+}
+
+/// Every sum of the spacers over the halves' own opening, none twice, with as few spacers as will do.
+void ShopTest::spacersSetEveryOpeningOnce() {
+    test::RandomJobs random(91);
+    for (int n = 0; n < 60; ++n) {
+        tool::Die die;
+        die.openings = {{16, "", {}}};
+        die.spreadFrom = 25;
+        for (int i = random.whole(0, 6); i > 0; --i)
+            die.spacers.push_back(random.whole(2, 12) * 2.5);
+        std::sort(die.spacers.begin(), die.spacers.end());
+        std::map<int, size_t> fewest{{160, 0}}; // tenths of a millimetre
+        for (size_t which = 0; which < size_t{1} << die.spacers.size(); ++which) {
+            double sum = die.spreadFrom;
+            size_t count = 0;
+            for (size_t i = 0; i < die.spacers.size(); ++i)
+                if (which >> i & 1) {
+                    sum += die.spacers[i];
+                    ++count;
+                }
+            const auto [known, isNew] = fewest.try_emplace(static_cast<int>(std::lround(sum * 10)), count);
+            known->second = std::min(known->second, count);
+        }
+        const auto all = tool::openingsOf(die);
+        QCOMPARE(all.size(), fewest.size());
+        for (size_t i = 0; i < all.size(); ++i) {
+            QVERIFY(i == 0 || all[i].opening > all[i - 1].opening);
+            QCOMPARE(all[i].stack.size(), fewest.at(static_cast<int>(std::lround(all[i].opening * 10))));
+            if (all[i].opening == 16) continue;
+            double sum = die.spreadFrom;
+            for (const double spacer : all[i].stack)
+                sum += spacer;
+            QVERIFY(near(sum, all[i].opening, 1e-9));
+        }
+    }
+    tool::Tool press = shipped("press");
+    press.die.spacers.assign(11, 5);
+    QVERIFY(tool::whatIsWrong(press)->says.find("more than ten spacers") != std::string::npos);
+    press.die.spacers.clear();
+    press.die.openings.clear();
+    QVERIFY(!tool::whatIsWrong(press));
+    press.die.spreadFrom = 0;
+    QVERIFY(tool::whatIsWrong(press)->says.find("openings") != std::string::npos);
+}
+
+/// Bottomed, the radius is the tip's and half of its flat; in air only where that is more than the air's own.
+void ShopTest::flatPunchMakesALargerRadius() {
+    tool::Tool press = shipped("press");
+    press.die.punchFlat = 4;
+    const auto fit = tool::fit(press, work(40, 5, 3), test::hotRolled());
+    QVERIFY(!fit.setups.empty());
+    for (const tool::Setup& setup : fit.setups) {
+        const double tip = press.radii.front() + 2;
+        QVERIFY(near(setup.insideRadius, setup.bottomed ? tip : std::max(tip, 0.16 * setup.opening), 1e-9));
+    }
 }
 
 void ShopTest::bottomingNeedsLessPast() {

@@ -39,6 +39,15 @@ void StepsTest::stepsAreSaid() {
         for (const char* word : {"Clamp leg", "toward you", "jaw top", "comes back to"})
             QVERIFY2(says.find(word) != std::string::npos, says.c_str());
         QVERIFY(!sequence::toCheck(part, step, quantity::Reading::millimetres()).empty());
+        // On a square the push past 90 shows: tan of it, at 100 mm.
+        const std::string off =
+            quantity::print(quantity::Length::mm(100 * std::tan(radians(step.way.setup.loadedAngleDeg - 90))),
+                            quantity::Reading::millimetres());
+        const auto set = sequence::toSet(part, step, quantity::Reading::millimetres());
+        const bool isSaid = std::any_of(set.begin(), set.end(), [&](const std::string& line) {
+            return line.find("stands off by " + off + " at 100.0") != std::string::npos;
+        });
+        QCOMPARE(isSaid, step.way.work.angleDeg == 90);
         // The line lies on the blank, a jaw's edge past the tangent line of the leg that is held.
         const sequence::StepMark mark = sequence::markOf(part, step);
         const part::PartBend& bend = part.bends[static_cast<size_t>(step.way.bend)];

@@ -129,7 +129,10 @@ void ShopTest::listsAreTyped() {
     const auto& openings = now("press").die.openings;
     QCOMPARE(openings.size(), size_t{2});
     QCOMPARE(openings[1].opening, 50.0);
-    QCOMPARE(openings[1].spacers, std::string("two 10 mm spacers"));
+    QCOMPARE(openings[1].setWith, std::string("two 10 mm spacers"));
+    window.typeInLine("Spacers", "20; 10; 20");
+    QVERIFY((now("press").die.spacers == std::vector<double>{10, 20, 20}));
+    QCOMPARE(tool::openingsOf(now("press").die).size(), size_t{7}); // and 50, as typed
     window.stage->choose("finger-brake");
     window.typeInLine("Widths of the fingers", "25; 50");
     QVERIFY((now("finger-brake").fingers == std::vector<double>{25, 50}));

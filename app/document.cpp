@@ -66,15 +66,18 @@ std::vector<Element> Document::lit() const {
     return all;
 }
 
+/// What is gone, as a plan or a finding made before the last edit may speak of, cannot be taken in hand.
 void Document::select(const Element& element) {
-    if (element == selection) return;
-    selection = element;
+    const Element wanted = has(element) ? element : Element{};
+    if (wanted == selection) return;
+    selection = wanted;
     emit selectionChanged();
 }
 
 void Document::setHovered(const Element& element) {
-    if (element == hover) return;
-    hover = element;
+    const Element wanted = has(element) ? element : Element{};
+    if (wanted == hover) return;
+    hover = wanted;
     emit selectionChanged();
 }
 

@@ -118,7 +118,8 @@ private:
         return a0 < b1 + gap && b0 < a1 + gap;
     }
 
-    void fit(const QRectF& area) {
+    void fit(const QRectF& given) {
+        area = given;
         const auto margin = [&](Line::Side side, double each) {
             const int count = levels[static_cast<size_t>(side)];
             return count == 0 ? 8.0 : kFirstLevel + count * each;
@@ -201,7 +202,8 @@ private:
         return figure(box, line.says, ink);
     }
 
-    QRectF figure(const QRectF& box, const QString& says, const QColor& ink) {
+    QRectF figure(QRectF box, const QString& says, const QColor& ink) {
+        if (box.right() > area.right()) box.moveRight(area.right());
         painter.fillRect(box.adjusted(1, 2, -1, -2), palette.paper);
         painter.setPen(ink);
         painter.drawText(box, Qt::AlignCenter, says);
@@ -218,6 +220,7 @@ private:
     std::array<int, 4> levels{}; // by side
     double levelBeside = 0;      // figures beside their lines take more
     QRectF room;                 // mm
+    QRectF area;                 // pixels
     double scale = 1;
     QPointF origin;
     QRectF drawn;

@@ -280,7 +280,7 @@ Cell::Answer BendingStage::moveStep(int from, int to) {
 QByteArray BendingStage::jobSheet() const {
     if (!plan()) return {};
     const bool letter = QLocale().measurementSystem() == QLocale::ImperialUSSystem;
-    return draw::jobSheetPdf(document.job(), planner.latest()->part, *plan(), document.findings(),
+    return draw::jobSheetPdf(planner.latest()->job, planner.latest()->part, *plan(), document.findings(),
                              letter ? QPageSize::Letter : QPageSize::A4, document.reading());
 }
 

@@ -71,7 +71,7 @@ Block BendingStage::taskBlock(size_t afterStep) const {
     Block block =
         blockOf(8, {words(afterStep == 0 ? tr("Before the first bend") : tr("Then"), Cell::Look::Heading)});
     for (const sequence::Task& task :
-         sequence::tasksRound(document.job(), planner.latest()->part, *plan(), document.reading()))
+         sequence::tasksRound(planner.latest()->job, planner.latest()->part, *plan(), document.reading()))
         if (task.afterStep == afterStep) {
             block.lines.push_back({wrapped(text(task.says))});
             block.lines.push_back({wrapped(text(task.why), Cell::Look::Faint)});

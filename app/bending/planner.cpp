@@ -17,6 +17,7 @@ std::shared_ptr<Planned> planned(const part::Job& job, const material::Material&
                                  std::shared_ptr<const tool::Shop> shop, const quantity::Reading& reading,
                                  const sequence::GoOn& goOn) {
     auto made = std::make_shared<Planned>();
+    made->job = job;
     made->shop = std::move(shop);
     made->part = part::solve(job, material);
     made->wishes = sequence::wishesOf(job);

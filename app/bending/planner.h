@@ -12,8 +12,9 @@
 
 namespace goodfold::app {
 
-/// A part with the plan that was made for it, and the shop it was made with.
+/// A job with the plan that was made for it, and the shop it was made with. The document may be further on.
 struct Planned {
+    part::Job job;
     std::shared_ptr<const tool::Shop> shop;
     part::Part part;
     sequence::Wishes wishes;

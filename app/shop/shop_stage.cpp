@@ -103,8 +103,8 @@ ShopStage::ShopStage(Document& document, QWidget* parent)
     column->addWidget(kind);
     column->addWidget(section, 3);
     auto* below = new QHBoxLayout;
-    below->addWidget(around, 1);
-    below->addWidget(along, 1);
+    below->addWidget(around, 3);
+    below->addWidget(along, 2);
     column->addLayout(below, 2);
     auto* beside = new QVBoxLayout;
     beside->addWidget(makeLists());

@@ -152,7 +152,7 @@ std::vector<std::string> toSet(const part::Part& part, const Step& step, const q
     }
     const tool::Setup& setup = step.way.setup;
     const double past = setup.loadedAngleDeg - setup.restsAtDeg;
-    if (!setup.closed && std::abs(bend.shape.angleDeg - 90) < 0.05)
+    if (!setup.tool->isDie() && !setup.closed && std::abs(bend.shape.angleDeg - 90) < 0.05)
         says.push_back("Push until a square laid over the outside of the bend stands off by " +
                        lengthIn(kSquare * std::tan(radians(past)), reading) + " at " +
                        lengthIn(kSquare, reading) + " from the bend: it comes back.");

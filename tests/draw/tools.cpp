@@ -11,7 +11,7 @@ using tool::View;
 
 namespace {
 
-const QSize kPaper(560, 380);
+const QSize kPaper(560, 380), kSmall(200, 150);
 constexpr std::array kViews{View::Section, View::Around, View::Along};
 
 struct Drawing {

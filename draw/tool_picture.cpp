@@ -203,7 +203,8 @@ private:
     }
 
     QRectF figure(QRectF box, const QString& says, const QColor& ink) {
-        if (box.right() > area.right()) box.moveRight(area.right());
+        box.moveLeft(std::clamp(box.left(), area.left(), std::max(area.left(), area.right() - box.width())));
+        box.moveTop(std::clamp(box.top(), area.top(), std::max(area.top(), area.bottom() - box.height())));
         painter.fillRect(box.adjusted(1, 2, -1, -2), palette.paper);
         painter.setPen(ink);
         painter.drawText(box, Qt::AlignCenter, says);

@@ -11,15 +11,16 @@ using tool::View;
 
 namespace {
 
-const QSize kPaper(560, 380), kSmall(200, 150);
+const QSize kPaper(560, 380), kSmall(200, 180);
 constexpr std::array kViews{View::Section, View::Around, View::Along};
 
 struct Drawing {
-    Drawing(const tool::Tool& tool, View view, const quantity::Reading& reading, const std::string& lit = {})
-        : image(kPaper, QImage::Format_RGB32) {
+    Drawing(const tool::Tool& tool, View view, const quantity::Reading& reading, const std::string& lit = {},
+            const QSize& paper = kPaper)
+        : image(paper, QImage::Format_RGB32) {
         image.fill(palette.paper);
         QPainter painter(&image);
-        figures = draw::paintTool(painter, QRectF(QPointF(0, 0), kPaper), tool, view, reading, palette, lit);
+        figures = draw::paintTool(painter, QRectF(QPointF(0, 0), paper), tool, view, reading, palette, lit);
     }
 
     qsizetype count(const QColor& ink) const {
@@ -57,6 +58,8 @@ void ToolsTest::figuresStandApartOnThePaper() {
             for (const auto& reading : {quantity::Reading::millimetres(), quantity::Reading::fractions()}) {
                 const Drawing drawing(tool, view, reading);
                 QCOMPARE(drawing.figures.empty(), !draw::isWorthDrawing(tool, view));
+                for (const draw::ToolFigure& figure : Drawing(tool, view, reading, {}, kSmall).figures)
+                    QVERIFY2(QRectF(QPointF(0, 0), kSmall).contains(figure.box), about(tool, figure).c_str());
                 for (size_t i = 0; i < drawing.figures.size(); ++i) {
                     const draw::ToolFigure& figure = drawing.figures[i];
                     QVERIFY2(QRectF(QPointF(0, 0), kPaper).contains(figure.box), about(tool, figure).c_str());

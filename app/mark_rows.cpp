@@ -1,6 +1,5 @@
 #include "app/mark_rows.h"
 
-#include "check/words.h"
 #include "part/mark.h"
 
 #include <algorithm>
@@ -38,9 +37,15 @@ QString punchInWords(const part::Mark& mark, const part::Job& job, const part::P
     const QString says =
         QObject::tr("punch %1, ø%2").arg(id, QString::fromStdString(quantity::typesetSize(size, job.units)));
     const int index = part.holeIndex(mark.name);
-    if (index < 0 || !part.holes[static_cast<size_t>(index)].isSunk()) return says;
-    return says + ", " +
-           QString::fromStdString(check::sunkInWords(part.holes[static_cast<size_t>(index)], job.units));
+    if (index < 0) return says;
+    const part::PartHole& made = part.holes[static_cast<size_t>(index)];
+    if (!made.thread.empty()) return says + QObject::tr(", tap %1").arg(QString::fromStdString(made.thread));
+    if (!made.countersink) return says;
+    const auto wide = quantity::Length::mm(made.countersink->diameter);
+    const QString sunk = QString::fromStdString(quantity::typesetSize(wide, job.units));
+    return says +
+           (made.countersink->onBack ? QObject::tr(", sunk to %1 on the back") : QObject::tr(", sunk to %1"))
+               .arg(sunk);
 }
 
 /// A line along the blank is told by its distance across it.

@@ -256,7 +256,7 @@ void DeskTest::csvAndClipboard() {
     QVERIFY(table.contains("\tcut\t"));
     const test::Window cover(test::demo("bench-cover.gfold"));
     cover->actions().copyMarks->trigger();
-    QVERIFY(QApplication::clipboard()->text().contains("ø5.5, countersink to "));
+    QVERIFY(QApplication::clipboard()->text().contains("ø5.5, sunk to 1"));
     window->actions().copyPicture->trigger();
     const QImage picture = QApplication::clipboard()->image();
     QCOMPARE(picture.size(), QSize(1800, 1400));

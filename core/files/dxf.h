@@ -9,8 +9,8 @@ namespace goodfold::files {
 
 /// Layers: CUT (outline and slots as closed polylines with exact arcs, holes as circles), BEND_UP and
 /// BEND_DOWN (bend centrelines), TRIM (where what was left on an end comes off after bending), NOTES (angle,
-/// turn and inside radius beside each bend line, threads and countersinks beside their holes), SINK (how wide a
-/// countersink is at the surface). Origin at the blank's datum corner.
+/// turn and inside radius beside each bend line, threads and countersinks beside their holes), SINK (how wide
+/// a countersink is at the surface). Origin at the blank's datum corner.
 void writeDxf(std::ostream& out, const part::Part& part);
 
 } // namespace goodfold::files

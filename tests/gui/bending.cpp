@@ -24,7 +24,7 @@ struct Bending : test::Window {
         wait();
     }
     void wait() {
-        QVERIFY(QTest::qWaitFor([this] { return !operator->()->isPlanning(); }, 120000));
+        QVERIFY(QTest::qWaitFor([this] { return !operator->()->isPlanning(); }, 600000));
     }
     app::Sheet* sheet() const { return stage->findChild<app::Sheet*>(); }
     bool offers(const QString& name) const { return sheet()->placeOf(name) >= 0; }

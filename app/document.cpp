@@ -105,7 +105,7 @@ std::optional<Error> Document::apply(const QString& label, const Result<part::Ed
 }
 
 std::optional<Error> Document::take(const check::Remedy& remedy, const Element& about) {
-    const auto wrong = edit(QString::fromStdString(remedy.says), remedy.mended, about);
+    auto wrong = edit(QString::fromStdString(remedy.says), remedy.mended, about);
     if (!wrong && remedy.other) emit secondPartMade(*remedy.other);
     return wrong;
 }

@@ -34,7 +34,7 @@ QString punchInWords(const part::Mark& mark, const part::Job& job, const part::P
     if (hole.kind == Shape::Rectangle || hole.kind == Shape::CutOut)
         return QObject::tr("punch the middle of %1").arg(id);
     const auto size = quantity::Length::mm(hole.diameter);
-    const QString says =
+    QString says =
         QObject::tr("punch %1, ø%2").arg(id, QString::fromStdString(quantity::typesetSize(size, job.units)));
     const int index = part.holeIndex(mark.name);
     if (index < 0) return says;

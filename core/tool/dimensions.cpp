@@ -191,7 +191,7 @@ std::vector<Outline> outlinesOf(const Sample& sample, View view) {
             Outline{name, view == View::Along ? coverOf(tool, solid) : solid.section, false, solid.goesOn});
         for (Vec2& corner : outline.shape) {
             if (view == View::Along)
-                corner.y() += down;
+                corner.y() += tool.isInVise() ? 0 : down; // in a vise the die comes from the side
             else
                 corner = seen(tool, Vec2(corner + Vec2(0, down)));
         }

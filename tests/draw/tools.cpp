@@ -50,6 +50,7 @@ private slots:
     void bodiesAreFilled();
     void figureInHandIsLit();
     void drawingGrowsWithTheTool();
+    void viseDiesStandInTheMiddleOfTheirPunch();
 };
 
 void ToolsTest::figuresStandApartOnThePaper() {
@@ -114,6 +115,18 @@ void ToolsTest::drawingGrowsWithTheTool() {
             QVERIFY(std::abs(outline.shape[1].x() - outline.shape[0].x() - vise.bench.screwWidth) < 1e-9);
             QVERIFY(std::abs(outline.shape[2].y() - (vise.radii.front() - vise.bench.screwDepth)) < 1e-9);
         }
+}
+
+/// Closing a vise moves its die toward the punch, which from before it is no way up or down.
+void ToolsTest::viseDiesStandInTheMiddleOfTheirPunch() {
+    const tool::Tool& dies = *tool::standardShop().find("vise-dies");
+    double low = 0, high = 0;
+    for (const tool::Outline& outline : tool::outlinesOf(tool::sampleOf(dies), View::Along)) {
+        if (outline.name != "die") continue;
+        low = std::min(low, outline.shape[0].y());
+        high = std::max(high, outline.shape[2].y());
+    }
+    QVERIFY(std::abs(high - dies.die.width / 2) < 1e-9 && std::abs(low + high) < 1e-9);
 }
 
 QTEST_MAIN(ToolsTest)

@@ -1,8 +1,8 @@
-#include "app/choices.h"
-#include "app/main_window.h"
-#include "app/recovery.h"
-#include "app/shop/tool_book.h"
-#include "app/shop_book.h"
+#include "app/window/choices.h"
+#include "app/window/main_window.h"
+#include "app/base/recovery.h"
+#include "app/base/tool_book.h"
+#include "app/base/hardware_book.h"
 #include "draw/type.h"
 
 #include <QApplication>
@@ -35,7 +35,7 @@ int openWindows(const QStringList& paths, bool freshLook) {
         any = true;
     }
     if (any) return 0;
-    auto* window = new app::MainWindow(part::emptyBar(quantity::Unit::Millimetre));
+    auto* window = new app::MainWindow(edit::emptyBar(quantity::Unit::Millimetre));
     if (!freshLook) window->restoreAsLeft();
     window->showStartPage();
     window->show();

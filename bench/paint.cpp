@@ -1,8 +1,8 @@
 // From an edit of a twelve-bend job to the painted window, and orbiting it.
-#include "app/ladder.h"
-#include "app/main_window.h"
-#include "app/picture_view.h"
-#include "app/theme.h"
+#include "app/bracket/ladder.h"
+#include "app/window/main_window.h"
+#include "app/bracket/picture_view.h"
+#include "app/widgets/theme.h"
 #include "bench/forty_plates.h"
 #include "bench/twelve_bends.h"
 #include "draw/type.h"
@@ -21,7 +21,7 @@ void editToPainted(benchmark::State& state) {
     double length = 60;
     for (auto _ : state) {
         length = length == 60 ? 61 : 60;
-        window->document().change("length", [&](part::Job& job) { job.plates[3].length = length; });
+        window->document().change("length", [&](job::Job& job) { job.plates[3].length = length; });
         QApplication::sendPostedEvents(); // layouts, if they changed
         QEvent paint(QEvent::UpdateRequest);
         QApplication::sendEvent(window, &paint); // all that the edit made dirty, without the wait for a frame
@@ -32,7 +32,7 @@ BENCHMARK(editToPainted)->Unit(benchmark::kMillisecond);
 /// One move of the pointer while a leg's end is dragged on the picture.
 void dragStep(benchmark::State& state) {
     app::PictureView* picture = window->picture();
-    const QPointF from = picture->gripPoint({part::Grip::Kind::End, "M"});
+    const QPointF from = picture->gripPoint({edit::Grip::Kind::End, "M"});
     const auto send = [&](QEvent::Type type, const QPointF& at, Qt::MouseButtons held) {
         QMouseEvent event(type, at, picture->mapToGlobal(at), Qt::LeftButton, held, Qt::NoModifier);
         QApplication::sendEvent(picture, &event);
@@ -65,7 +65,7 @@ void sheetEditToPainted(benchmark::State& state) {
     double length = 40;
     for (auto _ : state) {
         length = length == 40 ? 41 : 40;
-        window->document().change("length", [&](part::Job& job) { job.plates[5].length = length; });
+        window->document().change("length", [&](job::Job& job) { job.plates[5].length = length; });
         QApplication::sendPostedEvents();
         QEvent paint(QEvent::UpdateRequest);
         QApplication::sendEvent(window, &paint);

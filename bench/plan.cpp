@@ -2,7 +2,7 @@
 // and every order there is of a bar of six.
 #include "sequence/plan.h"
 
-#include "part/edit.h"
+#include "edit/edit.h"
 
 #include <benchmark/benchmark.h>
 
@@ -13,15 +13,15 @@ using namespace goodfold;
 namespace {
 
 part::Part zigzag(int bends) {
-    part::Job job = part::emptyBar(quantity::Unit::Millimetre);
+    job::Job job = edit::emptyBar(quantity::Unit::Millimetre);
     job.thickness = 2;
     job.stock.width = 25;
     job.plates[0].length = 45;
     for (int i = 0; i < bends; ++i) {
-        part::Bend bend;
+        job::Bend bend;
         bend.angleDeg = std::array{90.0, 45.0, 60.0, 30.0}[static_cast<size_t>(i * 7 % 4)];
-        bend.turn = i % 3 == 0 ? part::Turn::Up : part::Turn::Down;
-        job = part::withBendAtEnd(job, job.plates.back().id, bend, 30 + 7.0 * (i * 5 % 6))->job;
+        bend.turn = i % 3 == 0 ? job::Turn::Up : job::Turn::Down;
+        job = edit::withBendAtEnd(job, job.plates.back().id, bend, 30 + 7.0 * (i * 5 % 6))->job;
     }
     return part::solve(job, *material::standardMaterials().find("steel-hot-rolled"));
 }
@@ -45,23 +45,23 @@ BENCHMARK(planned)->Arg(4)->Arg(6)->Arg(8)->Arg(10)->Arg(12)->Unit(benchmark::kM
 void everyOrder(benchmark::State& state) {
     const int bends = static_cast<int>(state.range(0));
     const part::Part part = zigzag(bends);
-    const sequence::Ways ways = sequence::waysOf(part, steel(), tool::standardShop());
+    const sequence::Operations operations = sequence::operationsOf(part, steel(), tool::standardShop());
     for (auto _ : state) {
-        sequence::Hits hits(part);
+        sequence::Collisions collisions(part);
         std::vector<int> order(static_cast<size_t>(bends));
         std::iota(order.begin(), order.end(), 0);
         size_t free = 0;
         do {
-            sequence::Made made = 0;
+            sequence::BendSet made = 0;
             bool goesOn = true;
             for (size_t i = 0; i < order.size() && goesOn; ++i) {
                 goesOn = false;
-                for (const sequence::Way& way : ways.of[static_cast<size_t>(order[i])])
-                    if (!hits.inTheWay(way, made)) {
+                for (const sequence::Operation& operation : operations.of[static_cast<size_t>(order[i])])
+                    if (!collisions.inTheWay(operation, made)) {
                         goesOn = true;
                         break;
                     }
-                made |= sequence::Made{1} << order[i];
+                made |= sequence::BendSet{1} << order[i];
             }
             free += goesOn;
         } while (std::next_permutation(order.begin(), order.end()));

@@ -14,7 +14,7 @@ const material::Material& hotRolled() {
 }
 
 void solveOnly(benchmark::State& state) {
-    const part::Job job = bench::twelveBends();
+    const job::Job job = bench::twelveBends();
     for (auto _ : state)
         benchmark::DoNotOptimize(part::solve(job, hotRolled()));
 }
@@ -28,7 +28,7 @@ void foldOnly(benchmark::State& state) {
 BENCHMARK(foldOnly)->Unit(benchmark::kMicrosecond);
 
 void checkOnly(benchmark::State& state) {
-    const part::Job job = bench::twelveBends();
+    const job::Job job = bench::twelveBends();
     const part::Part part = part::solve(job, hotRolled());
     const part::Folded folded = part::fold(part);
     for (auto _ : state)
@@ -39,7 +39,7 @@ BENCHMARK(checkOnly)->Unit(benchmark::kMicrosecond);
 
 /// What every edit costs of sheet: forty plates, two hundred holes.
 void wholeSheetEdit(benchmark::State& state) {
-    const part::Job job = bench::fortyPlates();
+    const job::Job job = bench::fortyPlates();
     const material::Material& material = *material::standardMaterials().find(job.material);
     for (auto _ : state) {
         const part::Part part = part::solve(job, material);
@@ -52,7 +52,7 @@ BENCHMARK(wholeSheetEdit)->Unit(benchmark::kMicrosecond);
 
 /// What every edit costs: solve, flat, fold and all checks.
 void wholeEdit(benchmark::State& state) {
-    const part::Job job = bench::twelveBends();
+    const job::Job job = bench::twelveBends();
     for (auto _ : state) {
         const part::Part part = part::solve(job, hotRolled());
         const part::Folded folded = part::fold(part);

@@ -1,19 +1,19 @@
 // The job that the figures in docs/performance.md are about: a bar with twelve bends and a hole in each leg.
 #pragma once
 
-#include "part/job.h"
+#include "job/job.h"
 
 namespace goodfold::bench {
 
-inline part::Job twelveBends() {
-    part::Job job;
+inline job::Job twelveBends() {
+    job::Job job;
     job.title = "Louvre ladder";
     job.thickness = 3;
     job.stock.width = 30;
     for (int i = 0; i <= 12; ++i) {
-        part::Plate plate{.id = std::string(1, static_cast<char>('A' + i)), .length = 60};
+        job::Plate plate{.id = std::string(1, static_cast<char>('A' + i)), .length = 60};
         plate.holes.push_back({.id = "h" + std::to_string(i + 1), .x = 30});
-        if (i == 0) plate.holes[0].xFrom = part::Hole::XFrom::Start;
+        if (i == 0) plate.holes[0].xFrom = job::Hole::XFrom::Start;
         job.plates.push_back(plate);
     }
     // A staircase: it goes on and on without meeting itself.
@@ -22,7 +22,7 @@ inline part::Job twelveBends() {
                              .from = job.plates[i].id,
                              .to = job.plates[i + 1].id,
                              .angleDeg = 75,
-                             .turn = i % 2 ? part::Turn::Down : part::Turn::Up,
+                             .turn = i % 2 ? job::Turn::Down : job::Turn::Up,
                              .skewDeg = i % 3 ? 0.0 : 8.0});
     return job;
 }

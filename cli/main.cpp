@@ -3,7 +3,7 @@
 #include "cli/arguments.h"
 #include "draw/job_sheet.h"
 #include "draw/svg.h"
-#include "draw/template_sheet.h"
+#include "draw/template_pages.h"
 #include "draw/type.h"
 #include "files/csv.h"
 #include "files/dxf.h"
@@ -26,7 +26,7 @@ namespace {
 
 enum Exit { kFine = 0, kCannotBeMade = 1, kCannotBeRead = 2 };
 
-Result<part::Job> load(const std::string& path) {
+Result<job::Job> load(const std::string& path) {
     if (path == "-") {
         auto read = files::readJob(std::cin);
         if (!read) return read.error();
@@ -50,7 +50,7 @@ int complain(const std::string& path, const Error& error) {
     return kCannotBeRead;
 }
 
-Result<const material::Material*> materialOf(const part::Job& job) {
+Result<const material::Material*> materialOf(const job::Job& job) {
     if (const material::Material* found = material::standardMaterials().find(job.material)) return found;
     return Error{"The material \"" + job.material + "\" is not in the material book.", "material"};
 }
@@ -74,7 +74,7 @@ Result<tool::Shop> shopOf(const std::string& path) {
     return tool::withOwn(tool::standardShop(), *own);
 }
 
-quantity::Reading readingOf(const part::Job& job) {
+quantity::Reading readingOf(const job::Job& job) {
     return job.units == quantity::Unit::Inch ? quantity::Reading::fractions()
                                              : quantity::Reading::millimetres();
 }
@@ -90,7 +90,7 @@ template <class Use> int withJob(const std::string& path, const Use& use) {
 }
 
 int show(const std::string& path, const hardware::Book& book) {
-    return withJob(path, [&](const part::Job& job, const material::Material& material) {
+    return withJob(path, [&](const job::Job& job, const material::Material& material) {
         const part::Part part = part::solve(job, material);
         const part::Folded folded = part::fold(part);
         const check::Subject subject{job, part, folded, material, readingOf(job), book};
@@ -101,7 +101,7 @@ int show(const std::string& path, const hardware::Book& book) {
 }
 
 int planJob(const std::string& path, const tool::Shop& shop) {
-    return withJob(path, [&](const part::Job& job, const material::Material& material) {
+    return withJob(path, [&](const job::Job& job, const material::Material& material) {
         const part::Part part = part::solve(job, material);
         const sequence::Outcome outcome = sequence::plan(part, material, shop, sequence::wishesOf(job));
         files::writePlan(std::cout, path, job, part, outcome);
@@ -114,7 +114,7 @@ QPageSize::PageSizeId paperOf(const std::string& paper) {
 }
 
 /// The job sheet of the best order; or what is in the way of every one.
-Result<QByteArray> sheetOf(const part::Job& job, const material::Material& material, const tool::Shop& shop,
+Result<QByteArray> sheetOf(const job::Job& job, const material::Material& material, const tool::Shop& shop,
                            QPageSize::PageSizeId paper) {
     part::Part part = part::solve(job, material);
     const sequence::Outcome outcome = sequence::plan(part, material, shop, sequence::wishesOf(job));
@@ -128,7 +128,7 @@ Result<QByteArray> sheetOf(const part::Job& job, const material::Material& mater
     return draw::jobSheetPdf(job, part, *outcome.plan, findings, paper, readingOf(job));
 }
 
-QByteArray exported(const std::string& kind, const part::Job& job, const material::Material& material,
+QByteArray exported(const std::string& kind, const job::Job& job, const material::Material& material,
                     const std::string& paper) {
     const part::Part part = part::solve(job, material);
     if (kind == "--svg") return draw::blankSvg(part, QString::fromStdString(job.title));

@@ -10,9 +10,9 @@ option(GOODFOLD_SANITIZE "Build with the address and undefined-behaviour sanitiz
 
 add_library(goodfold_warnings INTERFACE)
 target_compile_options(goodfold_warnings INTERFACE
-  # restrict: g++ 12 reports it falsely for std::string + std::string (GCC bug 105651).
+  # restrict, stringop-overflow, array-bounds: g++ 12 reports them falsely for std::string + std::string (GCC bug 105651).
   # missing-field-initializers: members left out of a designated initializer keep their defaults on purpose.
-  -Wall -Wextra -Wno-restrict -Wno-missing-field-initializers -Wpedantic -Wshadow=local -Wnon-virtual-dtor -Wold-style-cast -Woverloaded-virtual
+  -Wall -Wextra -Wno-restrict -Wno-stringop-overflow -Wno-array-bounds -Wno-missing-field-initializers -Wpedantic -Wshadow=local -Wnon-virtual-dtor -Wold-style-cast -Woverloaded-virtual
   $<$<BOOL:${GOODFOLD_WERROR}>:-Werror>)
 
 if(GOODFOLD_SANITIZE)

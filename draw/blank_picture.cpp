@@ -14,7 +14,7 @@ BlankLayout layOutBlank(const part::Part& part, const QRectF& area, double textS
                         const std::optional<BlankHold>& hold) {
     const double ruleHeight = textSize * 3.2;
     // A sheet is read from two edges: its second rule stands at its left.
-    const double besideWidth = part.form == part::StockForm::Sheet ? textSize * 4.2 : 0;
+    const double besideWidth = part.form == job::StockForm::Sheet ? textSize * 4.2 : 0;
     const QRectF room = area.adjusted(besideWidth, 0, 0, -ruleHeight);
     const double fitting = std::max(
         1e-6, std::min(room.width() / part.blank.length, std::max(8.0, room.height()) / part.blank.width));
@@ -36,7 +36,7 @@ namespace {
 class BlankPainter {
 public:
     BlankPainter(QPainter& painter, const part::Part& part, const BlankLayout& layout, const Palette& palette,
-                 const std::vector<part::Element>& lit)
+                 const std::vector<job::Element>& lit)
         : painter(painter), part(part), layout(layout), palette(palette), lit(lit) {}
 
     void paint(const quantity::Reading& reading) {
@@ -54,7 +54,7 @@ public:
         painter.drawLines(crosses); // at once: there may be hundreds
         grain();
         rule(reading);
-        if (part.form == part::StockForm::Sheet) ruleAcross(reading);
+        if (part.form == job::StockForm::Sheet) ruleAcross(reading);
     }
 
 private:
@@ -70,12 +70,12 @@ private:
     /// In the moment after an edit of a large blank lines are hairlines.
     bool isSmooth() const { return painter.testRenderHint(QPainter::Antialiasing); }
 
-    bool isLit(const part::Element& element) const {
+    bool isLit(const job::Element& element) const {
         return std::find(lit.begin(), lit.end(), element) != lit.end();
     }
 
     void litPlate(const part::PartPlate& plate) {
-        if (!isLit(part::Element::plate(plate.id)) || plate.shortestStraight <= 0) return;
+        if (!isLit(job::Element::plate(plate.id)) || plate.shortestStraight <= 0) return;
         painter.setPen(QPen(palette.scribe, 2));
         painter.setBrush(mixed(palette.marking, palette.scribe, 0.18));
         painter.drawPolygon(onScreen(flattened(plate.shapeInFlat)));
@@ -90,17 +90,17 @@ private:
     void bend(int index) {
         const part::PartBend& bend = part.bends[static_cast<size_t>(index)];
         if (bend.allowance <= 0) return;
-        const bool bright = isLit(part::Element::bend(bend.id));
+        const bool bright = isLit(job::Element::bend(bend.id));
         if (bright) {
             painter.setPen(Qt::NoPen);
-            painter.setBrush(mixed(palette.marking, temper(bend.order), 0.4));
+            painter.setBrush(mixed(palette.marking, bendColour(bend.order), 0.4));
             painter.drawPolygon(onScreen(bend.zoneInFlat));
         }
         QPen tangent(bright ? palette.scribe : palette.faintScribe, isSmooth() ? 1.2 : 0);
         if (isSmooth()) tangent.setDashPattern({4, 3});
         line(0, bend, tangent);
         line(1, bend, tangent);
-        line(0.5, bend, QPen(mixed(temper(bend.order), palette.scribe, 0.25), bright ? 2.6 : 1.8));
+        line(0.5, bend, QPen(mixed(bendColour(bend.order), palette.scribe, 0.25), bright ? 2.6 : 1.8));
         // On a short bend the number is smaller, so that it does not hide the next one.
         const double length = (bend.near.to - bend.near.from).norm() * layout.screenFromFlat.m11();
         const double size = std::clamp(length * 0.38, 6.5, layout.textSize * 0.95);
@@ -108,7 +108,7 @@ private:
     }
 
     void hole(const part::PartHole& hole) {
-        const bool bright = isLit(part::Element::hole(hole.source));
+        const bool bright = isLit(job::Element::hole(hole.source));
         const double radius = layout.screenFromFlat.m11() * hole.diameter / 2;
         const bool isLarge = !hole.isRound() && !hole.isSlot();
         const double arm = isLarge ? 5 : radius + 5;
@@ -157,8 +157,8 @@ private:
 
     /// Which way the sheet was rolled: three faint arrows, where it is known.
     void grain() {
-        if (part.grain == part::Grain::Unsaid) return;
-        const bool along = part.grain == part::Grain::Lengthwise;
+        if (part.grain == job::Grain::Unsaid) return;
+        const bool along = part.grain == job::Grain::Lengthwise;
         const QPointF way = along ? QPointF(1, 0) : QPointF(0, 1), aside(way.y(), way.x());
         const QRectF& blank = layout.blank;
         const double reach = std::min(40.0, (along ? blank.width() : blank.height()) / 4);
@@ -180,7 +180,7 @@ private:
     int rankOf(const RunningDimension& dimension) const {
         if (isBright(dimension)) return 0;
         if (dimension.about.isNothing()) return 1;
-        return dimension.about.kind == part::Element::Kind::Bend ? 2 : 3;
+        return dimension.about.kind == job::Element::Kind::Bend ? 2 : 3;
     }
 
     void tick(const QPointF& at, bool upright, bool bright) {
@@ -285,37 +285,37 @@ private:
     const part::Part& part;
     const BlankLayout& layout;
     const Palette& palette;
-    const std::vector<part::Element>& lit;
+    const std::vector<job::Element>& lit;
 };
 
 } // namespace
 
 void paintBlank(QPainter& painter, const part::Part& part, const BlankLayout& layout,
                 const quantity::Reading& reading, const Palette& palette,
-                const std::vector<part::Element>& lit) {
+                const std::vector<job::Element>& lit) {
     BlankPainter(painter, part, layout, palette, lit).paint(reading);
 }
 
-part::Element blankElementAt(const part::Part& part, const BlankLayout& layout, const QPointF& point) {
+job::Element blankElementAt(const part::Part& part, const BlankLayout& layout, const QPointF& point) {
     const QPointF flat = layout.screenFromFlat.inverted().map(point);
     const Vec2 p(flat.x(), flat.y());
     constexpr double kReach = 6; // pixels: a line or a small hole is hard to hit
     const double reach = kReach / layout.screenFromFlat.m11();
     for (const part::PartHole& hole : part.holes)
         if (contains(hole.shapeInFlat, p) || (nearestOn(hole.shapeInFlat, p) - p).norm() < reach)
-            return part::Element::hole(hole.source);
+            return job::Element::hole(hole.source);
     for (const part::PartBend& bend : part.bends) {
         const bool inStrip = contains(bend.zoneInFlat, p);
         if (inStrip || distance(p, part::keptLine(bend, 0.5)) < 2 * reach)
-            return part::Element::bend(bend.id);
+            return job::Element::bend(bend.id);
     }
     for (const part::PartPlate& plate : part.plates)
-        if (contains(plate.shapeInFlat, p)) return part::Element::plate(plate.id);
+        if (contains(plate.shapeInFlat, p)) return job::Element::plate(plate.id);
     return {};
 }
 
 void paintBendBadge(QPainter& painter, const QPointF& centre, double size, int order, const QString& number) {
-    const QColor colour = temper(order);
+    const QColor colour = bendColour(order);
     painter.setPen(QPen(mixed(colour, Qt::black, 0.35), size * 0.08));
     painter.setBrush(colour);
     painter.drawPolygon(QPolygonF{centre + QPointF(0, -size), centre + QPointF(size, 0),

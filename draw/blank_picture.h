@@ -2,7 +2,7 @@
 #pragma once
 
 #include "draw/palette.h"
-#include "part/element.h"
+#include "job/element.h"
 #include "part/part.h"
 #include "quantity/length.h"
 
@@ -32,10 +32,10 @@ BlankLayout layOutBlank(const part::Part& part, const QRectF& area, double textS
 
 void paintBlank(QPainter& painter, const part::Part& part, const BlankLayout& layout,
                 const quantity::Reading& reading, const Palette& palette,
-                const std::vector<part::Element>& lit);
+                const std::vector<job::Element>& lit);
 
 /// Hole, bend strip or plate under a point; nothing outside the blank.
-part::Element blankElementAt(const part::Part& part, const BlankLayout& layout, const QPointF& point);
+job::Element blankElementAt(const part::Part& part, const BlankLayout& layout, const QPointF& point);
 
 /// A bend's number on its diamond, as it stands on blank, ladder and paper.
 void paintBendBadge(QPainter& painter, const QPointF& centre, double size, int order, const QString& number);

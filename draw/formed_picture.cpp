@@ -40,7 +40,7 @@ QColor colourOf(const SeenFace& face, const Palette& palette, bool lit) {
     }
     // The heated strip shows its temper colour; its back a little less, so that face and back stay apart.
     if (face.bendOrder >= 0)
-        colour = mixed(colour, temper(face.bendOrder), face.side == Face::Side::Face ? 0.75 : 0.55);
+        colour = mixed(colour, bendColour(face.bendOrder), face.side == Face::Side::Face ? 0.75 : 0.55);
     if (lit) colour = mixed(colour, palette.marking, 0.12);
     // Seen at a slant a face is darker by up to an eighth: enough to tell legs apart, not enough to make a
     // face look like a back.
@@ -66,7 +66,7 @@ void drawEdges(QPainter& painter, QList<QLineF>& lines, const QColor& colour, bo
 } // namespace
 
 void paintFormed(QPainter& painter, const std::vector<SeenFace>& seen, const Palette& palette,
-                 const std::vector<part::Element>& lit) {
+                 const std::vector<job::Element>& lit) {
     const QColor ink = mixed(palette.ink, palette.back, 0.45);
     const bool smooth = painter.testRenderHint(QPainter::Antialiasing);
     QList<QLineF> lines;
@@ -91,11 +91,11 @@ void paintFormed(QPainter& painter, const std::vector<SeenFace>& seen, const Pal
     painter.setRenderHint(QPainter::Antialiasing, smooth);
 }
 
-part::Element elementAt(const std::vector<SeenFace>& seen, const QPointF& point) {
+job::Element elementAt(const std::vector<SeenFace>& seen, const QPointF& point) {
     const auto front = std::find_if(seen.rbegin(), seen.rend(), [&](const SeenFace& face) {
         return QPolygonF(face.outline.begin(), face.outline.end()).containsPoint(point, Qt::OddEvenFill);
     });
-    return front == seen.rend() ? part::Element{} : front->about;
+    return front == seen.rend() ? job::Element{} : front->about;
 }
 
 } // namespace goodfold::draw

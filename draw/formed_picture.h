@@ -12,7 +12,7 @@ namespace goodfold::draw {
 struct SeenFace {
     QVarLengthArray<QPointF, 6> outline;
     QVarLengthArray<bool, 6> inked;
-    part::Element about;
+    job::Element about;
     Face::Side side;
     int bendOrder;
     double light; // 0 to 1: how squarely it looks at the viewer
@@ -27,9 +27,9 @@ std::vector<SeenFace> look(const Scene& scene, const Camera& camera);
 
 /// `lit` are told apart by a heavier outline as well as by colour.
 void paintFormed(QPainter& painter, const std::vector<SeenFace>& seen, const Palette& palette,
-                 const std::vector<part::Element>& lit);
+                 const std::vector<job::Element>& lit);
 
 /// The frontmost thing at a point; holes come before the plate they are in. Nothing where there is none.
-part::Element elementAt(const std::vector<SeenFace>& seen, const QPointF& point);
+job::Element elementAt(const std::vector<SeenFace>& seen, const QPointF& point);
 
 } // namespace goodfold::draw

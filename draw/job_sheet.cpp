@@ -26,7 +26,7 @@ QString text(const std::string& says) {
 
 class JobSheet {
 public:
-    JobSheet(QPdfWriter& writer, const part::Job& job, const part::Part& part,
+    JobSheet(QPdfWriter& writer, const job::Job& job, const part::Part& part,
              const quantity::Reading& reading)
         : writer(writer), painter(&writer), job(job), part(part), reading(reading) {
         const double scale = kDotsPerInch / 72.0;
@@ -114,7 +114,7 @@ private:
         row(QObject::tr("Lines to scribe, in the order they are used"), kText, Weight::SemiBold);
         for (size_t i = 0; i < plan.steps.size(); ++i) {
             const sequence::StepMark mark = sequence::markOf(part, plan.steps[i]);
-            const auto& bend = part.bends[static_cast<size_t>(plan.steps[i].way.bend)];
+            const auto& bend = part.bends[static_cast<size_t>(plan.steps[i].operation.bend)];
             row(QObject::tr("%1.  %2 %3, on the %4: bend %5, flush with %6")
                     .arg(i + 1)
                     .arg(length(mark.at),
@@ -176,7 +176,7 @@ private:
     }
 
     void picture(const sequence::Step& step, const QRectF& area) {
-        const StepScene made = stepSceneOf(part, step.way, step.before, step.way.setup.restsAtDeg);
+        const StepScene made = stepSceneOf(part, step.operation, step.before, step.operation.setup.restsAtDeg);
         Camera camera;
         camera.yawDeg = 32;
         camera.pitchDeg = 22;
@@ -198,7 +198,7 @@ private:
 
     QPdfWriter& writer;
     QPainter painter;
-    const part::Job& job;
+    const job::Job& job;
     const part::Part& part;
     const quantity::Reading& reading;
     const Palette palette = Palette::light();
@@ -208,7 +208,7 @@ private:
 
 } // namespace
 
-QByteArray jobSheetPdf(const part::Job& job, const part::Part& part, const sequence::Plan& plan,
+QByteArray jobSheetPdf(const job::Job& job, const part::Part& part, const sequence::Plan& plan,
                        const std::vector<check::Finding>& findings, QPageSize::PageSizeId paper,
                        const quantity::Reading& reading) {
     QBuffer buffer;

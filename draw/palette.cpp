@@ -45,7 +45,7 @@ Palette Palette::dark() {
             .accent = "#8DB9E2"};
 }
 
-QColor temper(int order) {
+QColor bendColour(int order) {
     static const std::array<QColor, 6> colours{"#E8D08A", "#D9A441", "#A8642A",
                                                "#6E3F72", "#2F4F8F", "#6C9BC4"};
     return colours[static_cast<size_t>(order) % colours.size()];

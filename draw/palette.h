@@ -18,7 +18,7 @@ struct Palette {
 
 /// Temper colour of the bend made as number `order` (0 first): pale straw, straw, bronze, purple, deep blue,
 /// pale blue, then again. Always shown with the bend's number.
-QColor temper(int order);
+QColor bendColour(int order);
 
 /// Ink that reads on a temper colour.
 QColor inkOn(const QColor& ground);

@@ -17,7 +17,7 @@ bool isRead(const part::Part& part, const part::Mark& mark, bool across) {
     using Kind = part::Mark::Kind;
     if (mark.kind == Kind::BendStart || mark.kind == Kind::BendEnd || mark.kind == Kind::Corner) return false;
     if (mark.kind != Kind::BendCentre && mark.kind != Kind::Hit) return mark.kind != Kind::Trim || !across;
-    return part.form == part::StockForm::Bar ||
+    return part.form == job::StockForm::Bar ||
            part::runsAlong(part.bends[static_cast<size_t>(part.bendIndex(mark.about.id))]) == across;
 }
 
@@ -41,7 +41,7 @@ std::vector<RunningDimension> runningDimensions(const part::Part& part, const qu
     const double length = part.blank.length;
     all.push_back({length, xOf(length), figureOf(length, reading), {}});
     shareFigures(all, reading);
-    if (part.datum == part::Edge::End) std::reverse(all.begin(), all.end());
+    if (part.datum == job::Edge::End) std::reverse(all.begin(), all.end());
     return all;
 }
 

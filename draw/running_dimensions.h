@@ -14,7 +14,7 @@ struct RunningDimension {
     double along; // mm from the datum end
     double x;     // mm from the blank's left end, where it stands on a drawing
     QString text;
-    part::Element about; // nothing for the two ends
+    job::Element about; // nothing for the two ends
 };
 
 /// Datum end, punch marks, bend centrelines, trim lines, far end, from the blank's left to its right; on

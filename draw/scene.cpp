@@ -10,7 +10,7 @@ namespace goodfold::draw {
 
 namespace {
 
-using part::Element;
+using job::Element;
 
 constexpr double kArcStepDeg = 10;
 // How far chords may stand off what is round, in mm: a hole, and a bend's outer face.

@@ -1,7 +1,7 @@
 // The part as flat faces in the root frame, ready to be looked at from anywhere.
 #pragma once
 
-#include "part/element.h"
+#include "job/element.h"
 #include "part/fold.h"
 
 #include <QVarLengthArray>
@@ -14,7 +14,7 @@ struct Face {
     QVarLengthArray<Vec3, 6> corners; // convex, counter-clockwise as seen from outside
     QVarLengthArray<bool, 6> inked;   // whether the edge from each corner to the next is an edge of the part
     Vec3 normal;                      // unit, outward
-    part::Element about;
+    job::Element about;
     Side side = Side::Rim;
     int bendOrder = -1; // for a bend zone: its place in the order of bending
 };

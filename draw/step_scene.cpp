@@ -6,20 +6,20 @@ namespace goodfold::draw {
 
 namespace {
 
-using sequence::Way;
+using sequence::Operation;
 
 constexpr double kBeyond = 34; // mm of a bench or a beam shown past the part
 
 /// A vise stands upright: its x is up, and you stand where it bends toward.
-Pose3 viewFromTool(const Way& way) {
+Pose3 viewFromTool(const Operation& operation) {
     Pose3 pose = Pose3::Identity();
-    if (way.setup.tool->kind == tool::Kind::PressDie) return pose;
-    if (!way.setup.tool->isInVise()) { // seen from the end of the bend, a little from before the apron
+    if (operation.setup.tool->kind == tool::Kind::PressDie) return pose;
+    if (!operation.setup.tool->isInVise()) { // seen from the end of the bend, a little from before the apron
         constexpr double kFromEndDeg = 16;
         pose.linear() = Eigen::AngleAxisd(-radians(kFromEndDeg), Vec3::UnitZ()).toRotationMatrix();
         return pose;
     }
-    const double toward = way.hold.toward ? 1 : -1; // the viewer stands at negative y
+    const double toward = operation.hold.toward ? 1 : -1; // the viewer stands at negative y
     pose.linear().col(0) = Vec3(0, 0, 1);
     pose.linear().col(2) = Vec3(0, -toward, 0);
     pose.linear().col(1) = pose.linear().col(2).cross(pose.linear().col(0));
@@ -77,23 +77,23 @@ void addPrism(Scene& scene, const Pose3& pose, const Polygon& section, double fr
 }
 
 /// In whose frame an element lies: a bend in its parent's.
-size_t plateOf(const part::Part& part, const part::Element& element) {
-    if (element.kind != part::Element::Kind::Bend) return static_cast<size_t>(part.plateIndex(element.id));
+size_t plateOf(const part::Part& part, const job::Element& element) {
+    if (element.kind != job::Element::Kind::Bend) return static_cast<size_t>(part.plateIndex(element.id));
     return static_cast<size_t>(part.bends[static_cast<size_t>(part.bendIndex(element.id))].parent);
 }
 
 } // namespace
 
-StepScene stepSceneOf(const part::Part& part, const Way& way, sequence::Made before, double turnedDeg,
+StepScene stepSceneOf(const part::Part& part, const Operation& operation, sequence::BendSet before, double turnedDeg,
                       const std::optional<sequence::Obstacle>& obstacle) {
-    const part::Folded folded = part::foldAt(part, sequence::turnedAt(part, before, way.bend, turnedDeg));
+    const part::Folded folded = part::foldAt(part, sequence::turnedAt(part, before, operation.bend, turnedDeg));
     StepScene made;
     made.scene = sceneOf(part, folded);
-    const sequence::ToolPlaces places = sequence::toolPlaces(part, way, turnedDeg);
-    const auto parent = static_cast<size_t>(part.bends[static_cast<size_t>(way.bend)].parent);
+    const sequence::ToolPlaces places = sequence::toolPlaces(part, operation, turnedDeg);
+    const auto parent = static_cast<size_t>(part.bends[static_cast<size_t>(operation.bend)].parent);
     const Pose3 toolFromRoot =
         (folded.rootFromFlat[parent] * places.of(tool::Solid::Motion::Fixed)).inverse();
-    const Pose3 viewFromRoot = viewFromTool(way) * toolFromRoot;
+    const Pose3 viewFromRoot = viewFromTool(operation) * toolFromRoot;
     Eigen::AlignedBox3d inTool;
     for (Face& face : made.scene.faces) {
         for (Vec3& corner : face.corners) {
@@ -111,7 +111,7 @@ StepScene stepSceneOf(const part::Part& part, const Way& way, sequence::Made bef
     Eigen::AlignedBox2d room(beyond(inTool.min(), -kBeyond), beyond(inTool.max(), kBeyond));
     room.extend(Vec2(-70, -60));
     room.extend(Vec2(50, 70));
-    for (const tool::Solid& solid : tool::solidsOf(way.setup, way.hold, way.work)) {
+    for (const tool::Solid& solid : tool::solidsOf(operation.setup, operation.hold, operation.work)) {
         if (solid.name == "the wall" || solid.name == "the press's column") continue;
         const Polygon section =
             solid.motion == tool::Solid::Motion::Fixed ? cutTo(solid.section, room) : solid.section;
@@ -122,7 +122,7 @@ StepScene stepSceneOf(const part::Part& part, const Way& way, sequence::Made bef
                      section, from, to);
     }
     for (const Vec2& corner : {Vec2(-50, -20), Vec2(20, 30)})
-        made.fitted.push_back(viewFromTool(way) * Vec3(corner.x(), 0, corner.y()));
+        made.fitted.push_back(viewFromTool(operation) * Vec3(corner.x(), 0, corner.y()));
     return made;
 }
 

@@ -15,7 +15,7 @@ struct StepScene {
 
 /// The part when those bends are made that were before the step, its own turned by `turnedDeg`; in the tool
 /// as it then stands. Benches and beams are cut off a little beyond the part.
-StepScene stepSceneOf(const part::Part& part, const sequence::Way& way, sequence::Made before,
+StepScene stepSceneOf(const part::Part& part, const sequence::Operation& operation, sequence::BendSet before,
                       double turnedDeg, const std::optional<sequence::Obstacle>& obstacle = {});
 
 } // namespace goodfold::draw

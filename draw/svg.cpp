@@ -37,8 +37,8 @@ public:
         holes(true);
         xml.writeEndElement();
         sunk();
-        bends("bend-up", part::Turn::Up, "#1f5fbf");
-        bends("bend-down", part::Turn::Down, "#bf1f1f");
+        bends("bend-up", job::Turn::Up, "#1f5fbf");
+        bends("bend-down", job::Turn::Down, "#bf1f1f");
         trims();
         notes();
         xml.writeEndElement();
@@ -126,13 +126,13 @@ private:
         attribute("r", number(diameter / 2));
     }
 
-    void bends(const char* id, part::Turn turn, const char* stroke) {
+    void bends(const char* id, job::Turn turn, const char* stroke) {
         group(id, stroke);
         for (const part::PartBend& bend : part.bends) {
             if (bend.turn != turn) continue;
             QString d;
-            for (int hit = 0; hit < bend.hits; ++hit) {
-                const Segment line = part::keptLine(bend, (hit + 0.5) / bend.hits);
+            for (int bump = 0; bump < bend.bumps; ++bump) {
+                const Segment line = part::keptLine(bend, (bump + 0.5) / bend.bumps);
                 const QPointF from = at(line.from), to = at(line.to);
                 d += QStringLiteral("M%1 %2 L%3 %4 ")
                          .arg(number(from.x()), number(from.y()), number(to.x()), number(to.y()));
@@ -158,7 +158,7 @@ private:
                 QStringLiteral("%1: %2° %3 R%4")
                     .arg(QString::fromStdString(bend.id),
                          QString::fromStdString(quantity::printNumber(bend.shape.angleDeg, 2)),
-                         bend.turn == part::Turn::Up ? QStringLiteral("up") : QStringLiteral("down"),
+                         bend.turn == job::Turn::Up ? QStringLiteral("up") : QStringLiteral("down"),
                          QString::fromStdString(quantity::printNumber(bend.shape.insideRadius, 3))));
             xml.writeEndElement();
         }

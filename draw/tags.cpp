@@ -10,14 +10,14 @@
 namespace goodfold::draw {
 
 Vec3 anchorOf(const part::Part& part, const part::Folded& folded, const Camera& camera,
-              const part::Element& element) {
-    if (const int hole = part.holeIndex(element.id); element.kind == part::Element::Kind::Hole && hole >= 0) {
+              const job::Element& element) {
+    if (const int hole = part.holeIndex(element.id); element.kind == job::Element::Kind::Hole && hole >= 0) {
         const part::PartHole& own = part.holes[static_cast<size_t>(hole)];
         const part::FormedHole formed = part::formedPoint(folded, own.plate, own.centreOfShape());
         const bool faceSeen = formed.axis.dot(camera.towardViewer()) > 0;
         return formed.point + (faceSeen ? part.thickness : 0) * formed.axis;
     }
-    if (const int bend = part.bendIndex(element.id); element.kind == part::Element::Kind::Bend && bend >= 0) {
+    if (const int bend = part.bendIndex(element.id); element.kind == job::Element::Kind::Bend && bend >= 0) {
         const Segment& centre = part.bends[static_cast<size_t>(bend)].centre;
         return part::inRoot(part, folded, bend, centre.middle(), part.thickness / 2);
     }

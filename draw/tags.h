@@ -11,7 +11,7 @@ namespace goodfold::draw {
 
 /// Something to say about a place of the part.
 struct TagWish {
-    part::Element about;
+    job::Element about;
     QString text;
     QPointF anchor; // on the screen
     QSizeF size;
@@ -19,7 +19,7 @@ struct TagWish {
 };
 
 struct Tag {
-    part::Element about;
+    job::Element about;
     QString text;
     QPointF anchor;
     QRectF box;
@@ -28,7 +28,7 @@ struct Tag {
 
 /// The root point a tag is tied to: the middle of a plate's nearest long side, of a bend's strip, of a hole.
 Vec3 anchorOf(const part::Part& part, const part::Folded& folded, const Camera& camera,
-              const part::Element& element);
+              const job::Element& element);
 
 /// Boxes inside `area`, off the part, off each other and off what is `taken` as far as there is room. The
 /// same wishes in the same view always come out the same.

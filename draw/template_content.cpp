@@ -15,7 +15,7 @@ constexpr double kBelow = 22; // running dimensions under it
 
 /// Room for the crosses of holes near an end and for the datum sign; of a sheet also for its second rule.
 double besideOf(const part::Part& part) {
-    return part.form == part::StockForm::Sheet ? 24 : 12;
+    return part.form == job::StockForm::Sheet ? 24 : 12;
 }
 
 } // namespace
@@ -50,11 +50,11 @@ void TemplateContent::paint() {
     for (const part::PartHole& hole : part.holes)
         cross(hole);
     dimensions();
-    if (part.form == part::StockForm::Sheet) dimensionsAcross();
+    if (part.form == job::StockForm::Sheet) dimensionsAcross();
 }
 
 void TemplateContent::datum() {
-    const bool atEnd = part.datum == part::Edge::End;
+    const bool atEnd = part.datum == job::Edge::End;
     const Vec2 end(part::flatXAt(part, 0), part.blank.corner.y());
     const QPointF corner = at(end), top = corner - QPointF(0, part.blank.width);
     const double out = atEnd ? 4 : -4;
@@ -93,7 +93,7 @@ void TemplateContent::trims() {
 
 void TemplateContent::bend(const part::PartBend& bend) {
     if (bend.allowance <= 0) return;
-    const bool toward = bend.turn == part::Turn::Up;
+    const bool toward = bend.turn == job::Turn::Up;
     const auto line = [&](double share) {
         const Segment kept = part::keptLine(bend, share);
         painter.drawLine(at(kept.from), at(kept.to));
@@ -107,7 +107,7 @@ void TemplateContent::bend(const part::PartBend& bend) {
 }
 
 QString TemplateContent::bendInWords(const part::PartBend& bend) const {
-    const bool toward = bend.turn == part::Turn::Up;
+    const bool toward = bend.turn == job::Turn::Up;
     return QStringLiteral("bend %1: %2%3 %4")
         .arg(QString::fromStdString(bend.id),
              QString::fromStdString(quantity::printNumber(reading.bendAngle(bend.shape.angleDeg), 2)),
@@ -132,7 +132,7 @@ void TemplateContent::labelAlong(const part::PartBend& bend) {
 void TemplateContent::bendLabels() {
     std::vector<const part::PartBend*> bends;
     for (const part::PartBend& bend : part.bends) {
-        if (part.form == part::StockForm::Sheet && part::runsAlong(bend))
+        if (part.form == job::StockForm::Sheet && part::runsAlong(bend))
             labelAlong(bend);
         else
             bends.push_back(&bend);
@@ -203,7 +203,7 @@ QString TemplateContent::holeInWords(const part::PartHole& hole) const {
     const double slot = (hole.spineInFlat.to - hole.spineInFlat.from).norm();
     if (hole.isSlot())
         says += QStringLiteral(" slot %1 × %2").arg(size(hole.diameter), size(slot + hole.diameter));
-    else if (hole.isRound() || hole.kind == part::Hole::Kind::D || hole.kind == part::Hole::Kind::Key)
+    else if (hole.isRound() || hole.kind == job::Hole::Kind::D || hole.kind == job::Hole::Kind::Key)
         says += QStringLiteral(" ø%1").arg(size(hole.diameter));
     if (hole.isSunk()) says += ", " + QString::fromStdString(check::sunkInWords(hole, reading.unit));
     return says;

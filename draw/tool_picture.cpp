@@ -39,7 +39,7 @@ public:
             room |= QRectF(line.from, line.to).normalized().adjusted(-0.01, -0.01, 0.01, 0.01);
         if (view == tool::View::Along) // widths have no heights of their own
             for (const tool::Outline& outline : outlines)
-                if (!outline.goesOn)
+                if (!outline.isUnbounded)
                     for (const Vec2& corner : outline.shape)
                         room |= QRectF(pointOf(corner), QSizeF(0.01, 0.01));
         const double beyond = 0.12 * std::max(room.width(), room.height()) + 6;
@@ -72,9 +72,9 @@ private:
         if (key == "fingers") return length((dimension.to - dimension.from).norm());
         if (key == "openings") return length(sample.setup.opening);
         tool::Tool read = tool; // its figures are found by reference
-        const tool::Figure& figure = *tool::findFigure(key);
+        const tool::Parameter& figure = *tool::findParameter(key);
         const double value = figure.in(read);
-        return figure.unit == tool::Figure::Unit::Degrees ? QString::number(value) + QChar(0x00B0)
+        return figure.unit == tool::Parameter::Unit::Degrees ? QString::number(value) + QChar(0x00B0)
                                                           : length(value);
     }
 

@@ -1,7 +1,7 @@
 #include "app/bending/bending_stage.h"
 
-#include "app/cells/sheet.h"
-#include "app/theme.h"
+#include "app/widgets/cell_panel.h"
+#include "app/widgets/theme.h"
 #include "draw/job_sheet.h"
 
 #include <QApplication>
@@ -61,7 +61,7 @@ BendingStage::BendingStage(Document& document, Planner& planner, QWidget* parent
     rowArea->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     rowArea->setFixedHeight(px(136));
     rowArea->setAccessibleName(tr("Row of steps"));
-    beside = new Sheet(
+    beside = new CellPanel(
         document, tr("What to do"), [this](Document&) { return blocks(); }, this);
 
     auto* column = new QVBoxLayout;
@@ -124,7 +124,7 @@ void BendingStage::takePlan() {
     if (plan()) {
         std::set<std::string> tools;
         for (const sequence::Step& step : plan()->steps)
-            tools.insert(step.way.setup.tool->id);
+            tools.insert(step.operation.setup.tool->id);
         QString says = tools.size() == 1 ? tr("Best order, all in one tool")
                                          : tr("Best order, in %1 tools").arg(tools.size());
         if (!planner.latest()->wishes.isFree())
@@ -159,12 +159,12 @@ void BendingStage::fillRow() {
     for (int i = 0; i < stepCount(); ++i) {
         const sequence::Step& step = plan()->steps[static_cast<size_t>(i)];
         auto* view = new StepView(StepView::Size::Small, row);
-        const auto& bend = planner.latest()->part.bends[static_cast<size_t>(step.way.bend)];
+        const auto& bend = planner.latest()->part.bends[static_cast<size_t>(step.operation.bend)];
         view->setFixedSize(px(150), px(116));
         view->setCaption(
-            tr("%1  bend %2, %3").arg(i + 1).arg(text(bend.id), text(step.way.setup.tool->name)));
+            tr("%1  bend %2, %3").arg(i + 1).arg(text(bend.id), text(step.operation.setup.tool->name)));
         view->setAccessibleName(tr("Step %1, bend %2").arg(i + 1).arg(text(bend.id)));
-        view->show(planner.latest(), step.way, step.before, step.way.setup.restsAtDeg);
+        view->show(planner.latest(), step.operation, step.before, step.operation.setup.restsAtDeg);
         connect(view, &StepView::clicked, this, [this, i] { choose(i); });
         connect(view, &StepView::dragged, this, [this](const QPoint& inRow) {
             for (size_t other = 0; other < small.size(); ++other)
@@ -202,10 +202,10 @@ void BendingStage::showStep() {
     if (plan() && chosen < stepCount()) {
         const sequence::Step& step = plan()->steps[static_cast<size_t>(chosen)];
         const QSignalBlocker quiet(slider);
-        slider->setRange(0, static_cast<int>(std::lround(step.way.setup.loadedAngleDeg * kPerDegree)));
+        slider->setRange(0, static_cast<int>(std::lround(step.operation.setup.loadedAngleDeg * kPerDegree)));
         slider->setValue(slider->maximum() / 3);
-        large->show(latest, step.way, step.before, static_cast<double>(slider->value()) / kPerDegree);
-        document.select(Element::bend(latest->part.bends[static_cast<size_t>(step.way.bend)].id));
+        large->show(latest, step.operation, step.before, static_cast<double>(slider->value()) / kPerDegree);
+        document.select(Element::bend(latest->part.bends[static_cast<size_t>(step.operation.bend)].id));
         QApplication::sendPostedEvents(nullptr, QEvent::LayoutRequest); // the row may just have been filled
         rowArea->ensureWidgetVisible(small[static_cast<size_t>(chosen)]);
     } else {
@@ -235,11 +235,11 @@ void BendingStage::showReason(size_t stuck, size_t reason) {
     lookedAt = {stuck, reason};
     const auto latest = planner.latest();
     const sequence::Stuck& bend = latest->outcome.stuck[stuck];
-    const auto& [way, obstacle] = bend.reasons[reason];
+    const auto& [operation, obstacle] = bend.reasons[reason];
     const QSignalBlocker quiet(slider);
-    slider->setRange(0, static_cast<int>(std::lround(way.setup.loadedAngleDeg * kPerDegree)));
+    slider->setRange(0, static_cast<int>(std::lround(operation.setup.loadedAngleDeg * kPerDegree)));
     slider->setValue(static_cast<int>(std::lround(obstacle.atDeg * kPerDegree)));
-    large->show(latest, way, bend.made, obstacle.atDeg, obstacle);
+    large->show(latest, operation, bend.made, obstacle.atDeg, obstacle);
     angle->setText(tr("%1°").arg(slider->value() / kPerDegree));
 }
 
@@ -267,14 +267,14 @@ void BendingStage::keyPressEvent(QKeyEvent* event) {
 Cell::Answer BendingStage::moveStep(int from, int to) {
     std::vector<std::string> order;
     for (const sequence::Step& step : plan()->steps)
-        order.push_back(planner.latest()->part.bends[static_cast<size_t>(step.way.bend)].id);
+        order.push_back(planner.latest()->part.bends[static_cast<size_t>(step.operation.bend)].id);
     const auto at = order.begin() + from;
     if (to > from)
         std::rotate(at, at + 1, order.begin() + to + 1);
     else
         std::rotate(order.begin() + to, at, at + 1);
     chosen = to;
-    return document.apply(tr("order of bending"), part::withBendOrder(document.job(), order));
+    return document.apply(tr("order of bending"), edit::withBendOrder(document.job(), order));
 }
 
 QByteArray BendingStage::jobSheet() const {

@@ -3,7 +3,7 @@
 #pragma once
 
 #include "app/bending/step_view.h"
-#include "app/cells/cell.h"
+#include "app/widgets/cell.h"
 
 #include <QTimer>
 
@@ -13,7 +13,7 @@ class QSlider;
 
 namespace goodfold::app {
 
-class Sheet;
+class CellPanel;
 
 class BendingStage : public QWidget {
     Q_OBJECT
@@ -71,7 +71,7 @@ private:
     QWidget* row;
     QScrollArea* rowArea;
     std::vector<StepView*> small;
-    Sheet* beside;
+    CellPanel* beside;
 };
 
 } // namespace goodfold::app

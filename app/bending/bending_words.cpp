@@ -1,6 +1,6 @@
 // What the column beside the picture says, and what can be settled there.
 #include "app/bending/bending_stage.h"
-#include "app/cells/sheet.h"
+#include "app/widgets/cell_panel.h"
 #include "check/words.h"
 #include "sequence/around.h"
 #include "sequence/say.h"
@@ -42,8 +42,8 @@ std::vector<Block> BendingStage::blocks() {
 }
 
 Cell BendingStage::toolChoice(const sequence::Step& step) {
-    const std::string bend = planner.latest()->part.bends[static_cast<size_t>(step.way.bend)].id;
-    const part::Bend* own = document.job().findBend(bend);
+    const std::string bend = planner.latest()->part.bends[static_cast<size_t>(step.operation.bend)].id;
+    const job::Bend* own = document.job().findBend(bend);
     QStringList names{tr("whichever is best")};
     std::vector<std::string> ids{{}};
     for (const tool::Tool& tool : planner.latest()->shop->tools)
@@ -55,14 +55,14 @@ Cell BendingStage::toolChoice(const sequence::Step& step) {
     return choice(tr("Tool of this step"), names, now == ids.end() ? 0 : static_cast<int>(now - ids.begin()),
                   [this, bend, ids](int index) {
                       return document.apply(
-                          tr("tool"), part::withTool(document.job(), bend, ids[static_cast<size_t>(index)]));
+                          tr("tool"), edit::withTool(document.job(), bend, ids[static_cast<size_t>(index)]));
                   });
 }
 
 Cell BendingStage::bestAgain() {
     return press(
         tr("best order again"), tr("Best order again"),
-        [this] { return document.change(tr("free order of bending"), part::freeBending); },
+        [this] { return document.change(tr("free order of bending"), edit::freeBending); },
         Cell::Look::Button);
 }
 
@@ -82,7 +82,7 @@ Block BendingStage::taskBlock(size_t afterStep) const {
 std::vector<Block> BendingStage::stepBlocks(const sequence::Step& step) {
     const part::Part& part = planner.latest()->part;
     const quantity::Reading reading = document.reading();
-    const part::PartBend& bend = part.bends[static_cast<size_t>(step.way.bend)];
+    const part::PartBend& bend = part.bends[static_cast<size_t>(step.operation.bend)];
     Cell badge;
     badge.kind = Cell::Kind::Badge;
     badge.about = Element::bend(bend.id);
@@ -150,7 +150,7 @@ std::vector<Block> BendingStage::reasonBlocks(size_t which) {
     std::vector<Block> all{head};
     for (size_t i = 0; i < stuck.reasons.size(); ++i) {
         const sequence::Stuck::Reason& reason = stuck.reasons[i];
-        const QString name = text(reason.way.setup.tool->name);
+        const QString name = text(reason.operation.setup.tool->name);
         const bool isShown = lookedAt == std::pair(which, i);
         Block block = blockOf(6, {press(
                                      name, tr("Show bend %1 in the %2").arg(text(head.about.id), name),
@@ -175,13 +175,13 @@ std::vector<Block> BendingStage::stuckBlocks() {
     for (size_t i = 0; i < planner.latest()->outcome.stuck.size(); ++i)
         for (Block& block : reasonBlocks(i))
             all.push_back(std::move(block));
-    Block ways;
-    ways.gapAbove = 8;
+    Block operations;
+    operations.gapAbove = 8;
     for (const check::Remedy& remedy : planner.latest()->mends)
-        ways.lines.push_back({press(
+        operations.lines.push_back({press(
             text(remedy.says), text(remedy.says),
             [this, remedy] { return document.take(remedy, document.selected()); }, Cell::Look::Button)});
-    if (!ways.lines.empty()) all.push_back(std::move(ways));
+    if (!operations.lines.empty()) all.push_back(std::move(operations));
     Block tools;
     tools.gapAbove = 8;
     for (const std::string& says : planner.latest()->otherTools)

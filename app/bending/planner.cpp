@@ -1,7 +1,7 @@
 #include "app/bending/planner.h"
 
-#include "app/shop/tool_book.h"
-#include "app/shop_book.h"
+#include "app/base/tool_book.h"
+#include "app/base/hardware_book.h"
 #include "sequence/findings.h"
 
 #include <QCoreApplication>
@@ -13,7 +13,7 @@ namespace goodfold::app {
 namespace {
 
 /// All there is to know about the plan of a job; `goOn` false stops.
-std::shared_ptr<Planned> planned(const part::Job& job, const material::Material& material,
+std::shared_ptr<Planned> planned(const job::Job& job, const material::Material& material,
                                  std::shared_ptr<const tool::Shop> shop, const quantity::Reading& reading,
                                  const sequence::GoOn& goOn) {
     auto made = std::make_shared<Planned>();

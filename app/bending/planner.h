@@ -2,7 +2,7 @@
 // never waits, and what is out of date is stopped.
 #pragma once
 
-#include "app/document.h"
+#include "app/base/document.h"
 #include "sequence/mend.h"
 
 #include <QTimer>
@@ -14,7 +14,7 @@ namespace goodfold::app {
 
 /// A job with the plan that was made for it, and the shop it was made with. The document may be further on.
 struct Planned {
-    part::Job job;
+    job::Job job;
     std::shared_ptr<const tool::Shop> shop;
     part::Part part;
     sequence::Wishes wishes;

@@ -1,6 +1,6 @@
 #include "app/bending/step_view.h"
 
-#include "app/theme.h"
+#include "app/widgets/theme.h"
 #include "check/words.h"
 
 #include <QApplication>
@@ -22,11 +22,11 @@ QSize StepView::minimumSizeHint() const {
     return size == Size::Large ? QSize(320, 220) : QSize(px(150), px(112));
 }
 
-void StepView::show(std::shared_ptr<const Planned> newPlan, const sequence::Way& newWay,
-                    sequence::Made newBefore, double degrees,
+void StepView::show(std::shared_ptr<const Planned> newPlan, const sequence::Operation& newWay,
+                    sequence::BendSet newBefore, double degrees,
                     const std::optional<sequence::Obstacle>& newObstacle) {
     planned = std::move(newPlan);
-    way = newWay;
+    operation = newWay;
     before = newBefore;
     turnedDeg = degrees;
     obstacle = newObstacle;
@@ -51,7 +51,7 @@ void StepView::setChosen(bool on) {
 
 void StepView::rebuild() {
     if (!planned) return;
-    made = draw::stepSceneOf(planned->part, way, before, turnedDeg, obstacle);
+    made = draw::stepSceneOf(planned->part, operation, before, turnedDeg, obstacle);
     look();
 }
 
@@ -74,7 +74,7 @@ void StepView::paintEvent(QPaintEvent*) {
     const draw::Palette& p = colours();
     painter.setRenderHint(QPainter::Antialiasing);
     painter.setClipRect(rect().adjusted(1, 1, -1, -1));
-    std::vector<part::Element> lit;
+    std::vector<job::Element> lit;
     if (obstacle) lit.push_back(obstacle->one);
     draw::paintFormed(painter, seen, p, lit);
     paintMeeting(painter);

@@ -16,7 +16,7 @@ public:
     enum class Size { Large, Small };
     explicit StepView(Size size, QWidget* parent = nullptr);
 
-    void show(std::shared_ptr<const Planned> planned, const sequence::Way& way, sequence::Made before,
+    void show(std::shared_ptr<const Planned> planned, const sequence::Operation& operation, sequence::BendSet before,
               double turnedDeg, const std::optional<sequence::Obstacle>& obstacle = {});
     void clear();
     bool isEmpty() const { return !planned; }
@@ -46,8 +46,8 @@ private:
 
     Size size;
     std::shared_ptr<const Planned> planned;
-    sequence::Way way;
-    sequence::Made before = 0;
+    sequence::Operation operation;
+    sequence::BendSet before = 0;
     double turnedDeg = 0;
     std::optional<sequence::Obstacle> obstacle;
     QString caption;

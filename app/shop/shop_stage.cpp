@@ -1,11 +1,11 @@
 #include "app/shop/shop_stage.h"
 
-#include "app/cells/sheet.h"
-#include "app/notice.h"
-#include "app/shop/tool_book.h"
+#include "app/widgets/cell_panel.h"
+#include "app/widgets/notice.h"
+#include "app/base/tool_book.h"
 #include "app/shop/tool_lists.h"
-#include "app/theme.h"
-#include "app/undo_key.h"
+#include "app/widgets/theme.h"
+#include "app/widgets/undo_key.h"
 
 #include <QFormLayout>
 #include <QHBoxLayout>
@@ -57,10 +57,10 @@ QString kindInWords(tool::Kind kind) {
 }
 
 /// Thicknesses and accuracies are finer than the rule's step.
-ValueField::Kind fieldOf(const tool::Figure& figure) {
+ValueField::Kind fieldOf(const tool::Parameter& figure) {
     constexpr double kFine = 100; // mm
-    if (figure.unit == tool::Figure::Unit::Degrees) return ValueField::Kind::Angle;
-    if (figure.unit == tool::Figure::Unit::Newtons) return ValueField::Kind::Number;
+    if (figure.unit == tool::Parameter::Unit::Degrees) return ValueField::Kind::Angle;
+    if (figure.unit == tool::Parameter::Unit::Newtons) return ValueField::Kind::Number;
     return figure.most <= kFine ? ValueField::Kind::Size : ValueField::Kind::Length;
 }
 
@@ -75,9 +75,9 @@ QLabel* faint(const QString& text, QWidget* parent) {
 ShopStage::ShopStage(Document& document, QWidget* parent)
     : QWidget(parent), document(document), undo(this), chosen(ToolBook::instance().shop()->tools.front().id) {
     setAccessibleName(tr("Shop"));
-    list = new Sheet(
+    list = new CellPanel(
         document, tr("Tools"), [this](Document&) { return toolBlocks(); }, this);
-    figures = new Sheet(
+    figures = new CellPanel(
         document, tr("Figures of the tool"), [this](Document&) { return figureBlocks(); }, this);
     const auto addView = [&](tool::View view, const QString& called) {
         auto* made = new ToolView(document, view, this);
@@ -261,7 +261,7 @@ void ShopStage::pointAt(const std::string& key) {
     if (key == "radii") return radii->setFocus();
     if (key == "openings") return openings->setFocus();
     if (key == "fingers") return widths->setFocus();
-    const tool::Figure* figure = tool::findFigure(key);
+    const tool::Parameter* figure = tool::findParameter(key);
     if (!figure) return;
     const QString says = QString::fromUtf8(figure->says.data(), static_cast<qsizetype>(figure->says.size()));
     if (const int place = figures->placeOf(says); place >= 0) {
@@ -301,10 +301,10 @@ std::vector<Block> ShopStage::toolBlocks() {
     return all;
 }
 
-Cell ShopStage::figureCell(const tool::Figure& each) {
+Cell ShopStage::figureCell(const tool::Parameter& each) {
     tool::Tool read = tool(); // its figures are found by reference
     const QString says = QString::fromUtf8(each.says.data(), static_cast<qsizetype>(each.says.size()));
-    return figure(fieldOf(each), says, each.in(read), [this, says, &each](double value) {
+    return valueCell(fieldOf(each), says, each.in(read), [this, says, &each](double value) {
         return change(says, [&](tool::Tool& changed) { each.in(changed) = value; });
     });
 }
@@ -328,11 +328,11 @@ std::vector<Block> ShopStage::figureBlocks() {
                     })});
     Block all;
     all.gapAbove = 8;
-    for (const tool::Figure& each : tool::figures()) {
+    for (const tool::Parameter& each : tool::parameters()) {
         if (!each.isOf(shown)) continue;
         Cell value = figureCell(each);
         value.pushed = true;
-        const QString unit = each.unit == tool::Figure::Unit::Newtons ? tr(", N") : QString();
+        const QString unit = each.unit == tool::Parameter::Unit::Newtons ? tr(", N") : QString();
         all.lines.push_back({words(value.name + unit, Cell::Look::Faint), value});
     }
     Block own;

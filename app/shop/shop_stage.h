@@ -2,9 +2,9 @@
 // can be undone, are saved at once, and every plan is made anew with them.
 #pragma once
 
-#include "app/cells/cell.h"
+#include "app/widgets/cell.h"
 #include "app/shop/tool_view.h"
-#include "tool/figures.h"
+#include "tool/parameters.h"
 
 #include <QUndoStack>
 
@@ -13,7 +13,7 @@ class QLineEdit;
 
 namespace goodfold::app {
 
-class Sheet;
+class CellPanel;
 
 class ShopStage : public QWidget {
     Q_OBJECT
@@ -39,12 +39,12 @@ private:
     void pointAt(const std::string& key);
     std::vector<Block> toolBlocks();
     std::vector<Block> figureBlocks();
-    Cell figureCell(const tool::Figure& figure);
+    Cell figureCell(const tool::Parameter& figure);
 
     Document& document;
     QUndoStack undo;
     std::string chosen;
-    Sheet *list, *figures;
+    CellPanel *list, *figures;
     std::vector<ToolView*> views;
     QLineEdit *name, *radii, *widths, *openings, *spacers;
     QLabel *kind, *radiiName, *widthsName, *openingsName, *spacersName;

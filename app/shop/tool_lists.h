@@ -1,7 +1,7 @@
 // What of a tool is a list or a name, as it is typed: "5, 8, 10" and "16; 40 (one 15 mm spacer)".
 #pragma once
 
-#include "app/document.h"
+#include "app/base/document.h"
 #include "tool/tool.h"
 
 #include <QString>

@@ -1,6 +1,6 @@
 #include "app/shop/tool_view.h"
 
-#include "app/theme.h"
+#include "app/widgets/theme.h"
 
 #include <QMouseEvent>
 #include <QPainter>

@@ -1,7 +1,7 @@
 // A tool drawn to scale with its dimensions; a click on one takes its figure in hand.
 #pragma once
 
-#include "app/document.h"
+#include "app/base/document.h"
 #include "draw/tool_picture.h"
 
 #include <QWidget>

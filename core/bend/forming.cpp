@@ -8,14 +8,14 @@
 
 namespace goodfold::bend {
 
-double radiusAfterRelease(double formerRadius, double thickness, const Stuff& stuff) {
-    const double x = formerRadius * stuff.yield / (stuff.elasticModulus * thickness);
+double radiusAfterRelease(double formerRadius, double thickness, const Strength& strength) {
+    const double x = formerRadius * strength.yield / (strength.elasticModulus * thickness);
     if (x >= 0.5) return std::numeric_limits<double>::infinity();
     return formerRadius / (4 * x * x * x - 3 * x + 1);
 }
 
-double angleUnderLoad(double angleDeg, double formerRadius, double thickness, const Stuff& stuff) {
-    const double after = radiusAfterRelease(formerRadius, thickness, stuff);
+double angleUnderLoad(double angleDeg, double formerRadius, double thickness, const Strength& strength) {
+    const double after = radiusAfterRelease(formerRadius, thickness, strength);
     return angleDeg * (after + thickness / 2) / (formerRadius + thickness / 2);
 }
 

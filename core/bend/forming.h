@@ -5,7 +5,7 @@
 namespace goodfold::bend {
 
 /// What the stock is like.
-struct Stuff {
+struct Strength {
     double yield;
     double ultimate;
     double elasticModulus;
@@ -14,11 +14,11 @@ struct Stuff {
 /// Inside radius after letting go of a strip bent round a former: the elastic-plastic cubic
 /// Rf / Ra = 4 x^3 - 3 x + 1, x = Rf Y / (E T), Rf of the former, Ra after (Gardiner 1957, no hardening).
 /// For x < 0.5; beyond that nothing stays bent and the answer is infinite.
-double radiusAfterRelease(double formerRadius, double thickness, const Stuff& stuff);
+double radiusAfterRelease(double formerRadius, double thickness, const Strength& strength);
 
 /// The angle to bend to round a former, so that `angleDeg` is left: the mean fibre keeps its length, so
 /// angle (R + T/2) is the same before and after.
-double angleUnderLoad(double angleDeg, double formerRadius, double thickness, const Stuff& stuff);
+double angleUnderLoad(double angleDeg, double formerRadius, double thickness, const Strength& strength);
 
 /// Of an air bend: F = C UTS w T^2 / V. C = 1.42 as press charts for openings of 6 to 10 T have it; a
 /// layered model of mild steel gives 1.43 at 6 T falling to 1.26 at 10 T.

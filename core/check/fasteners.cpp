@@ -10,8 +10,8 @@ namespace goodfold::check {
 
 namespace {
 
-using part::Element;
-using part::Fastener;
+using job::Element;
+using job::Fastener;
 using Use = Fastener::Use;
 
 /// Each hole that carries a fastener, a pattern's each by itself.
@@ -27,8 +27,8 @@ bool isFirst(const part::PartHole& hole) {
 
 std::optional<Remedy> byFastener(const Subject& s, const std::string& hole, const Fastener& instead,
                                  const std::string& says) {
-    part::Job mended = s.job;
-    part::Hole& own = *mended.findHole(hole);
+    job::Job mended = s.job;
+    job::Hole& own = *mended.findHole(hole);
     const auto fitted = hardware::fitted(own, instead, s.hardware);
     if (!fitted) return {};
     own = *fitted;

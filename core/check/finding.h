@@ -2,7 +2,7 @@
 #pragma once
 
 #include "hardware/hardware.h"
-#include "part/element.h"
+#include "job/element.h"
 #include "part/fold.h"
 #include "quantity/length.h"
 
@@ -17,14 +17,14 @@ enum class Severity { Stop, Mind, Note };
 /// A way out: what the button says, and the job after pressing it.
 struct Remedy {
     std::string says;
-    part::Job mended;
-    std::optional<part::Job> other = {}; // a second part that comes of it
+    job::Job mended;
+    std::optional<job::Job> other = {}; // a second part that comes of it
 };
 
 struct Finding {
     std::string rule = {}; // name of the rule, stable for scripts; set by check()
     Severity severity = Severity::Note;
-    part::Element about = {};
+    job::Element about = {};
     std::string headline = {};        // "h2 is close to an edge"
     std::string says = {};            // the number and its limit, in the reader's unit
     std::optional<double> value = {}; // mm or degrees
@@ -35,7 +35,7 @@ struct Finding {
 
 /// Everything a rule may look at. `part` is solve(job), `folded` is fold(part).
 struct Subject {
-    const part::Job& job;
+    const job::Job& job;
     const part::Part& part;
     const part::Folded& folded;
     const material::Material& material;

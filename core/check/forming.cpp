@@ -6,8 +6,8 @@
 
 namespace goodfold::check {
 
-using part::Edge;
-using part::Element;
+using job::Edge;
+using job::Element;
 
 namespace {
 
@@ -38,7 +38,7 @@ Pulled pulledEnd(const part::Part& part, const part::PartBend& bend) {
 
 /// F = 1.3 m w T^2 / L at the usual lever of half a metre.
 std::vector<Finding> heavyByHand(const Subject& s) {
-    if (s.part.form != part::StockForm::Bar) return {};
+    if (s.part.form != job::StockForm::Bar) return {};
     std::vector<Finding> findings;
     for (const part::PartBend& bend : s.part.bends) {
         const double moment = kFriction * material::formingMoment(s.material, s.job.stock.width,
@@ -57,7 +57,7 @@ std::vector<Finding> heavyByHand(const Subject& s) {
                         .limit = kPlannedPull};
         if (pull > kNeverAbove) finding.says += " Use a press, or a lever with a helper.";
         if (lever <= kLongestLever) {
-            part::Job mended = s.job;
+            job::Job mended = s.job;
             double& extra = mended.plates[pulled.plate].ends[pulled.edge].extra;
             const double left = s.roundedUp(extra + lever - pulled.reach);
             extra = left;
@@ -71,10 +71,10 @@ std::vector<Finding> heavyByHand(const Subject& s) {
 /// A bend whose line runs within 30 degrees of the rolling direction cracks sooner; bar is rolled along its
 /// length.
 std::vector<Finding> alongTheGrain(const Subject& s) {
-    part::Grain grain = s.job.stock.grain;
-    if (grain == part::Grain::Unsaid && s.part.form == part::StockForm::Bar) grain = part::Grain::Lengthwise;
-    if (grain == part::Grain::Unsaid) return {};
-    const Vec2 rolled = grain == part::Grain::Lengthwise ? Vec2(1, 0) : Vec2(0, 1);
+    job::Grain grain = s.job.stock.grain;
+    if (grain == job::Grain::Unsaid && s.part.form == job::StockForm::Bar) grain = job::Grain::Lengthwise;
+    if (grain == job::Grain::Unsaid) return {};
+    const Vec2 rolled = grain == job::Grain::Lengthwise ? Vec2(1, 0) : Vec2(0, 1);
     const double nearlyAlong = std::cos(radians(30));
     const double least = material::leastInsideRadiusAlongGrain(s.material, s.part.thickness);
     constexpr double kSameRadius = 1e-9;
@@ -85,7 +85,7 @@ std::vector<Finding> alongTheGrain(const Subject& s) {
         if (std::abs(line.dot(rolled)) < nearlyAlong || bend.shape.insideRadius >= least - kSameRadius)
             continue;
         const double radius = s.roundedUp(least);
-        part::Job mended = s.job;
+        job::Job mended = s.job;
         mended.bends[i].insideRadius = radius;
         findings.push_back({.severity = Severity::Mind,
                             .about = Element::bend(bend.id),

@@ -8,7 +8,7 @@ namespace goodfold::check {
 
 namespace {
 
-using part::Element;
+using job::Element;
 
 constexpr double kSameLength = 1e-9; // two sums of the same lengths
 
@@ -47,7 +47,7 @@ Clearance clearance(const part::Part& part, const part::PartHole& hole, int inde
     for (const Vec2& end : core.points) {
         const double share = (end - line.from).dot(along) / along.squaredNorm();
         // Beside a flange that takes only part of its edge, the line's ends are what the hole may come near.
-        const bool beside = part.form == part::StockForm::Sheet && (share < 0 || share > 1);
+        const bool beside = part.form == job::StockForm::Sheet && (share < 0 || share > 1);
         toCentre = std::min(toCentre, beside ? distance(end, line) : (end - line.from).dot(away));
     }
     return {index, toCentre - core.reach, away, leastToBend(part, hole, bend.across)};
@@ -96,25 +96,25 @@ NearestEdge nearestEdge(const part::PartPlate& plate, const part::PartHole& hole
 }
 
 /// The job with a hole moved in the flat, its figures rounded so that the move is not cut short.
-part::Job moved(const Subject& s, const part::PartHole& hole, const Vec2& byInFlat) {
+job::Job moved(const Subject& s, const part::PartHole& hole, const Vec2& byInFlat) {
     const Vec2 by = s.part.plates[hole.plate].flatFromPlate.linear().transpose() * byInFlat;
     const auto shifted = [&](double value, double change) {
         if (std::abs(change) < 1e-9) return value;
         const double target = value + change;
         return change > 0 ? s.roundedUp(target) : -s.roundedUp(-target);
     };
-    part::Job job = s.job;
-    part::Hole& own = *job.findHole(hole.source);
-    own.x = shifted(own.x, own.xFrom == part::Hole::XFrom::End ? -by.x() : by.x());
-    own.y = shifted(own.y, own.yFrom == part::Hole::YFrom::Left ? -by.y() : by.y());
+    job::Job job = s.job;
+    job::Hole& own = *job.findHole(hole.source);
+    own.x = shifted(own.x, own.xFrom == job::Hole::XFrom::End ? -by.x() : by.x());
+    own.y = shifted(own.y, own.yFrom == job::Hole::YFrom::Left ? -by.y() : by.y());
     return job;
 }
 
 /// A remedy only where the moved hole breaks neither of the other rules.
 std::optional<Remedy> byMoving(const Subject& s, const part::PartHole& hole, const Vec2& byInFlat) {
     if (s.job.findHole(hole.source)->formed) return {}; // its place is not its own
-    part::Job mended = moved(s, hole, byInFlat);
-    if (part::whatIsWrong(mended)) return {};
+    job::Job mended = moved(s, hole, byInFlat);
+    if (job::whatIsWrong(mended)) return {};
     const part::Part part = part::solve(mended, s.material);
     const part::PartHole& there = part.holes[part.holeIndex(hole.id)];
     // Beside a flange, or between two bends, moving may not help: what is near stays near, or comes nearer.
@@ -123,8 +123,8 @@ std::optional<Remedy> byMoving(const Subject& s, const part::PartHole& hole, con
     for (size_t i = 0; i < after.size(); ++i)
         if (after[i].toHoleEdge < std::min(after[i].least, std::max(0.0, before[i].toHoleEdge + kSameLength)))
             return {};
-    const part::Hole& own = *mended.findHole(hole.source);
-    const part::Hole& old = *s.job.findHole(hole.source);
+    const job::Hole& own = *mended.findHole(hole.source);
+    const job::Hole& old = *s.job.findHole(hole.source);
     const bool alongX = own.x != old.x;
     const double value = alongX ? own.x : own.y;
     return Remedy{"move " + hole.source + " to " + s.length(value), std::move(mended)};
@@ -133,7 +133,7 @@ std::optional<Remedy> byMoving(const Subject& s, const part::PartHole& hole, con
 double leastToEdge(const Subject& s, const part::PartHole& hole) {
     const double web = std::max(s.part.thickness, 2.0);
     if (const auto& fastener = s.job.plates[static_cast<size_t>(hole.plate)].holes[hole.ordinal].fastener) {
-        using Use = part::Fastener::Use;
+        using Use = job::Fastener::Use;
         if (fastener->use == Use::Rivet)
             if (const auto* rivet = s.hardware.findRivet(fastener->size)) return 2 * rivet->diameter;
         if (fastener->use == Use::RivetNut)
@@ -146,7 +146,7 @@ double leastToEdge(const Subject& s, const part::PartHole& hole) {
 
 std::string edgeHeadline(const Subject& s, const part::PartHole& hole) {
     const auto& fastener = s.job.plates[static_cast<size_t>(hole.plate)].holes[hole.ordinal].fastener;
-    if (fastener && fastener->use == part::Fastener::Use::Rivet)
+    if (fastener && fastener->use == job::Fastener::Use::Rivet)
         return hole.id + ": its rivet is too near an edge";
     return hole.id + " is close to an edge";
 }
@@ -204,7 +204,7 @@ std::optional<Finding> offPlate(const Subject& s, const part::PartHole& hole) {
 }
 
 Remedy byDrillingAfter(const Subject& s, const part::PartHole& hole) {
-    part::Job mended = s.job;
+    job::Job mended = s.job;
     mended.findHole(hole.source)->afterBending = true;
     return {"drill " + hole.source + " after bending", std::move(mended)};
 }
@@ -212,13 +212,13 @@ Remedy byDrillingAfter(const Subject& s, const part::PartHole& hole) {
 /// Half as long again, square to the bend, its end toward the bend no nearer than the hole was: what pulls
 /// out of round there leaves the bolt its room.
 std::optional<Remedy> bySlotting(const Subject& s, const part::PartHole& hole, const Vec2& awayInFlat) {
-    const part::Hole& own = *s.job.findHole(hole.source);
+    const job::Hole& own = *s.job.findHole(hole.source);
     if (!hole.isRound() || own.formed || own.pattern || own.fastener || own.countersink) return {};
     const double length = s.roundedUp(1.5 * hole.diameter);
-    part::Job mended = moved(s, hole, awayInFlat * (length - hole.diameter) / 2);
-    part::Hole& slot = *mended.findHole(hole.source);
+    job::Job mended = moved(s, hole, awayInFlat * (length - hole.diameter) / 2);
+    job::Hole& slot = *mended.findHole(hole.source);
     const Vec2 along = s.part.plates[hole.plate].flatFromPlate.linear().transpose() * awayInFlat;
-    slot.kind = part::Hole::Kind::Slot;
+    slot.kind = job::Hole::Kind::Slot;
     slot.length = length;
     slot.angleDeg = degrees(std::atan2(along.y(), along.x()));
     return Remedy{"slot " + hole.source + " " + s.length(hole.diameter) + " × " + s.length(length),

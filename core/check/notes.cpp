@@ -15,7 +15,7 @@ std::vector<Finding> skewedLine(const Subject& s) {
         const std::string& leg = s.part.plates[bend.child].id;
         const double between = part::angleBetweenLegsDeg(bend);
         findings.push_back({.severity = Severity::Note,
-                            .about = part::Element::bend(bend.id),
+                            .about = job::Element::bend(bend.id),
                             .headline = "Bend " + bend.id + " is skewed",
                             .says = "The legs turn " + quantity::printNumber(between, 1) +
                                     "° from straight, and " + leg + "'s centreline moves " +
@@ -28,7 +28,7 @@ std::vector<Finding> skewedLine(const Subject& s) {
 
 namespace {
 
-void tell(std::vector<Finding>& findings, const part::KeptKeys& kept, const part::Element& about,
+void tell(std::vector<Finding>& findings, const job::KeptKeys& kept, const job::Element& about,
           const std::string& whose) {
     for (const auto& [key, text] : kept)
         findings.push_back({.severity = Severity::Note,
@@ -46,13 +46,13 @@ std::vector<Finding> keptButUnused(const Subject& s) {
     tell(findings, s.job.kept, {}, "the job");
     tell(findings, s.job.stock.kept, {}, "the stock");
     tell(findings, s.job.allowanceKept, {}, "the allowance");
-    for (const part::Plate& plate : s.job.plates) {
-        tell(findings, plate.kept, part::Element::plate(plate.id), "leg " + plate.id);
-        for (const part::Hole& hole : plate.holes)
-            tell(findings, hole.kept, part::Element::hole(hole.id), "hole " + hole.id);
+    for (const job::Plate& plate : s.job.plates) {
+        tell(findings, plate.kept, job::Element::plate(plate.id), "leg " + plate.id);
+        for (const job::Hole& hole : plate.holes)
+            tell(findings, hole.kept, job::Element::hole(hole.id), "hole " + hole.id);
     }
-    for (const part::Bend& bend : s.job.bends)
-        tell(findings, bend.kept, part::Element::bend(bend.id), "bend " + bend.id);
+    for (const job::Bend& bend : s.job.bends)
+        tell(findings, bend.kept, job::Element::bend(bend.id), "bend " + bend.id);
     return findings;
 }
 
@@ -95,8 +95,8 @@ std::vector<Finding> strengthOfIt(const Subject& s) {
     const auto e = strength::estimate(s.job, s.part, s.folded, s.material);
     if (!e) return {};
     const double safe = e->yield / 1.5;
-    const std::string where = e->stressed.kind == part::Element::Kind::Bend   ? "bend " + e->stressed.id
-                              : e->stressed.kind == part::Element::Kind::Hole ? e->stressed.id
+    const std::string where = e->stressed.kind == job::Element::Kind::Bend   ? "bend " + e->stressed.id
+                              : e->stressed.kind == job::Element::Kind::Hole ? e->stressed.id
                                                                               : "leg " + e->stressed.id;
     const bool yields = e->stress > e->yield;
     std::vector<Finding> findings(1);

@@ -19,11 +19,11 @@ std::vector<Finding> radiusTooSmall(const Subject& s) {
         const double least = plain + (hem ? s.material.hemExtra * s.part.thickness : 0);
         if (bend.shape.insideRadius >= least - kSameRadius) continue;
         const double radius = s.roundedUp(least);
-        part::Job mended = s.job;
+        job::Job mended = s.job;
         mended.bends[i].insideRadius = radius;
         findings.push_back(
             {.severity = Severity::Mind,
-             .about = part::Element::bend(bend.id),
+             .about = job::Element::bend(bend.id),
              .headline = (hem ? "Hem " : "Bend ") + bend.id + " is tight for " + s.material.shortName,
              .says = "Inside radius " + s.length(bend.shape.insideRadius) + "; the material wants " +
                      s.length(least) + " or its outside may crack.",

@@ -2,8 +2,8 @@
 #include "check/finding.h"
 #include "check/words.h"
 #include "part/flat_overlap.h"
-#include "part/seam.h"
-#include "part/split.h"
+#include "edit/seam.h"
+#include "edit/split.h"
 
 #include <algorithm>
 #include <cmath>
@@ -12,7 +12,7 @@ namespace goodfold::check {
 
 namespace {
 
-using part::Element;
+using job::Element;
 
 std::string capital(std::string says) {
     says[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(says[0])));
@@ -20,16 +20,16 @@ std::string capital(std::string says) {
 }
 
 /// The plate that a piece of the blank belongs to; of a bend strip what hangs on it.
-std::string plateOf(const part::Job& job, const Element& piece) {
+std::string plateOf(const job::Job& job, const Element& piece) {
     return piece.kind == Element::Kind::Bend ? job.findBend(piece.id)->to : piece.id;
 }
 
-int depthOf(const part::Job& job, const std::string& plate) {
-    const part::Bend* own = job.bendTo(plate);
+int depthOf(const job::Job& job, const std::string& plate) {
+    const job::Bend* own = job.bendTo(plate);
     return own ? 1 + depthOf(job, own->from) : 0;
 }
 
-bool involves(const Subject& s, const part::Job& job, const std::string& plate) {
+bool involves(const Subject& s, const job::Job& job, const std::string& plate) {
     for (const part::FlatOverlap& pair : part::flatOverlaps(part::solve(job, s.material)))
         if (plateOf(job, pair.one) == plate || plateOf(job, pair.other) == plate) return true;
     return false;
@@ -37,9 +37,9 @@ bool involves(const Subject& s, const part::Job& job, const std::string& plate) 
 
 /// The longest figure, a whole number of steps, with which the plate shares no metal; nothing where none
 /// does.
-std::optional<Remedy> bySmaller(const Subject& s, const std::string& id, double& (*figure)(part::Plate&),
+std::optional<Remedy> bySmaller(const Subject& s, const std::string& id, double& (*figure)(job::Plate&),
                                 const std::string& says) {
-    part::Job job = s.job;
+    job::Job job = s.job;
     double& value = figure(*job.findPlate(id));
     const double step = quantity::stepOf(s.reading).mm();
     int low = 1, high = static_cast<int>(value / step);
@@ -56,14 +56,14 @@ std::optional<Remedy> bySmaller(const Subject& s, const std::string& id, double&
         (clearAt(middle) ? low : high) = middle;
     }
     value = low * step;
-    if (part::whatIsWrong(job)) return {};
+    if (job::whatIsWrong(job)) return {};
     return Remedy{says + " " + s.length(value), std::move(job)};
 }
 
 std::optional<Remedy> bySplitting(const Subject& s, const std::string& plate) {
-    const part::Bend* own = s.job.bendTo(plate);
+    const job::Bend* own = s.job.bendTo(plate);
     if (!own) return {};
-    auto split = part::splitAt(s.job, s.material, s.hardware, own->id);
+    auto split = edit::splitAt(s.job, s.material, s.hardware, own->id);
     if (!split) return {};
     Remedy remedy{"rivet " + plate + " on as a part of its own", std::move(split->first)};
     remedy.other = std::move(split->second);
@@ -72,7 +72,7 @@ std::optional<Remedy> bySplitting(const Subject& s, const std::string& plate) {
 
 /// Hangs the plate on another one that it stands at in the formed part, where that frees the blank.
 std::optional<Remedy> byMovingTheSeam(const Subject& s, const std::string& plate) {
-    for (part::Edited& moved : part::withSeamMoved(s.job, s.material, plate))
+    for (edit::Edited& moved : edit::withSeamMoved(s.job, s.material, plate))
         if (!involves(s, moved.job, plate))
             return Remedy{"hang " + plate + " on " + moved.job.bendTo(plate)->from +
                               " instead, the seam moved",
@@ -82,10 +82,10 @@ std::optional<Remedy> byMovingTheSeam(const Subject& s, const std::string& plate
 
 /// Hangs the plate on the opposite edge of its parent instead.
 std::optional<Remedy> byHangingOpposite(const Subject& s, const std::string& plate) {
-    part::Job job = s.job;
-    const part::Bend* before = s.job.bendTo(plate);
+    job::Job job = s.job;
+    const job::Bend* before = s.job.bendTo(plate);
     if (!before) return {};
-    using part::Edge;
+    using job::Edge;
     const std::map<Edge, Edge> opposite{{Edge::Left, Edge::Right},
                                         {Edge::Right, Edge::Left},
                                         {Edge::Start, Edge::End},
@@ -93,7 +93,7 @@ std::optional<Remedy> byHangingOpposite(const Subject& s, const std::string& pla
     const Edge other = opposite.at(before->edge);
     if (job.bendAt(before->from, other) || (other == Edge::Start && job.bendTo(before->from))) return {};
     job.findBend(before->id)->edge = other;
-    if (part::whatIsWrong(job) || involves(s, job, plate)) return {};
+    if (job::whatIsWrong(job) || involves(s, job, plate)) return {};
     return Remedy{"hang " + plate + " on the other side of " + before->from, std::move(job)};
 }
 
@@ -111,7 +111,7 @@ Finding overlapFinding(const Subject& s, const part::FlatOverlap& pair, bool wit
     };
     for (const std::string& id : {deeper, deeper == a ? b : a}) {
         if (!s.job.bendTo(id) || s.job.findPlate(id)->joggle) continue;
-        offer(bySmaller(s, id, part::mainLength, "make " + id));
+        offer(bySmaller(s, id, edit::mainLength, "make " + id));
         if (!finding.remedies.empty()) break;
     }
     offer(bySplitting(s, deeper));
@@ -135,13 +135,13 @@ std::vector<Finding> blankOverlapsItself(const Subject& s) {
 
 /// Bends that end inside their edge with no relief tear a little at their ends. One note for all of them.
 std::vector<Finding> tornBendEnds(const Subject& s) {
-    if (s.part.form == part::StockForm::Bar) return {};
+    if (s.part.form == job::StockForm::Bar) return {};
     constexpr double kSamePlace = 1e-6;
     std::vector<std::string> bends;
     for (const part::PartBend& bend : s.part.bends) {
         const bool inside = bend.from > kSamePlace || bend.to < bend.edgeLength - kSamePlace;
-        const bool saidSo = s.job.findBend(bend.id)->relief.kind == part::Relief::Kind::None;
-        if (inside && !saidSo && bend.relief.kind == part::Relief::Kind::None) bends.push_back(bend.id);
+        const bool saidSo = s.job.findBend(bend.id)->relief.kind == job::Relief::Kind::None;
+        if (inside && !saidSo && bend.relief.kind == job::Relief::Kind::None) bends.push_back(bend.id);
     }
     if (bends.empty()) return {};
     Finding finding;
@@ -150,9 +150,9 @@ std::vector<Finding> tornBendEnds(const Subject& s) {
                        (bends.size() == 1 ? " ends inside its edge" : " end inside their edges");
     finding.says = "Without a relief the sheet tears a little there; a saw cut or a drilled hole gives it "
                    "somewhere to stop.";
-    for (const auto& [kind, says] : {std::pair{part::Relief::Kind::Slit, "saw a slit at either end"},
-                                     {part::Relief::Kind::Round, "drill a hole at either end"}}) {
-        part::Job mended = s.job;
+    for (const auto& [kind, says] : {std::pair{job::Relief::Kind::Slit, "saw a slit at either end"},
+                                     {job::Relief::Kind::Round, "drill a hole at either end"}}) {
+        job::Job mended = s.job;
         for (const std::string& bend : bends)
             mended.findBend(bend)->relief.kind = kind;
         finding.remedies.push_back({says, std::move(mended)});
@@ -195,14 +195,14 @@ std::vector<Finding> smallBends(const Subject& s) {
     for (const part::PartBend& bend : s.part.bends) {
         const double radius = bend.shape.insideRadius, angle = bend.shape.angleDeg;
         const bool isLarge = radius >= kLargeRadius * s.part.thickness;
-        if (bend.hits == 1 && (!isLarge || s.job.findBend(bend.id)->wrap)) continue;
+        if (bend.bumps == 1 && (!isLarge || s.job.findBend(bend.id)->wrap)) continue;
         Finding finding;
         finding.about = Element::bend(bend.id);
-        if (bend.hits > 1) {
-            const double each = angle / bend.hits;
-            finding.headline = "Bend " + bend.id + " in " + std::to_string(bend.hits) + " hits";
+        if (bend.bumps > 1) {
+            const double each = angle / bend.bumps;
+            finding.headline = "Bend " + bend.id + " in " + std::to_string(bend.bumps) + " hits";
             finding.says =
-                quantity::printNumber(each, 1) + "° each, " + s.length(bend.allowance / bend.hits) +
+                quantity::printNumber(each, 1) + "° each, " + s.length(bend.allowance / bend.bumps) +
                 " apart, the first half of that past its "
                 "start. Its flats stand " +
                 s.length((radius + s.part.thickness) * (1 - std::cos(radians(each / 2)))) + " off the round.";
@@ -210,13 +210,13 @@ std::vector<Finding> smallBends(const Subject& s) {
             // As many as keep the flats within a tenth of the thickness, at least a fifth of a millimetre.
             const double off = std::max(0.2, 0.1 * s.part.thickness);
             const double each = 2 * degrees(std::acos(1 - off / (radius + s.part.thickness)));
-            part::Job mended = s.job;
-            const int hits = std::clamp(static_cast<int>(std::ceil(angle / each)), 2, 60);
-            mended.findBend(bend.id)->hits = hits;
+            job::Job mended = s.job;
+            const int bumps = std::clamp(static_cast<int>(std::ceil(angle / each)), 2, 60);
+            mended.findBend(bend.id)->bumps = bumps;
             finding.headline = "Bend " + bend.id + " has a large radius";
             finding.says = "Form it over a bar or a pipe of " + s.length(2 * radius) +
                            "; without one it can be made in small bends side by side.";
-            finding.remedies = {Remedy{"make it in " + std::to_string(hits) + " hits", std::move(mended)}};
+            finding.remedies = {Remedy{"make it in " + std::to_string(bumps) + " hits", std::move(mended)}};
         }
         findings.push_back(std::move(finding));
     }

@@ -5,8 +5,8 @@
 
 namespace goodfold::check {
 
-using part::Edge;
-using part::Element;
+using job::Edge;
+using job::Element;
 
 /// One blank from the piece there is. The remedy gives up what was left on the ends, where that is enough.
 std::vector<Finding> blankLongerThanStock(const Subject& s) {
@@ -20,8 +20,8 @@ std::vector<Finding> blankLongerThanStock(const Subject& s) {
          .says = "The blank takes " + s.length(needed) + "; there is " + s.length(onHand) + ".",
          .value = needed,
          .limit = onHand}};
-    part::Job mended = s.job;
-    for (part::Plate& plate : mended.plates)
+    job::Job mended = s.job;
+    for (job::Plate& plate : mended.plates)
         for (auto& [edge, end] : plate.ends)
             end.extra = 0;
     if (mended != s.job && part::solve(mended, s.material).blank.length <= onHand + kSameLength)
@@ -42,7 +42,7 @@ std::vector<Finding> legShorterThanLeast(const Subject& s) {
         const Edge free = endIsFree ? Edge::End : Edge::Start;
         const auto end = s.job.plates[i].ends.find(free);
         const double extra = end == s.job.plates[i].ends.end() ? 0 : end->second.extra;
-        const double length = part::lengthTo(s.part, index, part::DimensionTo::Outside) + extra;
+        const double length = part::lengthTo(s.part, index, job::DimensionTo::Outside) + extra;
         const double missing = *s.job.leastLeg - length;
         if (s.job.plates[i].joggle || missing <= kSameLength) continue;
         Finding finding{.severity = Severity::Mind,
@@ -52,12 +52,12 @@ std::vector<Finding> legShorterThanLeast(const Subject& s) {
                                 s.length(*s.job.leastLeg) + ".",
                         .value = length,
                         .limit = s.job.leastLeg};
-        part::Job mended = s.job;
-        if (s.part.form == part::StockForm::Bar && (endIsFree || startIsFree)) {
+        job::Job mended = s.job;
+        if (s.part.form == job::StockForm::Bar && (endIsFree || startIsFree)) {
             const double left = s.roundedUp(extra + missing);
             mended.plates[i].ends[free].extra = left;
             finding.remedies = {Remedy{"leave " + s.length(left) + " on, trim later", std::move(mended)}};
-        } else if (s.job.plates[i].measure == part::Plate::Measure::Along) {
+        } else if (s.job.plates[i].measure == job::Plate::Measure::Along) {
             mended.plates[i].length = s.roundedUp(mended.plates[i].length + missing);
             finding.remedies = {Remedy{"make " + plate.id + " " + s.length(mended.plates[i].length), mended}};
         }

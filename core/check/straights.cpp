@@ -7,7 +7,7 @@
 
 namespace goodfold::check {
 
-using part::Element;
+using job::Element;
 
 namespace {
 
@@ -32,10 +32,10 @@ Finding cannotBeFinding(const Subject& s, const part::Undrivable& u) {
     finding.about = Element::plate(u.plate);
     finding.value = u.asked;
     finding.limit = u.least;
-    part::Job mended = s.job;
-    part::Plate& plate = *mended.findPlate(u.plate);
+    job::Job mended = s.job;
+    job::Plate& plate = *mended.findPlate(u.plate);
     if (u.what == part::Undrivable::What::Gap) {
-        part::Bend& wrap = *mended.findBend(s.job.bendAt(u.plate, part::Edge::End)->id);
+        job::Bend& wrap = *mended.findBend(s.job.bendAt(u.plate, job::Edge::End)->id);
         finding.about = Element::bend(wrap.id);
         finding.headline = "The gap of bend " + wrap.id + " is wider than its pipe";
         finding.says = s.length(u.asked) + " leaves nothing round a pipe of " + s.length(u.least) + ".";
@@ -70,12 +70,12 @@ std::vector<Finding> cannotDrive(const Subject& s) {
 std::vector<Finding> cannotReach(const Subject& s) {
     std::vector<Finding> findings;
     for (const std::string& id : s.part.unreachable) {
-        const part::FormedPlace& place = *s.job.findHole(id)->formed;
+        const job::FormedPlace& place = *s.job.findHole(id)->formed;
         Finding finding;
         finding.severity = Severity::Stop;
         finding.about = Element::hole(id);
         finding.headline = id + " cannot be there";
-        finding.says = place.kind == part::FormedPlace::Kind::Straight
+        finding.says = place.kind == job::FormedPlace::Kind::Straight
                            ? "Its plate lies farther from " + place.of + " than " + s.length(place.distance) +
                                  ": it stands as near as it can."
                            : "Formed, its plate runs along what it is measured from (" + place.of +
@@ -90,8 +90,8 @@ std::vector<Finding> cornersTooLarge(const Subject& s) {
     std::vector<Finding> findings;
     for (const part::PartPlate& plate : s.part.plates) {
         if (plate.cornersFit) continue;
-        part::Job mended = s.job;
-        part::Plate& own = *mended.findPlate(plate.id);
+        job::Job mended = s.job;
+        job::Plate& own = *mended.findPlate(plate.id);
         const double step = quantity::stepOf(s.reading).mm();
         const double most = std::floor(std::min(plate.width, plate.length) / 2 / step + 1e-6) * step;
         for (auto& [corner, cut] : own.corners)
@@ -100,7 +100,7 @@ std::vector<Finding> cornersTooLarge(const Subject& s) {
                             .about = Element::plate(plate.id),
                             .headline = "The corners of " + plate.id + " do not fit",
                             .says = "They take more of an edge than it has, so they are shown square."});
-        if (!own.corners.empty() && most > 0 && !part::whatIsWrong(mended) &&
+        if (!own.corners.empty() && most > 0 && !job::whatIsWrong(mended) &&
             part::solve(mended, s.material)
                 .plates[static_cast<size_t>(s.part.plateIndex(plate.id))]
                 .cornersFit)
@@ -117,11 +117,11 @@ std::vector<Finding> straightsTooShort(const Subject& s) {
         const part::PartPlate& plate = s.part.plates[i];
         const double straight = std::min(plate.shortestStraight, plate.width);
         if (straight > 0 || bendsOf(plate).empty() || cannotBeDriven(s, plate.id)) continue;
-        if (s.job.plates[i].joggle || part::isBesideWrap(s.job, s.job.plates[i]))
+        if (s.job.plates[i].joggle || job::isBesideWrap(s.job, s.job.plates[i]))
             continue; // its two arcs may meet; what is too short for that is told above
         const bool linesMeet = plate.length > 0 && plate.width > 0; // they are skewed, and do at an edge
         Finding finding{.severity = Severity::Stop,
-                        .about = part::Element::plate(plate.id),
+                        .about = job::Element::plate(plate.id),
                         .headline = linesMeet ? "Bend lines meet in " + plate.id : plate.id + " is all bend",
                         .says = linesMeet ? "At one edge its bends lie " + s.length(-straight) +
                                                 " over each other; at the middle there is room."
@@ -129,9 +129,9 @@ std::vector<Finding> straightsTooShort(const Subject& s) {
                                                 " more than it has: nothing straight is left.",
                         .value = straight,
                         .limit = 0.0};
-        if (plate.shortestStraight <= 0 && s.job.plates[i].measure == part::Plate::Measure::Along) {
+        if (plate.shortestStraight <= 0 && s.job.plates[i].measure == job::Plate::Measure::Along) {
             const double length = s.roundedUp(s.job.plates[i].length - straight + s.part.thickness);
-            part::Job mended = s.job;
+            job::Job mended = s.job;
             mended.plates[i].length = length;
             finding.remedies = {Remedy{"make " + plate.id + " " + s.length(length), std::move(mended)}};
         }
@@ -146,7 +146,7 @@ std::vector<Finding> stripEatenUp(const Subject& s) {
     for (const part::PartBend& bend : s.part.bends) {
         if (bend.allowance > 0) continue;
         findings.push_back({.severity = Severity::Stop,
-                            .about = part::Element::bend(bend.id),
+                            .about = job::Element::bend(bend.id),
                             .headline = "Bend " + bend.id + " has no metal",
                             .says = "The allowance rule leaves it a strip of " + s.length(bend.allowance) +
                                     ": give it a radius, or choose another rule.",
@@ -160,7 +160,7 @@ namespace {
 
 Finding edgeFinding(const part::PartBend& bend, std::string headline, std::string says, double past) {
     return {.severity = Severity::Stop,
-            .about = part::Element::bend(bend.id),
+            .about = job::Element::bend(bend.id),
             .headline = std::move(headline),
             .says = std::move(says),
             .value = past,
@@ -171,7 +171,7 @@ Finding edgeFinding(const part::PartBend& bend, std::string headline, std::strin
 
 /// On sheet: a flange that reaches past its parent's edge, or into its neighbour on the same edge.
 std::vector<Finding> flangeOffItsEdge(const Subject& s) {
-    if (s.part.form == part::StockForm::Bar) return {};
+    if (s.part.form == job::StockForm::Bar) return {};
     constexpr double kSameLine = 1e-6; // sums of the same lengths in another order differ by less
     std::vector<Finding> findings;
     for (const part::PartBend& bend : s.part.bends) {

@@ -1,7 +1,7 @@
 // Words that rules and steps share.
 #pragma once
 
-#include "part/element.h"
+#include "job/element.h"
 #include "part/part.h"
 #include "quantity/length.h"
 
@@ -26,8 +26,8 @@ inline std::string sunkInWords(const part::PartHole& hole, quantity::Unit unit) 
 }
 
 /// "leg A", "bend 2".
-inline std::string inWords(const part::Element& element) {
-    return (element.kind == part::Element::Kind::Bend ? "bend " : "leg ") + element.id;
+inline std::string inWords(const job::Element& element) {
+    return (element.kind == job::Element::Kind::Bend ? "bend " : "leg ") + element.id;
 }
 
 /// "Leg C hits the screw."

@@ -42,7 +42,7 @@ void writeCsv(std::ostream& out, const part::Part& part, const part::Folded& fol
         const Vec3 at = part::formedHole(part, folded, static_cast<int>(i)).point;
         const double spine = (hole.spineInFlat.to - hole.spineInFlat.from).norm();
         const double along = part::alongBlank(part, hole.centreInFlat);
-        row(out, {hole.isRound() ? "hole" : part::nameOf(hole.kind), hole.id,
+        row(out, {hole.isRound() ? "hole" : job::nameOf(hole.kind), hole.id,
                   part.plates[static_cast<size_t>(hole.plate)].id, number(along),
                   number(hole.centreInFlat.y() - part.blank.corner.y()), "", "", number(hole.diameter),
                   hole.isSlot() ? number(spine + hole.diameter) : "", number(at.x()), number(at.y()),

@@ -173,17 +173,17 @@ private:
     void bendLine(const part::PartBend& bend) {
         const Segment line = part::keptLine(bend, 0.5);
         const Vec2 from = line.from - part.blank.corner, to = line.to - part.blank.corner;
-        const bool up = bend.turn == part::Turn::Up;
-        for (int i = 0; i < bend.hits; ++i) {
-            const Segment hit = part::keptLine(bend, (i + 0.5) / bend.hits);
-            const Vec2 a = hit.from - part.blank.corner, b = hit.to - part.blank.corner;
+        const bool up = bend.turn == job::Turn::Up;
+        for (int i = 0; i < bend.bumps; ++i) {
+            const Segment bump = part::keptLine(bend, (i + 0.5) / bend.bumps);
+            const Vec2 a = bump.from - part.blank.corner, b = bump.to - part.blank.corner;
             dxf.writeLine(writer, DL_LineData(a.x(), a.y(), 0, b.x(), b.y(), 0),
                           on(up ? "BEND_UP" : "BEND_DOWN"));
         }
         const std::string says = bend.id + ": " + quantity::printNumber(bend.shape.angleDeg, 2) + " deg " +
                                  (up ? "up" : "down") + " R" +
                                  quantity::printNumber(bend.shape.insideRadius, 3) +
-                                 (bend.hits > 1 ? " in " + std::to_string(bend.hits) + " hits" : "");
+                                 (bend.bumps > 1 ? " in " + std::to_string(bend.bumps) + " hits" : "");
         const Vec2 along = (to - from).normalized();
         const Vec2 at = from + along * 2 + bend.across * 1;
         note(at, std::atan2(along.y(), along.x()), says);

@@ -1,7 +1,7 @@
 // The job file: one UTF-8 JSON file a job, described in docs/job-format.md.
 #pragma once
 
-#include "part/job.h"
+#include "job/job.h"
 
 #include <iosfwd>
 
@@ -13,17 +13,17 @@ inline constexpr int kJobVersion = 1;
 inline constexpr size_t kMostBytes = 16u << 20;
 
 struct ReadJob {
-    part::Job job;
+    job::Job job;
     /// The file is of a later version: what it means beyond this one is not known, so it must not be saved
     /// over.
     bool isNewer = false;
 };
 
-/// A sound job (part::whatIsWrong() is empty) or one sentence with the place: a path such as
+/// A valid job (job::whatIsWrong() is empty) or one sentence with the place: a path such as
 /// "plates[2].length", or "line 4, column 7" where the text is no JSON. Nothing is read in part.
 Result<ReadJob> readJob(std::istream& in);
 
 /// Members in the documented order, defaults left out, unknown members given back.
-void writeJob(std::ostream& out, const part::Job& job);
+void writeJob(std::ostream& out, const job::Job& job);
 
 } // namespace goodfold::files

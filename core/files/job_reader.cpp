@@ -9,8 +9,8 @@ namespace goodfold::files {
 
 namespace {
 
-part::Load loadFrom(Members& members) {
-    part::Load load;
+job::Load loadFrom(Members& members) {
+    job::Load load;
     load.held = members.text("held");
     load.at = members.text("at");
     load.newtons = members.number("newtons");
@@ -20,7 +20,7 @@ part::Load loadFrom(Members& members) {
     return load;
 }
 
-void readAllowance(Members& members, part::Job& job) {
+void readAllowance(Members& members, job::Job& job) {
     job.allowance.kind = members.choice("rule", kRuleWords);
     job.allowance.constantK = members.number("k", job.allowance.constantK);
     job.allowance.deductionThicknesses = members.number("thicknesses", job.allowance.deductionThicknesses);
@@ -33,28 +33,28 @@ void readAllowance(Members& members, part::Job& job) {
     job.allowanceKept = members.kept();
 }
 
-void readStock(Members& members, part::Stock& stock) {
+void readStock(Members& members, job::Stock& stock) {
     stock.form = members.choice("form", kFormWords);
-    if (stock.form == part::StockForm::Bar) stock.width = members.number("width");
+    if (stock.form == job::StockForm::Bar) stock.width = members.number("width");
     stock.onHand = members.maybeNumber("on_hand");
     stock.kerf = members.number("kerf", stock.kerf);
-    stock.grain = members.choice("grain", kGrainWords, part::Grain::Unsaid);
+    stock.grain = members.choice("grain", kGrainWords, job::Grain::Unsaid);
     stock.kept = members.kept();
 }
 
 /// A hole that does not say where its x counts from takes its plate's bend, as the job's dimensions do; on
 /// a plate that hangs on none, the free start.
-void decideXFrom(part::Job& job, const std::vector<ReadPlate>& plates) {
+void decideXFrom(job::Job& job, const std::vector<ReadPlate>& plates) {
     for (size_t p = 0; p < plates.size(); ++p)
         for (size_t h = 0; h < job.plates[p].holes.size(); ++h) {
             if (plates[p].holeSaysXFrom[h]) continue;
             const std::string& id = job.plates[p].id;
-            const bool onBend = job.bendTo(id) || job.bendAt(id, part::Edge::Start);
-            part::Hole& hole = job.plates[p].holes[h];
-            hole.xFrom = !onBend                                         ? part::Hole::XFrom::Start
-                         : job.dimensionTo == part::DimensionTo::Inside  ? part::Hole::XFrom::Inside
-                         : job.dimensionTo == part::DimensionTo::Tangent ? part::Hole::XFrom::Tangent
-                                                                         : part::Hole::XFrom::Outside;
+            const bool onBend = job.bendTo(id) || job.bendAt(id, job::Edge::Start);
+            job::Hole& hole = job.plates[p].holes[h];
+            hole.xFrom = !onBend                                         ? job::Hole::XFrom::Start
+                         : job.dimensionTo == job::DimensionTo::Inside  ? job::Hole::XFrom::Inside
+                         : job.dimensionTo == job::DimensionTo::Tangent ? job::Hole::XFrom::Tangent
+                                                                         : job::Hole::XFrom::Outside;
         }
 }
 
@@ -64,17 +64,17 @@ ReadJob jobFrom(const json& root) {
     const int version = members.whole("version", 0);
     if (version < 1) members.fail("must be 1 or more", "version");
 
-    part::Job job;
+    job::Job job;
     job.title = members.text("title", "");
     job.units = members.choice("units", kUnitWords, quantity::Unit::Millimetre);
     job.quantity = members.whole("quantity", 1);
     job.oppositeHand = members.flag("opposite_hand");
-    job.hand = members.choice("hand", kHandWords, part::Hand::Unsaid);
+    job.hand = members.choice("hand", kHandWords, job::Hand::Unsaid);
     job.material = members.text("material");
     job.thickness = members.number("thickness");
     Members stock(members.take("stock"), "stock");
     readStock(stock, job.stock);
-    job.dimensionTo = members.choice("dimension_to", kDimensionWords, part::DimensionTo::Outside);
+    job.dimensionTo = members.choice("dimension_to", kDimensionWords, job::DimensionTo::Outside);
     if (members.has("allowance")) {
         Members allowance(members.take("allowance"), "allowance");
         readAllowance(allowance, job);
@@ -84,17 +84,17 @@ ReadJob jobFrom(const json& root) {
         job.plates.push_back(read.plate);
     if (members.has("bends")) job.bends = members.list("bends", bendFrom);
     if (members.has("bend_order")) job.bendOrder = members.texts("bend_order");
-    job.datum = members.choice("datum", kEndWords, part::Edge::Start);
+    job.datum = members.choice("datum", kEndWords, job::Edge::Start);
     job.leastLeg = members.maybeNumber("least_leg");
     if (members.has("load")) {
         Members load(members.take("load"), "load");
         job.load = loadFrom(load);
     }
     job.kept = members.kept();
-    for (part::Bend& bend : job.bends)
-        if (bend.angleDeg == kNoAngle && job.isDriven(bend)) bend.angleDeg = part::Bend().angleDeg;
+    for (job::Bend& bend : job.bends)
+        if (bend.angleDeg == kNoAngle && job.isDriven(bend)) bend.angleDeg = job::Bend().angleDeg;
     decideXFrom(job, plates);
-    if (auto wrong = part::whatIsWrong(job)) throw *std::move(wrong);
+    if (auto wrong = job::whatIsWrong(job)) throw *std::move(wrong);
     return {std::move(job), version > kJobVersion};
 }
 

@@ -12,28 +12,28 @@ namespace {
 
 using nlohmann::ordered_json;
 
-void addKept(ordered_json& object, const part::KeptKeys& kept) {
+void addKept(ordered_json& object, const job::KeptKeys& kept) {
     for (const auto& [key, text] : kept)
         object[key] = ordered_json::parse(text);
 }
 
-ordered_json pointOf(const part::OutlinePoint& point) {
+ordered_json pointOf(const job::OutlinePoint& point) {
     ordered_json out{{"x", point.at.x()}, {"y", point.at.y()}};
     if (point.bow != 0) out["bow"] = point.bow;
     if (point.round != 0) out["round"] = point.round;
     return out;
 }
 
-ordered_json pointsOf(const std::vector<part::OutlinePoint>& points) {
+ordered_json pointsOf(const std::vector<job::OutlinePoint>& points) {
     ordered_json out = ordered_json::array();
-    for (const part::OutlinePoint& point : points)
+    for (const job::OutlinePoint& point : points)
         out.push_back(pointOf(point));
     return out;
 }
 
 /// The figures that its kind has.
-void addShape(ordered_json& out, const part::Hole& hole) {
-    using Kind = part::Hole::Kind;
+void addShape(ordered_json& out, const job::Hole& hole) {
+    using Kind = job::Hole::Kind;
     if (hole.kind == Kind::Slot || hole.kind == Kind::Rectangle || hole.kind == Kind::D ||
         hole.kind == Kind::Key)
         out["length"] = hole.length;
@@ -45,8 +45,8 @@ void addShape(ordered_json& out, const part::Hole& hole) {
     if (hole.angleDeg != 0) out["angle"] = hole.angleDeg;
 }
 
-ordered_json patternOf(const part::Pattern& pattern) {
-    using Kind = part::Pattern::Kind;
+ordered_json patternOf(const job::Pattern& pattern) {
+    using Kind = job::Pattern::Kind;
     ordered_json out{{"kind", wordFor(kPatternWords, pattern.kind)}};
     if (pattern.kind == Kind::Mirror) {
         out["across"] = pattern.across;
@@ -64,10 +64,10 @@ ordered_json patternOf(const part::Pattern& pattern) {
     return out;
 }
 
-ordered_json fastenerOf(const part::Fastener& fastener) {
-    const part::Fastener usual;
+ordered_json fastenerOf(const job::Fastener& fastener) {
+    const job::Fastener usual;
     ordered_json out{{"use", wordFor(kUseWords, fastener.use)}, {"size", fastener.size}};
-    if (fastener.use == part::Fastener::Use::Bolt) out["fit"] = wordFor(kFitWords, fastener.fit);
+    if (fastener.use == job::Fastener::Use::Bolt) out["fit"] = wordFor(kFitWords, fastener.fit);
     if (fastener.head != usual.head) out["head"] = wordFor(kHeadWords, fastener.head);
     if (fastener.clamps != 0) out["clamps"] = fastener.clamps;
     if (fastener.washers != usual.washers) out["washers"] = fastener.washers;
@@ -75,17 +75,17 @@ ordered_json fastenerOf(const part::Fastener& fastener) {
     return out;
 }
 
-ordered_json holeOf(const part::Hole& hole) {
+ordered_json holeOf(const job::Hole& hole) {
     ordered_json out{{"id", hole.id}, {"kind", wordFor(kHoleWords, hole.kind)}, {"diameter", hole.diameter}};
     addShape(out, hole);
     out["x"] = hole.x;
-    out["x_from"] = hole.xFrom == part::Hole::XFrom::Hole ? std::string_view(hole.xFromHole)
+    out["x_from"] = hole.xFrom == job::Hole::XFrom::Hole ? std::string_view(hole.xFromHole)
                                                           : wordFor(kXFromWords, hole.xFrom);
     out["y"] = hole.y;
     out["y_from"] = wordFor(kYFromWords, hole.yFrom);
     if (hole.formed) {
         out["formed"] = {{"place", wordFor(kFormedWords, hole.formed->kind)}, {"of", hole.formed->of}};
-        if (hole.formed->kind != part::FormedPlace::Kind::Axis)
+        if (hole.formed->kind != job::FormedPlace::Kind::Axis)
             out["formed"]["distance"] = hole.formed->distance;
     }
     if (hole.pattern) out["pattern"] = patternOf(*hole.pattern);
@@ -100,7 +100,7 @@ ordered_json holeOf(const part::Hole& hole) {
     return out;
 }
 
-ordered_json endOf(const part::BarEnd& end) {
+ordered_json endOf(const job::BarEnd& end) {
     ordered_json out = ordered_json::object();
     if (end.cutDeg != 0) out["cut"] = end.cutDeg;
     if (end.fullRound) out["full_round"] = true;
@@ -116,15 +116,15 @@ void addEach(ordered_json& out, const char* key, const Words<Choice, N>& words,
         out[key][std::string(wordFor(words, choice))] = write(value);
 }
 
-ordered_json meetingOf(const part::Meeting& meeting) {
-    ordered_json out{{"kind", wordFor(kMeetingWords, meeting.kind)}, {"gap", meeting.gap}};
-    if (meeting.kind != part::Meeting::Kind::Lapped) return out;
-    out["tab_on"] = wordFor(kEdgeWords, meeting.tabOn);
-    if (meeting.tabOutside) out["tab_outside"] = true;
+ordered_json cornerReachOf(const job::CornerJoint& joint) {
+    ordered_json out{{"kind", wordFor(kCornerJointWords, joint.kind)}, {"gap", joint.gap}};
+    if (joint.kind != job::CornerJoint::Kind::Lapped) return out;
+    out["tab_on"] = wordFor(kEdgeWords, joint.tabOn);
+    if (joint.tabOutside) out["tab_outside"] = true;
     return out;
 }
 
-ordered_json edgeOf(const part::FreeEdge& edge) {
+ordered_json edgeOf(const job::FreeEdge& edge) {
     ordered_json out = ordered_json::object();
     if (edge.bow != 0) out["bow"] = edge.bow;
     out["points"] = pointsOf(edge.points);
@@ -132,39 +132,39 @@ ordered_json edgeOf(const part::FreeEdge& edge) {
 }
 
 /// What only a sheet's plate has.
-void addSheetShape(ordered_json& out, const part::Plate& plate) {
+void addSheetShape(ordered_json& out, const job::Plate& plate) {
     const auto itself = [](double value) { return value; };
     addEach(out, "inset", kSideWords, plate.inset, itself);
     addEach(out, "shoulder", kSideWords, plate.shoulder, itself);
     addEach(out, "edges", kEdgeWords, plate.edges, edgeOf);
-    for (const part::Edge edge : plate.restOutside)
+    for (const job::Edge edge : plate.restOutside)
         out["rest_outside"].push_back(wordFor(kEdgeWords, edge));
-    addEach(out, "meets", kCornerWords, plate.meets, meetingOf);
+    addEach(out, "meets", kCornerWords, plate.cornerJoints, cornerReachOf);
 }
 
-ordered_json plateOf(const part::Job& job, const part::Plate& plate) {
+ordered_json plateOf(const job::Job& job, const job::Plate& plate) {
     ordered_json out{{"id", plate.id}};
     if (plate.joggle)
         out["joggle"] = {{"offset", plate.joggle->offset}, {"length", plate.joggle->length}};
-    else if (!part::isBesideWrap(job, plate))
+    else if (!job::isBesideWrap(job, plate))
         out["length"] = plate.length;
-    if (plate.measure != part::Plate::Measure::Along) out["measure"] = wordFor(kMeasureWords, plate.measure);
+    if (plate.measure != job::Plate::Measure::Along) out["measure"] = wordFor(kMeasureWords, plate.measure);
     if (plate.flatFirst) out["flat_first"] = true;
     addEach(out, "dimension_to", kEndWords, plate.dimensionTo,
-            [](part::DimensionTo to) { return wordFor(kDimensionWords, to); });
+            [](job::DimensionTo to) { return wordFor(kDimensionWords, to); });
     if (plate.width) out["width"] = *plate.width;
-    addEach(out, "corners", kCornerWords, plate.corners, [](const part::CornerCut& cut) {
-        return ordered_json{{cut.kind == part::CornerCut::Kind::Round ? "round" : "chamfer", cut.size}};
+    addEach(out, "corners", kCornerWords, plate.corners, [](const job::CornerCut& cut) {
+        return ordered_json{{cut.kind == job::CornerCut::Kind::Round ? "round" : "chamfer", cut.size}};
     });
     addEach(out, "ends", kEndWords, plate.ends, endOf);
     addSheetShape(out, plate);
-    for (const part::Hole& hole : plate.holes)
+    for (const job::Hole& hole : plate.holes)
         out["holes"].push_back(holeOf(hole));
     addKept(out, plate.kept);
     return out;
 }
 
-ordered_json bendOf(const part::Job& job, const part::Bend& bend) {
+ordered_json bendOf(const job::Job& job, const job::Bend& bend) {
     ordered_json out{
         {"id", bend.id}, {"from", bend.from}, {"edge", wordFor(kEdgeWords, bend.edge)}, {"to", bend.to}};
     if (!job.isDriven(bend)) out["angle"] = bend.angleDeg;
@@ -173,7 +173,7 @@ ordered_json bendOf(const part::Job& job, const part::Bend& bend) {
     if (bend.offset != 0) out["offset"] = bend.offset;
     if (bend.insideRadius) out["inside_radius"] = *bend.insideRadius;
     if (bend.k) out["k"] = *bend.k;
-    if (bend.relief != part::Relief{}) {
+    if (bend.relief != job::Relief{}) {
         out["relief"] = {{"kind", wordFor(kReliefWords, bend.relief.kind)}};
         if (bend.relief.width) out["relief"]["width"] = *bend.relief.width;
         if (bend.relief.depth) out["relief"]["depth"] = *bend.relief.depth;
@@ -182,14 +182,14 @@ ordered_json bendOf(const part::Job& job, const part::Bend& bend) {
         out["wrap"] = {{"kind", wordFor(kWrapWords, bend.wrap->kind)},
                        {"pipe", bend.wrap->pipe},
                        {"gap", bend.wrap->gap}};
-    if (bend.hits != 1) out["hits"] = bend.hits;
+    if (bend.bumps != 1) out["hits"] = bend.bumps;
     if (!bend.tool.empty()) out["tool"] = bend.tool;
     addKept(out, bend.kept);
     return out;
 }
 
 /// Figures of rules that are not chosen are kept too: switching back finds them again.
-ordered_json allowanceOf(const part::Job& job) {
+ordered_json allowanceOf(const job::Job& job) {
     const bend::AllowanceRule& rule = job.allowance;
     const bend::AllowanceRule usual;
     ordered_json out{{"rule", wordFor(kRuleWords, rule.kind)}};
@@ -208,17 +208,17 @@ ordered_json allowanceOf(const part::Job& job) {
     return out;
 }
 
-ordered_json stockOf(const part::Stock& stock) {
+ordered_json stockOf(const job::Stock& stock) {
     ordered_json out{{"form", wordFor(kFormWords, stock.form)}};
-    if (stock.form == part::StockForm::Bar) out["width"] = stock.width;
+    if (stock.form == job::StockForm::Bar) out["width"] = stock.width;
     if (stock.onHand) out["on_hand"] = *stock.onHand;
-    if (stock.kerf != part::Stock{}.kerf) out["kerf"] = stock.kerf;
-    if (stock.grain != part::Grain::Unsaid) out["grain"] = wordFor(kGrainWords, stock.grain);
+    if (stock.kerf != job::Stock{}.kerf) out["kerf"] = stock.kerf;
+    if (stock.grain != job::Grain::Unsaid) out["grain"] = wordFor(kGrainWords, stock.grain);
     addKept(out, stock.kept);
     return out;
 }
 
-ordered_json loadOf(const part::Load& load) {
+ordered_json loadOf(const job::Load& load) {
     ordered_json out{{"held", load.held},
                      {"at", load.at},
                      {"newtons", load.newtons},
@@ -229,24 +229,24 @@ ordered_json loadOf(const part::Load& load) {
 
 } // namespace
 
-void writeJob(std::ostream& out, const part::Job& job) {
+void writeJob(std::ostream& out, const job::Job& job) {
     ordered_json root{{"format", "good-fold-job"}, {"version", kJobVersion},
                       {"title", job.title},        {"units", wordFor(kUnitWords, job.units)},
                       {"quantity", job.quantity},  {"opposite_hand", job.oppositeHand}};
-    if (job.hand != part::Hand::Unsaid) root["hand"] = wordFor(kHandWords, job.hand);
+    if (job.hand != job::Hand::Unsaid) root["hand"] = wordFor(kHandWords, job.hand);
     root["material"] = job.material;
     root["thickness"] = job.thickness;
     root["stock"] = stockOf(job.stock);
     root["dimension_to"] = wordFor(kDimensionWords, job.dimensionTo);
     root["allowance"] = allowanceOf(job);
-    if (job.datum != part::Edge::Start) root["datum"] = wordFor(kEndWords, job.datum);
+    if (job.datum != job::Edge::Start) root["datum"] = wordFor(kEndWords, job.datum);
     if (job.leastLeg) root["least_leg"] = *job.leastLeg;
     if (job.load) root["load"] = loadOf(*job.load);
     root["plates"] = ordered_json::array();
-    for (const part::Plate& plate : job.plates)
+    for (const job::Plate& plate : job.plates)
         root["plates"].push_back(plateOf(job, plate));
     root["bends"] = ordered_json::array();
-    for (const part::Bend& bend : job.bends)
+    for (const job::Bend& bend : job.bends)
         root["bends"].push_back(bendOf(job, bend));
     if (!job.bendOrder.empty()) root["bend_order"] = job.bendOrder;
     addKept(root, job.kept);

@@ -142,8 +142,8 @@ public:
             if (!taken.count(key)) fail("is nothing this version knows here", key);
     }
 
-    part::KeptKeys kept() const {
-        part::KeptKeys rest;
+    job::KeptKeys kept() const {
+        job::KeptKeys rest;
         for (const auto& [key, value] : object.items())
             if (!taken.count(key)) rest[key] = value.dump();
         return rest;

@@ -22,20 +22,20 @@ ordered_json costOf(const sequence::Cost& cost) {
 }
 
 ordered_json stepOf(const part::Part& part, const sequence::Step& step) {
-    const sequence::Way& way = step.way;
-    const tool::Setup& setup = way.setup;
-    const part::PartBend& bend = part.bends[static_cast<size_t>(way.bend)];
+    const sequence::Operation& operation = step.operation;
+    const tool::Setup& setup = operation.setup;
+    const part::PartBend& bend = part.bends[static_cast<size_t>(operation.bend)];
     const sequence::StepMark mark = sequence::markOf(part, step);
     ordered_json out{{"bend", bend.id},
                      {"tool", setup.tool->id},
-                     {"face_in", sequence::faceInside(part, way.bend)},
+                     {"face_in", sequence::faceInside(part, operation.bend)},
                      {"mark",
                       {{"at", mark.at},
                        {"across", mark.isAcross},
                        {"on", mark.onFace ? "face" : "back"},
                        {"flush_with", mark.flushWith}}},
                      {"push_to", setup.loadedAngleDeg},
-                     {"comes_back_to", step.way.setup.restsAtDeg},
+                     {"comes_back_to", step.operation.setup.restsAtDeg},
                      {"springback_by_formula", setup.springbackByFormula},
                      {"inside_radius", setup.insideRadius},
                      {"cost", costOf(step.cost)},
@@ -49,14 +49,14 @@ ordered_json stepOf(const part::Part& part, const sequence::Step& step) {
         out["bottomed"] = setup.bottomed;
         out["force"] = setup.force;
         if (setup.tool->die.throat > 0)
-            out["to_frame"] = part.plates[static_cast<size_t>(way.hold.toward ? bend.child : bend.parent)].id;
+            out["to_frame"] = part.plates[static_cast<size_t>(operation.hold.toward ? bend.child : bend.parent)].id;
         return out;
     }
     out["held"] = part.plates[static_cast<size_t>(sequence::clampedPlate(part, step))].id;
-    out["toward"] = way.hold.toward;
-    out["beside"] = way.hold.beside;
+    out["toward"] = operation.hold.toward;
+    out["beside"] = operation.hold.beside;
     if (!setup.tool->fingers.empty()) out["fingers"] = setup.clampLength;
-    const double free = sequence::flatReach(part, way, step.before, !way.holdsChild);
+    const double free = sequence::flatReach(part, operation, step.before, !operation.holdsChild);
     out["lever"] = tool::leverOf(*setup.tool, free);
     out["pull"] = bend::handPull(setup.moment, tool::leverOf(*setup.tool, free));
     return out;
@@ -64,8 +64,8 @@ ordered_json stepOf(const part::Part& part, const sequence::Step& step) {
 
 ordered_json reasonsOf(const sequence::Stuck& stuck) {
     ordered_json all = ordered_json::array();
-    for (const auto& [way, obstacle] : stuck.reasons) {
-        all.push_back({{"tool", way.setup.tool->id},
+    for (const auto& [operation, obstacle] : stuck.reasons) {
+        all.push_back({{"tool", operation.setup.tool->id},
                        {"says", sequence::inWords(obstacle, kReading)},
                        {"about", obstacle.one.id}});
         if (!obstacle.place) continue;
@@ -77,7 +77,7 @@ ordered_json reasonsOf(const sequence::Stuck& stuck) {
 
 } // namespace
 
-void writePlan(std::ostream& out, const std::string& file, const part::Job& job, const part::Part& part,
+void writePlan(std::ostream& out, const std::string& file, const job::Job& job, const part::Part& part,
                const sequence::Outcome& outcome) {
     ordered_json shown{{"file", file}};
     if (outcome.plan) {

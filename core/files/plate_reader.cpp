@@ -4,16 +4,16 @@ namespace goodfold::files {
 
 namespace {
 
-part::OutlinePoint pointFrom(Members& members) {
-    const part::OutlinePoint point{
+job::OutlinePoint pointFrom(Members& members) {
+    const job::OutlinePoint point{
         {members.number("x"), members.number("y")}, members.number("bow", 0), members.number("round", 0)};
     members.refuseOthers();
     return point;
 }
 
 /// The figures that its kind has.
-void readShape(Members& members, part::Hole& hole) {
-    using Kind = part::Hole::Kind;
+void readShape(Members& members, job::Hole& hole) {
+    using Kind = job::Hole::Kind;
     if (hole.kind == Kind::Slot || hole.kind == Kind::Rectangle || hole.kind == Kind::D ||
         hole.kind == Kind::Key)
         hole.length = members.number("length");
@@ -25,8 +25,8 @@ void readShape(Members& members, part::Hole& hole) {
     hole.angleDeg = members.number("angle", 0);
 }
 
-part::Pattern patternFrom(Members& members) {
-    part::Pattern pattern;
+job::Pattern patternFrom(Members& members) {
+    job::Pattern pattern;
     pattern.kind = members.choice("kind", kPatternWords);
     pattern.across = members.has("across") ? members.flag("across") : pattern.across;
     pattern.lengthwise = members.flag("lengthwise");
@@ -39,17 +39,17 @@ part::Pattern patternFrom(Members& members) {
     return pattern;
 }
 
-part::FormedPlace formedFrom(Members& members) {
-    const part::FormedPlace::Kind kind = members.choice("place", kFormedWords);
-    return {kind, members.text("of"), kind == part::FormedPlace::Kind::Axis ? 0 : members.number("distance")};
+job::FormedPlace formedFrom(Members& members) {
+    const job::FormedPlace::Kind kind = members.choice("place", kFormedWords);
+    return {kind, members.text("of"), kind == job::FormedPlace::Kind::Axis ? 0 : members.number("distance")};
 }
 
-part::Countersink countersinkFrom(Members& members) {
+job::Countersink countersinkFrom(Members& members) {
     return {members.number("diameter"), members.number("angle", 90), members.flag("on_back")};
 }
 
-part::Fastener fastenerFrom(Members& members) {
-    part::Fastener fastener;
+job::Fastener fastenerFrom(Members& members) {
+    job::Fastener fastener;
     fastener.use = members.choice("use", kUseWords);
     fastener.size = members.text("size");
     fastener.fit = members.choice("fit", kFitWords, fastener.fit);
@@ -60,10 +60,10 @@ part::Fastener fastenerFrom(Members& members) {
     return fastener;
 }
 
-part::Hole holeFrom(Members& members) {
-    part::Hole hole;
+job::Hole holeFrom(Members& members) {
+    job::Hole hole;
     hole.id = members.text("id");
-    hole.kind = members.choice("kind", kHoleWords, part::Hole::Kind::Round);
+    hole.kind = members.choice("kind", kHoleWords, job::Hole::Kind::Round);
     hole.diameter = members.number("diameter");
     readShape(members, hole);
     hole.x = members.number("x", 0);
@@ -71,11 +71,11 @@ part::Hole holeFrom(Members& members) {
         const std::string from = members.text("x_from");
         const auto word = std::find_if(kXFromWords.begin(), kXFromWords.end(),
                                        [&](const auto& w) { return w.first == from; });
-        hole.xFrom = word == kXFromWords.end() ? part::Hole::XFrom::Hole : word->second;
-        if (hole.xFrom == part::Hole::XFrom::Hole) hole.xFromHole = from;
+        hole.xFrom = word == kXFromWords.end() ? job::Hole::XFrom::Hole : word->second;
+        if (hole.xFrom == job::Hole::XFrom::Hole) hole.xFromHole = from;
     }
     hole.y = members.number("y", 0);
-    hole.yFrom = members.choice("y_from", kYFromWords, part::Hole::YFrom::Centre);
+    hole.yFrom = members.choice("y_from", kYFromWords, job::Hole::YFrom::Centre);
     if (members.has("formed")) hole.formed = members.own("formed", formedFrom);
     if (members.has("pattern")) hole.pattern = members.own("pattern", patternFrom);
     if (members.has("countersink")) hole.countersink = members.own("countersink", countersinkFrom);
@@ -85,59 +85,59 @@ part::Hole holeFrom(Members& members) {
     return hole;
 }
 
-part::CornerCut cornerFrom(Members& members) {
+job::CornerCut cornerFrom(Members& members) {
     const bool isRound = members.has("round");
-    const part::CornerCut cut{isRound ? part::CornerCut::Kind::Round : part::CornerCut::Kind::Chamfer,
+    const job::CornerCut cut{isRound ? job::CornerCut::Kind::Round : job::CornerCut::Kind::Chamfer,
                               members.number(isRound ? "round" : "chamfer")};
     return cut;
 }
 
-part::BarEnd endFrom(Members& members) {
-    const part::BarEnd end{members.number("cut", 0), members.flag("full_round"), members.number("extra", 0)};
+job::BarEnd endFrom(Members& members) {
+    const job::BarEnd end{members.number("cut", 0), members.flag("full_round"), members.number("extra", 0)};
     return end;
 }
 
-part::Joggle joggleFrom(Members& members) {
-    const part::Joggle joggle{members.number("offset"), members.number("length")};
+job::Joggle joggleFrom(Members& members) {
+    const job::Joggle joggle{members.number("offset"), members.number("length")};
     return joggle;
 }
 
-part::FreeEdge freeEdgeFrom(Members& members) {
+job::FreeEdge freeEdgeFrom(Members& members) {
     return {members.number("bow", 0), members.list("points", pointFrom)};
 }
 
-part::Meeting meetingFrom(Members& members) {
-    part::Meeting meeting;
-    meeting.kind = members.choice("kind", kMeetingWords);
-    meeting.gap = members.number("gap", 0);
-    meeting.tabOn = members.choice("tab_on", kEdgeWords, meeting.tabOn);
-    meeting.tabOutside = members.flag("tab_outside");
-    return meeting;
+job::CornerJoint meetingFrom(Members& members) {
+    job::CornerJoint joint;
+    joint.kind = members.choice("kind", kCornerJointWords);
+    joint.gap = members.number("gap", 0);
+    joint.tabOn = members.choice("tab_on", kEdgeWords, joint.tabOn);
+    joint.tabOutside = members.flag("tab_outside");
+    return joint;
 }
 
-part::Relief reliefFrom(Members& members) {
+job::Relief reliefFrom(Members& members) {
     return {members.choice("kind", kReliefWords), members.maybeNumber("width"), members.maybeNumber("depth")};
 }
 
-part::Wrap wrapFrom(Members& members) {
+job::Wrap wrapFrom(Members& members) {
     return {members.choice("kind", kWrapWords), members.number("pipe"), members.number("gap", 0)};
 }
 
 /// What only a sheet's plate has.
-void readSheetShape(Members& members, part::Plate& plate) {
-    members.each("inset", kSideWords, [&](part::Edge edge, Members& own, const std::string& key) {
+void readSheetShape(Members& members, job::Plate& plate) {
+    members.each("inset", kSideWords, [&](job::Edge edge, Members& own, const std::string& key) {
         plate.inset[edge] = own.number(key);
     });
-    members.each("shoulder", kSideWords, [&](part::Edge edge, Members& own, const std::string& key) {
+    members.each("shoulder", kSideWords, [&](job::Edge edge, Members& own, const std::string& key) {
         plate.shoulder[edge] = own.number(key);
     });
-    members.each("edges", kEdgeWords, [&](part::Edge edge, Members& own, const std::string& key) {
+    members.each("edges", kEdgeWords, [&](job::Edge edge, Members& own, const std::string& key) {
         plate.edges[edge] = own.own(key, freeEdgeFrom);
     });
-    for (const part::Edge edge : members.choices("rest_outside", kEdgeWords))
+    for (const job::Edge edge : members.choices("rest_outside", kEdgeWords))
         plate.restOutside.insert(edge);
-    members.each("meets", kCornerWords, [&](part::Corner corner, Members& own, const std::string& key) {
-        plate.meets[corner] = own.own(key, meetingFrom);
+    members.each("meets", kCornerWords, [&](job::Corner corner, Members& own, const std::string& key) {
+        plate.cornerJoints[corner] = own.own(key, meetingFrom);
     });
 }
 
@@ -149,15 +149,15 @@ ReadPlate plateFrom(Members& members) {
     if (members.has("joggle")) read.plate.joggle = members.own("joggle", joggleFrom);
     // Of a joggle, and beside a bend over a pipe, it follows.
     read.plate.length = members.number("length", 0);
-    read.plate.measure = members.choice("measure", kMeasureWords, part::Plate::Measure::Along);
+    read.plate.measure = members.choice("measure", kMeasureWords, job::Plate::Measure::Along);
     read.plate.flatFirst = members.flag("flat_first");
-    members.each("dimension_to", kEndWords, [&](part::Edge edge, Members& own, const std::string& key) {
+    members.each("dimension_to", kEndWords, [&](job::Edge edge, Members& own, const std::string& key) {
         read.plate.dimensionTo[edge] = own.choice(key, kDimensionWords);
     });
-    members.each("corners", kCornerWords, [&](part::Corner corner, Members& own, const std::string& key) {
+    members.each("corners", kCornerWords, [&](job::Corner corner, Members& own, const std::string& key) {
         read.plate.corners[corner] = own.own(key, cornerFrom);
     });
-    members.each("ends", kEndWords, [&](part::Edge edge, Members& own, const std::string& key) {
+    members.each("ends", kEndWords, [&](job::Edge edge, Members& own, const std::string& key) {
         read.plate.ends[edge] = own.own(key, endFrom);
     });
     readSheetShape(members, read.plate);
@@ -171,11 +171,11 @@ ReadPlate plateFrom(Members& members) {
     return read;
 }
 
-part::Bend bendFrom(Members& members) {
-    part::Bend bend;
+job::Bend bendFrom(Members& members) {
+    job::Bend bend;
     bend.id = members.text("id");
     bend.from = members.text("from");
-    bend.edge = members.choice("edge", kEdgeWords, part::Edge::End);
+    bend.edge = members.choice("edge", kEdgeWords, job::Edge::End);
     bend.to = members.text("to");
     bend.angleDeg = members.number("angle", kNoAngle);
     bend.turn = members.choice("turn", kTurnWords);
@@ -185,7 +185,7 @@ part::Bend bendFrom(Members& members) {
     bend.k = members.maybeNumber("k");
     if (members.has("relief")) bend.relief = members.own("relief", reliefFrom);
     if (members.has("wrap")) bend.wrap = members.own("wrap", wrapFrom);
-    bend.hits = members.whole("hits", 1);
+    bend.bumps = members.whole("hits", 1);
     bend.tool = members.text("tool", "");
     bend.kept = members.kept();
     return bend;

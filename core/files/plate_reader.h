@@ -6,13 +6,13 @@
 namespace goodfold::files {
 
 struct ReadPlate {
-    part::Plate plate;
+    job::Plate plate;
     std::vector<bool> holeSaysXFrom;
 };
 ReadPlate plateFrom(Members& members);
 
 /// A bend without an angle: that of a joggle or beside a pipe, whose angle follows.
 inline constexpr double kNoAngle = 0;
-part::Bend bendFrom(Members& members);
+job::Bend bendFrom(Members& members);
 
 } // namespace goodfold::files

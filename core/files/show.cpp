@@ -79,14 +79,14 @@ ordered_json shownBends(const part::Part& part) {
                        {"near", lineOf(bend.near)},
                        {"centre", lineOf(bend.centre)},
                        {"far", lineOf(bend.far)}});
-        if (bend.relief.kind != part::Relief::Kind::None)
+        if (bend.relief.kind != job::Relief::Kind::None)
             out.back()["relief"] = {{"kind", wordFor(kReliefWords, bend.relief.kind)},
                                     {"width", bend.relief.width},
                                     {"depth", bend.relief.depth}};
-        if (bend.hits > 1)
-            out.back()["hits"] = {{"count", bend.hits},
-                                  {"angle", bend.shape.angleDeg / bend.hits},
-                                  {"spacing", bend.allowance / bend.hits}};
+        if (bend.bumps > 1)
+            out.back()["hits"] = {{"count", bend.bumps},
+                                  {"angle", bend.shape.angleDeg / bend.bumps},
+                                  {"spacing", bend.allowance / bend.bumps}};
     }
     return out;
 }

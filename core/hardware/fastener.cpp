@@ -8,7 +8,7 @@ namespace goodfold::hardware {
 
 namespace {
 
-using part::Fastener;
+using job::Fastener;
 using Use = Fastener::Use;
 
 Error notInBook(const Fastener& fastener, const std::string& what) {
@@ -57,20 +57,20 @@ Result<WantedHole> holeFor(const Fastener& fastener, const Book& book) {
     }
     WantedHole wanted{clearance(*screw, fastener.fit), {}};
     if (fastener.head == Fastener::Head::Countersunk)
-        wanted.countersink = part::Countersink{std::max(screw->countersunkDiameter, wanted.diameter),
+        wanted.countersink = job::Countersink{std::max(screw->countersunkDiameter, wanted.diameter),
                                                screw->countersinkAngle, fastener.headOnBack};
     return wanted;
 }
 
-Result<part::Hole> fitted(part::Hole hole, const Fastener& fastener, const Book& book) {
+Result<job::Hole> fitted(job::Hole hole, const Fastener& fastener, const Book& book) {
     const auto wanted = holeFor(fastener, book);
     if (!wanted) return wanted.error();
     // A slot or an arc slot stays one for a bolt; threads and rivets want a round hole.
     const bool staysLong = fastener.use == Use::Bolt && !wanted->countersink &&
-                           (hole.kind == part::Hole::Kind::Slot || hole.kind == part::Hole::Kind::ArcSlot);
-    if (hole.kind == part::Hole::Kind::Slot && staysLong) hole.length += wanted->diameter - hole.diameter;
+                           (hole.kind == job::Hole::Kind::Slot || hole.kind == job::Hole::Kind::ArcSlot);
+    if (hole.kind == job::Hole::Kind::Slot && staysLong) hole.length += wanted->diameter - hole.diameter;
     if (!staysLong) {
-        hole.kind = part::Hole::Kind::Round;
+        hole.kind = job::Hole::Kind::Round;
         hole.length = hole.radius = hole.neck = 0;
         hole.outline.clear();
     }

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "common/result.h"
-#include "part/hole.h"
+#include "job/hole.h"
 
 #include <iosfwd>
 
@@ -66,18 +66,18 @@ Book withOwn(Book book, const Book& own);
 /// The hole a fastener wants.
 struct WantedHole {
     double diameter;
-    std::optional<part::Countersink> countersink;
+    std::optional<job::Countersink> countersink;
 };
-Result<WantedHole> holeFor(const part::Fastener& fastener, const Book& book);
+Result<WantedHole> holeFor(const job::Fastener& fastener, const Book& book);
 
 /// Gives a hole its fastener and the size and countersink that go with it.
-Result<part::Hole> fitted(part::Hole hole, const part::Fastener& fastener, const Book& book);
+Result<job::Hole> fitted(job::Hole hole, const job::Fastener& fastener, const Book& book);
 
 /// "M6 bolt, normal", "M5 thread", "4 rivet".
-std::string nameOf(const part::Fastener& fastener);
+std::string nameOf(const job::Fastener& fastener);
 
 /// "m6", "m6 close", "m5 tap", "m6 rivet nut", "m6 weld nut", "rivet 4": as people type them.
-Result<part::Fastener> parseFastener(std::string_view text, const Book& book);
+Result<job::Fastener> parseFastener(std::string_view text, const Book& book);
 
 /// What lies between head and nut, and what to buy.
 struct Stack {
@@ -90,7 +90,7 @@ struct Stack {
 
 /// Through bolts need grip, nut and two pitches; into a thread, a rivet nut or a weld nut grip and all of it.
 /// A blind rivet needs its grip and 1.5 of its diameters. Nothing where the book lacks the size.
-std::optional<Stack> stackOf(const part::Fastener& fastener, double thickness, const Book& book);
+std::optional<Stack> stackOf(const job::Fastener& fastener, double thickness, const Book& book);
 
 /// What stands on the sheet at the head's side: its diameter, washer and all; and what turns it.
 struct Head {
@@ -99,6 +99,6 @@ struct Head {
     double driverDiameter; // of the socket; a key's or a screwdriver's is no wider than the head
     double standsOff = 0;  // how far off the sheet the driver begins: the washer's thickness
 };
-std::optional<Head> headOf(const part::Fastener& fastener, const Book& book);
+std::optional<Head> headOf(const job::Fastener& fastener, const Book& book);
 
 } // namespace goodfold::hardware

@@ -9,14 +9,6 @@ namespace goodfold::part {
 
 namespace {
 
-/// What a bend does to its child's directions, seen from the parent, on a bar or at a sheet's end edge.
-Eigen::Matrix3d turnOf(const Bend& bend) {
-    const double skew = radians(bend.skewDeg);
-    const Vec3 along(-std::sin(skew), std::cos(skew), 0);
-    const double angle = radians(bend.angleDeg) * (bend.turn == Turn::Up ? -1 : 1);
-    return Eigen::AngleAxisd(angle, along).toRotationMatrix();
-}
-
 double shift(Plate::Measure measure, double thickness) {
     if (measure == Plate::Measure::Overall) return -thickness;
     return measure == Plate::Measure::Opening ? thickness : 0;
@@ -124,32 +116,6 @@ void driveWrap(Driven& driven, size_t index, const material::Material& material)
 }
 
 } // namespace
-
-bool isBesideWrap(const Job& job, const Plate& plate) {
-    const Bend *own = job.bendTo(plate.id), *next = job.bendAt(plate.id, Edge::End);
-    return (own && own->wrap) || (next && next->wrap);
-}
-
-bool isDriven(const Job& job, const Plate& plate) {
-    return plate.joggle || plate.measure != Plate::Measure::Along || isBesideWrap(job, plate);
-}
-
-bool isDriven(const Job& job) {
-    return std::any_of(
-               job.plates.begin(), job.plates.end(),
-               [](const Plate& plate) { return plate.joggle || plate.measure != Plate::Measure::Along; }) ||
-           std::any_of(job.bends.begin(), job.bends.end(), [](const Bend& bend) { return bend.wrap; });
-}
-
-bool standsBetweenParallels(const Job& job, const Plate& plate) {
-    const Bend *own = job.bendTo(plate.id), *next = job.bendAt(plate.id, Edge::End);
-    if (!own || !next || plate.joggle || job.isDriven(*own) || job.isDriven(*next)) return false;
-    const Eigen::Matrix3d first = turnOf(*own);
-    const double childNormal = (first * turnOf(*next) * Vec3::UnitZ()).z();
-    const double rise = (first * Vec3::UnitX()).z(); // of the leg itself out of its parent's plane
-    constexpr double kParallel = 1 - 1e-9, kRises = 1e-3;
-    return std::abs(childNormal) > kParallel && std::abs(rise) > kRises;
-}
 
 double measuredAcross(const Part& part, const Job& job, const Plate& plate, Plate::Measure measure) {
     return std::abs(midHeight(job, part, plate)) - shift(measure, part.thickness);

@@ -6,11 +6,6 @@
 
 namespace goodfold::part {
 
-bool isDriven(const Job& job, const Plate& plate);
-bool isDriven(const Job& job);
-/// The straight between an ear's bend and the bend over its pipe: its length follows.
-bool isBesideWrap(const Job& job, const Plate& plate);
-
 struct Driven {
     Job job; // plain: every length along its plate, every angle as it comes out
     std::vector<Undrivable> undrivable;
@@ -30,9 +25,6 @@ struct Driven {
 ///   saddle  where P >= G + T + r the leg stands up straight by P - G - T - r: 90 and 90; else
 ///           sin f = (G + T + r - P) / (P + T + r), both turn 90 - f.
 Driven drive(const Job& job, const material::Material& material);
-
-/// True where the two plates beside this one stand parallel and apart, so that it can be measured across.
-bool standsBetweenParallels(const Job& job, const Plate& plate);
 
 /// Where a plate measured this way stands now, in mm: what to type so that nothing moves.
 double measuredAcross(const Part& part, const Job& job, const Plate& plate, Plate::Measure measure);

@@ -1,7 +1,7 @@
 // Where the blank would need the same metal twice.
 #pragma once
 
-#include "part/element.h"
+#include "job/element.h"
 #include "part/part.h"
 
 namespace goodfold::part {

@@ -52,12 +52,12 @@ Path dShape(double diameter, double across) {
 /// A circle and a round-ended neck along x.
 Path key(double diameter, double neck, double length) {
     const double r = diameter / 2, n = neck / 2;
-    const double meets = std::sqrt(std::max(0.0, r * r - n * n));
-    const double sweep = 2 * std::numbers::pi - 2 * std::atan2(n, meets);
-    return {{Vec2(meets, -n), 0},
+    const double cornerJoints = std::sqrt(std::max(0.0, r * r - n * n));
+    const double sweep = 2 * std::numbers::pi - 2 * std::atan2(n, cornerJoints);
+    return {{Vec2(cornerJoints, -n), 0},
             {Vec2(length - n, -n), 1},
             {Vec2(length - n, n), 0},
-            {Vec2(meets, n), std::tan(sweep / 4)}};
+            {Vec2(cornerJoints, n), std::tan(sweep / 4)}};
 }
 
 Path cutOut(const std::vector<OutlinePoint>& points) {
@@ -130,26 +130,6 @@ std::vector<Pose2> mirrored(const Pattern& pattern, double toMiddle, double toCe
 }
 
 } // namespace
-
-std::string nameOf(Hole::Kind kind) {
-    switch (kind) {
-    case Hole::Kind::Round:
-        return "round";
-    case Hole::Kind::Slot:
-        return "slot";
-    case Hole::Kind::ArcSlot:
-        return "arc slot";
-    case Hole::Kind::Rectangle:
-        return "rectangle";
-    case Hole::Kind::D:
-        return "D";
-    case Hole::Kind::Key:
-        return "key";
-    case Hole::Kind::CutOut:
-        return "cut-out";
-    }
-    return {};
-}
 
 Path shapeOf(const Hole& hole) {
     Pose2 turn = Pose2::Identity();

@@ -2,9 +2,11 @@
 #pragma once
 
 #include "common/path.h"
-#include "part/hole.h"
+#include "job/hole.h"
 
 namespace goodfold::part {
+
+using namespace job;
 
 /// Counter-clockwise, about the hole's own place, turned by its angle. A circle is two half arcs.
 Path shapeOf(const Hole& hole);

@@ -73,9 +73,9 @@ void addHole(const Part& part, const PartHole& hole, std::vector<Mark>& marks) {
 
 /// At the middle of as many equal parts of the strip.
 void addHits(const Part& part, const PartBend& bend, std::vector<Mark>& marks) {
-    for (int i = 0; bend.hits > 1 && i < bend.hits; ++i)
+    for (int i = 0; bend.bumps > 1 && i < bend.bumps; ++i)
         marks.push_back(lineMark(part, Mark::Kind::Hit, Element::bend(bend.id),
-                                 keptLine(bend, (i + 0.5) / bend.hits), bend.turn == Turn::Down));
+                                 keptLine(bend, (i + 0.5) / bend.bumps), bend.turn == Turn::Down));
 }
 
 void addTrims(const Part& part, std::vector<Mark>& marks) {

@@ -1,7 +1,7 @@
 // What gets scribed and punched on the blank.
 #pragma once
 
-#include "part/element.h"
+#include "job/element.h"
 #include "part/part.h"
 
 namespace goodfold::part {

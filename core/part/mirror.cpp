@@ -37,12 +37,12 @@ void mirrorShape(Plate& plate) {
     for (const Edge edge : plate.restOutside)
         rests.insert(mirroredEdge(edge));
     plate.restOutside = std::move(rests);
-    std::map<Corner, Meeting> meets;
-    for (const auto& [corner, meeting] : plate.meets) {
-        Meeting& there = meets[static_cast<Corner>(3 - static_cast<int>(corner))] = meeting;
-        there.tabOn = mirroredEdge(meeting.tabOn);
+    std::map<Corner, CornerJoint> cornerJoints;
+    for (const auto& [corner, joint] : plate.cornerJoints) {
+        CornerJoint& there = cornerJoints[static_cast<Corner>(3 - static_cast<int>(corner))] = joint;
+        there.tabOn = mirroredEdge(joint.tabOn);
     }
-    plate.meets = std::move(meets);
+    plate.cornerJoints = std::move(cornerJoints);
 }
 
 /// A line of points runs from the other end, and its bows belong to the stretch before them.

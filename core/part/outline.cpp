@@ -1,6 +1,6 @@
 #include "part/outline.h"
 
-#include "part/shape.h"
+#include "part/corner_cuts.h"
 #include "part/sheet_outline.h"
 
 #include <algorithm>

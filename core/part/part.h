@@ -5,13 +5,15 @@
 #pragma once
 
 #include "common/path.h"
-#include "part/job.h"
+#include "job/job.h"
 
 #include <array>
 #include <string>
 #include <vector>
 
 namespace goodfold::part {
+
+using namespace job; // what is solved is told in the job's own terms
 
 struct PartPlate {
     std::string id;
@@ -61,7 +63,7 @@ struct PartBend {
     double taperRight = 0,
            taperLeft = 0; // by how much a meeting leans the child's sides in, along its length
     PartRelief relief;
-    int hits = 1;
+    int bumps = 1;
     int order = 0;             // place in the order of bending, from 0; the job's own until one is planned
     std::vector<int> closes;   // bends whose flange is closed in by this one's, at a lapped corner
     Vec2 across{1, 0};         // unit normal of the bend line in the flat, toward the child
@@ -143,7 +145,7 @@ struct Part {
     std::vector<int> bendsOn(int plate, Edge edge) const;
 };
 
-/// Lays the part out. The job must be sound (whatIsWrong() is empty); a sound job always solves. Where
+/// Lays the part out. The job must be valid (whatIsWrong() is empty); a valid job always solves. Where
 /// setbacks eat up more than a leg has, its length comes out negative and the checks say so.
 Part solve(const Job& job, const material::Material& material);
 

@@ -1,6 +1,6 @@
 #include "part/sheet_corners.h"
 
-#include "part/meeting.h"
+#include "part/corner_joint.h"
 
 #include <algorithm>
 #include <cmath>
@@ -38,16 +38,16 @@ void letReach(PartBend& bend, bool arriving, const Reach& reach, double length, 
     if (leans) (arriving ? bend.taperLeft : bend.taperRight) = -reach.slope * length;
 }
 
-void meet(Part& part, int plate, Corner corner, const Meeting& meeting) {
+void meet(Part& part, int plate, Corner corner, const CornerJoint& joint) {
     const AtCorner at = flangesAt(part, plate, corner);
     if (at.arriving < 0 || at.leaving < 0) return;
     PartBend &arriving = part.bends[at.arriving], &leaving = part.bends[at.leaving];
     if (arriving.turn != leaving.turn) return;
-    const bool tabOnLeaving = meeting.kind == Meeting::Kind::Lapped && meeting.tabOn == leaving.edge;
+    const bool tabOnLeaving = joint.kind == CornerJoint::Kind::Lapped && joint.tabOn == leaving.edge;
     const Neighbour a = neighbour(part, arriving, true), b = neighbour(part, leaving, false);
-    const auto met = tabOnLeaving ? meetingOf(b, a, meeting) : meetingOf(a, b, meeting);
+    const auto met = tabOnLeaving ? cornerReachOf(b, a, joint) : cornerReachOf(a, b, joint);
     if (!met) return;
-    const bool leans = meeting.kind == Meeting::Kind::Closed;
+    const bool leans = joint.kind == CornerJoint::Kind::Closed;
     letReach(arriving, true, tabOnLeaving ? met->second : met->first, a.length, leans);
     letReach(leaving, false, tabOnLeaving ? met->first : met->second, b.length, leans);
 }
@@ -80,8 +80,8 @@ AtCorner flangesAt(const Part& part, int plate, Corner corner) {
 }
 
 void meetAtCorners(const Job& job, Part& part, int plate) {
-    for (const auto& [corner, meeting] : job.plates[static_cast<size_t>(plate)].meets)
-        meet(part, plate, corner, meeting);
+    for (const auto& [corner, joint] : job.plates[static_cast<size_t>(plate)].cornerJoints)
+        meet(part, plate, corner, joint);
     for (const int corner : {0, 1, 2, 3})
         drill(part, plate, static_cast<Corner>(corner));
 }
@@ -120,14 +120,14 @@ double drilledAt(const Part& part, int plate, Corner corner) {
 
 void findLaps(const Job& job, Part& part) {
     for (size_t i = 0; i < job.plates.size(); ++i)
-        for (const auto& [corner, meeting] : job.plates[i].meets) {
-            if (meeting.kind != Meeting::Kind::Lapped) continue;
+        for (const auto& [corner, joint] : job.plates[i].cornerJoints) {
+            if (joint.kind != CornerJoint::Kind::Lapped) continue;
             const AtCorner at = flangesAt(part, static_cast<int>(i), corner);
             if (at.arriving < 0 || at.leaving < 0) continue;
-            const bool tabArrives = part.bends[static_cast<size_t>(at.arriving)].edge == meeting.tabOn;
+            const bool tabArrives = part.bends[static_cast<size_t>(at.arriving)].edge == joint.tabOn;
             const int tabbed = tabArrives ? at.arriving : at.leaving,
                       other = tabArrives ? at.leaving : at.arriving;
-            const int last = meeting.tabOutside ? tabbed : other;
+            const int last = joint.tabOutside ? tabbed : other;
             part.bends[static_cast<size_t>(last)].closes.push_back(last == tabbed ? other : tabbed);
         }
 }

@@ -1,7 +1,7 @@
 // The formed part as solids, and where it would cut through itself.
 #pragma once
 
-#include "part/element.h"
+#include "job/element.h"
 #include "part/fold.h"
 
 namespace goodfold::part {

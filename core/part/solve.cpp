@@ -2,7 +2,7 @@
 #include "part/hole_places.h"
 #include "part/outline.h"
 #include "part/part.h"
-#include "part/shape.h"
+#include "part/corner_cuts.h"
 #include "part/sheet_corners.h"
 #include "part/sheet_outline.h"
 
@@ -64,7 +64,7 @@ private:
             bend.edge = from.edge;
             bend.turn = from.turn;
             bend.skewDeg = from.skewDeg;
-            bend.hits = from.hits;
+            bend.bumps = from.bumps;
             bend.shape = shapeOf(job, from, material);
             bend.radiusIsTyped = from.insideRadius.has_value();
             const bend::KFactor byRule = bend::kFactor(job.allowance, material, bend.shape);
@@ -273,7 +273,7 @@ private:
             plate.jointAt = std::move(traced.jointAt);
             plate.cornersFit = traced.fits;
         } else {
-            Shaped shaped = shapePlate(job.plates[index], plate.outlineInFlat);
+            CutCorners shaped = cutCorners(job.plates[index], plate.outlineInFlat);
             plate.cornersFit = shaped.fits;
             const int end = plate.childBends.empty() ? -1 : plate.childBends.front();
             joinCorners(plate, shaped.corners, plate.parentBend, end);

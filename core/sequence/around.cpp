@@ -14,7 +14,7 @@ using check::listed;
 
 class Round {
 public:
-    Round(const part::Job& job, const part::Part& part, const Plan& plan, const quantity::Reading& reading)
+    Round(const job::Job& job, const part::Part& part, const Plan& plan, const quantity::Reading& reading)
         : job(job), part(part), plan(plan), reading(reading) {}
 
     std::vector<Task> all() {
@@ -52,9 +52,9 @@ private:
     void reliefs() {
         std::vector<std::string> drilled, sawn;
         for (const part::PartBend& bend : part.bends) {
-            if (bend.relief.kind == part::Relief::Kind::Round)
+            if (bend.relief.kind == job::Relief::Kind::Round)
                 drilled.push_back("bend " + bend.id);
-            else if (bend.relief.kind != part::Relief::Kind::None)
+            else if (bend.relief.kind != job::Relief::Kind::None)
                 sawn.push_back("bend " + bend.id);
         }
         if (!drilled.empty())
@@ -87,7 +87,7 @@ private:
 
     void trims() {
         for (size_t i = 0; i < part.plates.size(); ++i)
-            for (const part::Edge edge : {part::Edge::Start, part::Edge::End}) {
+            for (const job::Edge edge : {job::Edge::Start, job::Edge::End}) {
                 const Polygon left = part::leftOn(part, static_cast<int>(i), edge);
                 if (left.empty()) continue;
                 const double extra = job.findPlate(part.plates[i].id)->ends.at(edge).extra;
@@ -99,7 +99,7 @@ private:
 
     /// What was left open for its ears.
     void squeezes() {
-        for (const part::Bend& bend : job.bends) {
+        for (const job::Bend& bend : job.bends) {
             const double angle = part.bends[static_cast<size_t>(part.bendIndex(bend.id))].shape.angleDeg;
             if (tool::restsAtDeg(angle) == angle) continue;
             std::string says = "Squeeze bend " + bend.id + " shut";
@@ -112,10 +112,10 @@ private:
     }
 
     /// The step after which all of them are made.
-    size_t stepThatEnds(Made bends) const {
-        Made made = 0;
+    size_t stepThatEnds(BendSet bends) const {
+        BendSet made = 0;
         for (size_t i = 0; i < plan.steps.size(); ++i) {
-            made |= Made{1} << plan.steps[i].way.bend;
+            made |= BendSet{1} << plan.steps[i].operation.bend;
             if ((made & bends) == bends) return i + 1;
         }
         return last();
@@ -123,15 +123,15 @@ private:
 
     void rivets() {
         std::vector<std::string> riveted;
-        for (const part::Plate& plate : job.plates)
-            for (const part::Hole& hole : plate.holes)
-                if (hole.fastener && hole.fastener->use == part::Fastener::Use::Rivet)
+        for (const job::Plate& plate : job.plates)
+            for (const job::Hole& hole : plate.holes)
+                if (hole.fastener && hole.fastener->use == job::Fastener::Use::Rivet)
                     riveted.push_back(hole.id);
         if (!riveted.empty())
             add(last(), "Rivet " + listed(riveted) + ".", "What they join lies together only now.");
     }
 
-    const part::Job& job;
+    const job::Job& job;
     const part::Part& part;
     const Plan& plan;
     const quantity::Reading& reading;
@@ -140,7 +140,7 @@ private:
 
 } // namespace
 
-std::vector<Task> tasksRound(const part::Job& job, const part::Part& part, const Plan& plan,
+std::vector<Task> tasksRound(const job::Job& job, const part::Part& part, const Plan& plan,
                              const quantity::Reading& reading) {
     return Round(job, part, plan, reading).all();
 }

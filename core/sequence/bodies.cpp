@@ -7,10 +7,10 @@ Bodies::Bodies(const part::Part& part) : part(part), fromRoot(part.plates.size()
     for (size_t i = 0; i < part.plates.size(); ++i) {
         if (part.plates[i].shortestStraight <= 0 || part.plates[i].width <= 0) continue;
         const int plate = static_cast<int>(i);
-        bodies.push_back({part::Element::plate(part.plates[i].id), plate, -1, fromRoot[i]});
+        bodies.push_back({job::Element::plate(part.plates[i].id), plate, -1, fromRoot[i]});
         flat.emplace_back(part::platePrisms(part, plate));
         bent.push_back(flat.back());
-        for (const part::Edge edge : {part::Edge::Start, part::Edge::End})
+        for (const job::Edge edge : {job::Edge::Start, job::Edge::End})
             addLeftOn(plate, edge);
     }
     for (size_t i = 0; i < part.bends.size(); ++i) {
@@ -18,7 +18,7 @@ Bodies::Bodies(const part::Part& part) : part(part), fromRoot(part.plates.size()
         if (bend.allowance <= 0) continue;
         const int index = static_cast<int>(i);
         bodies.push_back(
-            {part::Element::bend(bend.id), bend.parent, index, fromRoot[static_cast<size_t>(bend.parent)]});
+            {job::Element::bend(bend.id), bend.parent, index, fromRoot[static_cast<size_t>(bend.parent)]});
         flat.emplace_back(part::zonePrisms(part, index, 0));
         bent.emplace_back(part::zonePrisms(part, index, tool::restsAtDeg(bend.shape.angleDeg)));
     }
@@ -26,12 +26,12 @@ Bodies::Bodies(const part::Part& part) : part(part), fromRoot(part.plates.size()
         pairs.push_back(pairsAcross(static_cast<int>(i)));
 }
 
-void Bodies::addLeftOn(int plate, part::Edge edge) {
+void Bodies::addLeftOn(int plate, job::Edge edge) {
     const std::vector<part::Prism> prisms = part::leftOnPrisms(part, plate, edge);
-    const Made until = bendsOf(part, plate);
+    const BendSet until = bendsOf(part, plate);
     if (prisms.empty() || until == 0) return;
     const auto index = static_cast<size_t>(plate);
-    bodies.push_back({part::Element::plate(part.plates[index].id), plate, -1, fromRoot[index], until});
+    bodies.push_back({job::Element::plate(part.plates[index].id), plate, -1, fromRoot[index], until});
     flat.emplace_back(prisms);
     bent.push_back(flat.back());
 }
@@ -43,7 +43,7 @@ void Bodies::findRoutes() {
         toVisit.pop_back();
         for (const int index : part.plates[plate].childBends) {
             const int child = part.bends[static_cast<size_t>(index)].child;
-            fromRoot[static_cast<size_t>(child)] = fromRoot[plate] | Made{1} << index;
+            fromRoot[static_cast<size_t>(child)] = fromRoot[plate] | BendSet{1} << index;
             toVisit.push_back(child);
         }
     }
@@ -83,10 +83,10 @@ std::vector<Bodies::Pair> Bodies::pairsAcross(int bend) const {
     return found;
 }
 
-Made Bodies::decide(size_t body, int bend) const {
-    const Made toParent = fromRoot[static_cast<size_t>(part.bends[static_cast<size_t>(bend)].parent)];
-    const Made own = bodies[body].bend >= 0 ? Made{1} << bodies[body].bend : 0;
-    return ((bodies[body].route ^ toParent) | own) & ~(Made{1} << bend);
+BendSet Bodies::decide(size_t body, int bend) const {
+    const BendSet toParent = fromRoot[static_cast<size_t>(part.bends[static_cast<size_t>(bend)].parent)];
+    const BendSet own = bodies[body].bend >= 0 ? BendSet{1} << bodies[body].bend : 0;
+    return ((bodies[body].route ^ toParent) | own) & ~(BendSet{1} << bend);
 }
 
 } // namespace goodfold::sequence

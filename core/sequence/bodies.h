@@ -2,19 +2,19 @@
 // use outside of sequence/.
 #pragma once
 
-#include "part/element.h"
-#include "sequence/shape.h"
-#include "sequence/way.h"
+#include "job/element.h"
+#include "sequence/hull.h"
+#include "sequence/operation.h"
 
 namespace goodfold::sequence {
 
 /// A plate, the strip of a bend, flat or as bent, or what was left on a free end.
 struct Body {
-    part::Element about;
+    job::Element about;
     int plate = 0;  // whose frame it is in
     int bend = -1;  // of a strip
-    Made route = 0; // bends between the root and it
-    Made until = 0; // of what is trimmed: when these are made
+    BendSet route = 0; // bends between the root and it
+    BendSet until = 0; // of what is trimmed: when these are made
 };
 
 class Bodies {
@@ -26,12 +26,12 @@ public:
     const Body& operator[](size_t body) const { return bodies[body]; }
 
     /// What was left on a leg is trimmed once the leg's own bend is made.
-    bool isThere(size_t body, Made made) const {
-        const Made until = bodies[body].until;
+    bool isThere(size_t body, BendSet made) const {
+        const BendSet until = bodies[body].until;
         return until == 0 || (made & until) != until;
     }
 
-    const Shape& shapeOf(size_t body, Made made) const {
+    const Hull& shapeOf(size_t body, BendSet made) const {
         const int bend = bodies[body].bend;
         return bend >= 0 && !(made >> bend & 1) ? flat[body] : bent[body];
     }
@@ -40,25 +40,25 @@ public:
     bool isBeyond(size_t body, int bend) const { return (bodies[body].route >> bend) & 1; }
 
     /// Bends whose state decides where the body lies beside the bend: those between them, and its own.
-    Made decide(size_t body, int bend) const;
+    BendSet decide(size_t body, int bend) const;
 
     /// Bodies on either side of a bend that it brings together.
     struct Pair {
         size_t held, free;
-        Made decide;
+        BendSet decide;
     };
     const std::vector<Pair>& across(int bend) const { return pairs[static_cast<size_t>(bend)]; }
 
 private:
     void findRoutes();
-    void addLeftOn(int plate, part::Edge edge);
+    void addLeftOn(int plate, job::Edge edge);
     bool isLap(const Body& one, const Body& other) const;
     std::vector<Pair> pairsAcross(int bend) const;
 
     const part::Part& part;
-    std::vector<Made> fromRoot; // bends between the root and each plate
+    std::vector<BendSet> fromRoot; // bends between the root and each plate
     std::vector<Body> bodies;
-    std::vector<Shape> flat, bent; // by body
+    std::vector<Hull> flat, bent; // by body
     std::vector<std::vector<Pair>> pairs;
 };
 

@@ -5,30 +5,30 @@
 
 namespace goodfold::sequence {
 
-int lapsShut(const part::Part& part, int bend, Made made) {
+int lapsShut(const part::Part& part, int bend, BendSet made) {
     int count = 0;
     for (const int other : part.bends[static_cast<size_t>(bend)].closes)
         count += !(made >> other & 1);
     return count;
 }
 
-Cost costOf(const part::Part& part, const Way& way, Made made) {
-    const tool::Tool& tool = *way.setup.tool;
+Cost costOf(const part::Part& part, const Operation& operation, BendSet made) {
+    const tool::Tool& tool = *operation.setup.tool;
     Cost cost;
     cost.accuracy = 100 * tool.placeSigma + 10 * tool.angleSigma +
-                    20 * std::abs(way.setup.insideRadius - way.work.insideRadius);
-    if (!tool.fingers.empty()) cost.accuracy += 0.3 * std::max(0.0, way.work.length - way.setup.clampLength);
+                    20 * std::abs(operation.setup.insideRadius - operation.work.insideRadius);
+    if (!tool.fingers.empty()) cost.accuracy += 0.3 * std::max(0.0, operation.work.length - operation.setup.clampLength);
     if (!tool.isDie()) {
-        const double lever = tool::leverOf(tool, flatReach(part, way, made, !way.holdsChild));
-        cost.effort = 20 * bend::handPull(way.setup.moment, lever) / bend::kPullPlanned;
+        const double lever = tool::leverOf(tool, flatReach(part, operation, made, !operation.holdsChild));
+        cost.effort = 20 * bend::handPull(operation.setup.moment, lever) / bend::kPullPlanned;
     }
-    if (way.setup.closed) cost.effort += 5;
-    cost.effort += kLapShut * lapsShut(part, way.bend, made);
-    if (tool.isInVise() && !tool.isDie() && !way.hold.toward) cost.sight = 3;
+    if (operation.setup.closed) cost.effort += 5;
+    cost.effort += kLapShut * lapsShut(part, operation.bend, made);
+    if (tool.isInVise() && !tool.isDie() && !operation.hold.toward) cost.sight = 3;
     return cost;
 }
 
-double changeBetween(const part::Part& part, const Way& before, const Way& after) {
+double changeBetween(const part::Part& part, const Operation& before, const Operation& after) {
     double change = 0;
     if (before.setup.tool != after.setup.tool)
         change += kOtherTool;
@@ -51,11 +51,11 @@ double changeBetween(const part::Part& part, const Way& before, const Way& after
 std::vector<int> orderOf(const Plan& plan) {
     std::vector<int> order;
     for (const Step& step : plan.steps)
-        order.push_back(step.way.bend);
+        order.push_back(step.operation.bend);
     return order;
 }
 
-Wishes wishesOf(const part::Job& job) {
+Wishes wishesOf(const job::Job& job) {
     Wishes wishes;
     for (size_t i = 0; i < job.bends.size(); ++i)
         if (!job.bends[i].tool.empty()) wishes.tool[static_cast<int>(i)] = job.bends[i].tool;
@@ -64,17 +64,17 @@ Wishes wishesOf(const part::Job& job) {
     return wishes;
 }
 
-Judged judge(const part::Part& part, Hits& hits, const std::vector<Way>& steps) {
+Judged judge(const part::Part& part, Collisions& collisions, const std::vector<Operation>& steps) {
     Judged judged;
-    Made made = 0;
-    for (const Way& way : steps) {
-        if ((judged.obstacle = hits.inTheWay(way, made))) return judged;
-        Step step{way, made, costOf(part, way, made)};
+    BendSet made = 0;
+    for (const Operation& operation : steps) {
+        if ((judged.obstacle = collisions.inTheWay(operation, made))) return judged;
+        Step step{operation, made, costOf(part, operation, made)};
         if (!judged.plan.steps.empty())
-            step.cost.change = changeBetween(part, judged.plan.steps.back().way, way);
+            step.cost.change = changeBetween(part, judged.plan.steps.back().operation, operation);
         judged.plan.cost += step.cost.sum();
         judged.plan.steps.push_back(std::move(step));
-        made |= Made{1} << way.bend;
+        made |= BendSet{1} << operation.bend;
     }
     return judged;
 }

@@ -3,8 +3,8 @@
 #include "check/words.h"
 #include "part/driven.h"
 #include "part/solid.h"
-#include "part/split.h"
-#include "tool/figures.h"
+#include "edit/split.h"
+#include "tool/parameters.h"
 
 #include <algorithm>
 #include <cmath>
@@ -22,8 +22,8 @@ public:
            const GoOn& goOn)
         : material(material), shop(shop), reading(reading), goOn(goOn) {}
 
-    bool isMade(const part::Job& job) const {
-        if (part::whatIsWrong(job)) return false;
+    bool isMade(const job::Job& job) const {
+        if (job::whatIsWrong(job)) return false;
         const part::Part part = part::solve(job, material);
         if (!part::selfClashes(part, part::fold(part)).empty()) return false;
         return plan(part, material, shop, wishesOf(job), goOn).plan.has_value();
@@ -31,12 +31,12 @@ public:
 
     /// The length nearest to what it is, in whole steps, with which there is a plan: first by doubling steps,
     /// then halved back.
-    std::optional<check::Remedy> byLength(const part::Job& job, const std::string& id, double sign) const {
-        if (job.findPlate(id)->joggle || part::isBesideWrap(job, *job.findPlate(id))) return {};
+    std::optional<check::Remedy> byLength(const job::Job& job, const std::string& id, double sign) const {
+        if (job.findPlate(id)->joggle || job::isBesideWrap(job, *job.findPlate(id))) return {};
         const double step = std::max(quantity::stepOf(reading).mm(), 0.5);
         const double was = job.findPlate(id)->length;
         const auto at = [&](int steps) {
-            part::Job longer = job;
+            job::Job longer = job;
             longer.findPlate(id)->length = (std::round(was / step) + sign * steps) * step;
             return longer;
         };
@@ -50,19 +50,19 @@ public:
             const int middle = (low + high) / 2;
             (isMade(at(middle)) ? high : low) = middle;
         }
-        part::Job mended = at(high);
+        job::Job mended = at(high);
         const double length = mended.findPlate(id)->length;
         return check::Remedy{"make leg " + id + " " + lengthIn(length, reading), std::move(mended)};
     }
 
     /// Bent before it is cut: something left on a free end to hold, to pull on, or to bear on the die.
-    std::optional<check::Remedy> byLeavingOn(const part::Job& job, const std::string& id) const {
-        if (job.stock.form != part::StockForm::Bar) return {};
-        const bool freeEnd = !job.bendAt(id, part::Edge::End), freeStart = !job.bendTo(id);
+    std::optional<check::Remedy> byLeavingOn(const job::Job& job, const std::string& id) const {
+        if (job.stock.form != job::StockForm::Bar) return {};
+        const bool freeEnd = !job.bendAt(id, job::Edge::End), freeStart = !job.bendTo(id);
         if (!freeEnd && !freeStart) return {};
-        const part::Edge edge = freeEnd ? part::Edge::End : part::Edge::Start;
+        const job::Edge edge = freeEnd ? job::Edge::End : job::Edge::Start;
         for (const double extra : {10.0, 20.0, 40.0, 80.0, 160.0, 320.0}) {
-            part::Job longer = job;
+            job::Job longer = job;
             double& left = longer.findPlate(id)->ends[edge].extra;
             if (left >= extra) continue;
             left = extra;
@@ -73,16 +73,16 @@ public:
         return {};
     }
 
-    std::optional<check::Remedy> byTurning(part::Job job, const std::string& bend) const {
+    std::optional<check::Remedy> byTurning(job::Job job, const std::string& bend) const {
         if (job.isDriven(*job.findBend(bend))) return {};
-        part::turnOver(job, bend);
+        edit::turnOver(job, bend);
         if (!isMade(job)) return {};
         return check::Remedy{"bend " + bend + " the other way", std::move(job)};
     }
 
-    std::optional<check::Remedy> bySplitting(const part::Job& job, const hardware::Book& book,
+    std::optional<check::Remedy> bySplitting(const job::Job& job, const hardware::Book& book,
                                              const std::string& bend) const {
-        auto split = part::splitAt(job, material, book, bend);
+        auto split = edit::splitAt(job, material, book, bend);
         if (!split || !isMade(split->first) || !isMade(split->second)) return {};
         check::Remedy remedy{"make it of two parts, riveted at bend " + bend, std::move(split->first)};
         remedy.other = std::move(split->second);
@@ -98,7 +98,7 @@ private:
 
 } // namespace
 
-std::vector<check::Remedy> mends(const part::Job& job, const material::Material& material,
+std::vector<check::Remedy> mends(const job::Job& job, const material::Material& material,
                                  const tool::Shop& shop, const hardware::Book& book,
                                  const quantity::Reading& reading, const std::vector<Stuck>& stuck,
                                  const GoOn& goOn) {
@@ -107,7 +107,7 @@ std::vector<check::Remedy> mends(const part::Job& job, const material::Material&
     std::vector<check::Remedy> left, others;
     std::vector<std::string> tried;
     for (const Stuck& one : stuck) {
-        const part::Bend& bend = job.bends[static_cast<size_t>(one.bend)];
+        const job::Bend& bend = job.bends[static_cast<size_t>(one.bend)];
         for (const std::string& plate : {bend.to, bend.from}) {
             if (std::find(tried.begin(), tried.end(), plate) != tried.end()) continue;
             tried.push_back(plate);
@@ -134,7 +134,7 @@ std::vector<check::Remedy> mends(const part::Job& job, const material::Material&
 namespace {
 
 /// The figure that stood in the way; empty where none alone would do.
-std::string_view figureInTheWay(const Obstacle& obstacle) {
+std::string_view parameterInTheWay(const Obstacle& obstacle) {
     using Kind = Obstacle::Kind;
     if (obstacle.kind == Kind::Pull) return "lever";
     if (obstacle.kind == Kind::Trapped) return "clamp.lift";
@@ -158,15 +158,15 @@ std::string_view figureInTheWay(const Obstacle& obstacle) {
 
 } // namespace
 
-std::vector<std::string> toolsThatWouldDo(const part::Job& job, const material::Material& material,
+std::vector<std::string> toolsThatWouldDo(const job::Job& job, const material::Material& material,
                                           const tool::Shop& shop, const quantity::Reading& reading,
                                           const std::vector<Stuck>& stuck, const GoOn& goOn) {
     std::vector<std::pair<double, std::string>> found;
     std::set<std::pair<std::string, std::string_view>> tried;
     for (const Stuck& one : stuck)
         for (const Stuck::Reason& reason : one.reasons) {
-            const std::string& id = reason.way.setup.tool->id;
-            const tool::Figure* figure = tool::findFigure(figureInTheWay(reason.obstacle));
+            const std::string& id = reason.operation.setup.tool->id;
+            const tool::Parameter* figure = tool::findParameter(parameterInTheWay(reason.obstacle));
             if (!figure || !tried.insert({id, figure->key}).second) continue;
             for (const double times : {1.25, 1.5, 2.0, 3.0}) {
                 tool::Shop other = shop;

@@ -10,14 +10,14 @@ namespace goodfold::sequence {
 /// shorter by whole steps, its free end left long and trimmed after, the bend turned the other way, the part
 /// in two riveted at it. Stops when `goOn`
 /// says so.
-std::vector<check::Remedy> mends(const part::Job& job, const material::Material& material,
+std::vector<check::Remedy> mends(const job::Job& job, const material::Material& material,
                                  const tool::Shop& shop, const hardware::Book& book,
                                  const quantity::Reading& reading, const std::vector<Stuck>& stuck,
                                  const GoOn& goOn = {});
 
 /// What a tool of the shop would have to be like: "The bench vise would do with \"lever\" 1000, not 500."
 /// Only figures that were in the way are tried, each alone; the smallest change first.
-std::vector<std::string> toolsThatWouldDo(const part::Job& job, const material::Material& material,
+std::vector<std::string> toolsThatWouldDo(const job::Job& job, const material::Material& material,
                                           const tool::Shop& shop, const quantity::Reading& reading,
                                           const std::vector<Stuck>& stuck, const GoOn& goOn = {});
 

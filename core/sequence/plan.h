@@ -2,7 +2,7 @@
 // none.
 #pragma once
 
-#include "sequence/hits.h"
+#include "sequence/collisions.h"
 
 #include <functional>
 #include <map>
@@ -23,17 +23,17 @@ struct Cost {
 };
 
 /// Without the change from the step before. It never falls as more is made, but for the laps.
-Cost costOf(const part::Part& part, const Way& way, Made made);
+Cost costOf(const part::Part& part, const Operation& operation, BendSet made);
 inline constexpr double kLapShut = 12;
 /// Laps that the bend closes too early.
-int lapsShut(const part::Part& part, int bend, Made made);
+int lapsShut(const part::Part& part, int bend, BendSet made);
 inline constexpr double kOtherTool = 40, kOtherSetting = 15, kTurnedOver = 8, kEndForEnd = 6, kOtherAngle = 3,
                         kOtherHold = 2;
-double changeBetween(const part::Part& part, const Way& before, const Way& after);
+double changeBetween(const part::Part& part, const Operation& before, const Operation& after);
 
 struct Step {
-    Way way;
-    Made before = 0; // bends that are made when it is begun
+    Operation operation;
+    BendSet before = 0; // bends that are made when it is begun
     Cost cost;
 };
 
@@ -54,14 +54,14 @@ struct Wishes {
     bool isFree() const { return tool.empty() && order.empty(); }
 };
 /// What the job says of it.
-Wishes wishesOf(const part::Job& job);
+Wishes wishesOf(const job::Job& job);
 
 /// A bend that cannot be made at the best point that was reached, and what is in the way in each tool.
 struct Stuck {
     int bend = 0;
-    Made made = 0;
+    BendSet made = 0;
     struct Reason {
-        Way way;
+        Operation operation;
         Obstacle obstacle;
     };
     std::vector<Reason> reasons;         // one a tool, the furthest swing
@@ -92,6 +92,6 @@ struct Judged {
     Plan plan; // up to the step that fails
     std::optional<Obstacle> obstacle;
 };
-Judged judge(const part::Part& part, Hits& hits, const std::vector<Way>& steps);
+Judged judge(const part::Part& part, Collisions& collisions, const std::vector<Operation>& steps);
 
 } // namespace goodfold::sequence

@@ -21,16 +21,16 @@ std::string plateName(const part::Part& part, int plate) {
     return "leg " + part.plates[static_cast<size_t>(plate)].id;
 }
 
-const part::PartBend& bendOf(const part::Part& part, const Way& way) {
-    return part.bends[static_cast<size_t>(way.bend)];
+const part::PartBend& bendOf(const part::Part& part, const Operation& operation) {
+    return part.bends[static_cast<size_t>(operation.bend)];
 }
 
-int heldPlate(const part::Part& part, const Way& way) {
-    return way.holdsChild ? bendOf(part, way).child : bendOf(part, way).parent;
+int heldPlate(const part::Part& part, const Operation& operation) {
+    return operation.holdsChild ? bendOf(part, operation).child : bendOf(part, operation).parent;
 }
 
-int freePlate(const part::Part& part, const Way& way) {
-    return way.holdsChild ? bendOf(part, way).parent : bendOf(part, way).child;
+int freePlate(const part::Part& part, const Operation& operation) {
+    return operation.holdsChild ? bendOf(part, operation).parent : bendOf(part, operation).child;
 }
 
 bool isLeftOpen(const part::PartBend& bend) {
@@ -58,7 +58,7 @@ std::string settingOf(const tool::Setup& setup, const quantity::Reading& reading
 
 int clampedPlate(const part::Part& part, const Step& step) {
     constexpr double kNothing = 1; // mm
-    int plate = heldPlate(part, step.way), from = step.way.bend;
+    int plate = heldPlate(part, step.operation), from = step.operation.bend;
     for (;;) {
         const part::PartPlate& own = part.plates[static_cast<size_t>(plate)];
         if (own.shortestStraight > kNothing) return plate;
@@ -81,13 +81,13 @@ std::string setWithInWords(const tool::Setup& setup, const quantity::Reading& re
 }
 
 StepMark markOf(const part::Part& part, const Step& step) {
-    const part::PartBend& bend = bendOf(part, step.way);
-    const tool::ToolMark mark = tool::markOf(step.way.setup, step.way.work);
-    const bool fromFar = step.way.holdsChild && !step.way.setup.tool->isDie();
+    const part::PartBend& bend = bendOf(part, step.operation);
+    const tool::ToolMark mark = tool::markOf(step.operation.setup, step.operation.work);
+    const bool fromFar = step.operation.holdsChild && !step.operation.setup.tool->isDie();
     const double fromNear = fromFar ? bend.allowance - mark.fromTangent : mark.fromTangent;
     const Vec2 at = bend.near.middle() + fromNear * bend.across;
-    const bool faceIn = faceInside(part, step.way.bend);
-    const bool innerSeen = !step.way.setup.tool->isInVise() || step.way.hold.toward;
+    const bool faceIn = faceInside(part, step.operation.bend);
+    const bool innerSeen = !step.operation.setup.tool->isInVise() || step.operation.hold.toward;
     StepMark made;
     made.isAcross = part::runsAlong(bend);
     made.at = made.isAcross ? at.y() - part.blank.corner.y() : part::alongBlank(part, at);
@@ -97,60 +97,60 @@ StepMark markOf(const part::Part& part, const Step& step) {
 }
 
 std::string toDo(const part::Part& part, const Step& step, const quantity::Reading& reading) {
-    const Way& way = step.way;
-    const part::PartBend& bend = bendOf(part, way);
-    const tool::Tool& tool = *way.setup.tool;
+    const Operation& operation = step.operation;
+    const part::PartBend& bend = bendOf(part, operation);
+    const tool::Tool& tool = *operation.setup.tool;
     const StepMark mark = markOf(part, step);
     const std::string line = "the line at " + lengthIn(mark.at, reading) +
                              (mark.isAcross ? " from the lower edge" : " from the datum end");
     const std::string side = mark.onFace ? "face" : "back";
-    const std::string back = backIn(bend, way.setup);
+    const std::string back = backIn(bend, operation.setup);
     const std::string behind =
         tool.die.throat > 0
-            ? ", " + plateName(part, way.hold.toward ? bend.child : bend.parent) + " to its frame"
+            ? ", " + plateName(part, operation.hold.toward ? bend.child : bend.parent) + " to its frame"
             : "";
     if (tool.isDie())
-        return "Lay the bend in the " + tool.name + settingOf(way.setup, reading) + ", " +
-               (faceInside(part, way.bend) ? "face" : "back") + " up" + behind + ", " + line + " under " +
-               mark.flushWith + ". Press to " + degreesIn(way.setup.loadedAngleDeg) + back;
+        return "Lay the bend in the " + tool.name + settingOf(operation.setup, reading) + ", " +
+               (faceInside(part, operation.bend) ? "face" : "back") + " up" + behind + ", " + line + " under " +
+               mark.flushWith + ". Press to " + degreesIn(operation.setup.loadedAngleDeg) + back;
     std::string says = "Clamp " + plateName(part, clampedPlate(part, step)) + " in the " + tool.name +
-                       settingOf(way.setup, reading);
+                       settingOf(operation.setup, reading);
     if (tool.isInVise()) {
         says += ", " + side + " toward you, " + line + " flush with " + mark.flushWith;
-        if (way.hold.beside) says += ", beside the screw";
-        says += std::string(". Push ") + (way.hold.toward ? "toward you" : "away from you");
+        if (operation.hold.beside) says += ", beside the screw";
+        says += std::string(". Push ") + (operation.hold.toward ? "toward you" : "away from you");
     } else {
         says += ", " + side + " up, " + line + " under " + mark.flushWith + ". Fold";
     }
-    return says + " to " + degreesIn(way.setup.loadedAngleDeg) + back;
+    return says + " to " + degreesIn(operation.setup.loadedAngleDeg) + back;
 }
 
-double leanDeg(const part::Part& part, const Way& way) {
-    Vec3 bar = flatFromTool(part, way).linear().transpose() * Vec3::UnitX();
+double leanDeg(const part::Part& part, const Operation& operation) {
+    Vec3 bar = flatFromTool(part, operation).linear().transpose() * Vec3::UnitX();
     if (bar.x() < 0) bar = -bar;
     const double alongLine = degrees(std::atan2(bar.y(), bar.x())); // toward the tool's y
     // Before a vise with its inside toward you, and before a brake's apron, y runs to your left.
-    const bool yIsRight = way.setup.tool->isInVise() && !way.hold.toward;
+    const bool yIsRight = operation.setup.tool->isInVise() && !operation.hold.toward;
     return yIsRight ? alongLine : -alongLine;
 }
 
 std::vector<std::string> toSet(const part::Part& part, const Step& step, const quantity::Reading& reading) {
     constexpr double kSquare = 100; // mm: the blade of a small square
-    const part::PartBend& bend = bendOf(part, step.way);
+    const part::PartBend& bend = bendOf(part, step.operation);
     std::vector<std::string> says;
-    if (part.form == part::StockForm::Bar) {
-        const double lean = leanDeg(part, step.way);
+    if (part.form == job::StockForm::Bar) {
+        const double lean = leanDeg(part, step.operation);
         constexpr double kStraight = 0.05; // degrees
         if (std::abs(lean) < kStraight)
             says.push_back("A square against the " +
-                           std::string(step.way.setup.tool->isInVise() ? "jaw" : "tool") +
+                           std::string(step.operation.setup.tool->isInVise() ? "jaw" : "tool") +
                            " and along the bar's edge holds the line true.");
         else
             says.push_back("The bar leans " + degreesIn(std::abs(lean)) + " to the " +
                            (lean > 0 ? "right" : "left") +
                            ", so that the line lies along the tool: set it by the line at both edges.");
     }
-    const tool::Setup& setup = step.way.setup;
+    const tool::Setup& setup = step.operation.setup;
     const double past = setup.loadedAngleDeg - setup.restsAtDeg;
     if (!setup.tool->isDie() && !setup.closed && std::abs(bend.shape.angleDeg - 90) < 0.05)
         says.push_back("Push until a square laid over the outside of the bend stands off by " +
@@ -158,15 +158,15 @@ std::vector<std::string> toSet(const part::Part& part, const Step& step, const q
                        lengthIn(kSquare, reading) + " from the bend: it comes back.");
     const tool::Tool& tool = *setup.tool;
     if (tool.isDie()) { // of the two edges the nearer
-        const double toParent = flatReach(part, step.way, step.before, false),
-                     toChild = flatReach(part, step.way, step.before, true);
+        const double toParent = flatReach(part, step.operation, step.before, false),
+                     toChild = flatReach(part, step.operation, step.before, true);
         says.push_back("An edge stop " + lengthIn(std::min(toParent, toChild) + bend.allowance / 2, reading) +
                        " from the middle of the punch meets the edge on the side of " +
                        plateName(part, toParent < toChild ? bend.parent : bend.child) + ".");
     } else if (tool.mostFold > 0) {
-        const double inside = bend.allowance + flatReach(part, step.way, step.before, !step.way.holdsChild);
+        const double inside = bend.allowance + flatReach(part, step.operation, step.before, !step.operation.holdsChild);
         says.push_back("Set its depth to " +
-                       lengthIn(inside - tool::markOf(step.way.setup, step.way.work).fromTangent, reading) +
+                       lengthIn(inside - tool::markOf(step.operation.setup, step.operation.work).fromTangent, reading) +
                        ": the stock goes in to the stop.");
     }
     const auto at = [&](const Segment& line) {
@@ -182,7 +182,7 @@ std::vector<std::string> toSet(const part::Part& part, const Step& step, const q
 }
 
 std::vector<std::string> toCheck(const part::Part& part, const Step& step, const quantity::Reading& reading) {
-    const part::PartBend& bend = bendOf(part, step.way);
+    const part::PartBend& bend = bendOf(part, step.operation);
     const double angle = bend.shape.angleDeg;
     std::vector<std::string> says;
     constexpr double kFolded = 150; // from here on nothing goes between the legs but a gauge
@@ -196,15 +196,15 @@ std::vector<std::string> toCheck(const part::Part& part, const Step& step, const
     else
         says.push_back("A protractor on the inside of bend " + bend.id + ": " + degreesIn(180 - angle) +
                        " between the legs.");
-    for (const int plate : {heldPlate(part, step.way), freePlate(part, step.way)}) {
+    for (const int plate : {heldPlate(part, step.operation), freePlate(part, step.operation)}) {
         const part::PartPlate& own = part.plates[static_cast<size_t>(plate)];
         const bool isFinished =
             std::all_of(own.childBends.begin(), own.childBends.end(),
-                        [&](int child) { return child == step.way.bend || (step.before >> child & 1); }) &&
-            (own.parentBend < 0 || own.parentBend == step.way.bend || (step.before >> own.parentBend & 1));
+                        [&](int child) { return child == step.operation.bend || (step.before >> child & 1); }) &&
+            (own.parentBend < 0 || own.parentBend == step.operation.bend || (step.before >> own.parentBend & 1));
         if (isFinished && own.shortestStraight > 0)
             says.push_back("Calipers over " + plateName(part, plate) + ": " +
-                           lengthIn(part::lengthTo(part, plate, part::DimensionTo::Outside), reading) +
+                           lengthIn(part::lengthTo(part, plate, job::DimensionTo::Outside), reading) +
                            " outside.");
     }
     return says;
@@ -226,32 +226,32 @@ std::string ifMissed(const part::PartBend& bend, const tool::Setup& setup) {
 } // namespace
 
 std::vector<std::string> toMind(const part::Part& part, const Step& step, const quantity::Reading& reading) {
-    const Way& way = step.way;
-    const tool::Tool& tool = *way.setup.tool;
+    const Operation& operation = step.operation;
+    const tool::Tool& tool = *operation.setup.tool;
     std::vector<std::string> says;
     if (tool.isDie()) {
-        const double share = way.setup.force / tool.die.ratedForce;
-        says.push_back("It takes " + quantity::printNumber(way.setup.force / 1000, 1) + " kN, " +
+        const double share = operation.setup.force / tool.die.ratedForce;
+        says.push_back("It takes " + quantity::printNumber(operation.setup.force / 1000, 1) + " kN, " +
                        quantity::printNumber(100 * share, 0) + " % of what the " + tool.name +
                        " is rated for. Keep hands off the work and stand clear while it is loaded.");
         constexpr double kHand = 80; // mm from the punch: what a hand needs to stay clear
-        if (std::max(flatReach(part, way, step.before, false), flatReach(part, way, step.before, true)) <
+        if (std::max(flatReach(part, operation, step.before, false), flatReach(part, operation, step.before, true)) <
             kHand)
             says.push_back(
                 "Nothing of it reaches far enough to hold by hand: use tongs, or rest it on the die.");
         const bool canBottom = tool.die.bottoms && bend::kBottoming * share <= bend::kPressShare;
-        if (!way.setup.bottomed && canBottom)
+        if (!operation.setup.bottomed && canBottom)
             says.push_back("Driven home it would come back less than half as far, for " +
                            quantity::printNumber(bend::kBottoming, 0) + " times the force.");
-        says.push_back(ifMissed(bendOf(part, way), way.setup));
+        says.push_back(ifMissed(bendOf(part, operation), operation.setup));
         return says;
     }
-    const double free = flatReach(part, way, step.before, !way.holdsChild);
+    const double free = flatReach(part, operation, step.before, !operation.holdsChild);
     // A pipe only where bare hands are not enough.
-    const bool byHand = free > 0 && bend::handPull(way.setup.moment, free) <= bend::kPullPlanned;
+    const bool byHand = free > 0 && bend::handPull(operation.setup.moment, free) <= bend::kPullPlanned;
     const double lever = byHand ? free : tool::leverOf(tool, free);
-    const double pull = bend::handPull(way.setup.moment, lever);
-    const double wanted = bend::leverFor(way.setup.moment, bend::kPullPlanned);
+    const double pull = bend::handPull(operation.setup.moment, lever);
+    const double wanted = bend::leverFor(operation.setup.moment, bend::kPullPlanned);
     const auto force = [](double newtons) {
         return quantity::printNumber(newtons, 0) + " N (" + quantity::printNumber(newtons / 4.448222, 0) +
                " lb)";
@@ -273,8 +273,8 @@ std::vector<std::string> toMind(const part::Part& part, const Step& step, const 
             "That is more than one person pulls with ease: leave " + lengthIn(wanted, reading) +
             " to pull on before it is cut, or get help. Heat makes it easier, and is for those who "
             "may by your shop's rules: never over zinc, paint or plating.");
-    says.push_back(way.setup.closed ? "Keep fingers out of the fold as it closes."
-                                    : ifMissed(bendOf(part, way), way.setup));
+    says.push_back(operation.setup.closed ? "Keep fingers out of the fold as it closes."
+                                    : ifMissed(bendOf(part, operation), operation.setup));
     return says;
 }
 
@@ -316,7 +316,7 @@ std::string reasonsInWords(const Stuck& stuck, const quantity::Reading& reading)
         says += (says.empty() ? "" : " ") + check::sentence(words);
     };
     for (const Stuck::Reason& reason : stuck.reasons)
-        add("In the " + reason.way.setup.tool->name + " " + inWords(reason.obstacle, reading));
+        add("In the " + reason.operation.setup.tool->name + " " + inWords(reason.obstacle, reading));
     for (const std::string& why : stuck.notInTools)
         if (stuck.reasons.empty()) add(why);
     return says;

@@ -11,7 +11,7 @@ int clampedPlate(const part::Part& part, const Step& step);
 
 /// How far the bar leans from square to the bend line in the tool: positive to your right as you stand before
 /// it, its free side up or away from you.
-double leanDeg(const part::Part& part, const Way& way);
+double leanDeg(const part::Part& part, const Operation& operation);
 
 /// "Clamp leg A in the bench vise, face toward you, mark 2 flush with the jaw top. Push away from you
 /// to 92.5; it comes back to 90."

@@ -20,14 +20,14 @@ part::Prism lineOfSight(const Vec3& from, const Vec3& toward) {
 
 } // namespace
 
-std::vector<Shape> linesOfSight(const part::Part& part, const Way& way) {
-    const tool::Tool& tool = *way.setup.tool;
+std::vector<Hull> linesOfSight(const part::Part& part, const Operation& operation) {
+    const tool::Tool& tool = *operation.setup.tool;
     if (tool.isDie() || tool.mostFold > 0) return {};
     // A vise is upright, you stand before it; into a clamp you look from above, over the free side.
-    const bool isOnInside = !tool.isInVise() || way.hold.toward;
-    const Vec3 mark(tool::markOf(way.setup, way.work).fromTangent, 0, isOnInside ? 0 : -part.thickness);
+    const bool isOnInside = !tool.isInVise() || operation.hold.toward;
+    const Vec3 mark(tool::markOf(operation.setup, operation.work).fromTangent, 0, isOnInside ? 0 : -part.thickness);
     const Vec3 out(0, 0, isOnInside ? 1 : -1), over = Vec3::UnitX();
-    std::vector<Shape> lines;
+    std::vector<Hull> lines;
     for (const double leanDeg : {15.0, 40.0, 65.0})
         for (const double asideDeg : {0.0, 40.0, -40.0}) {
             const Vec3 ahead = std::cos(radians(leanDeg)) * out + std::sin(radians(leanDeg)) * over;

@@ -9,7 +9,7 @@ namespace goodfold::strength {
 
 namespace {
 
-using part::Element;
+using job::Element;
 
 /// One place on the bar's centreline in the flat.
 struct Place {
@@ -86,19 +86,19 @@ private:
     const part::Folded& folded;
 };
 
-Vec3 directionOf(part::Load::Toward toward) {
+Vec3 directionOf(job::Load::Toward toward) {
     switch (toward) {
-    case part::Load::Toward::Face:
+    case job::Load::Toward::Face:
         return Vec3::UnitZ();
-    case part::Load::Toward::Back:
+    case job::Load::Toward::Back:
         return -Vec3::UnitZ();
-    case part::Load::Toward::End:
+    case job::Load::Toward::End:
         return Vec3::UnitX();
-    case part::Load::Toward::Start:
+    case job::Load::Toward::Start:
         return -Vec3::UnitX();
-    case part::Load::Toward::Left:
+    case job::Load::Toward::Left:
         return Vec3::UnitY();
-    case part::Load::Toward::Right:
+    case job::Load::Toward::Right:
         return -Vec3::UnitY();
     }
     return Vec3::UnitZ();
@@ -132,9 +132,9 @@ Swing swingOf(const Model& model, double density, double hungKg) {
 
 } // namespace
 
-std::optional<Model> modelOf(const part::Job& job, const part::Part& part, const part::Folded& folded,
+std::optional<Model> modelOf(const job::Job& job, const part::Part& part, const part::Folded& folded,
                              const material::Material& material) {
-    if (!job.load || part.form != part::StockForm::Bar) return {};
+    if (!job.load || part.form != job::StockForm::Bar) return {};
     const auto& held = part.holes[static_cast<size_t>(part.holeIndex(job.load->held))];
     const auto& at = part.holes[static_cast<size_t>(part.holeIndex(job.load->at))];
     for (const part::PartPlate& plate : part.plates)
@@ -170,7 +170,7 @@ std::optional<Model> modelOf(const part::Job& job, const part::Part& part, const
     return model;
 }
 
-std::optional<Estimate> estimate(const part::Job& job, const part::Part& part, const part::Folded& folded,
+std::optional<Estimate> estimate(const job::Job& job, const part::Part& part, const part::Folded& folded,
                                  const material::Material& material) {
     const auto model = modelOf(job, part, folded, material);
     if (!model) return {};

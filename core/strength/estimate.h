@@ -1,7 +1,7 @@
 // How far the finished bracket gives under its load, how near it comes to yielding, how it swings.
 #pragma once
 
-#include "part/element.h"
+#include "job/element.h"
 #include "part/fold.h"
 #include "strength/beam.h"
 
@@ -12,23 +12,23 @@ namespace goodfold::strength {
 struct Estimate {
     Vec3 deflection;        // of the loaded hole, mm, in the root frame
     double stress;          // largest, MPa
-    part::Element stressed; // where: the nearest bend or hole, else the leg
+    job::Element stressed; // where: the nearest bend or hole, else the leg
     double yield;           // MPa
     double frequency;       // Hz, of the softest direction, with what hangs on it
     double softest;         // mm per newton in that direction
 };
 
 /// Only for a bar whose load names two of its holes, both on legs that have a straight part; else nothing.
-std::optional<Estimate> estimate(const part::Job& job, const part::Part& part, const part::Folded& folded,
+std::optional<Estimate> estimate(const job::Job& job, const part::Part& part, const part::Folded& folded,
                                  const material::Material& material);
 
 /// The bar's centreline from the held hole past the loaded one to its end, at mid thickness, and the load.
 struct Model {
     Chain chain;
-    std::vector<part::Element> about; // of each station
+    std::vector<job::Element> about; // of each station
     PointLoad load;
 };
-std::optional<Model> modelOf(const part::Job& job, const part::Part& part, const part::Folded& folded,
+std::optional<Model> modelOf(const job::Job& job, const part::Part& part, const part::Folded& folded,
                              const material::Material& material);
 
 } // namespace goodfold::strength

@@ -188,7 +188,7 @@ std::vector<Outline> outlinesOf(const Sample& sample, View view) {
             continue;
         }
         Outline& outline = all.emplace_back(
-            Outline{name, view == View::Along ? coverOf(tool, solid) : solid.section, false, solid.goesOn});
+            Outline{name, view == View::Along ? coverOf(tool, solid) : solid.section, false, solid.isUnbounded});
         for (Vec2& corner : outline.shape) {
             if (view == View::Along)
                 corner.y() += tool.isInVise() ? 0 : down; // in a vise the die comes from the side

@@ -1,7 +1,7 @@
 // A tool as it is drawn for its owner: its outlines, and where its figures can be read off them.
 #pragma once
 
-#include "tool/figures.h"
+#include "tool/parameters.h"
 #include "tool/solids.h"
 
 namespace goodfold::tool {
@@ -33,7 +33,7 @@ struct Outline {
     std::string name; // without an article: "screw"; empty for the stock and for each finger
     Polygon shape;
     bool isStock = false;
-    bool goesOn = false; // further than need be drawn
+    bool isUnbounded = false; // further than need be drawn
 };
 std::vector<Outline> outlinesOf(const Sample& sample, View view);
 

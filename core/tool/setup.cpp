@@ -19,7 +19,7 @@ std::string mm(double value) {
     return quantity::printNumber(value, 1);
 }
 
-bend::Stuff stuffOf(const material::Material& material) {
+bend::Strength strengthOf(const material::Material& material) {
     return {material.yield, material.ultimate, material.elasticModulus};
 }
 
@@ -46,7 +46,7 @@ void complete(Setup& setup, const Work& work, const material::Material& material
     setup.restsAtDeg = restsAtDeg(work.angleDeg);
     setup.loadedAngleDeg = setup.restsAtDeg + springbackDeg(setup, work, material);
     setup.springbackByFormula =
-        bend::angleUnderLoad(setup.restsAtDeg, setup.insideRadius, work.thickness, stuffOf(material)) -
+        bend::angleUnderLoad(setup.restsAtDeg, setup.insideRadius, work.thickness, strengthOf(material)) -
         setup.restsAtDeg;
     setup.moment =
         material::formingMoment(material, work.length, work.thickness, std::max(setup.insideRadius, 1e-3));
@@ -138,7 +138,7 @@ void addClamps(Fit& fit, const Tool& tool, const Work& work, const material::Mat
 /// A radius that is quite another makes quite another part; a little off is only charged for.
 void dropOtherRadii(Fit& fit, const Tool& tool, const Work& work) {
     const double far = std::max(2 * work.thickness, kFarRadius * work.insideRadius);
-    if (work.hits > 1) return;
+    if (work.bumps > 1) return;
     std::erase_if(fit.setups, [&](const Setup& setup) {
         if (std::abs(setup.insideRadius - work.insideRadius) <= far) return false;
         fit.why = "the " + tool.name + " makes a radius of " + mm(setup.insideRadius) + ", the bend has " +

@@ -15,7 +15,7 @@ struct Work {
     double thickness = 0;
     double length = 0; // of the bend line
     double allowance = 0;
-    int hits = 1; // more: a large radius made by so many small bends
+    int bumps = 1; // more: a large radius made by so many small bends
 };
 
 /// What a bend stands at while the rest of the part is bent: its own angle, but for a strap, whose ears would

@@ -1,5 +1,5 @@
 #include "quantity/length.h"
-#include "tool/figures.h"
+#include "tool/parameters.h"
 
 #include <nlohmann/json.hpp>
 
@@ -27,10 +27,10 @@ const std::map<std::string, Kind> kKinds{{"vise", Kind::Vise},
                                          {"round-former", Kind::RoundFormer}};
 
 /// A figure's object in the file, and its name there: "clamp.lift" is clamp's lift.
-std::pair<std::string, std::string> pathOf(const Figure& figure) {
-    const size_t dot = figure.key.find('.');
-    if (dot == std::string_view::npos) return {"", std::string(figure.key)};
-    return {std::string(figure.key.substr(0, dot)), std::string(figure.key.substr(dot + 1))};
+std::pair<std::string, std::string> pathOf(const Parameter& parameter) {
+    const size_t dot = parameter.key.find('.');
+    if (dot == std::string_view::npos) return {"", std::string(parameter.key)};
+    return {std::string(parameter.key.substr(0, dot)), std::string(parameter.key.substr(dot + 1))};
 }
 
 Tool toolFrom(const json& entry) {
@@ -39,11 +39,11 @@ Tool toolFrom(const json& entry) {
     tool.name = entry.at("name");
     tool.kind = kKinds.at(entry.at("kind"));
     tool.isThere = entry.value("in_shop", true);
-    for (const Figure& figure : figures()) {
-        const auto [group, key] = pathOf(figure);
+    for (const Parameter& parameter : parameters()) {
+        const auto [group, key] = pathOf(parameter);
         if (!group.empty() && !entry.contains(group)) continue;
         const json& from = group.empty() ? entry : entry.at(group);
-        if (from.contains(key)) figure.in(tool) = from.at(key);
+        if (from.contains(key)) parameter.in(tool) = from.at(key);
     }
     tool.radii = entry.at("radii").get<std::vector<double>>();
     if (entry.contains("fingers")) tool.fingers = entry.at("fingers").get<std::vector<double>>();
@@ -62,9 +62,9 @@ json entryOf(const Tool& tool) {
         if (kind == tool.kind) entry["kind"] = word;
     if (!tool.isThere) entry["in_shop"] = false;
     Tool read = tool; // its figures are found by reference
-    for (const Figure& figure : figures()) {
-        const auto [group, key] = pathOf(figure);
-        if (figure.isOf(tool)) (group.empty() ? entry : entry[group])[key] = figure.in(read);
+    for (const Parameter& parameter : parameters()) {
+        const auto [group, key] = pathOf(parameter);
+        if (parameter.isOf(tool)) (group.empty() ? entry : entry[group])[key] = parameter.in(read);
     }
     if (!tool.fingers.empty()) entry["fingers"] = tool.fingers;
     if (!tool.isDie()) return entry;
@@ -124,12 +124,12 @@ std::optional<Error> whatIsWrong(const Tool& tool) {
     for (const double width : tool.fingers)
         if (!(width > 0 && width <= 10000)) return wrong("has a finger without width");
     Tool read = tool; // its figures are found by reference
-    for (const Figure& figure : figures()) {
-        const double value = figure.in(read);
-        if (figure.isOf(tool) && !(value >= figure.least && value <= figure.most))
-            return wrong("needs \"" + std::string(figure.says) + "\" from " +
-                         quantity::printNumber(figure.least, 2) + " to " +
-                         quantity::printNumber(figure.most, 2));
+    for (const Parameter& parameter : parameters()) {
+        const double value = parameter.in(read);
+        if (parameter.isOf(tool) && !(value >= parameter.least && value <= parameter.most))
+            return wrong("needs \"" + std::string(parameter.says) + "\" from " +
+                         quantity::printNumber(parameter.least, 2) + " to " +
+                         quantity::printNumber(parameter.most, 2));
     }
     for (const Die::Opening& row : tool.die.openings)
         if (!(row.opening > 0 && row.opening < tool.die.width))

@@ -39,10 +39,10 @@ private:
              bool clamps = false) {
         solids.push_back({name, std::move(section), from + aside, to + aside, motion, clamps});
     }
-    void addWhatGoesOn(const std::string& name, Polygon section, double from, double to,
+    void addUnbounded(const std::string& name, Polygon section, double from, double to,
                        Motion motion = Motion::Fixed) {
         add(name, std::move(section), from, to, motion);
-        solids.back().goesOn = true;
+        solids.back().isUnbounded = true;
     }
 
     std::string innerName() const {
@@ -107,7 +107,7 @@ private:
                 Motion::Fixed, true);
         }
         if (tool.kind == Kind::LeafBrake && !tool.fingers.empty()) // the beam that the fingers hang on
-            addWhatGoesOn("the beam above the fingers",
+            addUnbounded("the beam above the fingers",
                           box(-c.innerDepth - 60, -c.innerHeight * 0.6, c.innerHeight, c.innerHeight + 90),
                           -kFar, kFar);
         const double outerTop = tool.kind == Kind::LeafBrake || tool.kind == Kind::BarFolder ? 0 : r;
@@ -150,17 +150,17 @@ private:
         add("the die", {{0, -d.height}, {half, -d.height}, {half, -kClear}, {v, -kClear}, {0, -deep}}, -l, l,
             Motion::Die);
         if (tool.kind == Kind::PressDie) {
-            addWhatGoesOn("the ram", box(-90, 90, d.punchHeight, d.punchHeight + 300), -l, l);
-            addWhatGoesOn("the press bed", box(-d.bedWidth / 2, d.bedWidth / 2, -d.height - 200, -d.height),
+            addUnbounded("the ram", box(-90, 90, d.punchHeight, d.punchHeight + 300), -l, l);
+            addUnbounded("the press bed", box(-d.bedWidth / 2, d.bedWidth / 2, -d.height - 200, -d.height),
                           -kFar, kFar, Motion::Die);
             if (d.throat > 0) {
                 const double side = hold.toward ? 1 : -1, near = side * d.throat,
                              far = side * (d.throat + 200);
-                addWhatGoesOn("the press's frame", box(std::min(near, far), std::max(near, far), -600, 600),
+                addUnbounded("the press's frame", box(std::min(near, far), std::max(near, far), -600, 600),
                               -kFar, kFar);
             }
             for (const double side : {-1.0, 1.0})
-                addWhatGoesOn("the press's column", box(-60, 60, -600, 600),
+                addUnbounded("the press's column", box(-60, 60, -600, 600),
                               side < 0 ? -d.between / 2 - 100 : d.between / 2,
                               side < 0 ? -d.between / 2 : d.between / 2 + 100);
         } else {
@@ -183,9 +183,9 @@ private:
             return std::pair{std::min(a, c), std::max(a, c)};
         };
         const auto [bench0, bench1] = away(b.edge, b.wall);
-        addWhatGoesOn("the bench", box(top - b.below - 60, top - b.below, bench0, bench1), -kFar, kFar);
+        addUnbounded("the bench", box(top - b.below - 60, top - b.below, bench0, bench1), -kFar, kFar);
         const auto [wall0, wall1] = away(b.wall, b.wall + 100);
-        addWhatGoesOn("the wall", box(-kFar, kFar, wall0, wall1), -kFar, kFar);
+        addUnbounded("the wall", box(-kFar, kFar, wall0, wall1), -kFar, kFar);
     }
 
     const Setup& setup;

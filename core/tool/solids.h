@@ -14,7 +14,7 @@ struct Solid {
     double from = 0, to = 0; // along y, from the middle of the bend line
     Motion motion = Motion::Fixed;
     bool clamps = false; // lifts off when the stock is let go
-    bool goesOn = false; // a bench, a beam, a frame: drawings cut it off
+    bool isUnbounded = false; // a bench, a beam, a frame: drawings cut it off
 };
 
 /// How the work is held where there is a choice.

@@ -36,7 +36,7 @@ void CasesTest::worked() {
     QFETCH(QString, path);
     std::ifstream in(path.toStdString());
     const json file = json::parse(in);
-    const part::Job job = test::jobFromText(file.at("job").dump());
+    const job::Job job = test::jobFromText(file.at("job").dump());
     const part::Part part = part::solve(job, test::materialOf(job));
     const part::Folded folded = part::fold(part);
     const json& expect = file.at("expect");

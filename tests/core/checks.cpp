@@ -5,24 +5,24 @@ using namespace goodfold;
 
 namespace {
 
-part::Job withHoleAt(double x, double y = 0, double diameter = 6) {
-    part::Job job = test::bar({60, 80}, {{.angleDeg = 90, .insideRadius = 3}});
+job::Job withHoleAt(double x, double y = 0, double diameter = 6) {
+    job::Job job = test::bar({60, 80}, {{.angleDeg = 90, .insideRadius = 3}});
     job.plates[0].holes = {
-        {.id = "h1", .diameter = diameter, .x = x, .xFrom = part::Hole::XFrom::Start, .y = y}};
+        {.id = "h1", .diameter = diameter, .x = x, .xFrom = job::Hole::XFrom::Start, .y = y}};
     return job;
 }
 
-bool finds(const part::Job& job, const char* rule) {
+bool finds(const job::Job& job, const char* rule) {
     return test::findRule(test::findingsOf(job), rule);
 }
 
 /// The remedy of the rule's finding leaves nothing of that rule.
-void mends(const part::Job& job, const char* rule) {
+void mends(const job::Job& job, const char* rule) {
     const auto findings = test::findingsOf(job);
     const check::Finding* finding = test::findRule(findings, rule);
     QVERIFY2(finding, rule);
     QVERIFY(finding->remedy());
-    QVERIFY(!part::whatIsWrong(finding->remedy()->mended));
+    QVERIFY(!job::whatIsWrong(finding->remedy()->mended));
     QVERIFY2(!finds(finding->remedy()->mended, rule), finding->remedy()->says.c_str());
 }
 
@@ -67,7 +67,7 @@ void ChecksTest::cleanBracketHasOnlyNotes() {
 void ChecksTest::straightTooShort() {
     // B between two 90 degree bends of R3 T3 has setbacks of 6 at each end.
     const auto zee = [](double b) {
-        return test::bar({40, b, 40}, {{.insideRadius = 3}, {.turn = part::Turn::Down, .insideRadius = 3}});
+        return test::bar({40, b, 40}, {{.insideRadius = 3}, {.turn = job::Turn::Down, .insideRadius = 3}});
     };
     QVERIFY(!finds(zee(12.001), "straight-too-short"));
     QVERIFY(finds(zee(12), "straight-too-short"));
@@ -80,7 +80,7 @@ void ChecksTest::skewedLegTooShortAtOneSide() {
     // Opposite skews of 20 degrees take 2 x 15 tan(20) = 10.92 off one side of a 30 wide bar.
     const auto leaning = [](double b) {
         return test::bar({60, b, 60}, {{.skewDeg = 20, .insideRadius = 3},
-                                       {.turn = part::Turn::Down, .skewDeg = -20, .insideRadius = 3}});
+                                       {.turn = job::Turn::Down, .skewDeg = -20, .insideRadius = 3}});
     };
     const double least = 2 * 6 / std::cos(radians(20)) + 2 * 15 * std::tan(radians(20));
     QVERIFY(!finds(leaning(least + 0.01), "straight-too-short"));
@@ -88,7 +88,7 @@ void ChecksTest::skewedLegTooShortAtOneSide() {
 }
 
 void ChecksTest::stripEatenUp() {
-    part::Job job = test::bar({60, 60}, {{.angleDeg = 90, .insideRadius = 0.0}});
+    job::Job job = test::bar({60, 60}, {{.angleDeg = 90, .insideRadius = 0.0}});
     job.allowance = {.kind = bend::AllowanceRule::Kind::Deduction, .deductionThicknesses = 1.9};
     QVERIFY(!finds(job, "strip-eaten-up"));
     job.allowance.deductionThicknesses = 2.0; // two setbacks of 1 T are all there is
@@ -110,8 +110,8 @@ void ChecksTest::holeNearBend() {
 }
 
 void ChecksTest::largeHoleNearBend() {
-    part::Job job = test::bar({90, 80}, {{.insideRadius = 3}}, 3, 80);
-    job.plates[0].holes = {{.id = "h1", .diameter = 25, .x = 64, .xFrom = part::Hole::XFrom::Start}};
+    job::Job job = test::bar({90, 80}, {{.insideRadius = 3}}, 3, 80);
+    job.plates[0].holes = {{.id = "h1", .diameter = 25, .x = 64, .xFrom = job::Hole::XFrom::Start}};
     QVERIFY(!finds(job, "hole-near-bend")); // 84 - 64 - 12.5 = 7.5 = 2.5 T
     job.plates[0].holes[0].x = 64.01;
     QVERIFY(finds(job, "hole-near-bend"));
@@ -146,7 +146,7 @@ void ChecksTest::holeNearEdge() {
 }
 
 void ChecksTest::soundMetalBesideHoleWantedInAluminium() {
-    part::Job job = withHoleAt(11.9);
+    job::Job job = withHoleAt(11.9);
     QVERIFY(!finds(job, "hole-near-edge"));
     job.material = "aluminium-5052-h32";
     QVERIFY(finds(job, "hole-near-edge")); // 2 d = 12
@@ -155,7 +155,7 @@ void ChecksTest::soundMetalBesideHoleWantedInAluminium() {
 }
 
 void ChecksTest::cutsItself() {
-    const std::vector<part::Bend> bends(3, part::Bend{.insideRadius = 3});
+    const std::vector<job::Bend> bends(3, job::Bend{.insideRadius = 3});
     QVERIFY(finds(test::bar({60, 40, 60, 60}, bends), "cuts-itself"));
     QVERIFY(!finds(test::bar({60, 40, 60, 30}, bends), "cuts-itself"));
 }
@@ -171,17 +171,17 @@ void ChecksTest::skewIsNoted() {
 }
 
 void ChecksTest::flangesOnSheet() {
-    part::Job job;
+    job::Job job;
     job.thickness = 1.5;
-    job.stock = {part::StockForm::Sheet, 0, {}};
+    job.stock = {job::StockForm::Sheet, 0, {}};
     job.plates = {{.id = "base", .length = 120, .width = 80}, {.id = "ear", .length = 25, .width = 30}};
-    job.bends = {{.id = "1", .from = "base", .edge = part::Edge::Left, .to = "ear", .offset = 90}};
+    job.bends = {{.id = "1", .from = "base", .edge = job::Edge::Left, .to = "ear", .offset = 90}};
     QVERIFY(!finds(job, "flange-off-edge"));
     job.bends[0].offset = 90.01;
     QVERIFY(finds(job, "flange-off-edge"));
     job.bends[0].offset = 40;
     job.plates.push_back({.id = "lug", .length = 25, .width = 30});
-    job.bends.push_back({.id = "2", .from = "base", .edge = part::Edge::Left, .to = "lug", .offset = 70});
+    job.bends.push_back({.id = "2", .from = "base", .edge = job::Edge::Left, .to = "lug", .offset = 70});
     QVERIFY(!finds(job, "flange-off-edge"));
     job.bends[1].offset = 69.99;
     QVERIFY(finds(job, "flange-off-edge"));
@@ -190,16 +190,16 @@ void ChecksTest::flangesOnSheet() {
 namespace {
 
 /// A slot in leg A whose edge lies `clear` from the bend; R 3, so that A's tangent line lies at 54.
-part::Job withSlot(double clear, double angleDeg, double length) {
-    part::Job job = test::bar({60, 40}, {{.insideRadius = 3.0}}, 3, 80);
+job::Job withSlot(double clear, double angleDeg, double length) {
+    job::Job job = test::bar({60, 40}, {{.insideRadius = 3.0}}, 3, 80);
     const double reach = angleDeg == 0 ? length / 2 : 3;
     job.plates[0].holes = {{.id = "h1",
-                            .kind = part::Hole::Kind::Slot,
+                            .kind = job::Hole::Kind::Slot,
                             .diameter = 6,
                             .length = length,
                             .angleDeg = angleDeg,
                             .x = 54 - clear - reach,
-                            .xFrom = part::Hole::XFrom::Start}};
+                            .xFrom = job::Hole::XFrom::Start}};
     return job;
 }
 
@@ -219,7 +219,7 @@ void ChecksTest::slotsNeedMoreRoomAlongABend() {
 }
 
 void ChecksTest::slotNearAnEdgeMoves() {
-    part::Job job = withSlot(15, 90, 20);
+    job::Job job = withSlot(15, 90, 20);
     job.plates[0].holes[0].y = -28; // its right end 5 from the edge
     const auto findings = test::findingsOf(job);
     const check::Finding* finding = test::findRule(findings, "hole-near-edge");
@@ -232,7 +232,7 @@ void ChecksTest::bendLinesMeetAtAnEdge() {
     const auto skewed = [](double leg) {
         return test::bar({60, leg, 60},
                          {{.angleDeg = 60, .skewDeg = 15, .insideRadius = 3.0},
-                          {.angleDeg = 60, .turn = part::Turn::Down, .skewDeg = -15, .insideRadius = 3.0}},
+                          {.angleDeg = 60, .turn = job::Turn::Down, .skewDeg = -15, .insideRadius = 3.0}},
                          3, 40);
     };
     const auto findings = test::findingsOf(skewed(16));
@@ -244,14 +244,14 @@ void ChecksTest::bendLinesMeetAtAnEdge() {
 }
 
 void ChecksTest::blankFitsTheStock() {
-    part::Job job = test::bar({60, 40}, {{.insideRadius = 3.0}});
+    job::Job job = test::bar({60, 40}, {{.insideRadius = 3.0}});
     const double blank = part::solve(job, test::hotRolled()).blank.length;
     job.stock.onHand = blank;
     QVERIFY(!finds(job, "blank-too-long"));
     job.stock.onHand = blank - 0.01;
     QVERIFY(finds(job, "blank-too-long"));
     job.stock.onHand = blank + 10;
-    job.plates[1].ends[part::Edge::End].extra = 50;
+    job.plates[1].ends[job::Edge::End].extra = 50;
     const auto findings = test::findingsOf(job);
     const check::Finding* finding = test::findRule(findings, "blank-too-long");
     QVERIFY(finding && finding->severity == check::Severity::Stop && finding->remedy());
@@ -259,7 +259,7 @@ void ChecksTest::blankFitsTheStock() {
 }
 
 void ChecksTest::shortLegIsLeftLong() {
-    part::Job job = test::bar({60, 20, 14}, {{.insideRadius = 3.0}, {.insideRadius = 3.0}});
+    job::Job job = test::bar({60, 20, 14}, {{.insideRadius = 3.0}, {.insideRadius = 3.0}});
     job.leastLeg = 14;
     QVERIFY(!finds(job, "leg-too-short"));
     job.leastLeg = 25;
@@ -268,9 +268,9 @@ void ChecksTest::shortLegIsLeftLong() {
         if (finding.rule != "leg-too-short") continue;
         ++told;
         QVERIFY(finding.remedy());
-        const part::Job& mended = finding.remedy()->mended;
+        const job::Job& mended = finding.remedy()->mended;
         if (finding.about.id == "C") // the formed part stays: the rest is trimmed
-            QVERIFY(mended.plates[2].length == 14 && mended.plates[2].ends.at(part::Edge::End).extra == 11);
+            QVERIFY(mended.plates[2].length == 14 && mended.plates[2].ends.at(job::Edge::End).extra == 11);
         else
             QCOMPARE(mended.plates[1].length, 25.0);
     }
@@ -280,7 +280,7 @@ void ChecksTest::shortLegIsLeftLong() {
 void ChecksTest::heavyBendIsLeftLongToPull() {
     // M = m w T^2 with m 145 at R/T 1; the pull at half a metre is 1.3 M / 500.
     QVERIFY(!finds(test::bar({60, 40}, {{.insideRadius = 3.0}}, 3, 30), "heavy-by-hand")); // 102 N
-    const part::Job job = test::bar({80, 60}, {{.insideRadius = 6.0}}, 6, 40);
+    const job::Job job = test::bar({80, 60}, {{.insideRadius = 6.0}}, 6, 40);
     const auto findings = test::findingsOf(job);
     const check::Finding* finding = test::findRule(findings, "heavy-by-hand");
     QVERIFY(finding && finding->remedy());
@@ -295,9 +295,9 @@ void ChecksTest::heavyBendIsLeftLongToPull() {
 }
 
 void ChecksTest::grainMatters() {
-    part::Job job = test::bar({60, 60}, {{.insideRadius = 7.5}}, 5, 30); // 1.5 T across, 1.7 T along
+    job::Job job = test::bar({60, 60}, {{.insideRadius = 7.5}}, 5, 30); // 1.5 T across, 1.7 T along
     QVERIFY(!finds(job, "along-grain"));
-    job.stock.grain = part::Grain::Crosswise; // cut across a sheet
+    job.stock.grain = job::Grain::Crosswise; // cut across a sheet
     const auto findings = test::findingsOf(job);
     const check::Finding* finding = test::findRule(findings, "along-grain");
     QVERIFY(finding && finding->remedy());
@@ -317,11 +317,11 @@ void ChecksTest::hemsWantMore() {
 }
 
 void ChecksTest::cautionsFollowTheWork() {
-    const auto says = [](const part::Job& job) {
+    const auto says = [](const job::Job& job) {
         const auto findings = test::findingsOf(job);
         return test::findRule(findings, "eyes-and-hands")->says;
     };
-    part::Job job = test::bar({60, 40}, {{.insideRadius = 3.0}});
+    job::Job job = test::bar({60, 40}, {{.insideRadius = 3.0}});
     QVERIFY(says(job).find("drill") == std::string::npos);
     job = withSlot(10, 0, 12);
     QVERIFY(says(job).find("Clamp the work") != std::string::npos);
@@ -337,11 +337,11 @@ void ChecksTest::remediesMend() {
     test::RandomJobs random(31);
     int pressed = 0;
     for (int i = 0; i < 300; ++i) {
-        const part::Job job = random.next();
+        const job::Job job = random.next();
         for (const check::Finding& finding : test::findingsOf(job)) {
             if (!finding.remedy()) continue;
             ++pressed;
-            QVERIFY(!part::whatIsWrong(finding.remedy()->mended));
+            QVERIFY(!job::whatIsWrong(finding.remedy()->mended));
             for (const check::Finding& left : test::findingsOf(finding.remedy()->mended)) {
                 if (left.rule != finding.rule || left.about != finding.about ||
                     left.headline != finding.headline)
@@ -356,7 +356,7 @@ void ChecksTest::remediesMend() {
 }
 
 void ChecksTest::worstComesFirst() {
-    part::Job job = withHoleAt(54);
+    job::Job job = withHoleAt(54);
     job.bends[0].insideRadius = 1;
     const auto findings = test::findingsOf(job);
     QVERIFY(std::is_sorted(findings.begin(), findings.end(),
@@ -365,7 +365,7 @@ void ChecksTest::worstComesFirst() {
 }
 
 void ChecksTest::numbersAreInTheReadersUnit() {
-    const part::Job job = withHoleAt(5);
+    const job::Job job = withHoleAt(5);
     const part::Part part = part::solve(job, test::hotRolled());
     const part::Folded folded = part::fold(part);
     const auto findings =

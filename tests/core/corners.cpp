@@ -4,11 +4,11 @@
 #include "part/sheet_corners.h"
 
 using namespace goodfold;
-using part::Corner;
-using part::Edge;
-using part::Meeting;
-using part::Plate;
-using part::Relief;
+using job::Corner;
+using job::Edge;
+using job::CornerJoint;
+using job::Plate;
+using job::Relief;
 using test::cutsItself;
 using test::made;
 using test::Made;
@@ -41,12 +41,12 @@ private slots:
 };
 
 void CornersTest::restGoesToTheOuterFace() {
-    part::Job job = tray({});
-    part::Bend bend;
+    job::Job job = tray({});
+    job::Bend bend;
     bend.edge = Edge::End;
     bend.offset = 15;
     bend.insideRadius = 2;
-    job = part::withFlange(job, "A", bend, 20, 30)->job;
+    job = edit::withFlange(job, "A", bend, 20, 30)->job;
     const double onTangent = made(job).part.blank.area;
     QVERIFY(std::abs(made(job).plate("A").length - (100 - 3.5)) < 1e-9);
     job.plates[0].restOutside = {Edge::End};
@@ -73,12 +73,12 @@ void CornersTest::reliefs_data() {
 void CornersTest::reliefs() {
     QFETCH(int, kind);
     QFETCH(double, taken);
-    part::Job job = tray({});
-    part::Bend bend;
+    job::Job job = tray({});
+    job::Bend bend;
     bend.edge = Edge::Left;
     bend.offset = 20;
     bend.insideRadius = 2;
-    job = part::withFlange(job, "A", bend, 20, 40)->job;
+    job = edit::withFlange(job, "A", bend, 20, 40)->job;
     const double plain = made(job).part.blank.area;
     job.bends[0].relief.kind = static_cast<Relief::Kind>(kind);
     const Made m = made(job);
@@ -95,8 +95,8 @@ void CornersTest::reliefs() {
 }
 
 void CornersTest::drilledCorner() {
-    part::Job job = tray({Edge::Right, Edge::End});
-    for (part::Bend& bend : job.bends)
+    job::Job job = tray({Edge::Right, Edge::End});
+    for (job::Bend& bend : job.bends)
         bend.relief = {Relief::Kind::Round, 6.0, {}};
     const Made m = made(job);
     QCOMPARE(part::drilledAt(m.part, 0, Corner::EndRight), 3.0);
@@ -111,8 +111,8 @@ void CornersTest::drilledCorner() {
 void CornersTest::closedCornerOfABox() {
     // At a right angle the inner faces meet R past the corner of the tangent lines, each held back by
     // g/sqrt(2).
-    part::Job job = tray({Edge::Right, Edge::End});
-    job.plates[0].meets[Corner::EndRight] = {Meeting::Kind::Closed, 0.5};
+    job::Job job = tray({Edge::Right, Edge::End});
+    job.plates[0].cornerJoints[Corner::EndRight] = {CornerJoint::Kind::Closed, 0.5};
     const Made m = made(job);
     const double reach = 2 - 0.5 / std::sqrt(2.0);
     QVERIFY(std::abs(m.bend("1").shoulderLeft - reach) < 1e-9);
@@ -135,10 +135,10 @@ void CornersTest::closedCornerOfLeaningSides_data() {
 void CornersTest::closedCornerOfLeaningSides() {
     QFETCH(double, first);
     QFETCH(double, second);
-    part::Job job = tray({Edge::Right, Edge::End});
+    job::Job job = tray({Edge::Right, Edge::End});
     job.bends[0].angleDeg = first;
     job.bends[1].angleDeg = second;
-    job.plates[0].meets[Corner::EndRight] = {Meeting::Kind::Closed, 0.4};
+    job.plates[0].cornerJoints[Corner::EndRight] = {CornerJoint::Kind::Closed, 0.4};
     const Made m = made(job);
     const Segment left = m.plate("B").edgeInFlat(Edge::Left), right = m.plate("C").edgeInFlat(Edge::Right);
     for (const double share : {0.3, 0.5, 0.7}) {
@@ -151,8 +151,8 @@ void CornersTest::closedCornerOfLeaningSides() {
 
 void CornersTest::openCornerKeepsItsGap() {
     for (const double angle : {60.0, 90.0, 120.0}) {
-        part::Job job = tray({Edge::Right, Edge::End}, angle);
-        job.plates[0].meets[Corner::EndRight] = {Meeting::Kind::Open, 3};
+        job::Job job = tray({Edge::Right, Edge::End}, angle);
+        job.plates[0].cornerJoints[Corner::EndRight] = {CornerJoint::Kind::Open, 3};
         const Made m = made(job);
         const Segment left = m.plate("B").edgeInFlat(Edge::Left),
                       right = m.plate("C").edgeInFlat(Edge::Right);
@@ -179,8 +179,8 @@ void CornersTest::lappedCornerLiesOnTheOtherFlange_data() {
 void CornersTest::lappedCornerLiesOnTheOtherFlange() {
     QFETCH(bool, outside);
     QFETCH(int, tabOn);
-    part::Job job = tray({Edge::Right, Edge::End});
-    const auto lapped = part::withLap(job, test::materialOf(job), hardware::standardBook(), "A",
+    job::Job job = tray({Edge::Right, Edge::End});
+    const auto lapped = edit::withLap(job, test::materialOf(job), hardware::standardBook(), "A",
                                       Corner::EndRight, {static_cast<Edge>(tabOn), outside});
     QVERIFY2(bool(lapped), lapped ? "" : lapped.error().says.c_str());
     job = lapped->job;
@@ -198,7 +198,7 @@ void CornersTest::lappedCornerLiesOnTheOtherFlange() {
 
     int pairs = 0;
     for (const Plate& plate : job.plates)
-        for (const part::Hole& hole : plate.holes) {
+        for (const job::Hole& hole : plate.holes) {
             if (!hole.formed) continue;
             const auto a = part::formedHole(m.part, m.folded, m.part.holeIndex(hole.id));
             const auto b = part::formedHole(m.part, m.folded, m.part.holeIndex(hole.formed->of));

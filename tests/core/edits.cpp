@@ -1,29 +1,29 @@
 // Edits of the tree, and the ladder's typed lines.
 #include "core/support.h"
 #include "files/csv.h"
-#include "part/drag.h"
-#include "part/entry.h"
+#include "edit/drag.h"
+#include "edit/entry.h"
 #include "part/mark.h"
 
 using namespace goodfold;
-using part::Element;
+using job::Element;
 
 namespace {
 
 const quantity::Reading kMillimetres = quantity::Reading::millimetres();
 
 /// Types lines one after the other, as at the ladder.
-part::Edited typed(const std::vector<std::string>& lines, quantity::Unit unit = quantity::Unit::Millimetre) {
-    part::Edited state{part::emptyBar(unit), Element::plate("A")};
+edit::Edited typed(const std::vector<std::string>& lines, quantity::Unit unit = quantity::Unit::Millimetre) {
+    edit::Edited state{edit::emptyBar(unit), Element::plate("A")};
     for (const std::string& line : lines) {
-        auto next = part::enter(state.job, state.about, line, kMillimetres);
+        auto next = edit::enter(state.job, state.about, line, kMillimetres);
         if (!next) qFatal("%s", next.error().says.c_str());
         state = *std::move(next);
     }
     return state;
 }
 
-Vec3 formedHole(const part::Job& job, const std::string& id) {
+Vec3 formedHole(const job::Job& job, const std::string& id) {
     const part::Part part = part::solve(job, test::materialOf(job));
     return part::formedHole(part, part::fold(part), part.holeIndex(id)).point;
 }
@@ -59,9 +59,9 @@ void EditsTest::keyboardBuildsAZBracket() {
     QCOMPARE(job.plates[0].length, 40.0);
     QCOMPARE(job.plates[1].length, 60.0);
     QCOMPARE(job.plates[2].length, 25.0);
-    QVERIFY(job.bends[0].turn == part::Turn::Down && job.bends[1].turn == part::Turn::Up);
-    QVERIFY(job.plates[0].holes[0].xFrom == part::Hole::XFrom::Start);
-    QVERIFY(job.plates[2].holes[0].xFrom == part::Hole::XFrom::End);
+    QVERIFY(job.bends[0].turn == job::Turn::Down && job.bends[1].turn == job::Turn::Up);
+    QVERIFY(job.plates[0].holes[0].xFrom == job::Hole::XFrom::Start);
+    QVERIFY(job.plates[2].holes[0].xFrom == job::Hole::XFrom::End);
     QCOMPARE(job.plates[2].holes[0].diameter, 9.0);
     QVERIFY(about == Element::plate("C"));
 }
@@ -82,35 +82,35 @@ void EditsTest::keyboardShapesABracket() {
     QCOMPARE(job.plates.size(), size_t{3});
     QCOMPARE(job.plates[0].corners.size(), size_t{0}); // the cut end went on with the bar
     QCOMPARE(job.plates[0].holes[0].length, 12.0);
-    QVERIFY(job.plates[0].holes[0].kind == part::Hole::Kind::Slot);
-    QVERIFY((job.plates[1].joggle == part::Joggle{6, 24}));
-    QVERIFY(job.bends[0].turn == part::Turn::Down && job.bends[1].turn == part::Turn::Up);
-    QVERIFY((job.plates[2].ends.at(part::Edge::End) == part::BarEnd{0, true, 80}));
+    QVERIFY(job.plates[0].holes[0].kind == job::Hole::Kind::Slot);
+    QVERIFY((job.plates[1].joggle == job::Joggle{6, 24}));
+    QVERIFY(job.bends[0].turn == job::Turn::Down && job.bends[1].turn == job::Turn::Up);
+    QVERIFY((job.plates[2].ends.at(job::Edge::End) == job::BarEnd{0, true, 80}));
     QVERIFY(about == Element::plate("C"));
 
     const auto more = typed({"60", "chamfer 3", "b 90", "50", "b 90 away", "40", "B", "overall 70"});
-    QVERIFY(more.job.plates[1].measure == part::Plate::Measure::Overall);
+    QVERIFY(more.job.plates[1].measure == job::Plate::Measure::Overall);
     QCOMPARE(more.job.plates[1].length, 70.0);
-    QCOMPARE(more.job.plates[2].corners.at(part::Corner::EndLeft).size, 3.0);
+    QCOMPARE(more.job.plates[2].corners.at(job::Corner::EndLeft).size, 3.0);
     const auto flat = typed({"60", "b 90", "50", "flat 46.2", "cut 15"});
     QVERIFY(flat.job.plates[1].flatFirst);
-    QCOMPARE(flat.job.plates[1].ends.at(part::Edge::End).cutDeg, 15.0);
+    QCOMPARE(flat.job.plates[1].ends.at(job::Edge::End).cutDeg, 15.0);
 }
 
 void EditsTest::includedAnglesAreTypedAsTheyRead() {
     quantity::Reading included = kMillimetres;
     included.angles = quantity::Reading::Angles::Included;
-    const part::Job job = part::emptyBar(quantity::Unit::Millimetre);
-    const auto bent = part::enter(job, Element::plate("A"), "b 120", included);
+    const job::Job job = edit::emptyBar(quantity::Unit::Millimetre);
+    const auto bent = edit::enter(job, Element::plate("A"), "b 120", included);
     QCOMPARE(bent->job.bends[0].angleDeg, 60.0);
-    QCOMPARE(part::enter(bent->job, Element::bend("1"), "100", included)->job.bends[0].angleDeg, 80.0);
+    QCOMPARE(edit::enter(bent->job, Element::bend("1"), "100", included)->job.bends[0].angleDeg, 80.0);
 }
 
 void EditsTest::removingHalfAJoggleRemovesIt() {
     const auto [job, about] = typed({"60", "j 6 over 24 away", "h 12"});
     for (const Element& element :
          {Element::bend("1"), Element::bend("2"), Element::plate("B"), Element::plate("C")}) {
-        const auto left = part::without(job, element);
+        const auto left = edit::without(job, element);
         QVERIFY(left);
         QCOMPARE(left->job.plates.size(), size_t{1});
         QVERIFY(left->about == Element::plate("A"));
@@ -127,38 +127,38 @@ void EditsTest::nonsenseGetsASentenceAndChangesNothing_data() {
 
 void EditsTest::nonsenseGetsASentenceAndChangesNothing() {
     QFETCH(QString, line);
-    const part::Job job = part::emptyBar(quantity::Unit::Millimetre);
-    const auto edited = part::enter(job, Element::plate("A"), line.toStdString(), kMillimetres);
+    const job::Job job = edit::emptyBar(quantity::Unit::Millimetre);
+    const auto edited = edit::enter(job, Element::plate("A"), line.toStdString(), kMillimetres);
     QVERIFY(!edited);
     QVERIFY(edited.error().says.ends_with('.'));
 }
 
 void EditsTest::namesSelect() {
     const auto z = typed({"40", "b 90", "60", "h 12", "b 30 away"});
-    QVERIFY(part::enter(z.job, z.about, "A", kMillimetres)->about == Element::plate("A"));
-    QVERIFY(part::enter(z.job, z.about, "a", kMillimetres)->about == Element::plate("A"));
-    QVERIFY(part::enter(z.job, z.about, "h1", kMillimetres)->about == Element::hole("h1"));
-    const auto bend = part::enter(z.job, z.about, "bend 2", kMillimetres);
+    QVERIFY(edit::enter(z.job, z.about, "A", kMillimetres)->about == Element::plate("A"));
+    QVERIFY(edit::enter(z.job, z.about, "a", kMillimetres)->about == Element::plate("A"));
+    QVERIFY(edit::enter(z.job, z.about, "h1", kMillimetres)->about == Element::hole("h1"));
+    const auto bend = edit::enter(z.job, z.about, "bend 2", kMillimetres);
     QVERIFY(bend->about == Element::bend("2"));
-    QCOMPARE(part::enter(z.job, bend->about, "45", kMillimetres)->job.bends[1].angleDeg, 45.0);
-    QCOMPARE(part::enter(z.job, Element::hole("h1"), "14", kMillimetres)->job.findHole("h1")->x, 14.0);
+    QCOMPARE(edit::enter(z.job, bend->about, "45", kMillimetres)->job.bends[1].angleDeg, 45.0);
+    QCOMPARE(edit::enter(z.job, Element::hole("h1"), "14", kMillimetres)->job.findHole("h1")->x, 14.0);
     // With leg A in hand, whose end is bent, a bend goes to the bar's free end.
-    QCOMPARE(part::enter(z.job, Element::plate("A"), "b 20", kMillimetres)->job.bends[2].from,
+    QCOMPARE(edit::enter(z.job, Element::plate("A"), "b 20", kMillimetres)->job.bends[2].from,
              std::string("C"));
 }
 
 void EditsTest::bendAtTheEndKeepsHolesWhereTheyAre() {
     const auto [job, about] = typed({"40", "b 90", "60", "h 12"}); // h1 from the free end of B
-    const auto longer = part::withBendAtEnd(job, "B", {.angleDeg = 90}, 30);
+    const auto longer = edit::withBendAtEnd(job, "B", {.angleDeg = 90}, 30);
     QVERIFY(longer);
-    QVERIFY(longer->job.findHole("h1")->xFrom == part::Hole::XFrom::Outside);
+    QVERIFY(longer->job.findHole("h1")->xFrom == job::Hole::XFrom::Outside);
     QVERIFY((formedHole(job, "h1") - formedHole(longer->job, "h1")).norm() < 1e-9);
-    QVERIFY(!part::withBendAtEnd(job, "A", {.angleDeg = 90}, 30));
+    QVERIFY(!edit::withBendAtEnd(job, "A", {.angleDeg = 90}, 30));
 }
 
 void EditsTest::bendAtTheStartKeepsHolesWhereTheyAre() {
     const auto [job, about] = typed({"40", "h 12", "b 90", "60", "h 15"});
-    const auto longer = part::withBendAtStart(job, {.angleDeg = 60}, 30);
+    const auto longer = edit::withBendAtStart(job, {.angleDeg = 60}, 30);
     QVERIFY(longer);
     QCOMPARE(longer->job.bendTo("A")->from, longer->about.id);
     const Vec3 before = formedHole(job, "h2") - formedHole(job, "h1");
@@ -168,22 +168,22 @@ void EditsTest::bendAtTheStartKeepsHolesWhereTheyAre() {
 
 void EditsTest::removingTakesWhatHangsOnIt() {
     const auto [job, about] = typed({"40", "b 90", "60", "b 90 away", "25", "h 10"});
-    const auto shorter = part::without(job, Element::plate("B"));
+    const auto shorter = edit::without(job, Element::plate("B"));
     QVERIFY(shorter);
     QCOMPARE(shorter->job.plates.size(), size_t{1});
     QVERIFY(shorter->job.bends.empty());
     QVERIFY(shorter->about == Element::plate("A"));
-    QVERIFY(part::without(job, Element::bend("1"))->job == shorter->job);
-    QVERIFY(!part::without(job, Element::plate("A")));
+    QVERIFY(edit::without(job, Element::bend("1"))->job == shorter->job);
+    QVERIFY(!edit::without(job, Element::plate("A")));
 }
 
 void EditsTest::removingAHoleKeepsTheOnesMeasuredFromIt() {
-    for (const auto from : {part::Hole::XFrom::Start, part::Hole::XFrom::End}) {
-        part::Job job = test::bar({100}, {});
+    for (const auto from : {job::Hole::XFrom::Start, job::Hole::XFrom::End}) {
+        job::Job job = test::bar({100}, {});
         job.plates[0].holes = {{.id = "h1", .x = 20, .xFrom = from},
-                               {.id = "h2", .x = 15, .xFrom = part::Hole::XFrom::Hole, .xFromHole = "h1"},
-                               {.id = "h3", .x = 15, .xFrom = part::Hole::XFrom::Hole, .xFromHole = "h2"}};
-        const auto edited = part::without(job, Element::hole("h1"));
+                               {.id = "h2", .x = 15, .xFrom = job::Hole::XFrom::Hole, .xFromHole = "h1"},
+                               {.id = "h3", .x = 15, .xFrom = job::Hole::XFrom::Hole, .xFromHole = "h2"}};
+        const auto edited = edit::without(job, Element::hole("h1"));
         QVERIFY(edited);
         for (const char* id : {"h2", "h3"})
             QVERIFY((formedHole(job, id) - formedHole(edited->job, id)).norm() < 1e-9);
@@ -191,61 +191,61 @@ void EditsTest::removingAHoleKeepsTheOnesMeasuredFromIt() {
 }
 
 void EditsTest::measuringFromElsewhereMovesNoHole() {
-    using XFrom = part::Hole::XFrom;
-    using YFrom = part::Hole::YFrom;
-    part::Job job = test::bar({60, 80}, {{.angleDeg = 120, .turn = part::Turn::Down, .skewDeg = 10}});
+    using XFrom = job::Hole::XFrom;
+    using YFrom = job::Hole::YFrom;
+    job::Job job = test::bar({60, 80}, {{.angleDeg = 120, .turn = job::Turn::Down, .skewDeg = 10}});
     job.plates[1].holes = {{.id = "h1", .x = 40, .y = 3}, {.id = "h2", .x = 60}};
     const Vec3 before = formedHole(job, "h1");
     for (const XFrom from : {XFrom::Inside, XFrom::Tangent, XFrom::End, XFrom::Hole, XFrom::Outside}) {
-        const auto edited = part::withHoleXFrom(job, test::hotRolled(), "h1", from, "h2");
+        const auto edited = edit::withHoleXFrom(job, test::hotRolled(), "h1", from, "h2");
         QVERIFY(edited && edited->job.findHole("h1")->xFrom == from);
         QVERIFY((formedHole(edited->job, "h1") - before).norm() < 1e-9);
         job = edited->job;
     }
     QVERIFY(std::abs(job.findHole("h1")->x - 40) < 1e-9);
     for (const YFrom from : {YFrom::Left, YFrom::Right, YFrom::Centre}) {
-        const auto edited = part::withHoleYFrom(job, test::hotRolled(), "h1", from);
+        const auto edited = edit::withHoleYFrom(job, test::hotRolled(), "h1", from);
         QVERIFY(edited && (formedHole(edited->job, "h1") - before).norm() < 1e-9);
         job = edited->job;
     }
-    QVERIFY(!part::withHoleXFrom(job, test::hotRolled(), "h1", XFrom::Start)); // that start is bent
-    QVERIFY(!part::withHoleXFrom(job, test::hotRolled(), "h9", XFrom::End));
+    QVERIFY(!edit::withHoleXFrom(job, test::hotRolled(), "h1", XFrom::Start)); // that start is bent
+    QVERIFY(!edit::withHoleXFrom(job, test::hotRolled(), "h9", XFrom::End));
 }
 
 void EditsTest::randomEditsStaySound() {
     test::RandomJobs random(31);
     for (int i = 0; i < 300; ++i) {
-        part::Job job = random.next();
+        job::Job job = random.next();
         for (int n = 0; n < 10; ++n) {
             const auto& plate =
                 job.plates[static_cast<size_t>(random.whole(0, static_cast<int>(job.plates.size()) - 1))];
             const std::string id = plate.id;
-            Result<part::Edited> edited = Error{};
+            Result<edit::Edited> edited = Error{};
             switch (random.whole(0, 4)) {
             case 0:
-                edited = part::withBendAtEnd(job, id, {.angleDeg = random.real(1, 180)}, 50);
+                edited = edit::withBendAtEnd(job, id, {.angleDeg = random.real(1, 180)}, 50);
                 break;
             case 1:
-                edited = part::withHole(job, id, {.x = random.real(0, 20)});
+                edited = edit::withHole(job, id, {.x = random.real(0, 20)});
                 break;
             case 2:
-                edited = part::without(job, Element::plate(id));
+                edited = edit::without(job, Element::plate(id));
                 break;
             case 3:
-                edited = part::withBendAtStart(job, {.angleDeg = 45}, 50);
+                edited = edit::withBendAtStart(job, {.angleDeg = 45}, 50);
                 break;
             default:
-                if (!plate.holes.empty()) edited = part::without(job, Element::hole(plate.holes[0].id));
+                if (!plate.holes.empty()) edited = edit::without(job, Element::hole(plate.holes[0].id));
             }
             if (!edited) continue;
-            QVERIFY(!part::whatIsWrong(edited->job));
+            QVERIFY(!job::whatIsWrong(edited->job));
             job = edited->job;
         }
     }
 }
 
 void EditsTest::marksRunFromTheDatum() {
-    const part::Job job =
+    const job::Job job =
         test::bar({70, 50}, {{.angleDeg = 90, .skewDeg = 20, .insideRadius = 3, .k = 0.4}}, 3, 40);
     const auto marks = part::marksOf(part::solve(job, test::hotRolled()));
     QCOMPARE(marks.size(), size_t{3});
@@ -261,19 +261,19 @@ void EditsTest::draggedFiguresSnapAndStaySound() {
     test::RandomJobs random(41);
     int dragged = 0;
     for (int i = 0; i < 300; ++i) {
-        const part::Job job = random.next();
-        std::vector<part::Grip> grips{{part::Grip::Kind::Start, job.root().id}};
-        for (const part::Plate& plate : job.plates) {
-            grips.push_back({part::Grip::Kind::End, plate.id});
-            for (const part::Hole& hole : plate.holes)
-                grips.push_back({part::Grip::Kind::Hole, hole.id});
+        const job::Job job = random.next();
+        std::vector<edit::Grip> grips{{edit::Grip::Kind::Start, job.root().id}};
+        for (const job::Plate& plate : job.plates) {
+            grips.push_back({edit::Grip::Kind::End, plate.id});
+            for (const job::Hole& hole : plate.holes)
+                grips.push_back({edit::Grip::Kind::Hole, hole.id});
         }
-        for (const part::Grip& grip : grips) {
-            const auto pulled = part::drag(job, test::materialOf(job), grip,
+        for (const edit::Grip& grip : grips) {
+            const auto pulled = edit::drag(job, test::materialOf(job), grip,
                                            Vec2(random.real(-30, 30), random.real(-30, 30)), 0.5);
             if (!pulled) continue; // a sentence, and the job as it was
             ++dragged;
-            QVERIFY(!part::whatIsWrong(pulled->job));
+            QVERIFY(!job::whatIsWrong(pulled->job));
             QVERIFY(std::abs(pulled->figure / 0.5 - std::round(pulled->figure / 0.5)) < 1e-9);
         }
     }
@@ -284,11 +284,11 @@ void EditsTest::draggedFiguresSnapAndStaySound() {
 void EditsTest::dragMovesTheGripAsFar() {
     test::RandomJobs random(42);
     for (int i = 0; i < 200; ++i) {
-        const part::Job job = random.next();
+        const job::Job job = random.next();
         for (size_t p = 0; p < job.plates.size(); ++p) {
             const double by = random.real(-3, 3);
-            const auto pulled = part::drag(job, test::materialOf(job),
-                                           {part::Grip::Kind::End, job.plates[p].id}, Vec2(by, 0), 1e-7);
+            const auto pulled = edit::drag(job, test::materialOf(job),
+                                           {edit::Grip::Kind::End, job.plates[p].id}, Vec2(by, 0), 1e-7);
             if (!pulled) continue;
             const part::Part before = part::solve(job, test::materialOf(job));
             const part::Part after = part::solve(pulled->job, test::materialOf(job));
@@ -299,14 +299,14 @@ void EditsTest::dragMovesTheGripAsFar() {
 }
 
 void EditsTest::csvQuotesWhatItMust() {
-    part::Job job = test::bar({60, 40}, {{.insideRadius = 3.0}});
-    job.plates[0].holes = {{.id = "left, \"upper\"", .x = 12, .xFrom = part::Hole::XFrom::Start}};
+    job::Job job = test::bar({60, 40}, {{.insideRadius = 3.0}});
+    job.plates[0].holes = {{.id = "left, \"upper\"", .x = 12, .xFrom = job::Hole::XFrom::Start}};
     const part::Part part = part::solve(job, test::hotRolled());
     std::ostringstream out;
     files::writeCsv(out, part, part::fold(part));
     QVERIFY(out.str().find("hole,\"left, \"\"upper\"\"\",A,12,15") != std::string::npos);
 
-    job.plates[0].holes[0].countersink = part::Countersink{12, 90, false};
+    job.plates[0].holes[0].countersink = job::Countersink{12, 90, false};
     const part::Part sunk = part::solve(job, test::hotRolled());
     std::ostringstream more;
     files::writeCsv(more, sunk, part::fold(sunk));

@@ -2,9 +2,9 @@
 #include "core/sheet_support.h"
 
 using namespace goodfold;
-using part::Fastener;
-using part::Hole;
-using part::Pattern;
+using job::Fastener;
+using job::Hole;
+using job::Pattern;
 using test::channel;
 using test::hole;
 
@@ -17,8 +17,8 @@ Fastener fastener(const char* text) {
 }
 
 /// The channel with one hole in its web, fitted with this.
-part::Job fastened(const char* what, double x = 50, double y = 40) {
-    part::Job job = channel();
+job::Job fastened(const char* what, double x = 50, double y = 40) {
+    job::Job job = channel();
     job.plates[1].holes = {
         *hardware::fitted(hole("h1", x, y, Hole::XFrom::Outside), fastener(what), hardware::standardBook())};
     return job;
@@ -157,13 +157,13 @@ void FastenersTest::threadNeedsStock() {
     QCOMPARE(finding.remedies.size(), size_t(2));
     for (const check::Remedy& remedy : finding.remedies)
         QVERIFY(!test::findRule(test::findingsOf(remedy.mended), "thread-too-short"));
-    part::Job thick = fastened("m3 tap");
+    job::Job thick = fastened("m3 tap");
     thick.thickness = 4;
     QVERIFY(!test::findRule(test::findingsOf(thick), "thread-too-short"));
 }
 
 void FastenersTest::rivetNutNeedsRoomBehind() {
-    part::Job job = channel();
+    job::Job job = channel();
     job.plates[1].length = 30; // the legs stand 26 apart inside; an M6 nut reaches 13 behind the sheet
     Hole nut = *hardware::fitted(hole("h1", 30, 40), fastener("m6 rivet nut"), hardware::standardBook());
     nut.fastener->headOnBack = true; // set from outside, its body in the channel
@@ -194,7 +194,7 @@ void FastenersTest::headOffTheCurve() {
 }
 
 void FastenersTest::shoppingListCounts() {
-    part::Job job = fastened("m6");
+    job::Job job = fastened("m6");
     job.plates[1].holes[0].pattern = Pattern{};
     job.plates[1].holes[0].pattern->count = 3;
     job.plates[1].holes[0].pattern->pitch = 12;

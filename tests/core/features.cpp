@@ -1,14 +1,14 @@
 // What is cut in a plate: shapes, patterns, and places measured in the formed part.
 #include "core/sheet_support.h"
-#include "part/drag.h"
+#include "edit/drag.h"
 #include "part/hole_shape.h"
 #include "part/mark.h"
 
 using namespace goodfold;
-using part::Edge;
-using part::FormedPlace;
-using part::Hole;
-using part::Pattern;
+using job::Edge;
+using job::FormedPlace;
+using job::Hole;
+using job::Pattern;
 using test::channel;
 using test::hole;
 
@@ -25,8 +25,8 @@ struct Formed {
     Vec3 axis(const std::string& id) const { return part::formedHole(part, folded, part.holeIndex(id)).axis; }
 };
 
-Formed formed(const part::Job& job) {
-    if (const auto wrong = part::whatIsWrong(job))
+Formed formed(const job::Job& job) {
+    if (const auto wrong = job::whatIsWrong(job))
         qFatal("%s: %s", wrong->where.c_str(), wrong->says.c_str());
     const part::Part part = part::solve(job, test::materialOf(job));
     return {part, part::fold(part)};
@@ -69,9 +69,9 @@ void FeaturesTest::areas_data() {
     QTest::newRow("rectangle") << int(Hole::Kind::Rectangle) << 240 - (4 - pi) * 9;
     // a segment of height 2 is gone where the flat lies 8 from the round opposite: r 5, flat 3 off the centre
     QTest::newRow("D") << int(Hole::Kind::D) << 25 * (pi - std::acos(0.6)) + 3 * 4;
-    const double meets = std::sqrt(25 - 6.25), half = std::asin(0.5);
+    const double cornerJoints = std::sqrt(25 - 6.25), half = std::asin(0.5);
     QTest::newRow("key") << int(Hole::Kind::Key)
-                         << 25 * (pi - half) + 2.5 * meets + (24 - 2.5 - meets) * 5 + pi * 6.25 / 2;
+                         << 25 * (pi - half) + 2.5 * cornerJoints + (24 - 2.5 - cornerJoints) * 5 + pi * 6.25 / 2;
     QTest::newRow("cut-out") << int(Hole::Kind::CutOut) << 200 + pi * 25 / 2;
 }
 
@@ -153,12 +153,12 @@ void FeaturesTest::patterns_data() {
 void FeaturesTest::patterns() {
     QFETCH(Pattern, pattern);
     QFETCH(QList<QPointF>, places);
-    part::Job job = part::emptySheet(quantity::Unit::Millimetre);
+    job::Job job = edit::emptySheet(quantity::Unit::Millimetre);
     job.plates[0].holes = {hole("h1", 20, 30)};
     job.plates[0].holes[0].pattern = pattern;
     const part::Part part = formed(job).part;
     QCOMPARE(part.holes.size(), size_t(places.size()));
-    QCOMPARE(part::countOf(job.plates[0].holes[0]), int(places.size()));
+    QCOMPARE(job::countOf(job.plates[0].holes[0]), int(places.size()));
     for (size_t i = 0; i < part.holes.size(); ++i) {
         const QPointF& there = places[static_cast<qsizetype>(i)];
         QVERIFY((part.holes[i].centreInFlat - Vec2(there.x(), there.y())).norm() < 1e-9);
@@ -173,7 +173,7 @@ void FeaturesTest::patterns() {
 }
 
 void FeaturesTest::mirroredCopiesLieOppositeEachOther() {
-    part::Job job = part::emptySheet(quantity::Unit::Millimetre);
+    job::Job job = edit::emptySheet(quantity::Unit::Millimetre);
     Hole slot = hole("h1", 20, 12);
     slot.kind = Hole::Kind::Slot;
     slot.length = 14;
@@ -194,7 +194,7 @@ void FeaturesTest::mirroredCopiesLieOppositeEachOther() {
 
 void FeaturesTest::onTheAxisOfAHoleBelow() {
     for (const double angle : {90.0, 75.0, 110.0}) {
-        part::Job job = channel(angle);
+        job::Job job = channel(angle);
         job.plates[0].holes = {hole("h1", 20, 33)};
         job.plates[2].holes = {hole("h2", 0, 0, Hole::XFrom::Outside)};
         job.plates[2].holes[0].formed = FormedPlace{FormedPlace::Kind::Axis, "h1"};
@@ -204,7 +204,7 @@ void FeaturesTest::onTheAxisOfAHoleBelow() {
 }
 
 void FeaturesTest::straightAcrossAU() {
-    part::Job job = channel(80);
+    job::Job job = channel(80);
     job.plates[0].holes = {hole("h1", 20, 33)};
     Hole far = hole("h2", 0, 50, Hole::XFrom::Outside);
     far.formed = FormedPlace{FormedPlace::Kind::Straight, "h1", 130};
@@ -218,7 +218,7 @@ void FeaturesTest::straightAcrossAU() {
 
 void FeaturesTest::squareFromAnotherPlate() {
     // 25 over the web's inner face: on leg C that is 25 + T from the web's outside.
-    part::Job job = channel();
+    job::Job job = channel();
     Hole high = hole("h1", 0, 40, Hole::XFrom::Outside);
     high.formed = FormedPlace{FormedPlace::Kind::Plate, "B", 25};
     job.plates[2].holes = {high};
@@ -231,13 +231,13 @@ void FeaturesTest::squareFromAnotherPlate() {
 void FeaturesTest::formedPlacesHoldWhenTheBendChanges() {
     test::RandomJobs random(31);
     for (int i = 0; i < 200; ++i) {
-        part::Job job = channel(random.real(40, 120));
+        job::Job job = channel(random.real(40, 120));
         job.plates[0].holes = {hole("h1", random.real(10, 40), random.real(10, 70))};
         job.plates[2].holes = {hole("h2", 0, random.real(10, 70), Hole::XFrom::Outside)};
         job.plates[2].holes[0].formed = FormedPlace{FormedPlace::Kind::Straight, "h1", 220};
         for (const double radius : {0.5, 2.0, 6.0})
             for (const double k : {0.3, 0.5}) {
-                for (part::Bend& bend : job.bends) {
+                for (job::Bend& bend : job.bends) {
                     bend.insideRadius = radius;
                     bend.k = k;
                 }
@@ -248,17 +248,17 @@ void FeaturesTest::formedPlacesHoldWhenTheBendChanges() {
 }
 
 void FeaturesTest::placesInARingAreRefused() {
-    part::Job job = channel();
+    job::Job job = channel();
     job.plates[0].holes = {hole("h1", 20, 20)};
     job.plates[2].holes = {hole("h2", 0, 0, Hole::XFrom::Outside)};
     job.plates[0].holes[0].formed = FormedPlace{FormedPlace::Kind::Axis, "h2"};
-    QVERIFY(!part::whatIsWrong(job));
+    QVERIFY(!job::whatIsWrong(job));
     job.plates[2].holes[0].formed = FormedPlace{FormedPlace::Kind::Axis, "h1"};
-    QVERIFY(part::whatIsWrong(job));
+    QVERIFY(job::whatIsWrong(job));
 }
 
 void FeaturesTest::unreachablePlaceIsSaid() {
-    part::Job job = channel();
+    job::Job job = channel();
     job.plates[0].holes = {hole("h1", 20, 20)};
     job.plates[2].holes = {hole("h2", 0, 20, Hole::XFrom::Outside)};
     job.plates[2].holes[0].formed = FormedPlace{FormedPlace::Kind::Straight, "h1", 50}; // the web is 100
@@ -272,7 +272,7 @@ void FeaturesTest::unreachablePlaceIsSaid() {
 }
 
 void FeaturesTest::nearABendOffersThreeWaysOut() {
-    part::Job job = channel();
+    job::Job job = channel();
     job.plates[1].holes = {hole("h1", 9, 40, Hole::XFrom::Outside)};
     const auto findings = test::findingsOf(job);
     const check::Finding* finding = test::findRule(findings, "hole-near-bend");
@@ -290,17 +290,17 @@ void FeaturesTest::nearABendOffersThreeWaysOut() {
 
 void FeaturesTest::countersinkIsWhatComesNear() {
     // 2.5 T = 5 mm from the edge of what is sunk, 3 more than the hole's own.
-    part::Job job = channel();
+    job::Job job = channel();
     job.plates[1].holes = {hole("h1", 4 + 5 + 3.3 + 1, 40, Hole::XFrom::Outside)};
     QVERIFY(!test::findRule(test::findingsOf(job), "hole-near-bend"));
-    job.plates[1].holes[0].countersink = part::Countersink{12.6};
+    job.plates[1].holes[0].countersink = job::Countersink{12.6};
     const auto findings = test::findingsOf(job);
     const check::Finding* finding = test::findRule(findings, "hole-near-bend");
     QVERIFY(finding && std::abs(*finding->value - 3) < 1e-9 && std::abs(*finding->limit - 5) < 1e-9);
 }
 
 void FeaturesTest::drilledAfterBendingIsNotCut() {
-    part::Job job = channel();
+    job::Job job = channel();
     const double whole = formed(job).part.blank.area;
     job.plates[1].holes = {hole("h1", 9, 40, Hole::XFrom::Outside)};
     QVERIFY(formed(job).part.blank.area < whole);
@@ -314,12 +314,12 @@ void FeaturesTest::drilledAfterBendingIsNotCut() {
 namespace {
 
 /// A tray with a tapered wall, whose end runs over two points, and a turned cut-out in its floor.
-part::Job outlined() {
-    part::Job job = part::emptySheet(quantity::Unit::Millimetre);
-    part::Bend bend;
+job::Job outlined() {
+    job::Job job = edit::emptySheet(quantity::Unit::Millimetre);
+    job::Bend bend;
     bend.edge = Edge::Left;
-    job = part::withFlange(job, "A", bend, 40)->job;
-    part::Plate& wall = *job.findPlate("B");
+    job = edit::withFlange(job, "A", bend, 40)->job;
+    job::Plate& wall = *job.findPlate("B");
     wall.inset[Edge::Right] = 8;
     wall.edges[Edge::End] = {2, {{{20, -6}, 0, 0}, {{60, 5}, 3, 0}}};
     wall.edges[Edge::Right] = {0, {{{15, -2}, 0, 0}}};
@@ -345,37 +345,37 @@ void FeaturesTest::pointsFollowThePull_data() {
 /// Every point and stretch, pulled, comes to where it was pulled to, and nothing else of the outline moves.
 void FeaturesTest::pointsFollowThePull() {
     QFETCH(QString, of);
-    const part::Job job = outlined();
-    QVERIFY(!part::whatIsWrong(job));
+    const job::Job job = outlined();
+    QVERIFY(!job::whatIsWrong(job));
     const material::Material material = test::materialOf(job);
     const part::Part before = part::solve(job, material);
     const std::string id = of.toStdString();
-    const auto grips = part::pointGrips(job, of == "B" ? part::Element::plate(id) : part::Element::hole(id));
+    const auto grips = edit::pointGrips(job, of == "B" ? job::Element::plate(id) : job::Element::hole(id));
     QCOMPARE(grips.size(), size_t{8}); // 2 + 3 and 1 + 2; 4 + 4
     const Vec2 by(1.25, -0.75);
     const Eigen::Matrix2d turned = before.plates[of == "B" ? 1 : 0].flatFromPlate.linear();
-    for (const part::Grip& grip : grips) {
-        const auto dragged = part::drag(job, material, grip, by, 1e-7);
+    for (const edit::Grip& grip : grips) {
+        const auto dragged = edit::drag(job, material, grip, by, 1e-7);
         QVERIFY(dragged);
-        part::Grip now = grip;
-        if (grip.kind == part::Grip::Kind::EdgeStretch) now.kind = part::Grip::Kind::EdgePoint;
-        if (grip.kind == part::Grip::Kind::CutStretch) now.kind = part::Grip::Kind::CutPoint;
+        edit::Grip now = grip;
+        if (grip.kind == edit::Grip::Kind::EdgeStretch) now.kind = edit::Grip::Kind::EdgePoint;
+        if (grip.kind == edit::Grip::Kind::CutStretch) now.kind = edit::Grip::Kind::CutPoint;
         const part::Part after = part::solve(dragged->job, material);
-        const Vec2 moved = part::pointInFlat(dragged->job, after, now) - part::pointInFlat(job, before, grip);
+        const Vec2 moved = edit::pointInFlat(dragged->job, after, now) - edit::pointInFlat(job, before, grip);
         QVERIFY((moved - turned * by).norm() < 1e-6);
-        QCOMPARE(part::pointGrips(dragged->job, dragged->about).size(), grips.size() + 2 * grip.isNewPoint());
+        QCOMPARE(edit::pointGrips(dragged->job, dragged->about).size(), grips.size() + 2 * grip.isNewPoint());
     }
-    part::Grip none = grips.front();
+    edit::Grip none = grips.front();
     none.index = 9;
-    QVERIFY(!part::drag(job, material, none, by, 0.1));
+    QVERIFY(!edit::drag(job, material, none, by, 0.1));
 }
 
 /// The middle of a bowed stretch stands on its arc.
 void FeaturesTest::stretchBecomesAPoint() {
-    const part::Job job = outlined();
+    const job::Job job = outlined();
     const part::Part part = part::solve(job, test::materialOf(job));
-    for (const part::Grip& grip : part::pointGrips(job, part::Element::hole("h1"))) {
-        const Vec2 at = part::pointInFlat(job, part, grip);
+    for (const edit::Grip& grip : edit::pointGrips(job, job::Element::hole("h1"))) {
+        const Vec2 at = edit::pointInFlat(job, part, grip);
         QVERIFY((nearestOn(part.holes[0].shapeInFlat, at) - at).norm() < 1e-9);
     }
 }

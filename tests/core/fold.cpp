@@ -13,7 +13,7 @@ Pose3 byTheBook(const part::Part& part, int plate) {
     const int own = part.plates[static_cast<size_t>(plate)].parentBend;
     if (own < 0) return Pose3::Identity();
     const part::PartBend& b = part.bends[static_cast<size_t>(own)];
-    const bool up = b.turn == part::Turn::Up;
+    const bool up = b.turn == job::Turn::Up;
     const double z = up ? part.thickness + b.shape.insideRadius : -b.shape.insideRadius;
     const Vec3 p(b.near.from.x(), b.near.from.y(), z);
     const Vec3 n(b.across.x(), b.across.y(), 0);
@@ -51,7 +51,7 @@ private slots:
 void FoldTest::foldMapIsTheStatedOne() {
     test::RandomJobs random(1);
     for (int i = 0; i < kJobs; ++i) {
-        const part::Job job = random.next();
+        const job::Job job = random.next();
         const part::Part part = part::solve(job, test::materialOf(job));
         const part::Folded folded = part::fold(part);
         for (size_t p = 0; p < part.plates.size(); ++p) {
@@ -64,7 +64,7 @@ void FoldTest::foldMapIsTheStatedOne() {
 void FoldTest::distancesWithinAPlateSurvive() {
     test::RandomJobs random(2);
     for (int i = 0; i < kJobs; ++i) {
-        const part::Job job = random.next();
+        const job::Job job = random.next();
         const part::Part part = part::solve(job, test::materialOf(job));
         const part::Folded folded = part::fold(part, random.real(0, 1));
         for (size_t a = 0; a < part.holes.size(); ++a)
@@ -82,7 +82,7 @@ void FoldTest::distancesWithinAPlateSurvive() {
 void FoldTest::flatIsFlat() {
     test::RandomJobs random(4);
     for (int i = 0; i < kJobs; ++i) {
-        const part::Job job = random.next();
+        const job::Job job = random.next();
         const part::Part part = part::solve(job, test::materialOf(job));
         const part::Folded folded = part::fold(part, 0);
         for (const Pose3& pose : folded.rootFromFlat)
@@ -97,7 +97,7 @@ void FoldTest::flatIsFlat() {
 void FoldTest::zonesMeetTheirPlatesAtEveryFormedness() {
     test::RandomJobs random(5);
     for (int i = 0; i < kJobs; ++i) {
-        const part::Job job = random.next();
+        const job::Job job = random.next();
         const part::Part part = part::solve(job, test::materialOf(job));
         const part::Folded folded = part::fold(part, random.real(0, 1));
         for (size_t b = 0; b < part.bends.size(); ++b) {
@@ -118,8 +118,8 @@ void FoldTest::zonesMeetTheirPlatesAtEveryFormedness() {
 }
 
 void FoldTest::zonesKeepTheirNeutralLength() {
-    const part::Job job =
-        test::bar({80, 60}, {{.angleDeg = 120, .turn = part::Turn::Down, .skewDeg = 15, .insideRadius = 4}});
+    const job::Job job =
+        test::bar({80, 60}, {{.angleDeg = 120, .turn = job::Turn::Down, .skewDeg = 15, .insideRadius = 4}});
     const part::Part part = part::solve(job, test::hotRolled());
     const part::PartBend& bend = part.bends[0];
     for (const double formedness : {0.1, 0.5, 1.0}) {
@@ -140,10 +140,10 @@ void FoldTest::zonesKeepTheirNeutralLength() {
 void FoldTest::mirrorOfTheFormedIsTheFormedMirror() {
     test::RandomJobs random(6);
     for (int i = 0; i < kJobs; ++i) {
-        const part::Job job = random.next();
+        const job::Job job = random.next();
         const part::Part part = part::solve(job, test::materialOf(job));
-        const part::Job twinJob = part::mirrored(job, part);
-        if (const auto wrong = part::whatIsWrong(twinJob)) QFAIL(wrong->says.c_str());
+        const job::Job twinJob = part::mirrored(job, part);
+        if (const auto wrong = job::whatIsWrong(twinJob)) QFAIL(wrong->says.c_str());
         const part::Part twin = part::solve(twinJob, test::materialOf(job));
         const part::Folded folded = part::fold(part), twinFolded = part::fold(twin);
         for (size_t h = 0; h < part.holes.size(); ++h) {
@@ -159,9 +159,9 @@ void FoldTest::mirrorOfTheFormedIsTheFormedMirror() {
 void FoldTest::mirroringTwiceGivesTheJobBack() {
     test::RandomJobs random(7);
     for (int i = 0; i < kJobs; ++i) {
-        part::Job job = random.next();
-        const part::Job twin = part::mirrored(job, part::solve(job, test::materialOf(job)));
-        part::Job back = part::mirrored(twin, part::solve(twin, test::materialOf(job)));
+        job::Job job = random.next();
+        const job::Job twin = part::mirrored(job, part::solve(job, test::materialOf(job)));
+        job::Job back = part::mirrored(twin, part::solve(twin, test::materialOf(job)));
         for (size_t b = 0; b < job.bends.size(); ++b) {
             QVERIFY(std::abs(back.bends[b].offset - job.bends[b].offset) < 1e-9);
             back.bends[b].offset = job.bends[b].offset;
@@ -173,19 +173,19 @@ void FoldTest::mirroringTwiceGivesTheJobBack() {
 void FoldTest::skewedLegsStandAtTheStatedAngle() {
     for (const double skew : {0.0, 12.0, -20.0, 35.0})
         for (const double angle : {30.0, 90.0, 135.0}) {
-            const part::Job job = test::bar({90, 80}, {{.angleDeg = angle, .skewDeg = skew}});
+            const job::Job job = test::bar({90, 80}, {{.angleDeg = angle, .skewDeg = skew}});
             const part::Part part = part::solve(job, test::hotRolled());
             const Vec3 leg = part::fold(part).rootFromFlat[1].linear() * Vec3::UnitX();
             QVERIFY(std::abs(degrees(std::acos(leg.x())) - part::angleBetweenLegsDeg(part.bends[0])) < 1e-9);
         }
     // The worked figure: 90 degrees on a line skewed by 20 leaves 83.2823 between the legs.
-    const part::Job job = test::bar({90, 80}, {{.angleDeg = 90, .skewDeg = 20}});
+    const job::Job job = test::bar({90, 80}, {{.angleDeg = 90, .skewDeg = 20}});
     QVERIFY(std::abs(part::angleBetweenLegsDeg(part::solve(job, test::hotRolled()).bends[0]) - 83.2823) <
             1e-4);
 }
 
 void FoldTest::skewedCentrelinesMissByDeductionTimesTangent() {
-    const part::Job job =
+    const job::Job job =
         test::bar({70, 50}, {{.angleDeg = 90, .skewDeg = 20, .insideRadius = 3, .k = 0.4}}, 3, 40);
     const part::Part part = part::solve(job, test::hotRolled());
     QVERIFY(std::abs(part::centrelineMiss(part.bends[0]) - 1.9664) < 1e-4);
@@ -202,7 +202,7 @@ void FoldTest::skewedCentrelinesMissByDeductionTimesTangent() {
 void FoldTest::sheetOutlineHoldsAllItsPieces() {
     test::RandomJobs random(8);
     for (int i = 0; i < kJobs; ++i) {
-        const part::Job job = random.next();
+        const job::Job job = random.next();
         const part::Part part = part::solve(job, test::materialOf(job));
         double pieces = 0;
         for (const part::PartPlate& plate : part.plates)
@@ -217,14 +217,14 @@ void FoldTest::largestJobsStayFinite() {
     test::RandomJobs random(9);
     for (const double thickness : {0.01, 3.0, 100.0})
         for (const auto kind : {bend::AllowanceRule::Kind::Material, bend::AllowanceRule::Kind::Deduction}) {
-            std::vector<part::Bend> bends(25);
-            for (part::Bend& bend : bends)
+            std::vector<job::Bend> bends(25);
+            for (job::Bend& bend : bends)
                 bend = {.angleDeg = random.real(1, 180),
                         .skewDeg = random.real(-60, 60),
                         .insideRadius = random.real(0, 10000)};
-            part::Job job = test::bar(std::vector<double>(26, 1e5), bends, thickness, 10000);
+            job::Job job = test::bar(std::vector<double>(26, 1e5), bends, thickness, 10000);
             job.allowance.kind = kind;
-            QVERIFY(!part::whatIsWrong(job));
+            QVERIFY(!job::whatIsWrong(job));
             const part::Part part = part::solve(job, test::hotRolled());
             for (const Pose3& pose : part::fold(part).rootFromFlat)
                 QVERIFY(pose.matrix().allFinite());
@@ -232,9 +232,9 @@ void FoldTest::largestJobsStayFinite() {
             test::findingsOf(job);
         }
     // As many plates as a job may have, in one chain, traced and folded without running out of stack.
-    part::Job chain = test::bar({}, {});
-    chain.stock = {part::StockForm::Sheet, 0, {}};
-    for (size_t i = 0; i < part::kMostPlates; ++i) {
+    job::Job chain = test::bar({}, {});
+    chain.stock = {job::StockForm::Sheet, 0, {}};
+    for (size_t i = 0; i < job::kMostPlates; ++i) {
         chain.plates.push_back({.id = std::to_string(i), .length = 30});
         if (i > 0)
             chain.bends.push_back({.id = std::to_string(i),
@@ -243,7 +243,7 @@ void FoldTest::largestJobsStayFinite() {
                                    .angleDeg = 40});
     }
     chain.plates[0].width = 20;
-    QVERIFY(!part::whatIsWrong(chain));
+    QVERIFY(!job::whatIsWrong(chain));
     QVERIFY(part::solve(chain, test::hotRolled()).blank.length > 200 * 20);
     QVERIFY(test::findRule(test::findingsOf(chain), "cuts-itself"));
 }
@@ -270,10 +270,10 @@ void FoldTest::clashes() {
     QFETCH(QVector<double>, legs);
     QFETCH(QVector<double>, angles);
     QFETCH(bool, expected);
-    std::vector<part::Bend> bends;
+    std::vector<job::Bend> bends;
     for (const double angle : angles)
-        bends.push_back({.angleDeg = std::abs(angle), .turn = angle > 0 ? part::Turn::Up : part::Turn::Down});
-    const part::Job job = test::bar({legs.begin(), legs.end()}, bends);
+        bends.push_back({.angleDeg = std::abs(angle), .turn = angle > 0 ? job::Turn::Up : job::Turn::Down});
+    const job::Job job = test::bar({legs.begin(), legs.end()}, bends);
     const part::Part part = part::solve(job, test::hotRolled());
     QCOMPARE(!part::selfClashes(part, part::fold(part)).empty(), expected);
 }

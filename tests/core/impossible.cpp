@@ -6,14 +6,14 @@
 #include "sequence/say.h"
 
 using namespace goodfold;
-using part::Edge;
+using job::Edge;
 using sequence::Obstacle;
 using test::only;
 
 namespace {
 
 /// Obstacles of a part that one tool cannot make.
-std::set<Obstacle::Kind> obstacles(const part::Job& job, const tool::Shop& shop,
+std::set<Obstacle::Kind> obstacles(const job::Job& job, const tool::Shop& shop,
                                    std::string* says = nullptr) {
     const auto& material = test::materialOf(job);
     const part::Part part = part::solve(job, material);
@@ -28,12 +28,12 @@ std::set<Obstacle::Kind> obstacles(const part::Job& job, const tool::Shop& shop,
     return kinds;
 }
 
-part::Job randomBox(test::RandomJobs& random, double height, std::initializer_list<Edge> walls) {
-    part::Job job = test::tray(walls, 90, height);
+job::Job randomBox(test::RandomJobs& random, double height, std::initializer_list<Edge> walls) {
+    job::Job job = test::tray(walls, 90, height);
     job.thickness = 1;
     job.plates[0].length = std::round(random.real(160, 260));
     job.plates[0].width = std::round(random.real(140, 200));
-    for (part::Bend& bend : job.bends)
+    for (job::Bend& bend : job.bends)
         bend.insideRadius = 1;
     return job;
 }
@@ -79,7 +79,7 @@ void ImpossibleTest::returnFlangeUnderThePunch() {
     test::RandomJobs random(72);
     for (int n = 0; n < 15; ++n) {
         const double side = random.real(38, 60), thickness = random.real(2, 4), width = random.real(20, 40);
-        const std::vector<part::Bend> square(4, {.angleDeg = 90});
+        const std::vector<job::Bend> square(4, {.angleDeg = 90});
         std::string says;
         const auto kinds = obstacles(test::bar(std::vector<double>(5, side), square, thickness, width),
                                      only("press"), &says);
@@ -87,7 +87,7 @@ void ImpossibleTest::returnFlangeUnderThePunch() {
         QVERIFY2(says.find("punch") != std::string::npos || says.find("ram") != std::string::npos ||
                      says.find("meet") != std::string::npos,
                  says.c_str());
-        const part::Job open =
+        const job::Job open =
             test::bar({side, 2.5 * side, side}, {{.angleDeg = 45}, {.angleDeg = 45}}, thickness, width);
         QVERIFY(obstacles(open, only("press")).empty());
     }
@@ -102,9 +102,9 @@ void ImpossibleTest::flangeDeeperThanTheFingers() {
         std::string says;
         QVERIFY2(obstacles(randomBox(random, random.real(15, 42), all), only("finger-brake"), &says).empty(),
                  says.c_str());
-        const part::Job high = randomBox(random, random.real(50, 70), all);
+        const job::Job high = randomBox(random, random.real(50, 70), all);
         QVERIFY(obstacles(high, only("finger-brake"), &says).count(Obstacle::Kind::Trapped));
-        const part::Job deep = randomBox(random, random.real(110, 150), all);
+        const job::Job deep = randomBox(random, random.real(110, 150), all);
         QVERIFY(obstacles(deep, only("finger-brake"), &says).count(Obstacle::Kind::Hit));
         QVERIFY2(says.find("beam") != std::string::npos, says.c_str());
     }
@@ -115,10 +115,10 @@ void ImpossibleTest::closedBoxOnAPlainBrake() {
     for (int n = 0; n < 8; ++n) {
         const double height = random.real(15, 80);
         std::string says;
-        const part::Job box = randomBox(random, height, {Edge::End, Edge::Start, Edge::Left, Edge::Right});
+        const job::Job box = randomBox(random, height, {Edge::End, Edge::Start, Edge::Left, Edge::Right});
         QVERIFY(obstacles(box, only("brake"), &says).count(Obstacle::Kind::Hit));
         QVERIFY2(says.find("clamp") != std::string::npos, says.c_str());
-        const part::Job channel = randomBox(random, std::min(height, 50.0), {Edge::End, Edge::Start});
+        const job::Job channel = randomBox(random, std::min(height, 50.0), {Edge::End, Edge::Start});
         QVERIFY(obstacles(channel, only("brake")).empty()); // two walls are no box
     }
 }
@@ -128,7 +128,7 @@ void ImpossibleTest::longLegHitsTheScrew() {
     const part::Part part = part::solve(test::bar({200, 30}, {{.angleDeg = 90}}, 3, 60), test::hotRolled());
     const auto outcome = sequence::plan(part, test::hotRolled(), only("vise"));
     QVERIFY(outcome.plan);
-    QVERIFY(outcome.plan->steps[0].way.holdsChild); // the short leg is in the jaws
+    QVERIFY(outcome.plan->steps[0].operation.holdsChild); // the short leg is in the jaws
     const part::Part both = part::solve(test::bar({200, 200}, {{.angleDeg = 90}}, 3, 60), test::hotRolled());
     const auto none = sequence::plan(both, test::hotRolled(), only("vise"));
     QVERIFY(!none.plan);
@@ -138,7 +138,7 @@ void ImpossibleTest::longLegHitsTheScrew() {
         part::solve(test::bar({200, 200}, {{.angleDeg = 90}}, 3, 30), test::hotRolled());
     const auto beside = sequence::plan(narrow, test::hotRolled(), only("vise"));
     QVERIFY(beside.plan);
-    QVERIFY(beside.plan->steps[0].way.hold.beside);
+    QVERIFY(beside.plan->steps[0].operation.hold.beside);
 }
 
 /// A press with a frame behind it: what is longer than its throat cannot go in, so the other leg does; where
@@ -155,17 +155,17 @@ void ImpossibleTest::longLegHitsTheFrame() {
         const auto job = [&](double first, double second) {
             return test::bar({first, second}, {{.angleDeg = random.real(40, 90)}}, 3, random.real(20, 60));
         };
-        const part::Job one = childIsLong ? job(fits, longer) : job(longer, fits);
+        const job::Job one = childIsLong ? job(fits, longer) : job(longer, fits);
         const part::Part part = part::solve(one, test::hotRolled());
         const auto outcome = sequence::plan(part, test::hotRolled(), shop);
         QVERIFY(outcome.plan);
-        QCOMPARE(outcome.plan->steps[0].way.hold.toward, !childIsLong); // the short leg goes in
+        QCOMPARE(outcome.plan->steps[0].operation.hold.toward, !childIsLong); // the short leg goes in
         const std::string says = sequence::toDo(part, outcome.plan->steps[0], reading);
         QVERIFY2(says.find(childIsLong ? "leg A to its frame" : "leg B to its frame") != std::string::npos,
                  says.c_str());
 
         std::string why;
-        const part::Job both = job(longer, longer);
+        const job::Job both = job(longer, longer);
         QCOMPARE(obstacles(both, shop, &why), std::set{Obstacle::Kind::Hit});
         QVERIFY2(why.find("hits the press's frame") != std::string::npos, why.c_str());
         const part::Part stuckPart = part::solve(both, test::hotRolled());

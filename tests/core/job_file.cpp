@@ -48,7 +48,7 @@ private slots:
 void JobFileTest::randomJobsReadBackEqual() {
     test::RandomJobs random(21);
     for (int i = 0; i < 300; ++i) {
-        const part::Job job = random.next();
+        const job::Job job = random.next();
         const std::string text = test::textOf(job);
         const auto back = read(text);
         QVERIFY2(back, back ? "" : back.error().says.c_str());
@@ -83,18 +83,18 @@ void JobFileTest::unknownMembersAreKept() {
 }
 
 void JobFileTest::leftOutFiguresTakeTheirDefaults() {
-    const part::Job job = test::jobFromText(kSmall);
+    const job::Job job = test::jobFromText(kSmall);
     QCOMPARE(job.quantity, 1);
     QVERIFY(!job.oppositeHand);
-    QVERIFY(job.plates[1].holes[0].xFrom == part::Hole::XFrom::Outside);
-    QVERIFY(job.plates[1].holes[0].yFrom == part::Hole::YFrom::Centre);
+    QVERIFY(job.plates[1].holes[0].xFrom == job::Hole::XFrom::Outside);
+    QVERIFY(job.plates[1].holes[0].yFrom == job::Hole::YFrom::Centre);
     const part::Part part = part::solve(job, test::hotRolled());
     QCOMPARE(part.bends[0].shape.insideRadius, 3.0);
     QCOMPARE(part.bends[0].k, 0.407);
     QCOMPARE(part.bends[0].kSource, std::string("Material table"));
     json inside = json::parse(kSmall);
     inside["dimension_to"] = "inside";
-    QVERIFY(test::jobFromText(inside.dump()).plates[1].holes[0].xFrom == part::Hole::XFrom::Inside);
+    QVERIFY(test::jobFromText(inside.dump()).plates[1].holes[0].xFrom == job::Hole::XFrom::Inside);
 }
 
 void JobFileTest::newerVersionIsMarked() {
@@ -222,7 +222,7 @@ void JobFileTest::damagedTextNeverCrashes() {
             QVERIFY(!job.error().says.empty());
             continue;
         }
-        QVERIFY(!part::whatIsWrong(job->job));
+        QVERIFY(!job::whatIsWrong(job->job));
         if (material::standardMaterials().find(job->job.material)) test::findingsOf(job->job);
     }
 }

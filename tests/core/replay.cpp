@@ -10,9 +10,9 @@
 #include <fcl/narrowphase/collision.h>
 
 using namespace goodfold;
-using sequence::Made;
+using sequence::BendSet;
 using sequence::Obstacle;
-using sequence::Way;
+using sequence::Operation;
 
 namespace {
 
@@ -42,9 +42,9 @@ bool touch(const fcl::CollisionGeometryd& one, const Pose3& rootFromOne, const f
 /// One moment of a step: what there is, and where.
 class Moment {
 public:
-    Moment(const part::Part& part, const Way& way, Made made, double turnedDeg)
-        : part(part), way(way), made(made), turnedDeg(turnedDeg),
-          folded(part::foldAt(part, sequence::turnedAt(part, made, way.bend, turnedDeg))) {
+    Moment(const part::Part& part, const Operation& operation, BendSet made, double turnedDeg)
+        : part(part), operation(operation), made(made), turnedDeg(turnedDeg),
+          folded(part::foldAt(part, sequence::turnedAt(part, made, operation.bend, turnedDeg))) {
         for (size_t i = 0; i < part.plates.size(); ++i)
             addPlate(static_cast<int>(i));
         for (size_t i = 0; i < part.bends.size(); ++i)
@@ -52,7 +52,7 @@ public:
         addTool();
     }
 
-    const part::PartBend& bend() const { return part.bends[static_cast<size_t>(way.bend)]; }
+    const part::PartBend& bend() const { return part.bends[static_cast<size_t>(operation.bend)]; }
 
     /// Pairs that may not meet and do: "leg C, the screw".
     std::vector<std::pair<std::string, std::string>> meetings() const {
@@ -101,9 +101,9 @@ private:
         if (own.shortestStraight <= 0) return;
         for (const part::Prism& prism : part::platePrisms(part, plate))
             add(own.id, false, plate, isBeyond(plate), prism);
-        const Made bends = sequence::bendsOf(part, plate);
+        const BendSet bends = sequence::bendsOf(part, plate);
         if ((made & bends) == bends) return; // it is trimmed
-        for (const part::Edge edge : {part::Edge::Start, part::Edge::End})
+        for (const job::Edge edge : {job::Edge::Start, job::Edge::End})
             for (const part::Prism& prism : part::leftOnPrisms(part, plate, edge))
                 add(own.id, false, plate, isBeyond(plate), prism);
     }
@@ -116,9 +116,9 @@ private:
     }
 
     void addTool() {
-        const sequence::ToolPlaces places = sequence::toolPlaces(part, way, turnedDeg);
+        const sequence::ToolPlaces places = sequence::toolPlaces(part, operation, turnedDeg);
         const Pose3& rootFromParent = folded.rootFromFlat[static_cast<size_t>(bend().parent)];
-        for (const tool::Solid& solid : tool::solidsOf(way.setup, way.hold, way.work)) {
+        for (const tool::Solid& solid : tool::solidsOf(operation.setup, operation.hold, operation.work)) {
             part::Prism prism;
             for (const double y : {solid.to, solid.from})
                 for (const Vec2& p : solid.section)
@@ -132,7 +132,7 @@ private:
         for (;;) {
             const int bend = part.plates[static_cast<size_t>(plate)].parentBend;
             if (bend < 0) return false;
-            if (bend == way.bend) return true;
+            if (bend == operation.bend) return true;
             plate = part.bends[static_cast<size_t>(bend)].parent;
         }
     }
@@ -146,31 +146,31 @@ private:
     }
 
     const part::Part& part;
-    const Way& way;
-    Made made;
+    const Operation& operation;
+    BendSet made;
     double turnedDeg;
     part::Folded folded;
     std::vector<Piece> pieces;
     std::vector<ToolPiece> tool;
 };
 
-part::Job demo(const char* name) {
+job::Job demo(const char* name) {
     std::ifstream in(std::string(PROJECT_DATA "/demo/") + name);
     return files::readJob(in)->job;
 }
 
-void replay(const part::Job& job, size_t* steps = nullptr) {
+void replay(const job::Job& job, size_t* steps = nullptr) {
     const auto& material = test::materialOf(job);
     const part::Part part = part::solve(job, material);
     const auto outcome = sequence::plan(part, material, tool::standardShop());
     if (!outcome.plan) return;
     for (const sequence::Step& step : outcome.plan->steps) {
-        const double last = step.way.setup.loadedAngleDeg;
+        const double last = step.operation.setup.loadedAngleDeg;
         for (double turned = 0; turned < last + 0.5; turned += 0.5) {
-            const auto meetings = Moment(part, step.way, step.before, std::min(turned, last)).meetings();
+            const auto meetings = Moment(part, step.operation, step.before, std::min(turned, last)).meetings();
             if (!meetings.empty())
                 QFAIL(qPrintable(QString("bend %1 turned %2: %3 and %4 meet")
-                                     .arg(step.way.bend)
+                                     .arg(step.operation.bend)
                                      .arg(turned)
                                      .arg(QString::fromStdString(meetings[0].first),
                                           QString::fromStdString(meetings[0].second))));
@@ -220,27 +220,27 @@ template <class Judge> size_t judgeObstacles(unsigned seed, int jobs, const Judg
     test::RandomJobs random(seed);
     size_t count = 0;
     for (int n = 0; n < jobs; ++n) {
-        const part::Job job = test::randomBar(random, 2 + n % 3);
+        const job::Job job = test::randomBar(random, 2 + n % 3);
         const auto& material = test::materialOf(job);
         const part::Part part = part::solve(job, material);
-        const sequence::Ways ways = sequence::waysOf(part, material, tool::standardShop());
-        sequence::Hits hits(part);
-        for (const auto& ofBend : ways.of)
+        const sequence::Operations operations = sequence::operationsOf(part, material, tool::standardShop());
+        sequence::Collisions collisions(part);
+        for (const auto& ofBend : operations.of)
             for (size_t i = 0; i < ofBend.size(); i += 3) {
-                const Way& way = ofBend[i];
-                const Made made = ((Made{1} << part.bends.size()) - 1) & ~(Made{1} << way.bend);
-                const auto obstacle = hits.inTheWay(way, made);
+                const Operation& operation = ofBend[i];
+                const BendSet made = ((BendSet{1} << part.bends.size()) - 1) & ~(BendSet{1} << operation.bend);
+                const auto obstacle = collisions.inTheWay(operation, made);
                 if (!obstacle || !obstacle->place) continue;
                 ++count;
-                judge(part, way, made, *obstacle);
+                judge(part, operation, made, *obstacle);
                 if (QTest::currentTestFailed()) return count;
             }
     }
     return count;
 }
 
-std::string inWords(const Way& way, const Obstacle& obstacle) {
-    return way.setup.tool->id + ": " + check::inWords(obstacle.one) + " and " + obstacle.what + " at " +
+std::string inWords(const Operation& operation, const Obstacle& obstacle) {
+    return operation.setup.tool->id + ": " + check::inWords(obstacle.one) + " and " + obstacle.what + " at " +
            std::to_string(obstacle.atDeg);
 }
 
@@ -248,9 +248,9 @@ std::string inWords(const Way& way, const Obstacle& obstacle) {
 
 void ReplayTest::obstaclesAreWhereTheyAreSaid() {
     const size_t count = judgeObstacles(
-        82, 30, [](const part::Part& part, const Way& way, Made made, const Obstacle& obstacle) {
-            QVERIFY2(Moment(part, way, made, obstacle.atDeg).meetAt(obstacle),
-                     inWords(way, obstacle).c_str());
+        82, 30, [](const part::Part& part, const Operation& operation, BendSet made, const Obstacle& obstacle) {
+            QVERIFY2(Moment(part, operation, made, obstacle.atDeg).meetAt(obstacle),
+                     inWords(operation, obstacle).c_str());
         });
     QVERIFY2(count > 100, qPrintable(QString::number(count)));
 }
@@ -258,11 +258,11 @@ void ReplayTest::obstaclesAreWhereTheyAreSaid() {
 /// Half a degree before, the two that are named do not meet yet.
 void ReplayTest::obstaclesAreTheFirst() {
     const size_t count = judgeObstacles(
-        83, 30, [](const part::Part& part, const Way& way, Made made, const Obstacle& obstacle) {
+        83, 30, [](const part::Part& part, const Operation& operation, BendSet made, const Obstacle& obstacle) {
             if (obstacle.atDeg < 0.5) return;
-            for (const auto& [one, other] : Moment(part, way, made, obstacle.atDeg - 0.5).meetings())
+            for (const auto& [one, other] : Moment(part, operation, made, obstacle.atDeg - 0.5).meetings())
                 QVERIFY2(one != check::inWords(obstacle.one) || other != obstacle.what,
-                         inWords(way, obstacle).c_str());
+                         inWords(operation, obstacle).c_str());
         });
     QVERIFY2(count > 100, qPrintable(QString::number(count)));
 }

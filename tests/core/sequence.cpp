@@ -2,15 +2,15 @@
 #include "core/sheet_support.h"
 #include "core/shop_support.h"
 #include "sequence/mend.h"
-#include "tool/figures.h"
+#include "tool/parameters.h"
 
 #include <bit>
 
 using namespace goodfold;
-using part::Edge;
-using sequence::Made;
+using job::Edge;
+using sequence::BendSet;
 using sequence::Obstacle;
-using sequence::Way;
+using sequence::Operation;
 using test::only;
 using test::randomBar;
 
@@ -21,10 +21,10 @@ class EveryOrder {
 public:
     EveryOrder(const part::Part& part, const material::Material& material, const tool::Shop& shop,
                const sequence::Wishes& wishes)
-        : part(part), hits(part), wishes(wishes), ways(sequence::waysOf(part, material, shop)) {
+        : part(part), collisions(part), wishes(wishes), operations(sequence::operationsOf(part, material, shop)) {
         for (const auto& [bend, tool] : wishes.tool)
-            std::erase_if(ways.of[static_cast<size_t>(bend)],
-                          [&](const Way& way) { return way.setup.tool->id != tool; });
+            std::erase_if(operations.of[static_cast<size_t>(bend)],
+                          [&](const Operation& operation) { return operation.setup.tool->id != tool; });
     }
 
     double least() {
@@ -33,8 +33,8 @@ public:
     }
 
 private:
-    void go(Made made, const std::vector<Way>* before, const std::vector<double>& costs) {
-        if (made == (Made{1} << part.bends.size()) - 1) {
+    void go(BendSet made, const std::vector<Operation>* before, const std::vector<double>& costs) {
+        if (made == (BendSet{1} << part.bends.size()) - 1) {
             for (const double cost : costs)
                 best = std::min(best, cost);
             return;
@@ -43,42 +43,42 @@ private:
             if (made >> bend & 1) continue;
             const auto placed = static_cast<size_t>(std::popcount(made));
             if (placed < wishes.order.size() && wishes.order[placed] != static_cast<int>(bend)) continue;
-            std::vector<double> next(ways.of[bend].size(), std::numeric_limits<double>::infinity());
+            std::vector<double> next(operations.of[bend].size(), std::numeric_limits<double>::infinity());
             bool any = false;
             for (size_t i = 0; i < next.size(); ++i) {
-                const Way& way = ways.of[bend][i];
+                const Operation& operation = operations.of[bend][i];
                 if (!isFree(made, bend, i)) continue;
-                const double own = sequence::costOf(part, way, made).sum();
+                const double own = sequence::costOf(part, operation, made).sum();
                 if (!before) next[i] = own;
                 for (size_t j = 0; before && j < costs.size(); ++j)
                     if (std::isfinite(costs[j]))
                         next[i] = std::min(next[i],
-                                           costs[j] + own + sequence::changeBetween(part, (*before)[j], way));
+                                           costs[j] + own + sequence::changeBetween(part, (*before)[j], operation));
                 any |= std::isfinite(next[i]);
             }
-            if (any) go(made | Made{1} << bend, &ways.of[bend], next);
+            if (any) go(made | BendSet{1} << bend, &operations.of[bend], next);
         }
     }
 
-    bool isFree(Made made, size_t bend, size_t way) {
-        const auto key = std::tuple{made, bend, way};
+    bool isFree(BendSet made, size_t bend, size_t operation) {
+        const auto key = std::tuple{made, bend, operation};
         const auto found = known.find(key);
         if (found != known.end()) return found->second;
-        const Way& own = ways.of[bend][way];
-        return known[key] = !hits.inTheWay(own, made);
+        const Operation& own = operations.of[bend][operation];
+        return known[key] = !collisions.inTheWay(own, made);
     }
 
     const part::Part& part;
-    sequence::Hits hits;
+    sequence::Collisions collisions;
     const sequence::Wishes& wishes;
-    sequence::Ways ways;
-    std::map<std::tuple<Made, size_t, size_t>, bool> known;
+    sequence::Operations operations;
+    std::map<std::tuple<BendSet, size_t, size_t>, bool> known;
     double best = std::numeric_limits<double>::infinity();
 };
 
 /// Where no plan is, every order has to fail; where one is, none is cheaper, and each step is free when it is
 /// looked at anew, half a degree at a time.
-void judgeAgainstEveryOrder(const part::Job& job, const tool::Shop& shop) {
+void judgeAgainstEveryOrder(const job::Job& job, const tool::Shop& shop) {
     const auto& material = test::materialOf(job);
     const part::Part part = part::solve(job, material);
     const sequence::Wishes wishes = sequence::wishesOf(job);
@@ -94,11 +94,11 @@ void judgeAgainstEveryOrder(const part::Job& job, const tool::Shop& shop) {
     QVERIFY2(std::abs(outcome.plan->cost - least) < 1e-6,
              qPrintable(QString("%1, of all orders %2").arg(outcome.plan->cost).arg(least)));
     QVERIFY(outcome.plan->isBest);
-    sequence::Hits anew(part);
-    std::vector<Way> ways;
+    sequence::Collisions anew(part);
+    std::vector<Operation> operations;
     for (const sequence::Step& step : outcome.plan->steps)
-        ways.push_back(step.way);
-    const sequence::Judged judged = sequence::judge(part, anew, ways);
+        operations.push_back(step.operation);
+    const sequence::Judged judged = sequence::judge(part, anew, operations);
     QVERIFY(!judged.obstacle);
     QVERIFY(std::abs(judged.plan.cost - least) < 1e-6);
 }
@@ -150,7 +150,7 @@ void SequenceTest::planIsTheBestInAnyShop() {
         tool::Shop shop = tool::standardShop();
         for (tool::Tool& tool : shop.tools) {
             const tool::Tool was = tool;
-            for (const tool::Figure& figure : tool::figures())
+            for (const tool::Parameter& figure : tool::parameters())
                 figure.in(tool) *= random.real(0.75, 1.25);
             if (tool::whatIsWrong(tool)) tool = was;
             tool.isThere = random.whole(0, 3) > 0;
@@ -165,14 +165,14 @@ void SequenceTest::planIsTheBestInAnyShop() {
 void SequenceTest::planIsTheBestOfWhatWasSettled() {
     test::RandomJobs random(902);
     for (int n = 0; n < 60; ++n) {
-        part::Job job = randomBar(random, random.whole(2, 4));
+        job::Job job = randomBar(random, random.whole(2, 4));
         const auto freely = sequence::plan(part::solve(job, test::materialOf(job)), test::materialOf(job),
                                            tool::standardShop());
-        for (part::Bend& bend : job.bends)
+        for (job::Bend& bend : job.bends)
             if (random.whole(0, 2) == 0)
                 bend.tool = std::array{"vise", "press", "brake",
                                        "pin-bender"}[static_cast<size_t>(random.whole(0, 3))];
-        for (const part::Bend& bend : job.bends)
+        for (const job::Bend& bend : job.bends)
             if (random.whole(0, 1)) job.bendOrder.insert(job.bendOrder.begin(), bend.id);
         judgeAgainstEveryOrder(job, tool::standardShop());
         if (QTest::currentTestFailed()) QFAIL(qPrintable(QString("job %1").arg(n)));
@@ -183,10 +183,10 @@ void SequenceTest::planIsTheBestOfWhatWasSettled() {
         QVERIFY(freely.plan);
         QVERIFY(settled.plan->cost > freely.plan->cost - 1e-9);
         for (size_t i = 0; i < job.bendOrder.size(); ++i)
-            QCOMPARE(part.bends[static_cast<size_t>(settled.plan->steps[i].way.bend)].id, job.bendOrder[i]);
+            QCOMPARE(part.bends[static_cast<size_t>(settled.plan->steps[i].operation.bend)].id, job.bendOrder[i]);
         for (const sequence::Step& step : settled.plan->steps) {
-            const std::string& tool = job.bends[static_cast<size_t>(step.way.bend)].tool;
-            QVERIFY(tool.empty() || tool == step.way.setup.tool->id);
+            const std::string& tool = job.bends[static_cast<size_t>(step.operation.bend)].tool;
+            QVERIFY(tool.empty() || tool == step.operation.setup.tool->id);
         }
     }
 }
@@ -195,9 +195,9 @@ void SequenceTest::planIsTheBestOfWhatWasSettled() {
 void SequenceTest::planIsTheBestWithSomethingLeftOn() {
     test::RandomJobs random(903);
     for (int n = 0; n < 60; ++n) {
-        part::Job job = randomBar(random, random.whole(1, 3));
-        if (random.whole(0, 1)) job.plates.front().ends[part::Edge::Start].extra = random.real(20, 300);
-        job.plates.back().ends[part::Edge::End].extra = random.real(20, 300);
+        job::Job job = randomBar(random, random.whole(1, 3));
+        if (random.whole(0, 1)) job.plates.front().ends[job::Edge::Start].extra = random.real(20, 300);
+        job.plates.back().ends[job::Edge::End].extra = random.real(20, 300);
         judgeAgainstEveryOrder(job, tool::standardShop());
         if (QTest::currentTestFailed()) QFAIL(qPrintable(QString("job %1").arg(n)));
     }
@@ -227,34 +227,34 @@ void SequenceTest::demoJobsThatAskForMore() {
         std::ifstream in(std::string(PROJECT_DATA "/demo/") + file);
         return files::readJob(in)->job;
     };
-    const auto planOf = [](const part::Job& job, const tool::Shop& shop) {
+    const auto planOf = [](const job::Job& job, const tool::Shop& shop) {
         return sequence::plan(part::solve(job, test::materialOf(job)), test::materialOf(job), shop);
     };
-    const part::Job rail = load("light-rail.gfold");
+    const job::Job rail = load("light-rail.gfold");
     const auto withVise = planOf(rail, tool::standardShop());
     QVERIFY(withVise.plan);
-    QVERIFY(withVise.plan->steps.back().way.setup.tool->kind == tool::Kind::Vise);
+    QVERIFY(withVise.plan->steps.back().operation.setup.tool->kind == tool::Kind::Vise);
     tool::Shop noVise = tool::standardShop(), noSpacers = noVise;
     std::erase_if(noVise.tools, [](const tool::Tool& tool) { return tool.isInVise(); });
     QVERIFY(!planOf(rail, noVise).plan);
 
-    const part::Job foot = load("frame-foot.gfold");
+    const job::Job foot = load("frame-foot.gfold");
     const auto spaced = planOf(foot, tool::standardShop());
     QVERIFY(spaced.plan);
-    QVERIFY(!spaced.plan->steps[0].way.setup.stack.empty());
+    QVERIFY(!spaced.plan->steps[0].operation.setup.stack.empty());
     for (tool::Tool& tool : noSpacers.tools)
         tool.die.spacers.clear();
     QVERIFY(!planOf(foot, noSpacers).plan);
 
-    const part::Job toe = load("bench-foot.gfold");
+    const job::Job toe = load("bench-foot.gfold");
     const auto none = planOf(toe, tool::standardShop());
     QVERIFY(!none.plan);
-    const auto ways = sequence::mends(toe, test::materialOf(toe), tool::standardShop(),
+    const auto operations = sequence::mends(toe, test::materialOf(toe), tool::standardShop(),
                                       hardware::standardBook(), quantity::Reading::millimetres(), none.stuck);
-    QVERIFY(!ways.empty());
-    QVERIFY(ways[0].says.starts_with("make leg B"));
-    QVERIFY(planOf(ways[0].mended, tool::standardShop()).plan);
-    part::Job shorter = ways[0].mended; // and it is the least that does
+    QVERIFY(!operations.empty());
+    QVERIFY(operations[0].says.starts_with("make leg B"));
+    QVERIFY(planOf(operations[0].mended, tool::standardShop()).plan);
+    job::Job shorter = operations[0].mended; // and it is the least that does
     shorter.findPlate("B")->length -= 0.5;
     QVERIFY(!planOf(shorter, tool::standardShop()).plan);
 }
@@ -264,19 +264,19 @@ void SequenceTest::wishesAreKept() {
         part::solve(test::bar({40, 90, 40}, {{.angleDeg = 90}, {.angleDeg = 90}}, 3, 30), test::hotRolled());
     const auto free = sequence::plan(part, test::hotRolled(), tool::standardShop());
     QVERIFY(free.plan);
-    const int first = free.plan->steps[0].way.bend;
+    const int first = free.plan->steps[0].operation.bend;
     sequence::Wishes wishes;
     wishes.order = {1 - first};
     wishes.tool[first] = "press";
     const auto wished = sequence::plan(part, test::hotRolled(), tool::standardShop(), wishes);
     QVERIFY(wished.plan);
-    QCOMPARE(wished.plan->steps[0].way.bend, 1 - first);
-    QCOMPARE(wished.plan->steps[1].way.setup.tool->id, std::string("press"));
+    QCOMPARE(wished.plan->steps[0].operation.bend, 1 - first);
+    QCOMPARE(wished.plan->steps[1].operation.setup.tool->id, std::string("press"));
     QVERIFY(wished.plan->cost > free.plan->cost);
 }
 
 void SequenceTest::searchCanBeStopped() {
-    const std::vector<part::Bend> zigzag(9, {.angleDeg = 30});
+    const std::vector<job::Bend> zigzag(9, {.angleDeg = 30});
     const part::Part part = part::solve(test::bar(std::vector<double>(10, 50), zigzag), test::hotRolled());
     const auto outcome =
         sequence::plan(part, test::hotRolled(), tool::standardShop(), {}, [](size_t) { return false; });
@@ -288,10 +288,10 @@ void SequenceTest::searchCanBeStopped() {
 /// Beyond twelve bends a plan is judged to cost what it says, and the bound is below it.
 void SequenceTest::manyBendsAreBounded() {
     const auto bar = [](int bends) {
-        std::vector<part::Bend> all;
+        std::vector<job::Bend> all;
         for (int i = 0; i < bends; ++i)
             all.push_back(
-                {.angleDeg = i % 2 ? 30.0 : 45.0, .turn = i % 2 ? part::Turn::Up : part::Turn::Down});
+                {.angleDeg = i % 2 ? 30.0 : 45.0, .turn = i % 2 ? job::Turn::Up : job::Turn::Down});
         return test::bar(std::vector<double>(static_cast<size_t>(bends) + 1, 45), all, 2, 25);
     };
     const part::Part part = part::solve(bar(14), test::hotRolled());
@@ -299,11 +299,11 @@ void SequenceTest::manyBendsAreBounded() {
     QVERIFY(outcome.plan);
     QVERIFY(!outcome.plan->isBest);
     QVERIFY(outcome.plan->bound > 0 && outcome.plan->bound < outcome.plan->cost);
-    sequence::Hits anew(part);
-    std::vector<Way> ways;
+    sequence::Collisions anew(part);
+    std::vector<Operation> operations;
     for (const sequence::Step& step : outcome.plan->steps)
-        ways.push_back(step.way);
-    const auto judged = sequence::judge(part, anew, ways);
+        operations.push_back(step.operation);
+    const auto judged = sequence::judge(part, anew, operations);
     QVERIFY(!judged.obstacle);
     QVERIFY(std::abs(judged.plan.cost - outcome.plan->cost) < 1e-6);
 }
@@ -312,7 +312,7 @@ void SequenceTest::manyBendsAreBounded() {
 /// there are it finds the same plan.
 void SequenceTest::searchGivesUp() {
     const part::Part part =
-        part::solve(test::bar({40, 90, 60, 70, 40}, std::vector<part::Bend>(4, {.angleDeg = 30}), 3, 30),
+        part::solve(test::bar({40, 90, 60, 70, 40}, std::vector<job::Bend>(4, {.angleDeg = 30}), 3, 30),
                     test::hotRolled());
     const auto within = [&](size_t points) {
         return sequence::plan(part, test::hotRolled(), tool::standardShop(), {}, {}, points);

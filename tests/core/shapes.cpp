@@ -1,36 +1,36 @@
 // How plates are measured and cut: joggles, dimensions across, flat-first lengths, ends, corners, slots,
 // marks.
 #include "core/support.h"
-#include "part/cut_length.h"
+#include "edit/cut_length.h"
 #include "part/driven.h"
-#include "part/edit.h"
+#include "edit/edit.h"
 #include "part/mark.h"
 #include "part/mirror.h"
 
 using namespace goodfold;
-using part::Corner;
-using part::CornerCut;
-using part::Edge;
-using part::Plate;
-using part::Turn;
+using job::Corner;
+using job::CornerCut;
+using job::Edge;
+using job::Plate;
+using job::Turn;
 
 namespace {
 
 constexpr double kJobs = 300;
 
-part::Job zBar() {
+job::Job zBar() {
     return test::bar({40, 60, 30}, {{.angleDeg = 90, .turn = Turn::Up, .insideRadius = 3.0},
                                     {.angleDeg = 90, .turn = Turn::Down, .insideRadius = 3.0}});
 }
 
-part::Job uBar() {
-    part::Job job = zBar();
+job::Job uBar() {
+    job::Job job = zBar();
     job.bends[1].turn = Turn::Up;
     return job;
 }
 
-part::Job joggled(double offset, double length, double radius = 3) {
-    part::Job job = test::bar({40, 1, 50}, {{.turn = Turn::Up, .insideRadius = radius},
+job::Job joggled(double offset, double length, double radius = 3) {
+    job::Job job = test::bar({40, 1, 50}, {{.turn = Turn::Up, .insideRadius = radius},
                                             {.turn = Turn::Down, .insideRadius = radius}});
     job.plates[1].joggle = {offset, length};
     job.plates[1].length = 0;
@@ -41,7 +41,7 @@ struct Made {
     part::Part part;
     part::Folded folded;
 };
-Made made(const part::Job& job) {
+Made made(const job::Job& job) {
     const part::Part part = part::solve(job, test::materialOf(job));
     return {part, part::fold(part)};
 }
@@ -104,7 +104,7 @@ void ShapesTest::joggleHasItsOffsetAndLength() {
 }
 
 void ShapesTest::joggleTooShortSaysTheLeast() {
-    const part::Job job = joggled(6, 5);
+    const job::Job job = joggled(6, 5);
     const Made m = made(job);
     QCOMPARE(m.part.undrivable.size(), size_t(1));
     QVERIFY(std::abs(m.part.undrivable[0].least - std::sqrt(2 * 9.0 * 6 - 36)) < 1e-9);
@@ -135,8 +135,8 @@ void ShapesTest::acrossDrivesTheLeg() {
     QFETCH(double, angle);
     QFETCH(double, skew);
     QFETCH(double, wanted);
-    part::Job job = isU ? uBar() : zBar();
-    for (part::Bend& bend : job.bends) {
+    job::Job job = isU ? uBar() : zBar();
+    for (job::Bend& bend : job.bends) {
         bend.angleDeg = angle;
         bend.skewDeg = skew;
     }
@@ -154,39 +154,39 @@ void ShapesTest::acrossDrivesTheLeg() {
 }
 
 void ShapesTest::acrossNeedsParallelLegs() {
-    part::Job job = zBar();
+    job::Job job = zBar();
     job.plates[1].measure = Plate::Measure::Overall;
-    QVERIFY(!part::whatIsWrong(job));
+    QVERIFY(!job::whatIsWrong(job));
     job.bends[1].angleDeg = 80;
-    QVERIFY(part::whatIsWrong(job));
-    QCOMPARE(part::whatIsWrong(job)->where, std::string("plates[1].measure"));
+    QVERIFY(job::whatIsWrong(job));
+    QCOMPARE(job::whatIsWrong(job)->where, std::string("plates[1].measure"));
 }
 
 void ShapesTest::anyWayOfMeasuringKeepsThePart() {
-    for (const part::Job& start : {zBar(), uBar()}) {
+    for (const job::Job& start : {zBar(), uBar()}) {
         const double blank = made(start).part.blank.length;
-        part::Job job = start;
-        const auto same = [&](const Result<part::Edited>& edited) {
+        job::Job job = start;
+        const auto same = [&](const Result<edit::Edited>& edited) {
             QVERIFY2(bool(edited), edited ? "" : edited.error().says.c_str());
             job = edited->job;
             QVERIFY(std::abs(made(job).part.blank.length - blank) < 1e-9);
         };
         const auto& material = test::hotRolled();
         for (const auto measure : {Plate::Measure::Overall, Plate::Measure::Offset, Plate::Measure::Opening})
-            same(part::withMeasure(job, material, "B", measure));
-        same(part::withFlatFirst(job, material, "B", true));
+            same(edit::withMeasure(job, material, "B", measure));
+        same(edit::withFlatFirst(job, material, "B", true));
         QVERIFY(std::abs(job.plates[1].length - part::lengthOnBlank(made(job).part, 1)) < 1e-9);
-        same(part::withFlatFirst(job, material, "B", false));
+        same(edit::withFlatFirst(job, material, "B", false));
         QVERIFY(std::abs(job.plates[1].length - 60) < 1e-9);
-        same(part::withDimensionTo(job, material, "B", Edge::Start, part::DimensionTo::Inside));
+        same(edit::withDimensionTo(job, material, "B", Edge::Start, job::DimensionTo::Inside));
         QVERIFY(std::abs(job.plates[1].length - 57) < 1e-9); // one wall thickness less
-        same(part::withDimensionTo(job, material, "B", Edge::Start, {}));
+        same(edit::withDimensionTo(job, material, "B", Edge::Start, {}));
         QVERIFY(std::abs(job.plates[1].length - 60) < 1e-9);
     }
 }
 
 void ShapesTest::flatFirstIsTheBlank() {
-    part::Job job = zBar();
+    job::Job job = zBar();
     for (Plate& plate : job.plates)
         plate.flatFirst = true;
     // All legs counted on the blank: they add up to it, whatever K says.
@@ -201,13 +201,13 @@ void ShapesTest::flatFirstIsTheBlank() {
 
 void ShapesTest::endsOfADimensionMayDiffer() {
     // Inside at one end, outside at the other: 60 there is 63 outside both.
-    part::Job job = uBar();
-    job.plates[1].dimensionTo[Edge::Start] = part::DimensionTo::Inside;
-    QVERIFY(std::abs(part::lengthTo(made(job).part, 1, part::DimensionTo::Outside) - 63) < 1e-9);
+    job::Job job = uBar();
+    job.plates[1].dimensionTo[Edge::Start] = job::DimensionTo::Inside;
+    QVERIFY(std::abs(part::lengthTo(made(job).part, 1, job::DimensionTo::Outside) - 63) < 1e-9);
 }
 
 void ShapesTest::cornersAndEndsTakeTheirArea() {
-    part::Job job = zBar();
+    job::Job job = zBar();
     const double square = made(job).part.blank.area;
     const double pi = std::numbers::pi;
     const auto taken = [&] { return square - made(job).part.blank.area; };
@@ -219,7 +219,7 @@ void ShapesTest::cornersAndEndsTakeTheirArea() {
     job.plates[2].ends[Edge::End].fullRound = true;
     QVERIFY(std::abs(taken() - (30 * 15 - pi * 225 / 2)) < 1e-9);
     job.plates[2].ends.clear();
-    job.plates[1].holes = {{.id = "s", .kind = part::Hole::Kind::Slot, .diameter = 6, .length = 16, .x = 30}};
+    job.plates[1].holes = {{.id = "s", .kind = job::Hole::Kind::Slot, .diameter = 6, .length = 16, .x = 30}};
     QVERIFY(std::abs(taken() - (pi * 9 + 60)) < 1e-9);
 
     job.plates[1].holes.clear();
@@ -233,17 +233,17 @@ void ShapesTest::cornersAndEndsTakeTheirArea() {
 }
 
 void ShapesTest::fullRoundEndIsWithinItsLength() {
-    part::Job job = zBar();
+    job::Job job = zBar();
     const double length = made(job).part.blank.length;
     job.plates[0].ends[Edge::Start].fullRound = true;
     job.plates[2].ends[Edge::End].fullRound = true;
     QVERIFY(std::abs(made(job).part.blank.length - length) < 1e-9);
     job.plates[2].corners[Corner::EndLeft] = {CornerCut::Kind::Round, 3};
-    QVERIFY(part::whatIsWrong(job)); // one full round has no corners besides
+    QVERIFY(job::whatIsWrong(job)); // one full round has no corners besides
 }
 
 void ShapesTest::angledEndIsMeasuredOnTheCentreline() {
-    part::Job job = zBar();
+    job::Job job = zBar();
     const part::Part square = made(job).part;
     job.plates[2].ends[Edge::End].cutDeg = 30;
     const part::Part cut = made(job).part;
@@ -254,7 +254,7 @@ void ShapesTest::angledEndIsMeasuredOnTheCentreline() {
 }
 
 void ShapesTest::extraIsTrimmed() {
-    part::Job job = zBar();
+    job::Job job = zBar();
     const part::Part plain = made(job).part;
     job.plates[0].ends[Edge::Start].extra = 40;
     job.plates[2].ends[Edge::End] = {15, false, 100};
@@ -273,13 +273,13 @@ void ShapesTest::extraIsTrimmed() {
 }
 
 void ShapesTest::slotHasTwoPunchMarks() {
-    part::Job job = zBar();
+    job::Job job = zBar();
     job.plates[0].holes = {{.id = "h1",
-                            .kind = part::Hole::Kind::Slot,
+                            .kind = job::Hole::Kind::Slot,
                             .diameter = 6,
                             .length = 16,
                             .x = 20,
-                            .xFrom = part::Hole::XFrom::Start}};
+                            .xFrom = job::Hole::XFrom::Start}};
     std::vector<part::Mark> punched;
     for (const part::Mark& mark : part::marksOf(made(job).part))
         if (part::isPunched(mark.kind)) punched.push_back(mark);
@@ -295,7 +295,7 @@ void ShapesTest::slotHasTwoPunchMarks() {
 void ShapesTest::marksCountFromTheChosenEnd() {
     test::RandomJobs random(21);
     for (int i = 0; i < kJobs; ++i) {
-        part::Job job = random.next();
+        job::Job job = random.next();
         job.datum = Edge::Start;
         const part::Part fromStart = made(job).part;
         job.datum = Edge::End;
@@ -323,17 +323,17 @@ void ShapesTest::marksGoOnTheInsideOfTheBend() {
 }
 
 void ShapesTest::mirrorTakesShapesAlong() {
-    part::Job job = zBar();
+    job::Job job = zBar();
     job.plates[2].ends[Edge::End].cutDeg = 20;
     job.plates[2].corners[Corner::EndLeft] = {CornerCut::Kind::Round, 5};
     job.plates[0].holes = {{.id = "h1",
-                            .kind = part::Hole::Kind::Slot,
+                            .kind = job::Hole::Kind::Slot,
                             .length = 12,
                             .angleDeg = 30,
                             .x = 20,
-                            .xFrom = part::Hole::XFrom::Start}};
+                            .xFrom = job::Hole::XFrom::Start}};
     const Made m = made(job);
-    const part::Job twin = part::mirrored(job, m.part);
+    const job::Job twin = part::mirrored(job, m.part);
     QVERIFY(twin.plates[2].corners.count(Corner::EndRight));
     QVERIFY(part::mirrored(twin, m.part) == job);
     const Made t = made(twin);
@@ -346,28 +346,28 @@ void ShapesTest::mirrorTakesShapesAlong() {
 }
 
 void ShapesTest::cutAtAnotherLength() {
-    part::Job job = zBar();
-    job.plates[0].holes = {{.id = "h1", .x = 12, .xFrom = part::Hole::XFrom::Start}};
-    job.plates[2].holes = {{.id = "h2", .x = 10, .xFrom = part::Hole::XFrom::End}};
+    job::Job job = zBar();
+    job.plates[0].holes = {{.id = "h1", .x = 12, .xFrom = job::Hole::XFrom::Start}};
+    job.plates[2].holes = {{.id = "h2", .x = 10, .xFrom = job::Hole::XFrom::End}};
     const double blank = made(job).part.blank.length;
-    const auto ways = part::afterCutting(job, test::hotRolled(), blank - 3);
+    const auto ways = edit::afterCutting(job, test::hotRolled(), blank - 3);
     QCOMPARE(ways.size(), size_t(3)); // each leg can take it
-    for (const part::CutOutcome& way : ways)
+    for (const edit::CutOutcome& way : ways)
         QVERIFY(std::abs(made(way.job).part.blank.length - (blank - 3)) < 1e-9);
-    QVERIFY(part::afterCutting(job, test::hotRolled(), blank - 200).empty()); // no leg has so much
+    QVERIFY(edit::afterCutting(job, test::hotRolled(), blank - 200).empty()); // no leg has so much
 }
 
 void ShapesTest::cutAtAnotherLengthKeepsHolesWhereItCan() {
-    part::Job job = zBar();
-    job.plates[0].holes = {{.id = "h1", .x = 12, .xFrom = part::Hole::XFrom::Start}};
-    job.plates[2].holes = {{.id = "h2", .x = 10, .xFrom = part::Hole::XFrom::End}};
+    job::Job job = zBar();
+    job.plates[0].holes = {{.id = "h1", .x = 12, .xFrom = job::Hole::XFrom::Start}};
+    job.plates[2].holes = {{.id = "h2", .x = 10, .xFrom = job::Hole::XFrom::End}};
     const Made before = made(job);
-    const auto ways = part::afterCutting(job, test::hotRolled(), before.part.blank.length - 3);
+    const auto ways = edit::afterCutting(job, test::hotRolled(), before.part.blank.length - 3);
     const auto between = [](const Made& m) {
         return (part::formedHole(m.part, m.folded, 0).point - part::formedHole(m.part, m.folded, 1).point)
             .norm();
     };
-    for (const part::CutOutcome& way : ways) {
+    for (const edit::CutOutcome& way : ways) {
         const double moved = std::abs(between(made(way.job)) - between(before));
         QVERIFY(std::abs(moved - way.holesOff) < 1e-9);
         QCOMPARE(way.holesOff < 1e-9, way.plate != "B");

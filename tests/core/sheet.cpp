@@ -2,13 +2,13 @@
 #include "core/sheet_support.h"
 #include "part/flat_overlap.h"
 #include "part/mirror.h"
-#include "part/seam.h"
-#include "part/split.h"
+#include "edit/seam.h"
+#include "edit/split.h"
 
 using namespace goodfold;
-using part::Edge;
-using part::Plate;
-using part::Turn;
+using job::Edge;
+using job::Plate;
+using job::Turn;
 using test::cutsItself;
 using test::made;
 using test::Made;
@@ -47,7 +47,7 @@ private slots:
 };
 
 void SheetTest::taperAndAngledEnd() {
-    part::Job job = tray({Edge::End});
+    job::Job job = tray({Edge::End});
     job.plates[1].inset = {{Edge::Right, 8}, {Edge::Left, 4}};
     job.plates[1].ends[Edge::End].cutDeg = 10;
     const Made m = made(job);
@@ -64,12 +64,12 @@ void SheetTest::taperAndAngledEnd() {
 void SheetTest::flangeOnATaperedSideStandsAtItsOutside() {
     // A wedge 100 long, 60 wide at its start, 40 at its end, a flange up on its slanted right side. Formed,
     // the flange's outer face stands on the line the outside was stated to: from (0, 0) toward (100, 20).
-    part::Job job = part::emptySheet(quantity::Unit::Millimetre);
+    job::Job job = edit::emptySheet(quantity::Unit::Millimetre);
     job.plates[0].inset = {{Edge::Right, 20}};
-    part::Bend bend;
+    job::Bend bend;
     bend.edge = Edge::Right;
     bend.insideRadius = 2;
-    job = part::withFlange(job, "A", bend, 25)->job;
+    job = edit::withFlange(job, "A", bend, 25)->job;
     const Made m = made(job);
     const Vec2 side = Vec2(100, 20).normalized(), out(side.y(), -side.x());
     const part::PartPlate &wedge = m.plate("A"), &flange = m.plate("B");
@@ -82,7 +82,7 @@ void SheetTest::flangeOnATaperedSideStandsAtItsOutside() {
 }
 
 void SheetTest::freeEdgeOverPointsAndArcs() {
-    part::Job job = part::emptySheet(quantity::Unit::Millimetre);
+    job::Job job = edit::emptySheet(quantity::Unit::Millimetre);
     // A bite of 20 x 10 in the end with rounded inner corners, and a left edge that bows out by 6.
     job.plates[0].edges[Edge::End] = {
         0, {{Vec2(20, 0)}, {Vec2(20, -10), 0, 3}, {Vec2(40, -10), 0, 3}, {Vec2(40, 0)}}};
@@ -103,12 +103,12 @@ void SheetTest::freeEdgeOverPointsAndArcs() {
 void SheetTest::blankOverlapIsFoundExactly() {
     // Two flanges on neighbouring edges, each with a side tab reaching toward the corner: the tabs meet in
     // the flat once together they are longer than the corner is wide.
-    part::Job job = tray({Edge::Right, Edge::End});
-    part::Bend side;
+    job::Job job = tray({Edge::Right, Edge::End});
+    job::Bend side;
     side.insideRadius = 2;
     side.edge = Edge::Left;
     side.offset = 2;
-    job = part::withFlange(job, "B", side, 10, 12)->job;
+    job = edit::withFlange(job, "B", side, 10, 12)->job;
     QVERIFY(part::flatOverlaps(made(job).part).empty());
     const std::string tab = job.plates.back().id;
     double low = 10, high = 60; // bisect to where they touch
@@ -128,13 +128,13 @@ void SheetTest::blankOverlapIsFoundExactly() {
 
 void SheetTest::overlapHasWaysOut() {
     // A lid as wide as the box on one wall, and a flange on the lid's side: flat it lies on the next wall.
-    part::Job job = tray({Edge::End, Edge::Left});
-    part::Bend bend;
+    job::Job job = tray({Edge::End, Edge::Left});
+    job::Bend bend;
     bend.insideRadius = 2;
     bend.edge = Edge::Left;
-    job = part::withFlange(job, "B", bend, 90)->job; // a long tab on the end wall,
+    job = edit::withFlange(job, "B", bend, 90)->job; // a long tab on the end wall,
     bend.edge = Edge::Right;
-    job = part::withFlange(job, "C", bend, 90)->job; // and one on the left wall, in the same corner
+    job = edit::withFlange(job, "C", bend, 90)->job; // and one on the left wall, in the same corner
     const auto findings = test::findingsOf(job);
     const check::Finding* finding = test::findRule(findings, "blank-overlaps");
     QVERIFY(finding);
@@ -143,7 +143,7 @@ void SheetTest::overlapHasWaysOut() {
     QVERIFY(!finding->remedies.empty());
     bool splits = false;
     for (const check::Remedy& remedy : finding->remedies) {
-        QVERIFY(!part::whatIsWrong(remedy.mended));
+        QVERIFY(!job::whatIsWrong(remedy.mended));
         QVERIFY2(part::flatOverlaps(made(remedy.mended).part).empty(), remedy.says.c_str());
         splits |= remedy.other.has_value();
     }
@@ -152,14 +152,14 @@ void SheetTest::overlapHasWaysOut() {
 
 /// Hung on the wall beside it, a wall covers what it covered, with the same holes in the same places.
 void SheetTest::seamMovesAndThePartStays() {
-    part::Job job = tray({Edge::End, Edge::Left});
-    part::Hole hole = test::hole("h1", 12, -9, part::Hole::XFrom::Outside);
-    hole.pattern = part::Pattern{part::Pattern::Kind::Row, 3, 2, 11};
-    hole.kind = part::Hole::Kind::Slot;
+    job::Job job = tray({Edge::End, Edge::Left});
+    job::Hole hole = test::hole("h1", 12, -9, job::Hole::XFrom::Outside);
+    hole.pattern = job::Pattern{job::Pattern::Kind::Row, 3, 2, 11};
+    hole.kind = job::Hole::Kind::Slot;
     hole.length = 9;
     job.findPlate("B")->holes.push_back(hole);
     const Made before = made(job);
-    const auto moved = part::withSeamMoved(job, test::materialOf(job), "B");
+    const auto moved = edit::withSeamMoved(job, test::materialOf(job), "B");
     QCOMPARE(moved.size(), size_t{1}); // on the side of C that stands at the corner
     QCOMPARE(moved[0].job.bendTo("B")->from, std::string("C"));
     const Made after = made(moved[0].job);
@@ -182,17 +182,17 @@ void SheetTest::seamMovesAndThePartStays() {
     };
     QVERIFY(std::abs(highest(before) - highest(after)) < 1e-6);
     // Nothing hangs free of an edge to move to, or does with something on it.
-    QVERIFY(part::withSeamMoved(tray({Edge::End}), test::materialOf(job), "B").empty());
-    QVERIFY(part::withSeamMoved(job, test::materialOf(job), "A").empty());
+    QVERIFY(edit::withSeamMoved(tray({Edge::End}), test::materialOf(job), "B").empty());
+    QVERIFY(edit::withSeamMoved(job, test::materialOf(job), "A").empty());
 }
 
 /// Laid on the first part's inner face, the second's rivets are on the first's, and its plate stands where
 /// the flange stood.
 void SheetTest::splitPartsRivetTogether() {
     for (const Edge edge : {Edge::End, Edge::Right, Edge::Left}) {
-        part::Job job = tray({edge});
+        job::Job job = tray({edge});
         const Made whole = made(job);
-        const auto split = part::splitAt(job, test::materialOf(job), hardware::standardBook(), "1");
+        const auto split = edit::splitAt(job, test::materialOf(job), hardware::standardBook(), "1");
         QVERIFY2(bool(split), split ? "" : split.error().says.c_str());
         const Made first = made(split->first), second = made(split->second);
         QCOMPARE(first.part.plates.size(), size_t(1));
@@ -236,9 +236,9 @@ void SheetTest::barBecomesSheetWithoutLoss() {
     test::RandomJobs random(21);
     int turned = 0;
     for (int i = 0; i < kJobs; ++i) {
-        const part::Job job = random.next();
-        if (job.stock.form != part::StockForm::Bar) continue;
-        const auto sheet = part::asSheet(job);
+        const job::Job job = random.next();
+        if (job.stock.form != job::StockForm::Bar) continue;
+        const auto sheet = edit::asSheet(job);
         if (!sheet) {
             QVERIFY(sheet.error().says.ends_with('.'));
             continue;
@@ -259,7 +259,7 @@ void SheetTest::barBecomesSheetWithoutLoss() {
 void SheetTest::mirroredTwinIsTheMirrorImage() {
     test::RandomJobs random(22);
     for (int i = 0; i < kJobs; ++i) {
-        const part::Job job = random.nextSheet(12);
+        const job::Job job = random.nextSheet(12);
         if (flangesCollide(made(job).part)) continue; // which of them is cut first has no mirror
         const Made m = made(job), t = made(part::mirrored(job, m.part));
         QVERIFY(std::abs(m.part.blank.area - t.part.blank.area) < 1e-6 * std::abs(m.part.blank.area) + 1e-6);
@@ -284,7 +284,7 @@ void SheetTest::mirroredTwinIsTheMirrorImage() {
 void SheetTest::fortyPlatesStaySound() {
     test::RandomJobs random(23);
     for (int i = 0; i < kJobs; ++i) {
-        const part::Job job = random.nextSheet(40);
+        const job::Job job = random.nextSheet(40);
         const Made m = made(job);
         double pieces = 0;
         for (const part::PartPlate& plate : m.part.plates)

@@ -2,20 +2,20 @@
 #pragma once
 
 #include "core/support.h"
-#include "part/edit_sheet.h"
+#include "edit/edit_sheet.h"
 #include "part/solid.h"
 
 namespace goodfold::test {
 
 /// A base with flanges up on these edges, each of one angle; R 2, T 1.5.
-inline part::Job tray(const std::vector<part::Edge>& edges, double angleDeg = 90, double height = 25) {
-    part::Job job = part::emptySheet(quantity::Unit::Millimetre);
-    for (const part::Edge edge : edges) {
-        part::Bend bend;
+inline job::Job tray(const std::vector<job::Edge>& edges, double angleDeg = 90, double height = 25) {
+    job::Job job = edit::emptySheet(quantity::Unit::Millimetre);
+    for (const job::Edge edge : edges) {
+        job::Bend bend;
         bend.edge = edge;
         bend.angleDeg = angleDeg;
         bend.insideRadius = 2;
-        job = part::withFlange(job, "A", bend, height)->job;
+        job = edit::withFlange(job, "A", bend, height)->job;
     }
     return job;
 }
@@ -35,8 +35,8 @@ struct Made {
                Vec3(inFlat.x(), inFlat.y(), z);
     }
 };
-inline Made made(const part::Job& job) {
-    if (const auto wrong = part::whatIsWrong(job))
+inline Made made(const job::Job& job) {
+    if (const auto wrong = job::whatIsWrong(job))
         qFatal("%s: %s", wrong->where.c_str(), wrong->says.c_str());
     const part::Part part = part::solve(job, test::materialOf(job));
     return {part, part::fold(part)};
@@ -47,29 +47,29 @@ inline bool cutsItself(const Made& m) {
 }
 
 /// A U of sheet 80 wide: legs A and C 60 high on a web B of 100, outside; R 2, T 2.
-inline part::Job channel(double angleDeg = 90) {
-    part::Job job = part::emptySheet(quantity::Unit::Millimetre);
+inline job::Job channel(double angleDeg = 90) {
+    job::Job job = edit::emptySheet(quantity::Unit::Millimetre);
     job.thickness = 2;
     job.plates[0].length = 60;
     job.plates[0].width = 80;
-    part::Bend bend;
+    job::Bend bend;
     bend.insideRadius = 2;
     bend.angleDeg = angleDeg;
     for (const auto& [plate, length] : {std::pair{"A", 100.0}, {"B", 60.0}}) {
-        bend.edge = part::Edge::End;
-        job = part::withFlange(job, plate, bend, length)->job;
+        bend.edge = job::Edge::End;
+        job = edit::withFlange(job, plate, bend, length)->job;
     }
     return job;
 }
 
-inline part::Hole hole(const std::string& id, double x, double y,
-                       part::Hole::XFrom from = part::Hole::XFrom::Start) {
-    part::Hole made;
+inline job::Hole hole(const std::string& id, double x, double y,
+                       job::Hole::XFrom from = job::Hole::XFrom::Start) {
+    job::Hole made;
     made.id = id;
     made.x = x;
     made.y = y;
     made.xFrom = from;
-    made.yFrom = part::Hole::YFrom::Right;
+    made.yFrom = job::Hole::YFrom::Right;
     return made;
 }
 

@@ -53,15 +53,15 @@ private slots:
 
 /// Stainless 2 thick, R 6: worked by hand from the cubic.
 void ShopTest::cubicGivesRadiusAndAngleAfterRelease() {
-    const bend::Stuff stuff{290, 600, 195000};
-    QVERIFY(near(bend::radiusAfterRelease(6, 2, stuff), 6.0814, 1e-4));
-    QVERIFY(near(bend::radiusAfterRelease(5.9208, 2, stuff), 6, 1e-4));
-    QVERIFY(near(bend::angleUnderLoad(90, 5.9208, 2, stuff), 91.0305, 1e-3));
-    QVERIFY(near(90 / bend::angleUnderLoad(90, 6, 2, stuff) * 90, 88.9655, 1e-3));
-    QVERIFY(std::isinf(bend::radiusAfterRelease(1000, 1, stuff))); // stays elastic
+    const bend::Strength strength{290, 600, 195000};
+    QVERIFY(near(bend::radiusAfterRelease(6, 2, strength), 6.0814, 1e-4));
+    QVERIFY(near(bend::radiusAfterRelease(5.9208, 2, strength), 6, 1e-4));
+    QVERIFY(near(bend::angleUnderLoad(90, 5.9208, 2, strength), 91.0305, 1e-3));
+    QVERIFY(near(90 / bend::angleUnderLoad(90, 6, 2, strength) * 90, 88.9655, 1e-3));
+    QVERIFY(std::isinf(bend::radiusAfterRelease(1000, 1, strength))); // stays elastic
     for (double radius = 1; radius < 60; radius *= 1.3)            // larger radius, more springback
-        QVERIFY(bend::angleUnderLoad(90, radius * 1.3, 2, stuff) >
-                bend::angleUnderLoad(90, radius, 2, stuff));
+        QVERIFY(bend::angleUnderLoad(90, radius * 1.3, 2, strength) >
+                bend::angleUnderLoad(90, radius, 2, strength));
 }
 
 /// UTS 420, 50 wide, T 4 over an opening of 32.
@@ -83,7 +83,7 @@ void ShopTest::pullAndLever() {
 
 /// The die's shoulders are where the legs' outer sides are, at every angle: seen on the folded part.
 void ShopTest::dieTouchesTheLegs() {
-    const part::Job job = test::bar({60, 60}, {{.angleDeg = 90, .insideRadius = 4}});
+    const job::Job job = test::bar({60, 60}, {{.angleDeg = 90, .insideRadius = 4}});
     const part::Part part = part::solve(job, test::hotRolled());
     const part::PartBend& bend = part.bends[0];
     for (const double angle : {1.0, 20.0, 55.0, 90.0}) {
@@ -320,8 +320,8 @@ void ShopTest::shopIsReadAsItWasWritten() {
         QCOMPARE(same.tools[i].isThere, shop.tools[i].isThere);
         QVERIFY(same.tools[i].radii == shop.tools[i].radii && same.tools[i].fingers == shop.tools[i].fingers);
         QVERIFY(same.tools[i].die.openings == shop.tools[i].die.openings);
-        for (const tool::Figure& figure : tool::figures())
-            if (figure.isOf(shop.tools[i])) QCOMPARE(figure.in(same.tools[i]), figure.in(shop.tools[i]));
+        for (const tool::Parameter& parameter : tool::parameters())
+            if (parameter.isOf(shop.tools[i])) QCOMPARE(parameter.in(same.tools[i]), parameter.in(shop.tools[i]));
     }
     QVERIFY(tool::ownOf(tool::standardShop(), tool::standardShop()).tools.empty());
     QCOMPARE(tool::ownOf(shop, tool::standardShop()).tools.size(), size_t{1}); // one is not here
@@ -331,14 +331,14 @@ void ShopTest::shopIsReadAsItWasWritten() {
 void ShopTest::everyFigureIsKeptInItsRange() {
     for (const tool::Tool& shipped : tool::standardShop().tools) {
         QVERIFY(!tool::whatIsWrong(shipped));
-        for (const tool::Figure& figure : tool::figures()) {
-            if (!figure.isOf(shipped)) continue;
-            for (const double beyond : {figure.least - 1e-3, figure.most * 1.01 + 1, std::nan("")}) {
+        for (const tool::Parameter& parameter : tool::parameters()) {
+            if (!parameter.isOf(shipped)) continue;
+            for (const double beyond : {parameter.least - 1e-3, parameter.most * 1.01 + 1, std::nan("")}) {
                 tool::Tool wrong = shipped;
-                figure.in(wrong) = beyond;
+                parameter.in(wrong) = beyond;
                 const auto error = tool::whatIsWrong(wrong);
                 QVERIFY(error);
-                QVERIFY2(error->says.find(figure.says) != std::string::npos, error->says.c_str());
+                QVERIFY2(error->says.find(parameter.says) != std::string::npos, error->says.c_str());
             }
         }
     }
@@ -351,14 +351,14 @@ void ShopTest::figuresCanBeReadOffTheDrawing() {
         size_t measured = 0;
         for (const tool::View view : {tool::View::Section, tool::View::Around, tool::View::Along})
             for (const tool::Dimension& dimension : tool::dimensionsOf(sample, view)) {
-                const tool::Figure* figure = tool::findFigure(dimension.key);
-                if (!figure || figure->unit != tool::Figure::Unit::Length) continue;
+                const tool::Parameter* parameter = tool::findParameter(dimension.key);
+                if (!parameter || parameter->unit != tool::Parameter::Unit::Length) continue;
                 tool::Tool read = each;
                 const Vec2 along = dimension.to - dimension.from;
                 // Depths are measured straight down, widths straight across.
                 const bool isDepth = dimension.key == "bench.below" || dimension.key == "bench.screw_depth";
                 const double shown = isDepth ? along.y() : along.norm();
-                QVERIFY2(std::abs(std::abs(shown) - figure->in(read)) < 1e-9, figure->says.data());
+                QVERIFY2(std::abs(std::abs(shown) - parameter->in(read)) < 1e-9, parameter->says.data());
                 ++measured;
             }
         QVERIFY(measured >= 2);

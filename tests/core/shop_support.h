@@ -15,14 +15,14 @@ inline const tool::Shop& only(const std::string& id) {
 }
 
 /// Bars that people bend: most can be made, some cannot.
-inline part::Job randomBar(RandomJobs& random, int bends) {
+inline job::Job randomBar(RandomJobs& random, int bends) {
     std::vector<double> legs{random.real(12, 90)};
-    std::vector<part::Bend> all;
+    std::vector<job::Bend> all;
     for (int i = 0; i < bends; ++i) {
         legs.push_back(random.real(12, 90));
-        part::Bend bend;
+        job::Bend bend;
         bend.angleDeg = random.whole(0, 2) ? 90 : random.real(15, 110);
-        bend.turn = random.whole(0, 1) ? part::Turn::Up : part::Turn::Down;
+        bend.turn = random.whole(0, 1) ? job::Turn::Up : job::Turn::Down;
         bend.skewDeg = random.whole(0, 5) ? 0 : random.real(-20, 20);
         all.push_back(bend);
     }

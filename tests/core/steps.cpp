@@ -8,8 +8,8 @@
 #include "sequence/say.h"
 
 using namespace goodfold;
-using part::Edge;
-using sequence::Way;
+using job::Edge;
+using sequence::Operation;
 using test::only;
 
 class StepsTest : public QObject {
@@ -41,24 +41,24 @@ void StepsTest::stepsAreSaid() {
         QVERIFY(!sequence::toCheck(part, step, quantity::Reading::millimetres()).empty());
         // On a square the push past 90 shows: tan of it, at 100 mm.
         const std::string off =
-            quantity::print(quantity::Length::mm(100 * std::tan(radians(step.way.setup.loadedAngleDeg - 90))),
+            quantity::print(quantity::Length::mm(100 * std::tan(radians(step.operation.setup.loadedAngleDeg - 90))),
                             quantity::Reading::millimetres());
         const auto set = sequence::toSet(part, step, quantity::Reading::millimetres());
         const bool isSaid = std::any_of(set.begin(), set.end(), [&](const std::string& line) {
             return line.find("stands off by " + off + " at 100.0") != std::string::npos;
         });
-        QCOMPARE(isSaid, step.way.work.angleDeg == 90);
+        QCOMPARE(isSaid, step.operation.work.angleDeg == 90);
         // The line lies on the blank, a jaw's edge past the tangent line of the leg that is held.
         const sequence::StepMark mark = sequence::markOf(part, step);
-        const part::PartBend& bend = part.bends[static_cast<size_t>(step.way.bend)];
-        const double expected = step.way.holdsChild ? bend.far.middle().x() - 1 : bend.near.middle().x() + 1;
+        const part::PartBend& bend = part.bends[static_cast<size_t>(step.operation.bend)];
+        const double expected = step.operation.holdsChild ? bend.far.middle().x() - 1 : bend.near.middle().x() + 1;
         QVERIFY(std::abs(mark.at - (expected - part.blank.corner.x())) < 1e-9);
     }
 }
 
 /// An order that cannot be names the step that fails, and a tool that is gone is said.
 void StepsTest::wishesOfTheJobAreKept() {
-    part::Job job = test::bar({40, 90, 40}, {{.angleDeg = 90}, {.angleDeg = 90}}, 3, 30);
+    job::Job job = test::bar({40, 90, 40}, {{.angleDeg = 90}, {.angleDeg = 90}}, 3, 30);
     job.bends[0].tool = "press";
     job.bendOrder = {job.bends[1].id};
     const auto wishes = sequence::wishesOf(job);
@@ -74,55 +74,55 @@ void StepsTest::wishesOfTheJobAreKept() {
     const auto found =
         sequence::findingsOf(job, part, test::hotRolled(), outcome, {}, quantity::Reading::millimetres());
     QVERIFY(found[0].headline.find("as it is settled") != std::string::npos);
-    const part::Job freed = found[0].remedies.at(0).mended;
+    const job::Job freed = found[0].remedies.at(0).mended;
     QVERIFY(sequence::wishesOf(freed).isFree());
     tool::Shop without = tool::standardShop();
     for (tool::Tool& tool : without.tools)
         tool.isThere = tool.id == "brake";
-    const auto left = sequence::waysOf(part, test::hotRolled(), without);
-    for (const auto& ways : left.of)
-        for (const Way& way : ways)
-            QCOMPARE(way.setup.tool->id, std::string("brake"));
+    const auto left = sequence::operationsOf(part, test::hotRolled(), without);
+    for (const auto& operations : left.of)
+        for (const Operation& operation : operations)
+            QCOMPARE(operation.setup.tool->id, std::string("brake"));
 }
 
 /// A short leg is too short to pull on; left long it is not, and what is left on hits what the leg would not.
 void StepsTest::whatIsLeftOnIsInTheWayUntilItIsTrimmed() {
-    part::Job job = test::bar({60, 45}, {{.angleDeg = 90}}, 3, 30);
+    job::Job job = test::bar({60, 45}, {{.angleDeg = 90}}, 3, 30);
     const auto reach = [&](double extra) {
         job.plates[1].ends[Edge::End].extra = extra;
         const part::Part part = part::solve(job, test::hotRolled());
-        Way way = sequence::waysOf(part, test::hotRolled(), only("vise")).of[0].front();
-        way.holdsChild = false;
-        return sequence::flatReach(part, way, 0, true);
+        Operation operation = sequence::operationsOf(part, test::hotRolled(), only("vise")).of[0].front();
+        operation.holdsChild = false;
+        return sequence::flatReach(part, operation, 0, true);
     };
     QVERIFY(std::abs(reach(100) - reach(0) - 100) < 1e-9);
 
     // In the press a leg of 30 stays on the bed; with 600 left on it swings up and meets the ram's column.
-    const auto hits = [&](double extra) {
+    const auto collisions = [&](double extra) {
         job.plates[1].ends[Edge::End].extra = extra;
         const part::Part part = part::solve(job, test::hotRolled());
-        sequence::Hits looked(part);
+        sequence::Collisions looked(part);
         size_t count = 0;
-        const auto ways = sequence::waysOf(part, test::hotRolled(), only("vise"));
-        for (const Way& way : ways.of[0])
-            count += looked.inTheWay(way, 0).has_value();
+        const auto operations = sequence::operationsOf(part, test::hotRolled(), only("vise"));
+        for (const Operation& operation : operations.of[0])
+            count += looked.inTheWay(operation, 0).has_value();
         return count;
     };
-    QVERIFY(hits(700) > hits(0));
+    QVERIFY(collisions(700) > collisions(0));
 }
 
 void StepsTest::tasksHaveTheirPlaces() {
-    part::Job job = test::bar({60, 70, 50}, {{.angleDeg = 90}, {.angleDeg = 90}}, 3, 30);
-    part::Hole flat{.id = "h1"}, later{.id = "h2"};
-    for (part::Hole* hole : {&flat, &later}) {
+    job::Job job = test::bar({60, 70, 50}, {{.angleDeg = 90}, {.angleDeg = 90}}, 3, 30);
+    job::Hole flat{.id = "h1"}, later{.id = "h2"};
+    for (job::Hole* hole : {&flat, &later}) {
         hole->diameter = 6;
         hole->x = 20;
     }
-    flat.xFrom = part::Hole::XFrom::Start;
-    later.xFrom = part::Hole::XFrom::End;
+    flat.xFrom = job::Hole::XFrom::Start;
+    later.xFrom = job::Hole::XFrom::End;
     later.afterBending = true;
-    later.countersink = part::Countersink{12, 90, true};
-    flat.fastener = part::Fastener{.use = part::Fastener::Use::Tapped, .size = "M6"};
+    later.countersink = job::Countersink{12, 90, true};
+    flat.fastener = job::Fastener{.use = job::Fastener::Use::Tapped, .size = "M6"};
     job.plates[0].holes = {flat};
     job.plates[2].holes = {later};
     job.plates[2].ends[Edge::End].extra = 80;
@@ -141,7 +141,7 @@ void StepsTest::tasksHaveTheirPlaces() {
     QCOMPARE(placeOf("Tap M6: h1"), 0);
     QCOMPARE(placeOf("Countersink to 12, 90°, from the back: h2"), 2);
     size_t stepOfLast = 0; // of bend 2, on whose leg something was left
-    while (outcome.plan->steps[stepOfLast].way.bend != 1)
+    while (outcome.plan->steps[stepOfLast].operation.bend != 1)
         ++stepOfLast;
     QCOMPARE(placeOf("Trim leg"), static_cast<int>(stepOfLast) + 1);
     QVERIFY(placeOf("Deburr") == 0);
@@ -152,14 +152,14 @@ void StepsTest::tasksHaveTheirPlaces() {
 void StepsTest::leaningBarsAreSet() {
     const part::Part part =
         part::solve(test::bar({80, 90}, {{.angleDeg = 60, .skewDeg = 15}}, 3, 30), test::hotRolled());
-    const auto ways = sequence::waysOf(part, test::hotRolled(), only("vise"));
-    for (const Way& way : ways.of[0]) {
-        const double lean = sequence::leanDeg(part, way);
+    const auto operations = sequence::operationsOf(part, test::hotRolled(), only("vise"));
+    for (const Operation& operation : operations.of[0]) {
+        const double lean = sequence::leanDeg(part, operation);
         QVERIFY(std::abs(std::abs(lean) - 15) < 1e-9);
-        Way other = way;
-        other.hold.toward = !way.hold.toward;
+        Operation other = operation;
+        other.hold.toward = !operation.hold.toward;
         QVERIFY(std::abs(sequence::leanDeg(part, other) + lean) < 1e-9);
-        const auto set = sequence::toSet(part, {way, 0, {}}, quantity::Reading::millimetres());
+        const auto set = sequence::toSet(part, {operation, 0, {}}, quantity::Reading::millimetres());
         QVERIFY2(set[0].find(lean > 0 ? "15° to the right" : "15° to the left") != std::string::npos,
                  set[0].c_str());
     }
@@ -188,12 +188,12 @@ void StepsTest::stopsAreSet() {
 
 namespace {
 
-part::Job demo(const char* file) {
+job::Job demo(const char* file) {
     std::ifstream in(std::string(PROJECT_DATA "/demo/") + file);
     return files::readJob(in)->job;
 }
 
-sequence::Outcome planOf(const part::Job& job) {
+sequence::Outcome planOf(const job::Job& job) {
     return sequence::plan(part::solve(job, test::materialOf(job)), test::materialOf(job),
                           tool::standardShop());
 }
@@ -202,19 +202,19 @@ sequence::Outcome planOf(const part::Job& job) {
 
 /// A saddle is bent round a former that is about its pipe.
 void StepsTest::saddlesAreBentRoundAFormer() {
-    const part::Job saddle = demo("pipe-saddle.gfold");
+    const job::Job saddle = demo("pipe-saddle.gfold");
     const auto over = planOf(saddle);
     QVERIFY(over.plan);
     for (const sequence::Step& step : over.plan->steps)
-        if (saddle.bends[static_cast<size_t>(step.way.bend)].wrap)
-            QCOMPARE(step.way.setup.tool->kind, tool::Kind::RoundFormer);
+        if (saddle.bends[static_cast<size_t>(step.operation.bend)].wrap)
+            QCOMPARE(step.operation.setup.tool->kind, tool::Kind::RoundFormer);
 }
 
 /// A strap stays open while its ears are bent, whatever its pipe and its ears, and is squeezed shut last.
 void StepsTest::strapsAreSqueezedShutLast() {
     for (const double pipe : {20.0, 50.0, 80.0})
         for (const double ear : {20.0, 32.0, 45.0}) {
-            part::Job strap = demo("gutter-strap.gfold");
+            job::Job strap = demo("gutter-strap.gfold");
             strap.bends[1].wrap->pipe = pipe;
             for (const char* id : {"A", "D"}) {
                 strap.findPlate(id)->length = ear;
@@ -225,10 +225,10 @@ void StepsTest::strapsAreSqueezedShutLast() {
             const part::Part part = part::solve(strap, test::materialOf(strap));
             const auto reading = quantity::Reading::millimetres();
             for (const sequence::Step& step : round.plan->steps) {
-                if (step.way.bend != 1) continue;
-                const double angle = part.bends[1].shape.angleDeg, rests = step.way.setup.restsAtDeg;
+                if (step.operation.bend != 1) continue;
+                const double angle = part.bends[1].shape.angleDeg, rests = step.operation.setup.restsAtDeg;
                 QCOMPARE(rests, angle - 90);
-                QVERIFY(step.way.setup.loadedAngleDeg > rests);
+                QVERIFY(step.operation.setup.loadedAngleDeg > rests);
                 QCOMPARE(sequence::turnedAt(part, 0b111, 0, 0)[1], rests);
                 const std::string says = sequence::toDo(part, step, reading);
                 QVERIFY2(says.find("squeezed shut when all bends are made") != std::string::npos,
@@ -246,33 +246,33 @@ void StepsTest::strapsAreSqueezedShutLast() {
 
 /// Wide bar folded back over the line of its next bend hides it from whoever stands on that side.
 void StepsTest::hiddenLinesAreRefused() {
-    const auto inTheWay = [](double cover, double width, part::Turn turn) {
+    const auto inTheWay = [](double cover, double width, job::Turn turn) {
         const part::Part part = part::solve(
             test::bar({cover, 40, 60}, {{.angleDeg = 158, .turn = turn, .insideRadius = 3}, {.angleDeg = 20}},
                       3, width),
             test::hotRolled());
-        sequence::Hits hits(part);
-        const sequence::Ways ways = sequence::waysOf(part, test::hotRolled(), only("vise"));
+        sequence::Collisions collisions(part);
+        const sequence::Operations operations = sequence::operationsOf(part, test::hotRolled(), only("vise"));
         std::set<std::pair<bool, std::string>> hides; // toward you; by what
-        for (const Way& way : ways.of[1])
-            if (const auto obstacle = way.holdsChild ? hits.inTheWay(way, 1) : std::nullopt;
+        for (const Operation& operation : operations.of[1])
+            if (const auto obstacle = operation.holdsChild ? collisions.inTheWay(operation, 1) : std::nullopt;
                 obstacle && obstacle->kind == sequence::Obstacle::Kind::Hidden)
-                hides.insert({way.hold.toward, obstacle->one.id});
+                hides.insert({operation.hold.toward, obstacle->one.id});
         return hides;
     };
-    QCOMPARE(inTheWay(38, 70, part::Turn::Up), (std::set<std::pair<bool, std::string>>{{true, "A"}}));
-    QCOMPARE(inTheWay(38, 70, part::Turn::Down), (std::set<std::pair<bool, std::string>>{{false, "A"}}));
-    QVERIFY(inTheWay(20, 70, part::Turn::Up).empty());
-    QVERIFY(inTheWay(38, 20, part::Turn::Up).empty()); // one looks past it from the side
+    QCOMPARE(inTheWay(38, 70, job::Turn::Up), (std::set<std::pair<bool, std::string>>{{true, "A"}}));
+    QCOMPARE(inTheWay(38, 70, job::Turn::Down), (std::set<std::pair<bool, std::string>>{{false, "A"}}));
+    QVERIFY(inTheWay(20, 70, job::Turn::Up).empty());
+    QVERIFY(inTheWay(38, 20, job::Turn::Up).empty()); // one looks past it from the side
 }
 
 /// Laid out for its tools a part has nothing more to say of their radii, and its blank is as long as was
 /// said.
 void StepsTest::radiiOfTheToolsAreTold() {
-    part::Job job = test::bar({60, 70, 50}, {{.angleDeg = 90}, {.angleDeg = 90}}, 3, 30);
-    for (part::Bend& bend : job.bends)
+    job::Job job = test::bar({60, 70, 50}, {{.angleDeg = 90}, {.angleDeg = 90}}, 3, 30);
+    for (job::Bend& bend : job.bends)
         bend.insideRadius = 6;
-    const auto findingsOf = [](const part::Job& of) {
+    const auto findingsOf = [](const job::Job& of) {
         const part::Part part = part::solve(of, test::hotRolled());
         const auto outcome = sequence::plan(part, test::hotRolled(), only("vise"));
         return sequence::findingsOf(of, part, test::hotRolled(), outcome, {},
@@ -281,8 +281,8 @@ void StepsTest::radiiOfTheToolsAreTold() {
     const auto found = findingsOf(job);
     QCOMPARE(found.size(), size_t{1});
     QCOMPARE(found[0].rule, std::string("other-radius"));
-    const part::Job laidOut = found[0].remedies.at(0).mended;
-    for (const part::Bend& bend : laidOut.bends)
+    const job::Job laidOut = found[0].remedies.at(0).mended;
+    for (const job::Bend& bend : laidOut.bends)
         QCOMPARE(bend.insideRadius.value(), 3.0); // over a jaw, its own thickness
     QVERIFY(findingsOf(laidOut).empty());
     const double longer = part::solve(laidOut, test::hotRolled()).blank.length -
@@ -294,7 +294,7 @@ void StepsTest::radiiOfTheToolsAreTold() {
 
 /// Wide bar that hits the screw: the vise would do with its screw deeper, and with what is said it does.
 void StepsTest::toolsThatWouldDoAreTried() {
-    const part::Job job = test::bar({200, 200}, {{.angleDeg = 90}}, 3, 60);
+    const job::Job job = test::bar({200, 200}, {{.angleDeg = 90}}, 3, 60);
     const part::Part part = part::solve(job, test::hotRolled());
     const auto none = sequence::plan(part, test::hotRolled(), only("vise"));
     const auto says = sequence::toolsThatWouldDo(job, test::hotRolled(), only("vise"),
@@ -309,7 +309,7 @@ void StepsTest::toolsThatWouldDoAreTried() {
 /// The tray's tabs stand before what closes over them, as its findings say; and its drawing counts so.
 void StepsTest::lapsAreClosedLast() {
     std::ifstream in(PROJECT_DATA "/demo/valve-tray.gfold");
-    const part::Job job = files::readJob(in)->job;
+    const job::Job job = files::readJob(in)->job;
     part::Part part = part::solve(job, test::materialOf(job));
     size_t laps = 0;
     for (const part::PartBend& bend : part.bends)
@@ -318,10 +318,10 @@ void StepsTest::lapsAreClosedLast() {
     const auto outcome = sequence::plan(part, test::materialOf(job), tool::standardShop());
     QVERIFY(outcome.plan);
     for (const sequence::Step& step : outcome.plan->steps)
-        QCOMPARE(sequence::lapsShut(part, step.way.bend, step.before), 0);
+        QCOMPARE(sequence::lapsShut(part, step.operation.bend, step.before), 0);
     part::setOrder(part, sequence::orderOf(*outcome.plan));
     for (size_t i = 0; i < outcome.plan->steps.size(); ++i)
-        QCOMPARE(part.bends[static_cast<size_t>(outcome.plan->steps[i].way.bend)].order, static_cast<int>(i));
+        QCOMPARE(part.bends[static_cast<size_t>(outcome.plan->steps[i].operation.bend)].order, static_cast<int>(i));
 }
 
 QTEST_APPLESS_MAIN(StepsTest)

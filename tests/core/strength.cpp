@@ -24,15 +24,15 @@ bool near(double value, double expected, double share = 1e-9) {
 }
 
 /// Two legs of bar with one hole in each, screwed down at h1.
-part::Job loaded(double angleDeg, double skewDeg, part::Load::Toward toward) {
-    part::Job job = test::bar({80, 100}, {{.angleDeg = angleDeg, .skewDeg = skewDeg, .insideRadius = 3.0}});
-    job.plates[0].holes = {{.id = "h1", .diameter = 6, .x = 15, .xFrom = part::Hole::XFrom::Start}};
-    job.plates[1].holes = {{.id = "h2", .diameter = 6, .x = 10, .xFrom = part::Hole::XFrom::End}};
-    job.load = part::Load{"h1", "h2", 20, toward, 0};
+job::Job loaded(double angleDeg, double skewDeg, job::Load::Toward toward) {
+    job::Job job = test::bar({80, 100}, {{.angleDeg = angleDeg, .skewDeg = skewDeg, .insideRadius = 3.0}});
+    job.plates[0].holes = {{.id = "h1", .diameter = 6, .x = 15, .xFrom = job::Hole::XFrom::Start}};
+    job.plates[1].holes = {{.id = "h2", .diameter = 6, .x = 10, .xFrom = job::Hole::XFrom::End}};
+    job.load = job::Load{"h1", "h2", 20, toward, 0};
     return job;
 }
 
-std::optional<strength::Estimate> estimated(const part::Job& job) {
+std::optional<strength::Estimate> estimated(const job::Job& job) {
     const part::Part part = part::solve(job, test::materialOf(job));
     return strength::estimate(job, part, part::fold(part), test::materialOf(job));
 }
@@ -124,21 +124,21 @@ void StrengthTest::holesRaiseStressAlone() {
 void StrengthTest::wholeBracketsAreNearTheirSharpCorneredForm_data() {
     QTest::addColumn<int>("toward");
     QTest::addColumn<double>("expected");
-    const part::Job job = loaded(90, 0, part::Load::Toward::End);
+    const job::Job job = loaded(90, 0, job::Load::Toward::End);
     // Legs to mid thickness, from hole to corner; the arc of R 3 takes a little off.
     const double a = 80 - 1.5 - 15, b = 100 - 1.5 - 10, f = job.load->newtons;
     const double ei = kE * kFlat;
     // Along the held leg: the second leg bends, and the first is turned by it.
-    QTest::newRow("along the held leg") << int(part::Load::Toward::End) << f * b * b * (b / 3 + a) / ei;
+    QTest::newRow("along the held leg") << int(job::Load::Toward::End) << f * b * b * (b / 3 + a) / ei;
     // Away from the mount: the first leg bends; the second only stretches.
     const double drop = f * a * a * a / (3 * ei), turn = f * a * a / (2 * ei) * b;
-    QTest::newRow("off the mount") << int(part::Load::Toward::Face) << std::hypot(drop, turn);
+    QTest::newRow("off the mount") << int(job::Load::Toward::Face) << std::hypot(drop, turn);
 }
 
 void StrengthTest::wholeBracketsAreNearTheirSharpCorneredForm() {
     QFETCH(int, toward);
     QFETCH(double, expected);
-    const auto e = estimated(loaded(90, 0, static_cast<part::Load::Toward>(toward)));
+    const auto e = estimated(loaded(90, 0, static_cast<job::Load::Toward>(toward)));
     QVERIFY(e);
     const double give = e->deflection.norm();
     QVERIFY2(std::abs(give / expected - 1) < 0.06,
@@ -147,11 +147,11 @@ void StrengthTest::wholeBracketsAreNearTheirSharpCorneredForm() {
 
 void StrengthTest::tipMassSwings() {
     // One straight bar, a heavy mass at its end: f = sqrt(3 E I / (L^3 (M + 33/140 m))) / 2 pi.
-    part::Job job = test::bar({200}, {});
-    job.plates[0].holes = {{.id = "h1", .diameter = 5, .x = 10, .xFrom = part::Hole::XFrom::Start},
-                           {.id = "h2", .diameter = 5, .x = 199, .xFrom = part::Hole::XFrom::Start}};
+    job::Job job = test::bar({200}, {});
+    job.plates[0].holes = {{.id = "h1", .diameter = 5, .x = 10, .xFrom = job::Hole::XFrom::Start},
+                           {.id = "h2", .diameter = 5, .x = 199, .xFrom = job::Hole::XFrom::Start}};
     for (const double hung : {0.0, 2.0}) {
-        job.load = part::Load{"h1", "h2", 1, part::Load::Toward::Back, hung};
+        job.load = job::Load{"h1", "h2", 1, job::Load::Toward::Back, hung};
         const double length = 189, mass = length * kWidth * kThickness * 7850e-9;
         const double expected =
             std::sqrt(3 * kE * kFlat * 1000 / (length * length * length * (hung + 33.0 / 140 * mass))) /
@@ -163,14 +163,14 @@ void StrengthTest::tipMassSwings() {
 }
 
 void StrengthTest::oppositeHandIsAsStrong() {
-    const auto one = estimated(loaded(70, 15, part::Load::Toward::Left));
-    const auto other = estimated(loaded(70, -15, part::Load::Toward::Right));
+    const auto one = estimated(loaded(70, 15, job::Load::Toward::Left));
+    const auto other = estimated(loaded(70, -15, job::Load::Toward::Right));
     QVERIFY(near(one->deflection.norm(), other->deflection.norm(), 1e-9));
     QVERIFY(near(one->frequency, other->frequency, 1e-9));
 }
 
 void StrengthTest::findingMindsYield() {
-    part::Job job = loaded(90, 0, part::Load::Toward::End);
+    job::Job job = loaded(90, 0, job::Load::Toward::End);
     auto findings = test::findingsOf(job);
     const auto* light = test::findRule(findings, "strength");
     QVERIFY(light && light->severity == check::Severity::Note);
@@ -182,12 +182,12 @@ void StrengthTest::findingMindsYield() {
 }
 
 void StrengthTest::noAnswerWhereThereIsNone() {
-    part::Job job = loaded(90, 0, part::Load::Toward::End);
+    job::Job job = loaded(90, 0, job::Load::Toward::End);
     job.load.reset();
     QVERIFY(!estimated(job));
-    job.load = part::Load{"h1", "h9", 20, part::Load::Toward::End, 0};
-    QVERIFY(part::whatIsWrong(job));
-    job = loaded(90, 0, part::Load::Toward::End);
+    job.load = job::Load{"h1", "h9", 20, job::Load::Toward::End, 0};
+    QVERIFY(job::whatIsWrong(job));
+    job = loaded(90, 0, job::Load::Toward::End);
     job.plates[1].length = 4; // all setback
     QVERIFY(!estimated(job));
 }

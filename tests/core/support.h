@@ -18,24 +18,24 @@ inline const material::Material& hotRolled() {
     return *material::standardMaterials().find("steel-hot-rolled");
 }
 
-inline const material::Material& materialOf(const part::Job& job) {
+inline const material::Material& materialOf(const job::Job& job) {
     return *material::standardMaterials().find(job.material);
 }
 
-inline part::Job jobFromText(const std::string& text) {
+inline job::Job jobFromText(const std::string& text) {
     std::istringstream in(text);
     const auto read = files::readJob(in);
     if (!read) qFatal("%s: %s", read.error().where.c_str(), read.error().says.c_str());
     return read->job;
 }
 
-inline std::string textOf(const part::Job& job) {
+inline std::string textOf(const job::Job& job) {
     std::ostringstream out;
     files::writeJob(out, job);
     return out.str();
 }
 
-inline std::vector<check::Finding> findingsOf(const part::Job& job) {
+inline std::vector<check::Finding> findingsOf(const job::Job& job) {
     const part::Part part = part::solve(job, materialOf(job));
     const part::Folded folded = part::fold(part);
     return check::check({job, part, folded, materialOf(job), quantity::Reading::millimetres()});
@@ -48,16 +48,16 @@ inline const check::Finding* findRule(const std::vector<check::Finding>& finding
 }
 
 /// A bar job with these legs and bends between them.
-inline part::Job bar(const std::vector<double>& legs, const std::vector<part::Bend>& bends,
+inline job::Job bar(const std::vector<double>& legs, const std::vector<job::Bend>& bends,
                      double thickness = 3, double width = 30) {
-    part::Job job;
+    job::Job job;
     job.title = "Vent stay";
     job.thickness = thickness;
     job.stock.width = width;
     for (size_t i = 0; i < legs.size(); ++i)
         job.plates.push_back({.id = std::string(1, static_cast<char>('A' + i)), .length = legs[i]});
     for (size_t i = 0; i < bends.size(); ++i) {
-        part::Bend bend = bends[i];
+        job::Bend bend = bends[i];
         bend.id = std::to_string(i + 1);
         bend.from = job.plates[i].id;
         bend.to = job.plates[i + 1].id;
@@ -74,75 +74,75 @@ public:
     double real(double low, double high) { return std::uniform_real_distribution(low, high)(engine); }
     int whole(int low, int high) { return std::uniform_int_distribution(low, high)(engine); }
 
-    part::Job next() {
-        part::Job job;
+    job::Job next() {
+        job::Job job;
         job.title = "Gutter strap";
         job.units = whole(0, 1) ? quantity::Unit::Inch : quantity::Unit::Millimetre;
         job.quantity = whole(1, 20);
         job.oppositeHand = whole(0, 1);
-        job.hand = static_cast<part::Hand>(whole(0, 2));
+        job.hand = static_cast<job::Hand>(whole(0, 2));
         const auto& book = material::standardMaterials().materials;
         job.material = book[static_cast<size_t>(whole(0, static_cast<int>(book.size()) - 1))].id;
         job.thickness = real(0.5, 6);
-        job.dimensionTo = static_cast<part::DimensionTo>(whole(0, 2));
+        job.dimensionTo = static_cast<job::DimensionTo>(whole(0, 2));
         job.allowance.kind = static_cast<bend::AllowanceRule::Kind>(whole(0, 3));
         job.allowance.constantK = real(0.2, 0.5);
         if (whole(0, 1))
             fillBar(job);
         else
             fillSheet(job);
-        for (part::Plate& plate : job.plates)
+        for (job::Plate& plate : job.plates)
             addHoles(job, plate);
-        if (const auto wrong = part::whatIsWrong(job)) qFatal("%s", wrong->says.c_str());
+        if (const auto wrong = job::whatIsWrong(job)) qFatal("%s", wrong->says.c_str());
         return job;
     }
 
     /// A sheet tree of up to `most` plates with everything that sheet can have.
-    part::Job nextSheet(int most) {
-        part::Job job;
+    job::Job nextSheet(int most) {
+        job::Job job;
         job.title = "Valve tray";
         job.thickness = real(0.5, 4);
-        job.dimensionTo = static_cast<part::DimensionTo>(whole(0, 2));
+        job.dimensionTo = static_cast<job::DimensionTo>(whole(0, 2));
         job.stock = {};
-        job.stock.form = part::StockForm::Sheet;
+        job.stock.form = job::StockForm::Sheet;
         job.stock.kerf = real(0, 2);
         addPlate(job);
         job.plates[0].width = real(60, 150);
         for (int n = whole(1, most - 1); n > 0; --n)
             addFlange(job);
-        for (part::Plate& plate : job.plates) {
+        for (job::Plate& plate : job.plates) {
             shapePlate(job, plate);
             addHoles(job, plate);
         }
-        for (part::Plate& plate : job.plates)
-            for (part::Hole& hole : plate.holes)
+        for (job::Plate& plate : job.plates)
+            for (job::Hole& hole : plate.holes)
                 varyHole(job, plate, hole);
-        if (const auto wrong = part::whatIsWrong(job))
+        if (const auto wrong = job::whatIsWrong(job))
             qFatal("%s: %s", wrong->where.c_str(), wrong->says.c_str());
         return job;
     }
 
 private:
-    void addFlange(part::Job& job) {
+    void addFlange(job::Job& job) {
         const auto parent = static_cast<size_t>(whole(0, static_cast<int>(job.plates.size()) - 1));
-        const auto edge = static_cast<part::Edge>(whole(parent == 0 ? 0 : 1, 3));
+        const auto edge = static_cast<job::Edge>(whole(parent == 0 ? 0 : 1, 3));
         addPlate(job);
-        part::Bend b = bend(job, parent, job.plates.size() - 1);
+        job::Bend b = bend(job, parent, job.plates.size() - 1);
         b.edge = edge;
         if (whole(0, 1)) {
             job.plates.back().width = real(8, 25);
             b.offset = real(0, 30);
         }
-        b.relief.kind = static_cast<part::Relief::Kind>(whole(0, 5));
+        b.relief.kind = static_cast<job::Relief::Kind>(whole(0, 5));
         if (whole(0, 3) == 0) b.relief.width = real(0, 5);
         if (whole(0, 3) == 0) b.relief.depth = real(0, 5);
-        if (whole(0, 4) == 0) b.hits = whole(2, 9);
+        if (whole(0, 4) == 0) b.bumps = whole(2, 9);
         if (whole(0, 9) == 0) b.angleDeg = real(180, 300);
         job.bends.push_back(b);
     }
 
-    void shapePlate(const part::Job& job, part::Plate& plate) {
-        using part::Edge, part::Corner;
+    void shapePlate(const job::Job& job, job::Plate& plate) {
+        using job::Edge, job::Corner;
         const bool hangs = job.bendTo(plate.id);
         if (whole(0, 3) == 0) plate.inset[Edge::Right] = real(-8, 12);
         if (whole(0, 3) == 0) plate.inset[Edge::Left] = real(-8, 12);
@@ -150,8 +150,8 @@ private:
         if (whole(0, 4) == 0) plate.ends[Edge::End].cutDeg = real(-20, 20);
         for (int corner = hangs ? 1 : 0; corner < (hangs ? 3 : 4); ++corner)
             if (whole(0, 3) == 0)
-                plate.corners[static_cast<Corner>(corner)] = {whole(0, 1) ? part::CornerCut::Kind::Round
-                                                                          : part::CornerCut::Kind::Chamfer,
+                plate.corners[static_cast<Corner>(corner)] = {whole(0, 1) ? job::CornerCut::Kind::Round
+                                                                          : job::CornerCut::Kind::Chamfer,
                                                               real(0.5, 8)};
         for (int e = 0; e < 4; ++e) {
             const auto edge = static_cast<Edge>(e);
@@ -163,13 +163,13 @@ private:
         }
         for (int corner = 0; corner < 4; ++corner)
             if (whole(0, 3) == 0)
-                plate.meets[static_cast<Corner>(corner)] = {static_cast<part::Meeting::Kind>(whole(0, 1)),
+                plate.cornerJoints[static_cast<Corner>(corner)] = {static_cast<job::CornerJoint::Kind>(whole(0, 1)),
                                                             real(0, 3)};
     }
 
     /// One of the shapes, patterns and places a hole can have besides round and slot.
-    void varyHole(const part::Job& job, const part::Plate& plate, part::Hole& hole) {
-        using Kind = part::Hole::Kind;
+    void varyHole(const job::Job& job, const job::Plate& plate, job::Hole& hole) {
+        using Kind = job::Hole::Kind;
         hole.kind = static_cast<Kind>(whole(0, 6));
         hole.length = hole.diameter * (hole.kind == Kind::D ? real(0.3, 0.95) : real(1.2, 3));
         hole.neck = hole.diameter * real(0.2, 0.8);
@@ -182,8 +182,8 @@ private:
                             {{-4, 5}, real(-1, 1), 0}};
         forgetUnused(hole);
         if (whole(0, 3) == 0) {
-            part::Pattern pattern;
-            pattern.kind = static_cast<part::Pattern::Kind>(whole(0, 3));
+            job::Pattern pattern;
+            pattern.kind = static_cast<job::Pattern::Kind>(whole(0, 3));
             pattern.count = whole(2, 5);
             pattern.pitch = real(5, 20);
             pattern.rowPitch = real(5, 20);
@@ -192,22 +192,22 @@ private:
             hole.pattern = plain(pattern);
         }
         const bool isFollowed =
-            std::any_of(plate.holes.begin(), plate.holes.end(), [&](const part::Hole& other) {
-                return other.xFrom == part::Hole::XFrom::Hole && other.xFromHole == hole.id;
+            std::any_of(plate.holes.begin(), plate.holes.end(), [&](const job::Hole& other) {
+                return other.xFrom == job::Hole::XFrom::Hole && other.xFromHole == hole.id;
             });
         if (!isFollowed && whole(0, 4) == 0 && job.plates[0].id != plate.id && !job.plates[0].holes.empty()) {
             // from the root's holes, which are not placed so themselves
-            hole.formed = part::FormedPlace{static_cast<part::FormedPlace::Kind>(whole(0, 2)), {}, 0};
-            const bool ofPlate = hole.formed->kind == part::FormedPlace::Kind::Plate;
+            hole.formed = job::FormedPlace{static_cast<job::FormedPlace::Kind>(whole(0, 2)), {}, 0};
+            const bool ofPlate = hole.formed->kind == job::FormedPlace::Kind::Plate;
             hole.formed->of = ofPlate ? job.plates[0].id : job.plates[0].holes[0].id;
-            if (hole.formed->kind != part::FormedPlace::Kind::Axis) hole.formed->distance = real(5, 80);
+            if (hole.formed->kind != job::FormedPlace::Kind::Axis) hole.formed->distance = real(5, 80);
         }
         hole.afterBending = whole(0, 5) == 0;
     }
 
     /// Only what a file keeps of its kind.
-    static void forgetUnused(part::Hole& hole) {
-        using Kind = part::Hole::Kind;
+    static void forgetUnused(job::Hole& hole) {
+        using Kind = job::Hole::Kind;
         const bool isLong = hole.kind == Kind::Slot || hole.kind == Kind::Rectangle || hole.kind == Kind::D ||
                             hole.kind == Kind::Key;
         if (!isLong) hole.length = 0;
@@ -217,9 +217,9 @@ private:
         if (hole.kind != Kind::ArcSlot) hole.swingDeg = 0;
         if (hole.kind != Kind::Key) hole.neck = 0;
     }
-    static part::Pattern plain(const part::Pattern& pattern) {
-        using Kind = part::Pattern::Kind;
-        part::Pattern kept;
+    static job::Pattern plain(const job::Pattern& pattern) {
+        using Kind = job::Pattern::Kind;
+        job::Pattern kept;
         kept.kind = pattern.kind;
         if (pattern.kind == Kind::Mirror) {
             kept.lengthwise = pattern.lengthwise;
@@ -235,24 +235,24 @@ private:
         return kept;
     }
 
-    part::Bend bend(const part::Job& job, size_t parent, size_t child) {
-        part::Bend b;
+    job::Bend bend(const job::Job& job, size_t parent, size_t child) {
+        job::Bend b;
         b.id = std::to_string(child);
         b.from = job.plates[parent].id;
         b.to = job.plates[child].id;
         b.angleDeg = real(1, 180);
-        b.turn = whole(0, 1) ? part::Turn::Up : part::Turn::Down;
+        b.turn = whole(0, 1) ? job::Turn::Up : job::Turn::Down;
         if (whole(0, 2)) b.insideRadius = real(0, 3 * job.thickness);
         if (whole(0, 1)) b.k = real(0.3, 0.5);
         return b;
     }
 
-    void addPlate(part::Job& job) {
+    void addPlate(job::Job& job) {
         job.plates.push_back({.id = "P" + std::to_string(job.plates.size()), .length = real(40, 120)});
     }
 
-    void fillBar(part::Job& job) {
-        job.stock = {part::StockForm::Bar, real(10, 50), {}};
+    void fillBar(job::Job& job) {
+        job.stock = {job::StockForm::Bar, real(10, 50), {}};
         addPlate(job);
         for (int n = whole(0, 8); n > 0; --n) {
             addPlate(job);
@@ -262,67 +262,67 @@ private:
         shapeEnds(job);
         for (size_t i = 1; i + 1 < job.plates.size(); ++i)
             if (whole(0, 3) == 0) measureAnotherWay(job, i);
-        job.datum = whole(0, 1) ? part::Edge::Start : part::Edge::End;
+        job.datum = whole(0, 1) ? job::Edge::Start : job::Edge::End;
         if (whole(0, 3) == 0) job.stock.onHand = real(100, 2000);
         if (whole(0, 3) == 0) job.leastLeg = real(10, 60);
     }
 
-    void shapeEnds(part::Job& job) {
-        using part::Corner, part::Edge;
-        part::Plate &first = job.plates.front(), &last = job.plates.back();
-        const auto anEnd = [&] { return part::BarEnd{real(-20, 20), false, whole(0, 1) ? real(5, 80) : 0}; };
+    void shapeEnds(job::Job& job) {
+        using job::Corner, job::Edge;
+        job::Plate &first = job.plates.front(), &last = job.plates.back();
+        const auto anEnd = [&] { return job::BarEnd{real(-20, 20), false, whole(0, 1) ? real(5, 80) : 0}; };
         if (whole(0, 2) == 0) first.ends[Edge::Start] = anEnd();
         if (whole(0, 2) == 0)
             last.ends[Edge::End] = {0, true, whole(0, 1) ? real(5, 80) : 0};
         else if (whole(0, 1))
             last.ends[Edge::End] = anEnd();
-        if (whole(0, 1)) first.corners[Corner::StartLeft] = {part::CornerCut::Kind::Round, real(1, 5)};
-        if (whole(0, 1)) first.corners[Corner::StartRight] = {part::CornerCut::Kind::Chamfer, real(1, 5)};
+        if (whole(0, 1)) first.corners[Corner::StartLeft] = {job::CornerCut::Kind::Round, real(1, 5)};
+        if (whole(0, 1)) first.corners[Corner::StartRight] = {job::CornerCut::Kind::Chamfer, real(1, 5)};
         if (whole(0, 1) && !last.ends[Edge::End].fullRound)
-            last.corners[Corner::EndRight] = {part::CornerCut::Kind::Round, real(1, 5)};
-        if (last.ends[Edge::End] == part::BarEnd{}) last.ends.erase(Edge::End);
+            last.corners[Corner::EndRight] = {job::CornerCut::Kind::Round, real(1, 5)};
+        if (last.ends[Edge::End] == job::BarEnd{}) last.ends.erase(Edge::End);
     }
 
     /// One of the ways a leg between two bends can be measured.
-    void measureAnotherWay(part::Job& job, size_t index) {
-        part::Plate& plate = job.plates[index];
-        part::Bend &own = job.bends[index - 1], &next = job.bends[index];
+    void measureAnotherWay(job::Job& job, size_t index) {
+        job::Plate& plate = job.plates[index];
+        job::Bend &own = job.bends[index - 1], &next = job.bends[index];
         if (job.plates[index - 1].joggle || job.joggleAt(own) || job.joggleAt(next)) return;
         switch (whole(0, 3)) {
         case 0:
             plate.flatFirst = true;
             break;
         case 1:
-            plate.dimensionTo[part::Edge::Start] = static_cast<part::DimensionTo>(whole(0, 2));
+            plate.dimensionTo[job::Edge::Start] = static_cast<job::DimensionTo>(whole(0, 2));
             break;
         case 2: // parallel again, as a joggle or an offset is
-            if (job.plates[index - 1].measure != part::Plate::Measure::Along) break;
+            if (job.plates[index - 1].measure != job::Plate::Measure::Along) break;
             own.angleDeg = next.angleDeg = real(20, 150);
             own.skewDeg = next.skewDeg = real(-20, 20);
-            next.turn = own.turn == part::Turn::Up ? part::Turn::Down : part::Turn::Up;
-            plate.measure = static_cast<part::Plate::Measure>(whole(1, 3));
+            next.turn = own.turn == job::Turn::Up ? job::Turn::Down : job::Turn::Up;
+            plate.measure = static_cast<job::Plate::Measure>(whole(1, 3));
             break;
         default:
-            if (job.plates[index - 1].measure != part::Plate::Measure::Along) break;
+            if (job.plates[index - 1].measure != job::Plate::Measure::Along) break;
             own.skewDeg = next.skewDeg = 0;
             own.angleDeg = next.angleDeg = 90;
-            next.turn = own.turn == part::Turn::Up ? part::Turn::Down : part::Turn::Up;
+            next.turn = own.turn == job::Turn::Up ? job::Turn::Down : job::Turn::Up;
             plate.joggle = {real(3, 30), real(10, 60)};
             plate.length = 0;
         }
     }
 
-    void fillSheet(part::Job& job) {
-        job.stock = {part::StockForm::Sheet, 0, {}};
+    void fillSheet(job::Job& job) {
+        job.stock = {job::StockForm::Sheet, 0, {}};
         addPlate(job);
         job.plates[0].width = real(60, 150);
-        std::set<std::pair<std::string, part::Edge>> taken;
+        std::set<std::pair<std::string, job::Edge>> taken;
         for (int n = whole(0, 7); n > 0; --n) {
             const auto parent = static_cast<size_t>(whole(0, static_cast<int>(job.plates.size()) - 1));
-            const auto edge = static_cast<part::Edge>(whole(parent == 0 ? 0 : 1, 3));
+            const auto edge = static_cast<job::Edge>(whole(parent == 0 ? 0 : 1, 3));
             if (!taken.insert({job.plates[parent].id, edge}).second) continue;
             addPlate(job);
-            part::Bend b = bend(job, parent, job.plates.size() - 1);
+            job::Bend b = bend(job, parent, job.plates.size() - 1);
             b.edge = edge;
             if (whole(0, 1)) {
                 job.plates.back().width = real(8, 15);
@@ -332,23 +332,23 @@ private:
         }
     }
 
-    void addHoles(const part::Job& job, part::Plate& plate) {
+    void addHoles(const job::Job& job, job::Plate& plate) {
         for (int n = whole(0, 3); n > 0; --n) {
-            part::Hole hole;
+            job::Hole hole;
             hole.id = plate.id + "h" + std::to_string(n);
             hole.diameter = real(2, 12);
             hole.x = real(5, 30);
             if (whole(0, 2) == 0) {
-                hole.kind = part::Hole::Kind::Slot;
+                hole.kind = job::Hole::Kind::Slot;
                 hole.length = hole.diameter + real(0.5, 12);
                 hole.angleDeg = real(-90, 90);
             }
             hole.y = real(-5, 5);
-            hole.yFrom = static_cast<part::Hole::YFrom>(whole(0, 2));
-            const bool onBend = job.bendTo(plate.id) || job.bendAt(plate.id, part::Edge::Start);
-            hole.xFrom = onBend ? static_cast<part::Hole::XFrom>(whole(0, 2)) : part::Hole::XFrom::Start;
+            hole.yFrom = static_cast<job::Hole::YFrom>(whole(0, 2));
+            const bool onBend = job.bendTo(plate.id) || job.bendAt(plate.id, job::Edge::Start);
+            hole.xFrom = onBend ? static_cast<job::Hole::XFrom>(whole(0, 2)) : job::Hole::XFrom::Start;
             if (!plate.holes.empty() && whole(0, 2) == 0) {
-                hole.xFrom = part::Hole::XFrom::Hole;
+                hole.xFrom = job::Hole::XFrom::Hole;
                 hole.xFromHole = plate.holes.back().id;
             }
             plate.holes.push_back(hole);

@@ -2,17 +2,17 @@
 #include "core/sheet_support.h"
 
 using namespace goodfold;
-using part::Edge;
-using part::Plate;
-using part::Turn;
+using job::Edge;
+using job::Plate;
+using job::Turn;
 using test::made;
 using test::Made;
 using test::tray;
 
 namespace {
 
-part::Job bar20() {
-    part::Job job = part::emptyBar(quantity::Unit::Millimetre);
+job::Job bar20() {
+    job::Job job = edit::emptyBar(quantity::Unit::Millimetre);
     job.thickness = 2;
     job.stock.width = 20;
     job.plates[0].length = 25;
@@ -37,18 +37,18 @@ void WrapsTest::hems_data() {
     QTest::addColumn<double>("blank"); // of a 100 mm plate of T 1.5 with K 0.33
     const double t = 1.5, k = 0.33, pi = std::numbers::pi;
     // Outside dimensions of both, less what is counted twice: 2 T closed, 2 (R + T) open.
-    QTest::newRow("closed") << int(part::Hem::Kind::Closed) << 100 + 8 - 2 * t + pi * k * t;
-    QTest::newRow("open") << int(part::Hem::Kind::Open) << 100 + 8 - 2 * (1 + t) + pi * (1 + k * t);
-    QTest::newRow("rolled") << int(part::Hem::Kind::Rolled) << 100 - (1 + t) + 0.5 + 1.5 * pi * (1 + k * t);
+    QTest::newRow("closed") << int(edit::Hem::Kind::Closed) << 100 + 8 - 2 * t + pi * k * t;
+    QTest::newRow("open") << int(edit::Hem::Kind::Open) << 100 + 8 - 2 * (1 + t) + pi * (1 + k * t);
+    QTest::newRow("rolled") << int(edit::Hem::Kind::Rolled) << 100 - (1 + t) + 0.5 + 1.5 * pi * (1 + k * t);
 }
 
 void WrapsTest::hems() {
     QFETCH(int, kind);
     QFETCH(double, blank);
-    part::Job job = tray({});
+    job::Job job = tray({});
     job.allowance.kind = bend::AllowanceRule::Kind::Constant;
     job.allowance.constantK = 0.33;
-    const auto hemmed = part::withHem(job, "A", Edge::End, {static_cast<part::Hem::Kind>(kind)});
+    const auto hemmed = edit::withHem(job, "A", Edge::End, {static_cast<edit::Hem::Kind>(kind)});
     QVERIFY(hemmed);
     const Made m = made(hemmed->job);
     QVERIFY2(std::abs(m.part.blank.length - blank) < 1e-9,
@@ -78,9 +78,9 @@ void WrapsTest::strapGoesRoundItsPipe() {
     QFETCH(double, pipe);
     QFETCH(double, gap);
     QFETCH(bool, sheet);
-    part::Job job = bar20();
-    if (sheet) job = *part::asSheet(job);
-    const auto strap = part::withWrap(job, "A", {part::Wrap::Kind::Strap, pipe, gap}, 25);
+    job::Job job = bar20();
+    if (sheet) job = *edit::asSheet(job);
+    const auto strap = edit::withWrap(job, "A", {job::Wrap::Kind::Strap, pipe, gap}, 25);
     QVERIFY(strap);
     const Made m = made(strap->job);
     // The ears lie parallel, their inner faces the gap apart: A's face, and the last ear's.
@@ -115,8 +115,8 @@ void WrapsTest::saddleStandsOverItsPipe_data() {
 void WrapsTest::saddleStandsOverItsPipe() {
     QFETCH(double, pipe);
     QFETCH(double, gap);
-    const part::Job job = bar20();
-    const auto saddle = part::withWrap(job, "A", {part::Wrap::Kind::Saddle, pipe, gap}, 25, Turn::Down);
+    const job::Job job = bar20();
+    const auto saddle = edit::withWrap(job, "A", {job::Wrap::Kind::Saddle, pipe, gap}, 25, Turn::Down);
     QVERIFY(saddle);
     const Made m = made(saddle->job);
     // Both feet in one plane, the crown's inside a pipe and a gap over the mount: it lies T under A's face...

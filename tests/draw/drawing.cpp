@@ -10,15 +10,15 @@
 #include <QtGui>
 
 using namespace goodfold;
-using part::Element;
+using job::Element;
 
 namespace {
 
 struct Made {
-    part::Job job;
+    job::Job job;
     part::Part part;
     part::Folded folded;
-    explicit Made(part::Job j, double formedness = 1)
+    explicit Made(job::Job j, double formedness = 1)
         : job(std::move(j)), part(part::solve(job, test::materialOf(job))),
           folded(part::fold(part, formedness)) {}
 };
@@ -149,14 +149,14 @@ void DrawingTest::fittedPartFillsTheView() {
 
 void DrawingTest::countersinksLieOnTheirSide() {
     for (const bool onBack : {false, true}) {
-        part::Job job = test::bar({80}, {}, 4, 40);
-        part::Hole hole{.id = "h1", .diameter = 6, .x = 30, .xFrom = part::Hole::XFrom::Start};
-        hole.countersink = part::Countersink{14, 90, onBack};
+        job::Job job = test::bar({80}, {}, 4, 40);
+        job::Hole hole{.id = "h1", .diameter = 6, .x = 30, .xFrom = job::Hole::XFrom::Start};
+        hole.countersink = job::Countersink{14, 90, onBack};
         job.plates[0].holes = {hole};
         const part::Part part = part::solve(job, test::hotRolled());
         double area = 0;
         for (const draw::Face& face : draw::sceneOf(part, part::fold(part)).faces) {
-            if (face.about != part::Element::hole("h1") || face.side != draw::Face::Side::Rim) continue;
+            if (face.about != job::Element::hole("h1") || face.side != draw::Face::Side::Rim) continue;
             QVERIFY(std::abs(face.normal.z() - (onBack ? -1 : 1)) < 1e-9);
             for (qsizetype i = 1; i + 1 < face.corners.size(); ++i)
                 area +=
@@ -173,7 +173,7 @@ void DrawingTest::countersinksLieOnTheirSide() {
 void DrawingTest::tagsStandApartAndInside() {
     const QRectF area(0, 0, 600, 480);
     const Made made(test::bar({62, 74, 48},
-                              {{.angleDeg = 90, .skewDeg = 12}, {.angleDeg = 60, .turn = part::Turn::Down}}));
+                              {{.angleDeg = 90, .skewDeg = 12}, {.angleDeg = 60, .turn = job::Turn::Down}}));
     const draw::Scene scene = draw::sceneOf(made.part, made.folded);
     for (double yaw = -180; yaw < 180; yaw += 15) {
         const auto camera = draw::fitted({.yawDeg = yaw}, scene.points, area.adjusted(70, 70, -70, -70));

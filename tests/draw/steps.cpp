@@ -3,7 +3,7 @@
 #include "draw/step_scene.h"
 #include "draw/type.h"
 #include "files/job_file.h"
-#include "part/edit.h"
+#include "edit/edit.h"
 
 #include <QtTest>
 
@@ -13,13 +13,13 @@ using namespace goodfold;
 
 namespace {
 
-part::Job demo(const char* name) {
+job::Job demo(const char* name) {
     std::ifstream in(std::string(PROJECT_DATA "/demo/") + name + ".gfold");
     return files::readJob(in)->job;
 }
 
 struct Planned {
-    explicit Planned(const part::Job& job)
+    explicit Planned(const job::Job& job)
         : material(*material::standardMaterials().find(job.material)), part(part::solve(job, material)),
           plan(*sequence::plan(part, material, tool::standardShop()).plan) {}
     const material::Material& material;
@@ -53,7 +53,7 @@ void StepsTest::sceneHasThePartInItsTool() {
     for (const sequence::Step& step : planned.plan.steps)
         for (const double share : {0.0, 0.5, 1.0}) {
             const draw::StepScene made =
-                draw::stepSceneOf(planned.part, step.way, step.before, share * step.way.setup.loadedAngleDeg);
+                draw::stepSceneOf(planned.part, step.operation, step.before, share * step.operation.setup.loadedAngleDeg);
             size_t ofTool = 0, ofPart = 0;
             for (const draw::Face& face : made.scene.faces) {
                 (face.side == draw::Face::Side::Tool ? ofTool : ofPart)++;
@@ -72,13 +72,13 @@ void StepsTest::sceneHasThePartInItsTool() {
 void StepsTest::heldLegStandsStill() {
     const Planned planned(demo("vent-stay"));
     for (const sequence::Step& step : planned.plan.steps) {
-        const part::PartBend& bend = planned.part.bends[static_cast<size_t>(step.way.bend)];
-        const int held = step.way.holdsChild ? bend.child : bend.parent;
-        const part::Element about = part::Element::plate(planned.part.plates[static_cast<size_t>(held)].id);
+        const part::PartBend& bend = planned.part.bends[static_cast<size_t>(step.operation.bend)];
+        const int held = step.operation.holdsChild ? bend.child : bend.parent;
+        const job::Element about = job::Element::plate(planned.part.plates[static_cast<size_t>(held)].id);
         const auto heldAt = [&](double angle) {
             Vec3 sum = Vec3::Zero();
             for (const draw::Face& face :
-                 draw::stepSceneOf(planned.part, step.way, step.before, angle).scene.faces)
+                 draw::stepSceneOf(planned.part, step.operation, step.before, angle).scene.faces)
                 if (face.about == about && face.side == draw::Face::Side::Face)
                     for (const Vec3& corner : face.corners)
                         sum += corner;
@@ -90,19 +90,19 @@ void StepsTest::heldLegStandsStill() {
 
 /// In the picture the place lies on a face of what hits, and on one of the tool.
 void StepsTest::meetingIsOnWhatIsInTheWay() {
-    part::Job channel = part::emptyBar(quantity::Unit::Millimetre);
+    job::Job channel = edit::emptyBar(quantity::Unit::Millimetre);
     channel.plates[0].length = 110;
     for (const double leg : {30.0, 110.0})
-        channel = part::withBendAtEnd(channel, channel.plates.back().id, {}, leg)->job;
+        channel = edit::withBendAtEnd(channel, channel.plates.back().id, {}, leg)->job;
     const auto& material = *material::standardMaterials().find(channel.material);
     const part::Part part = part::solve(channel, material);
-    sequence::Hits hits(part);
+    sequence::Collisions collisions(part);
     size_t count = 0;
-    const sequence::Ways ways = sequence::waysOf(part, material, tool::standardShop());
-    for (const sequence::Way& way : ways.of[1]) {
-        const auto obstacle = hits.inTheWay(way, 1);
+    const sequence::Operations operations = sequence::operationsOf(part, material, tool::standardShop());
+    for (const sequence::Operation& operation : operations.of[1]) {
+        const auto obstacle = collisions.inTheWay(operation, 1);
         if (!obstacle || obstacle->kind != sequence::Obstacle::Kind::Hit || obstacle->atDeg == 0) continue;
-        const draw::StepScene made = draw::stepSceneOf(part, way, 1, obstacle->atDeg, obstacle);
+        const draw::StepScene made = draw::stepSceneOf(part, operation, 1, obstacle->atDeg, obstacle);
         QVERIFY(made.meeting);
         double toPart = 1e9, toTool = 1e9;
         for (const draw::Face& face : made.scene.faces) {
@@ -114,12 +114,12 @@ void StepsTest::meetingIsOnWhatIsInTheWay() {
         ++count;
     }
     QVERIFY(count > 1);
-    QVERIFY(!draw::stepSceneOf(part, ways.of[0][0], 0, 0).meeting);
+    QVERIFY(!draw::stepSceneOf(part, operations.of[0][0], 0, 0).meeting);
 }
 
 void StepsTest::jobSheetHasAPageForTheBlank() {
     for (const char* name : {"valve-tray", "vent-stay"}) {
-        const part::Job job = demo(name);
+        const job::Job job = demo(name);
         const Planned planned(job);
         for (const QPageSize::PageSizeId paper : {QPageSize::A4, QPageSize::Letter}) {
             const QByteArray pdf =

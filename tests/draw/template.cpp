@@ -1,6 +1,6 @@
 // The printed template measured: the PDF is turned into pixels and what is drawn is found again to 0.1 mm.
 #include "core/support.h"
-#include "draw/template_sheet.h"
+#include "draw/template_pages.h"
 #include "draw/type.h"
 
 #include <QtGui>
@@ -52,7 +52,7 @@ private:
 };
 
 /// Saved in a folder that lasts as long as the test function.
-QString saved(const QTemporaryDir& folder, const part::Job& job, QPageSize::PageSizeId paper) {
+QString saved(const QTemporaryDir& folder, const job::Job& job, QPageSize::PageSizeId paper) {
     const QString path = folder.filePath("template.pdf");
     QFile file(path);
     const QByteArray pdf =
@@ -61,7 +61,7 @@ QString saved(const QTemporaryDir& folder, const part::Job& job, QPageSize::Page
     return path;
 }
 
-std::vector<Page> rasterised(const part::Job& job, QPageSize::PageSizeId paper) {
+std::vector<Page> rasterised(const job::Job& job, QPageSize::PageSizeId paper) {
     QTemporaryDir folder;
     const QString path = saved(folder, job, paper);
     QProcess process;
@@ -107,10 +107,10 @@ void TemplateTest::marksAreRight_data() {
 void TemplateTest::marksAreRight() {
     QFETCH(int, paper);
     QFETCH(QSizeF, size);
-    part::Job job = test::bar({50, 70, 40}, {{.angleDeg = 90, .skewDeg = 12, .insideRadius = 3},
-                                             {.angleDeg = 60, .turn = part::Turn::Down, .insideRadius = 3}});
-    job.plates[0].holes = {{.id = "h1", .diameter = 6.6, .x = 16, .xFrom = part::Hole::XFrom::Start}};
-    job.plates[2].holes = {{.id = "h2", .diameter = 9, .x = 14, .xFrom = part::Hole::XFrom::End, .y = 4}};
+    job::Job job = test::bar({50, 70, 40}, {{.angleDeg = 90, .skewDeg = 12, .insideRadius = 3},
+                                             {.angleDeg = 60, .turn = job::Turn::Down, .insideRadius = 3}});
+    job.plates[0].holes = {{.id = "h1", .diameter = 6.6, .x = 16, .xFrom = job::Hole::XFrom::Start}};
+    job.plates[2].holes = {{.id = "h2", .diameter = 9, .x = 14, .xFrom = job::Hole::XFrom::End, .y = 4}};
     const part::Part part = part::solve(job, test::hotRolled());
     const auto pages = rasterised(job, static_cast<QPageSize::PageSizeId>(paper));
     QCOMPARE(pages.size(), size_t{1});
@@ -161,7 +161,7 @@ void TemplateTest::checkBarsAreExact_data() {
 
 void TemplateTest::checkBarsAreExact() {
     QFETCH(int, paper);
-    const part::Job job = test::bar({80, 60}, {{.angleDeg = 90}});
+    const job::Job job = test::bar({80, 60}, {{.angleDeg = 90}});
     const Page page = rasterised(job, static_cast<QPageSize::PageSizeId>(paper)).at(0);
     const part::Part part = part::solve(job, test::hotRolled());
     const auto plan = draw::planTemplate({part.blank.length + 2 * kBeside, part.blank.width + 44},
@@ -175,7 +175,7 @@ void TemplateTest::checkBarsAreExact() {
 }
 
 void TemplateTest::longBlankMeetsItselfAtTheSeams() {
-    const part::Job job = test::bar({400, 300}, {{.angleDeg = 90, .insideRadius = 3}});
+    const job::Job job = test::bar({400, 300}, {{.angleDeg = 90, .insideRadius = 3}});
     const part::Part part = part::solve(job, test::hotRolled());
     const auto pages = rasterised(job, QPageSize::A4);
     const auto plan =
@@ -200,8 +200,8 @@ void TemplateTest::longBlankMeetsItselfAtTheSeams() {
 }
 
 void TemplateTest::oppositeHandHasItsOwnMirroredPage() {
-    part::Job job = test::bar({60, 60}, {{.angleDeg = 90, .insideRadius = 3}});
-    job.plates[0].holes = {{.id = "h1", .diameter = 6, .x = 20, .xFrom = part::Hole::XFrom::Start, .y = 7}};
+    job::Job job = test::bar({60, 60}, {{.angleDeg = 90, .insideRadius = 3}});
+    job.plates[0].holes = {{.id = "h1", .diameter = 6, .x = 20, .xFrom = job::Hole::XFrom::Start, .y = 7}};
     QCOMPARE(rasterised(job, QPageSize::A4).size(), size_t{1});
     job.oppositeHand = true;
     const auto pages = rasterised(job, QPageSize::A4);
@@ -218,11 +218,11 @@ void TemplateTest::oppositeHandHasItsOwnMirroredPage() {
 
 /// A countersink has its ring, dashed where it is on the back, and words; a thread has words.
 void TemplateTest::sunkHolesAreSaid() {
-    part::Job job = test::bar({80, 60}, {{.angleDeg = 90}}, 4, 40);
-    part::Hole face{.id = "h1", .diameter = 6, .x = 20, .xFrom = part::Hole::XFrom::Start};
-    face.countersink = part::Countersink{12, 90, false};
-    part::Hole tapped{.id = "h2", .diameter = 5, .x = 20, .xFrom = part::Hole::XFrom::End};
-    tapped.fastener = part::Fastener{.use = part::Fastener::Use::Tapped, .size = "M6"};
+    job::Job job = test::bar({80, 60}, {{.angleDeg = 90}}, 4, 40);
+    job::Hole face{.id = "h1", .diameter = 6, .x = 20, .xFrom = job::Hole::XFrom::Start};
+    face.countersink = job::Countersink{12, 90, false};
+    job::Hole tapped{.id = "h2", .diameter = 5, .x = 20, .xFrom = job::Hole::XFrom::End};
+    tapped.fastener = job::Fastener{.use = job::Fastener::Use::Tapped, .size = "M6"};
     job.plates[0].holes = {face};
     job.plates[1].holes = {tapped};
     const part::Part part = part::solve(job, test::hotRolled());

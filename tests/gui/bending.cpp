@@ -1,19 +1,19 @@
 // The Bending stage in the real window: the plan comes by itself, steps are gone through by keyboard and
 // mouse, an order or a tool is settled and freed again, and where nothing works a button mends it.
 #include "app/bending/bending_stage.h"
-#include "app/cells/sheet.h"
+#include "app/widgets/cell_panel.h"
 #include "gui/support.h"
 
 #include <QSlider>
 
 using namespace goodfold;
-using part::Element;
+using job::Element;
 
 namespace {
 
 struct Bending : test::Window {
     explicit Bending(const QString& file) : test::Window(file) { enter(); }
-    explicit Bending(const part::Job& job) {
+    explicit Bending(const job::Job& job) {
         document().replace(job);
         enter();
     }
@@ -26,7 +26,7 @@ struct Bending : test::Window {
     void wait() {
         QVERIFY(QTest::qWaitFor([this] { return !operator->()->isPlanning(); }, 600000));
     }
-    app::Sheet* sheet() const { return stage->findChild<app::Sheet*>(); }
+    app::CellPanel* sheet() const { return stage->findChild<app::CellPanel*>(); }
     bool offers(const QString& name) const { return sheet()->placeOf(name) >= 0; }
     void press(const QString& name) {
         const int place = sheet()->placeOf(name);
@@ -39,13 +39,13 @@ struct Bending : test::Window {
     app::BendingStage* stage = nullptr;
 };
 
-part::Job steel(double thickness, double width, const std::vector<double>& legs) {
-    part::Job job = part::emptyBar(quantity::Unit::Millimetre);
+job::Job steel(double thickness, double width, const std::vector<double>& legs) {
+    job::Job job = edit::emptyBar(quantity::Unit::Millimetre);
     job.thickness = thickness;
     job.stock.width = width;
     job.plates[0].length = legs[0];
     for (size_t i = 1; i < legs.size(); ++i)
-        job = part::withBendAtEnd(job, job.plates.back().id, {}, legs[i])->job;
+        job = edit::withBendAtEnd(job, job.plates.back().id, {}, legs[i])->job;
     return job;
 }
 
@@ -113,7 +113,7 @@ void BendingTest::swingFollowsTheSlider() {
 void BendingTest::editPlansAnew() {
     Bending window(steel(3, 30, {60, 50}));
     QCOMPARE(window.stage->stepCount(), 1);
-    window.document().edit("bend", part::withBendAtEnd(window.job(), "B", {}, 40)->job);
+    window.document().edit("bend", edit::withBendAtEnd(window.job(), "B", {}, 40)->job);
     QVERIFY(window->isPlanning());
     window.wait();
     QCOMPARE(window.stage->stepCount(), 2);
@@ -142,7 +142,7 @@ void BendingTest::stripsAreColouredInTheirOrder() {
     std::sort(sorted.begin(), sorted.end());
     QVERIFY(sorted == (std::vector<int>{0, 1, 2, 3, 4, 5, 6, 7}));
     QVERIFY(order != sorted); // its tabs come first
-    QVERIFY(!window.document().change("length", [](part::Job& job) { job.plates[0].length += 1; }));
+    QVERIFY(!window.document().change("length", [](job::Job& job) { job.plates[0].length += 1; }));
     for (size_t i = 0; i < order.size(); ++i)
         QCOMPARE(window.document().part().bends[i].order, order[i]);
 }
@@ -222,19 +222,19 @@ void BendingTest::whatIsInTheWayIsSaidAndMended() {
 
 /// While the search runs the window answers, and can stop it.
 void BendingTest::manyBendsDoNotBlockTheWindow() {
-    part::Job job = steel(2, 25, {60, 60, 60, 60, 60, 60, 60, 60, 60, 60, 60, 60, 60, 60});
+    job::Job job = steel(2, 25, {60, 60, 60, 60, 60, 60, 60, 60, 60, 60, 60, 60, 60, 60});
     for (size_t i = 0; i < job.bends.size(); ++i) {
         job.bends[i].angleDeg = i % 3 ? 45 : 60;
-        job.bends[i].turn = i % 2 ? part::Turn::Up : part::Turn::Down;
+        job.bends[i].turn = i % 2 ? job::Turn::Up : job::Turn::Down;
     }
     test::Window window;
     window.document().replace(job);
     window->showStage(app::MainWindow::Stage::Bending);
     auto* stage = window->findChild<app::BendingStage*>();
     QVERIFY(window->isPlanning());
-    QVERIFY(window.document().change("length", [](part::Job& changed) { changed.plates[0].length = 61; }) ==
+    QVERIFY(window.document().change("length", [](job::Job& changed) { changed.plates[0].length = 61; }) ==
             std::nullopt);
-    auto* sheet = stage->findChild<app::Sheet*>();
+    auto* sheet = stage->findChild<app::CellPanel*>();
     if (const int stop = sheet->placeOf("Stop looking for the order"); stop >= 0) {
         sheet->go(stop);
         sheet->open();
@@ -264,8 +264,8 @@ void BendingTest::eachToolsReasonIsShown() {
 
 /// Until there is a new plan the old one stands, and what it speaks of may be gone from the document.
 void BendingTest::oldPlanIsReadWithItsOwnJob() {
-    part::Job bar = steel(3, 30, {60, 70, 50});
-    bar.plates[2].ends[part::Edge::End].extra = 40;
+    job::Job bar = steel(3, 30, {60, 70, 50});
+    bar.plates[2].ends[job::Edge::End].extra = 40;
     const Bending window(bar);
     const QString before = window.stage->says();
     QVERIFY2(before.contains("Trim leg C") || window.stage->stepCount() == 2, qPrintable(before));

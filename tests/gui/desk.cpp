@@ -1,9 +1,9 @@
 // The window among others: several jobs, recent files, revert, recovery, first page, paper, clipboard, text
 // size, readers for the blind.
-#include "app/choices.h"
-#include "app/printing.h"
-#include "app/recovery.h"
-#include "app/start_page.h"
+#include "app/window/choices.h"
+#include "app/window/printing.h"
+#include "app/base/recovery.h"
+#include "app/window/start_page.h"
 #include "gui/support.h"
 
 #include <QAccessible>
@@ -11,7 +11,7 @@
 #include <QPrintPreviewWidget>
 
 using namespace goodfold;
-using part::Element;
+using job::Element;
 
 namespace {
 
@@ -61,7 +61,7 @@ void DeskTest::severalJobsAreOpenAtOnce() {
     app::MainWindow* other = windows()[0] == window.operator->() ? windows()[1] : windows()[0];
     QCOMPARE(other->document().job().title, std::string("Fan standoff"));
     QCOMPARE(window.job().title, std::string("Vent stay")); // untouched by it
-    other->document().change("length", [](part::Job& job) { job.plates[0].length = 50; });
+    other->document().change("length", [](job::Job& job) { job.plates[0].length = 50; });
     QVERIFY(!window->isWindowModified());
     delete other;
     // An empty bar nobody has touched gives its place.
@@ -199,7 +199,7 @@ void DeskTest::printedTemplateIsFullSize() {
     // The printer's own way to paper, to a file in place of a device.
     QTemporaryDir folder;
     const QString pdf = folder.filePath("template.pdf");
-    const part::Job job = test::Window(test::demo("tray-clip.gfold")).job();
+    const job::Job job = test::Window(test::demo("tray-clip.gfold")).job();
     const auto printer = app::fullSizePrinter(job);
     printer->setOutputFileName(pdf);
     printer->setPageSize(QPageSize(QPageSize::A4));
@@ -295,7 +295,7 @@ void DeskTest::largeTextStillFits() {
     app::applyChosenLook();
     {
         test::Window window(file);
-        for (auto* sheet : window->findChildren<app::Sheet*>()) {
+        for (auto* sheet : window->findChildren<app::CellPanel*>()) {
             if (!sheet->isVisible()) continue;
             for (const auto& place : sheet->places())
                 QVERIFY2(sheet->rect().contains(place.box), qPrintable(sheet->cellAt(place).name));
@@ -312,7 +312,7 @@ void DeskTest::largeTextStillFits() {
 
 void DeskTest::readersHearEveryCell() {
     test::Window window(test::demo("lamp-hanger.gfold"));
-    app::Sheet* rungs = window->ladder()->rungs();
+    app::CellPanel* rungs = window->ladder()->rungs();
     QAccessibleInterface* reader = QAccessible::queryAccessibleInterface(rungs);
     QVERIFY(reader);
     QCOMPARE(reader->childCount(), static_cast<int>(rungs->places().size()));
@@ -349,7 +349,7 @@ namespace {
 /// What the killed process does: it edits, says so, and stays.
 int editAndStay(const QString& path) {
     test::Window window(path);
-    window.document().change("length", [](part::Job& job) { job.plates[1].length = 88; });
+    window.document().change("length", [](job::Job& job) { job.plates[1].length = 88; });
     std::puts("edited");
     std::fflush(stdout);
     return QApplication::exec();

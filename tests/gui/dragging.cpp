@@ -3,8 +3,8 @@
 #include "gui/support.h"
 
 using namespace goodfold;
-using part::Element;
-using part::Grip;
+using job::Element;
+using edit::Grip;
 
 namespace {
 
@@ -89,7 +89,7 @@ void DraggingTest::holeOnThePictureSnapsBothWays() {
     press(picture, from);
     moveTo(picture, from + QPointF(25, 4));
     release(picture, from + QPointF(25, 4));
-    const part::Hole& hole = *window.job().findHole("h1");
+    const job::Hole& hole = *window.job().findHole("h1");
     QVERIFY(hole.x != 16 && isSnapped(hole.x, 0.1));
     QVERIFY(hole.y != 0 && isSnapped(hole.y, 0.1));
     const QPointF now = picture->gripPoint({Grip::Kind::Hole, "h1"});
@@ -124,7 +124,7 @@ void DraggingTest::endOnTheRibbon() {
 
 void DraggingTest::dragIsOneStep() {
     test::Window window(test::demo("vent-stay.gfold"));
-    const part::Job before = window.job();
+    const job::Job before = window.job();
     app::RibbonView* ribbon = ribbonOf(window);
     for (int round = 0; round < 2; ++round) {
         const QPointF from = ribbon->onScreen(window.document().part().holes[0].centreInFlat);
@@ -192,7 +192,7 @@ void DraggingTest::acrossIsDraggedAcross() {
     moveTo(ribbon, from + QPointF(5 * pixels, 0));
     release(ribbon, from + QPointF(5 * pixels, 0));
     QVERIFY(std::abs(window.job().plates[1].length - 43) < 0.11); // the opening grew as the leg did
-    QVERIFY(window.job().plates[1].measure == part::Plate::Measure::Opening);
+    QVERIFY(window.job().plates[1].measure == job::Plate::Measure::Opening);
 }
 
 void DraggingTest::clickIsNoDrag() {

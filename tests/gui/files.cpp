@@ -108,7 +108,7 @@ void FilesTest::brokenFileLeavesEverythingAsItWas() {
     const QString path = folder.filePath("broken.gfold");
     write(path, contents(test::demo("vent-stay.gfold")).replace("\"length\": 74.0", "\"length\": -74.0"));
     test::Window window(test::demo("fan-standoff.gfold"));
-    const part::Job before = window.job();
+    const job::Job before = window.job();
     const auto wrong = window->openFile(path);
     QVERIFY(wrong);
     QVERIFY2(wrong->contains("broken.gfold") && wrong->contains("plates[1].length"), qPrintable(*wrong));

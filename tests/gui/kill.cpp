@@ -1,5 +1,5 @@
 // A thousand kills in the middle of saving: the file is the old one or the new one, whole.
-#include "app/job_store.h"
+#include "app/base/job_store.h"
 #include "core/support.h"
 
 #include <csignal>
@@ -13,10 +13,10 @@ namespace {
 constexpr int kKills = 1000;
 
 /// Two jobs of different size, so that a mixture of both could be told from either.
-std::vector<part::Job> twoJobs() {
-    part::Job small = test::bar({60, 40}, {{.insideRadius = 3.0}});
-    part::Job large = test::bar(std::vector<double>(20, 50), std::vector<part::Bend>(19));
-    for (part::Plate& plate : large.plates)
+std::vector<job::Job> twoJobs() {
+    job::Job small = test::bar({60, 40}, {{.insideRadius = 3.0}});
+    job::Job large = test::bar(std::vector<double>(20, 50), std::vector<job::Bend>(19));
+    for (job::Plate& plate : large.plates)
         for (int i = 0; i < 20; ++i)
             plate.holes.push_back({.id = plate.id + std::to_string(i), .diameter = 2, .x = 5.0 + i});
     large.plates[0].holes.clear();
@@ -34,7 +34,7 @@ private slots:
 void KillTest::killedWhileSaving() {
     QTemporaryDir folder;
     const QString path = folder.filePath("vent-stay.gfold");
-    const std::vector<part::Job> jobs = twoJobs();
+    const std::vector<job::Job> jobs = twoJobs();
     QVERIFY(!app::saveJob(path, jobs[0]));
     // However fast the machine is just now, a kill falls somewhere within three saves.
     QElapsedTimer clock;

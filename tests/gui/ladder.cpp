@@ -2,7 +2,7 @@
 #include "gui/support.h"
 
 using namespace goodfold;
-using part::Element;
+using job::Element;
 
 class LadderTest : public QObject {
     Q_OBJECT
@@ -33,12 +33,12 @@ void LadderTest::keyboardAloneBuildsAZBracketWithTwoHoles() {
         QTest::keyClicks(QApplication::focusWidget(), line);
         QTest::keyClick(QApplication::focusWidget(), Qt::Key_Return);
     }
-    const part::Job& job = window.job();
+    const job::Job& job = window.job();
     QCOMPARE(job.plates.size(), size_t{3});
     QCOMPARE(job.plates[0].length, 40.0);
     QCOMPARE(job.plates[1].length, 60.0);
     QCOMPARE(job.plates[2].length, 25.0);
-    QVERIFY(job.bends[0].turn == part::Turn::Down && job.bends[1].turn == part::Turn::Up);
+    QVERIFY(job.bends[0].turn == job::Turn::Down && job.bends[1].turn == job::Turn::Up);
     QCOMPARE(job.plates[0].holes.size() + job.plates[2].holes.size(), size_t{2});
     for (const Element& element : app::ladderOrder(job))
         QVERIFY(window->ladder()->rungs()->shows(element));
@@ -53,7 +53,7 @@ void LadderTest::rungsFitTheirColumn_data() {
 void LadderTest::rungsFitTheirColumn() {
     QFETCH(QString, file);
     test::Window window(file);
-    app::Sheet* rungs = window->ladder()->rungs();
+    app::CellPanel* rungs = window->ladder()->rungs();
     const auto* scroll = window->ladder()->findChild<QScrollArea*>();
     QVERIFY(rungs->width() <= scroll->viewport()->width());
     for (const auto& place : rungs->places())
@@ -105,7 +105,7 @@ void LadderTest::figuresAreEditedInPlace() {
     QCOMPARE(window.job().findHole("h1")->x, 20.0);
     QCOMPARE(window.job().findHole("h1")->y, 3.0);
     window.click("Turn of bend 2");
-    QVERIFY(window.job().bends[1].turn == part::Turn::Up);
+    QVERIFY(window.job().bends[1].turn == job::Turn::Up);
     QVERIFY(window.document().selected() == Element::bend("2"));
 }
 
@@ -125,13 +125,13 @@ void LadderTest::holeCanBeMeasuredFromElsewhere() {
     test::Window window(test::demo("vent-stay.gfold"));
     const Vec2 before = window.document().part().holes[1].centreInFlat;
     window.choose("Where the distance along counts from of hole h2", "from inside");
-    QVERIFY(window.job().findHole("h2")->xFrom == part::Hole::XFrom::Inside);
+    QVERIFY(window.job().findHole("h2")->xFrom == job::Hole::XFrom::Inside);
     QVERIFY((window.document().part().holes[1].centreInFlat - before).norm() < 1e-9);
 }
 
 void LadderTest::undoAndRedoEveryStep() {
     test::Window window;
-    std::vector<part::Job> states{window.job()};
+    std::vector<job::Job> states{window.job()};
     for (const char* line : {"40", "h 12", "b 90 away", "60", "b 30", "25", "h 8"}) {
         window.type(line);
         states.push_back(window.job());
@@ -203,7 +203,7 @@ void LadderTest::tabGoesThroughTheFiguresInReadingOrder() {
                                "Where the length begins of leg B",
                                "Where the length ends of leg B",
                                "Kind of hole h3"};
-    app::Sheet* rungs = window->ladder()->rungs();
+    app::CellPanel* rungs = window->ladder()->rungs();
     rungs->go(0);
     for (const QString& name : expected) {
         QCOMPARE(rungs->cellAt(rungs->places()[static_cast<size_t>(rungs->current())]).name, name);
@@ -274,14 +274,14 @@ void LadderTest::linksAddBendAndHole() {
 
 void LadderTest::veryManyHolesShowOnlyThoseOfTheLegInHand() {
     test::Window window(test::demo("vent-stay.gfold"));
-    window.document().change("holes", [](part::Job& job) {
+    window.document().change("holes", [](job::Job& job) {
         for (const size_t plate : {0, 2})
             for (int i = 0; i < 60; ++i)
                 job.plates[plate].holes.push_back(
                     {.id = "x" + std::to_string(plate) + "-" + std::to_string(i),
                      .diameter = 1,
                      .x = 0.5 * i,
-                     .xFrom = plate == 0 ? part::Hole::XFrom::Start : part::Hole::XFrom::End});
+                     .xFrom = plate == 0 ? job::Hole::XFrom::Start : job::Hole::XFrom::End});
     });
     const auto rung = [&](const char* id) { return window->ladder()->rungs()->shows(Element::hole(id)); };
     window.document().select(Element::plate("A"));

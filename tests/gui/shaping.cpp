@@ -3,8 +3,8 @@
 #include "part/mark.h"
 
 using namespace goodfold;
-using part::Element;
-using part::Plate;
+using job::Element;
+using job::Plate;
 
 namespace {
 
@@ -42,11 +42,11 @@ void ShapingTest::keyboardBuildsAHangerWithJoggleAndSlot() {
         QTest::keyClick(QApplication::focusWidget(), Qt::Key_Return);
         QVERIFY2(window.notice().isEmpty(), qPrintable(window.notice()));
     }
-    const part::Job& job = window.job();
+    const job::Job& job = window.job();
     QCOMPARE(job.plates.size(), size_t{4});
-    QVERIFY(job.plates[0].holes[0].kind == part::Hole::Kind::Slot);
-    QVERIFY((job.plates[2].joggle == part::Joggle{8, 22}));
-    QVERIFY((job.plates[3].ends.at(part::Edge::End) == part::BarEnd{0, true, 60}));
+    QVERIFY(job.plates[0].holes[0].kind == job::Hole::Kind::Slot);
+    QVERIFY((job.plates[2].joggle == job::Joggle{8, 22}));
+    QVERIFY((job.plates[3].ends.at(job::Edge::End) == job::BarEnd{0, true, 60}));
 }
 
 void ShapingTest::aLegIsMeasuredAcross() {
@@ -93,10 +93,10 @@ void ShapingTest::endsAndCornersAreShaped() {
     window.document().select(Element::plate("C"));
     window.choose("Shape of the end of leg C", "rounded");
     window.fill("Radius of the corners at the end of leg C", "8");
-    QCOMPARE(window.job().plates[2].corners.at(part::Corner::EndLeft).size, 8.0);
+    QCOMPARE(window.job().plates[2].corners.at(job::Corner::EndLeft).size, 8.0);
     window.choose("Shape of the end of leg C", "full round");
     QVERIFY(window.job().plates[2].corners.empty());
-    QVERIFY(window.job().plates[2].ends.at(part::Edge::End).fullRound);
+    QVERIFY(window.job().plates[2].ends.at(job::Edge::End).fullRound);
     window.choose("Shape of the end of leg C", "chamfered");
     window.fill("Angle of the end of leg C", "15");
     const double blank = partOf(window).blank.length;
@@ -127,7 +127,7 @@ void ShapingTest::joggleIsOneThing() {
     QCOMPARE(window.job().plates.size(), size_t{5});
     window.fill("Offset of leg D", "9");
     window.fill("Length of the joggle of leg D", "30");
-    QVERIFY((window.job().plates[3].joggle == part::Joggle{9, 30}));
+    QVERIFY((window.job().plates[3].joggle == job::Joggle{9, 30}));
     QVERIFY(!window.find("Angle of bend 3")); // it follows from the joggle
     window.click("Turn of bend 4");
     QVERIFY(window.job().bends[2].turn != window.job().bends[3].turn);
@@ -217,8 +217,8 @@ void ShapingTest::newFindingsOfferTheirRemedies() {
         QVERIFY(check::hasStop(window.document().findings()));
         return;
     }
-    const part::Job before = window.job();
-    app::Sheet* cards = window->findChild<app::FindingsView*>()->cards();
+    const job::Job before = window.job();
+    app::CellPanel* cards = window->findChild<app::FindingsView*>()->cards();
     QString name;
     for (const auto& place : cards->places())
         if (cards->cellAt(place).name.startsWith(remedy)) name = cards->cellAt(place).name;
@@ -238,7 +238,7 @@ void ShapingTest::datumEndIsTheUsers() {
     window.choose("Datum end", "the right end");
     QCOMPARE(table->item(0, 0)->text(), QString("9.0")); // h2, from its own end
     QCOMPARE(table->item(table->rowCount() - 1, 0)->text(), QString("176.0"));
-    QVERIFY(window.job().datum == part::Edge::End);
+    QVERIFY(window.job().datum == job::Edge::End);
     QCOMPARE(table->item(1, 3)->text(), QString("back")); // bend 2 goes away from you
 }
 
@@ -246,7 +246,7 @@ void ShapingTest::cutAtAnotherLengthTellsEachLeg() {
     test::Window window(test::demo("vent-stay.gfold"));
     window->actions().blank->trigger();
     window.fill("Length it was cut to", "172");
-    app::Sheet* sheet = window.cell("Length it was cut to").sheet;
+    app::CellPanel* sheet = window.cell("Length it was cut to").sheet;
     QVERIFY2(sheet->text().contains("4.0 short"), qPrintable(sheet->text()));
     QVERIFY(sheet->text().contains("All holes still line up"));
     QVERIFY(sheet->text().contains("from where they should"));

@@ -1,11 +1,11 @@
 // What is cut in sheet, in the real window: shapes, patterns, outlines by points, places in the formed part,
 // and what goes through them.
-#include "app/shop_book.h"
+#include "app/base/hardware_book.h"
 #include "gui/sheet_support.h"
 
 using namespace goodfold;
-using part::Element;
-using part::Grip;
+using job::Element;
+using edit::Grip;
 using test::drag;
 using test::onPicture;
 using test::SheetWindow;
@@ -28,14 +28,14 @@ void SheetHolesTest::shapesArePickedAtTheLadder() {
     window.choose("Kind of hole h1", "arc slot");
     window.fill("Radius of hole h1", "25");
     window.fill("Swing of hole h1", "90");
-    const part::Hole& hole = *window.job().findHole("h1");
-    QVERIFY(hole.kind == part::Hole::Kind::ArcSlot);
+    const job::Hole& hole = *window.job().findHole("h1");
+    QVERIFY(hole.kind == job::Hole::Kind::ArcSlot);
     QCOMPARE(hole.radius, 25.0);
     QCOMPARE(hole.swingDeg, 90.0);
     window.fill("Radius of hole h1", "2"); // through its own pivot
     QVERIFY(window.notice().endsWith('.'));
     window.choose("Kind of hole h1", "rectangle");
-    QVERIFY(window.job().findHole("h1")->kind == part::Hole::Kind::Rectangle);
+    QVERIFY(window.job().findHole("h1")->kind == job::Hole::Kind::Rectangle);
 }
 
 void SheetHolesTest::patternIsDraggedAndTypedOnThePicture() {
@@ -70,18 +70,18 @@ void SheetHolesTest::outlineIsDrawnByPoints() {
     window.document().select(Element::plate("A"));
     window.choose("Shape an edge of leg A", "end");
     window->picture()->lookFrom(app::PictureView::From::Face);
-    QVERIFY(window.job().plates[0].edges.count(part::Edge::End));
-    drag(window->picture(), window->picture()->gripPoint({Grip::Kind::EdgeStretch, "A", part::Edge::End, 0}),
+    QVERIFY(window.job().plates[0].edges.count(job::Edge::End));
+    drag(window->picture(), window->picture()->gripPoint({Grip::Kind::EdgeStretch, "A", job::Edge::End, 0}),
          10 * onPicture(window, 0, Vec2(1, 0)));
-    const auto points = [&] { return window.job().plates[0].edges.at(part::Edge::End).points; };
+    const auto points = [&] { return window.job().plates[0].edges.at(job::Edge::End).points; };
     QCOMPARE(points().size(), size_t{1});
     QVERIFY(points()[0].at.y() > 8);
     // That point goes on being one, and the next comes out of the stretch after it.
-    drag(window->picture(), window->picture()->gripPoint({Grip::Kind::EdgePoint, "A", part::Edge::End, 0}),
+    drag(window->picture(), window->picture()->gripPoint({Grip::Kind::EdgePoint, "A", job::Edge::End, 0}),
          -40 * onPicture(window, 0, Vec2(1, 0)));
     QCOMPARE(points().size(), size_t{1});
     QVERIFY(points()[0].at.y() < 0);
-    drag(window->picture(), window->picture()->gripPoint({Grip::Kind::EdgeStretch, "A", part::Edge::End, 1}),
+    drag(window->picture(), window->picture()->gripPoint({Grip::Kind::EdgeStretch, "A", job::Edge::End, 1}),
          5 * onPicture(window, 0, Vec2(1, 0)));
     QCOMPARE(points().size(), size_t{2});
     window.document().undoStack().undo();
@@ -96,7 +96,7 @@ void SheetHolesTest::holeIsPlacedInTheFormedPart() {
     QVERIFY(carrier != other);
     window.choose("Where the distance along counts from of hole h2", "from h1, on its axis");
     const auto& hole = *window.job().findHole("h2");
-    QVERIFY(hole.formed && hole.formed->kind == part::FormedPlace::Kind::Axis && hole.formed->of == "h1");
+    QVERIFY(hole.formed && hole.formed->kind == job::FormedPlace::Kind::Axis && hole.formed->of == "h1");
     window.choose("Where the distance along counts from of hole h2", "from h1, straight across");
     const double distance = window.job().findHole("h2")->formed->distance;
     const auto& part = window.document().part();
@@ -115,7 +115,7 @@ void SheetHolesTest::fastenerSetsTheHoleAndItsLength() {
     window.choose("Size of hole h1", "M8");
     QCOMPARE(window.job().findHole("h1")->diameter, 9.0);
     window.fill("Clamped layers of hole h1", "4");
-    QVERIFY(window.named<app::Sheet>("Ladder: legs, bends and holes")->grab().toImage().height() > 0);
+    QVERIFY(window.named<app::CellPanel>("Ladder: legs, bends and holes")->grab().toImage().height() > 0);
     window.choose("What it is for of hole h1", "rivet nut");
     QCOMPARE(window.job().findHole("h1")->diameter, 11.0);
     window.choose("What it is for of hole h1", "any hole");

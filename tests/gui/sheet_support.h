@@ -2,14 +2,14 @@
 #pragma once
 
 #include "gui/support.h"
-#include "part/edit_sheet.h"
+#include "edit/edit_sheet.h"
 
 namespace goodfold::test {
 
 /// A window with an empty sheet in it.
 struct SheetWindow : Window {
     SheetWindow() {
-        document().replace(part::emptySheet(quantity::Unit::Millimetre));
+        document().replace(edit::emptySheet(quantity::Unit::Millimetre));
         operator->()->picture()->fit();
     }
 };

@@ -1,16 +1,16 @@
 // Sheet in the real window: flanges on any free edge, widths and offsets dragged, corners, the question a new
 // job begins with, and a bar made from sheet.
-#include "app/blank_stage.h"
-#include "app/new_job.h"
-#include "app/shop_book.h"
-#include "app/start_page.h"
+#include "app/blank/blank_stage.h"
+#include "app/window/new_job.h"
+#include "app/base/hardware_book.h"
+#include "app/window/start_page.h"
 #include "draw/running_dimensions.h"
 #include "gui/sheet_support.h"
 #include "part/flat_overlap.h"
 
 using namespace goodfold;
-using part::Element;
-using part::Grip;
+using job::Element;
+using edit::Grip;
 using test::drag;
 using test::onPicture;
 using test::SheetWindow;
@@ -37,28 +37,28 @@ private slots:
 void SheetworkTest::plusStandsOnEveryFreeEdge() {
     SheetWindow window;
     // A click beside each of the four edges, where its plus stands.
-    for (const part::Edge edge : {part::Edge::Right, part::Edge::End, part::Edge::Left, part::Edge::Start}) {
+    for (const job::Edge edge : {job::Edge::Right, job::Edge::End, job::Edge::Left, job::Edge::Start}) {
         const auto at = window->picture()->plusPoint("A", edge);
         QVERIFY2(at, qPrintable(QString::number(int(edge))));
         QTest::mouseClick(window->picture(), Qt::LeftButton, {}, at->toPoint());
-        const part::Bend* bend = window.job().bendAt("A", edge);
+        const job::Bend* bend = window.job().bendAt("A", edge);
         QVERIFY(bend);
         QVERIFY(window.document().selected() == Element::plate(bend->to));
         QVERIFY(!window.job().findPlate(bend->to)->width); // the whole edge
     }
-    QVERIFY(!window->picture()->plusPoint("A", part::Edge::End));
-    QVERIFY(window->picture()->plusPoint("B", part::Edge::End)); // to any depth
+    QVERIFY(!window->picture()->plusPoint("A", job::Edge::End));
+    QVERIFY(window->picture()->plusPoint("B", job::Edge::End)); // to any depth
 }
 
 void SheetworkTest::plusFillsWhatAFlangeLeaves() {
     SheetWindow window;
     window.type("b 90 toward on left wide 30 at 10 long 20");
     QVERIFY2(window.notice().isEmpty(), qPrintable(window.notice()));
-    const auto at = window->picture()->plusPoint("A", part::Edge::Left);
+    const auto at = window->picture()->plusPoint("A", job::Edge::Left);
     QVERIFY(at);
     QTest::mouseClick(window->picture(), Qt::LeftButton, {}, at->toPoint());
-    const part::Bend& second = window.job().bends.back();
-    QVERIFY(second.edge == part::Edge::Left);
+    const job::Bend& second = window.job().bends.back();
+    QVERIFY(second.edge == job::Edge::Left);
     const auto findings = window.document().findings();
     QVERIFY(std::none_of(findings.begin(), findings.end(),
                          [](const auto& f) { return f.rule == "flange-off-edge"; }));
@@ -78,7 +78,7 @@ void SheetworkTest::keyboardBuildsATray() {
     QCOMPARE(window.document().part().holes.size(), size_t{6});
     for (const char* line :
          {"b 90 on top", "hem", "strap", "row 0 by 5", "row x", "h 12 for m7", "strap -3"}) {
-        const part::Job before = window.job();
+        const job::Job before = window.job();
         window.type(line);
         QVERIFY2(window.notice().endsWith('.'), line);
         QVERIFY(window.job() == before);
@@ -144,8 +144,8 @@ void SheetworkTest::paletteIsWords() {
         QVERIFY2(window.notice().isEmpty(), qPrintable(window.notice()));
     }
     QCOMPARE(window.job().plates.size(), size_t{2});
-    std::set<part::Hole::Kind> kinds;
-    for (const part::Hole& hole : window.job().plates[0].holes)
+    std::set<job::Hole::Kind> kinds;
+    for (const job::Hole& hole : window.job().plates[0].holes)
         kinds.insert(hole.kind);
     QCOMPARE(kinds.size(), size_t{7});
     window.document().select(Element::plate("B"));
@@ -168,7 +168,7 @@ void SheetworkTest::cornersMeetAsChosen() {
     window.document().select(Element::plate("A"));
     window.choose(corner, "lapped over"); // the same tab, on the other side
     QCOMPARE(window.job().plates.size(), size_t{4});
-    QVERIFY(window.job().plates[0].meets.at(part::Corner::EndLeft).tabOutside);
+    QVERIFY(window.job().plates[0].cornerJoints.at(job::Corner::EndLeft).tabOutside);
 }
 
 void SheetworkTest::reliefsAreChosenAndTyped() {
@@ -190,7 +190,7 @@ void SheetworkTest::overlapIsSplitIntoTwoWindows() {
     QVERIFY(!part::flatOverlaps(window.document().part()).empty());
     const size_t before = QApplication::topLevelWidgets().size();
     QString name;
-    for (auto* sheet : window->findChildren<app::Sheet*>())
+    for (auto* sheet : window->findChildren<app::CellPanel*>())
         for (const auto& place : sheet->places())
             if (sheet->cellAt(place).name.contains("as a part of its own")) name = sheet->cellAt(place).name;
     QVERIFY(!name.isEmpty());
@@ -220,7 +220,7 @@ void SheetworkTest::edgeIsShapedByPoints() {
     window.click("Remove point 1 of the end edge of leg A");
     QVERIFY(std::abs(window.document().part().blank.area - 6000) < 1e-6);
     window.choose("Cut a corner of leg A", "end left");
-    QVERIFY(window.job().plates[0].corners.count(part::Corner::EndLeft));
+    QVERIFY(window.job().plates[0].corners.count(job::Corner::EndLeft));
 }
 
 void SheetworkTest::newJobAsksBarOrSheetAndThickness() {
@@ -249,18 +249,18 @@ void SheetworkTest::newJobAsksBarOrSheetAndThickness() {
     QTest::keyClicks(thickness, "2");
     QTest::keyClick(thickness, Qt::Key_Return);
     QVERIFY(!window->showsStartPage());
-    QVERIFY(window.job().stock.form == part::StockForm::Sheet);
+    QVERIFY(window.job().stock.form == job::StockForm::Sheet);
     QCOMPARE(window.job().thickness, 2.0);
 }
 
 void SheetworkTest::barIsMadeFromSheet() {
     test::Window window(test::demo("tray-clip.gfold"));
-    const part::Job before = window.job();
+    const job::Job before = window.job();
     for (auto* button : window->findChildren<QPushButton*>())
         if (button->text().contains(" bar")) QTest::mouseClick(button, Qt::LeftButton);
     window.click("Make it from sheet");
     QVERIFY2(window.notice().isEmpty(), qPrintable(window.notice()));
-    QVERIFY(window.job().stock.form == part::StockForm::Sheet);
+    QVERIFY(window.job().stock.form == job::StockForm::Sheet);
     QCOMPARE(*window.job().root().width, before.stock.width);
     window.document().undoStack().undo();
     QVERIFY(window.job() == before);

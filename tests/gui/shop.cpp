@@ -2,7 +2,7 @@
 // plan is made with them.
 #include "app/bending/bending_stage.h"
 #include "app/shop/shop_stage.h"
-#include "app/shop/tool_book.h"
+#include "app/base/tool_book.h"
 #include "gui/support.h"
 #include "tool/dimensions.h"
 
@@ -180,7 +180,7 @@ void ShopTest::plansAreMadeWithTheShop() {
 
 void ShopTest::figuresAreReadInInches() {
     ShopWindow window;
-    QVERIFY(!window.document().change("unit", [](part::Job& job) { job.units = quantity::Unit::Inch; }));
+    QVERIFY(!window.document().change("unit", [](job::Job& job) { job.units = quantity::Unit::Inch; }));
     window.fill("jaw top down to the bench", "4 3/4");
     QVERIFY(std::abs(now("vise").bench.below - 4.75 * 25.4) < 1e-9);
     QVERIFY2(window.shown("jaw top down to the bench").startsWith("4"),

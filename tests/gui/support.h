@@ -1,18 +1,18 @@
 // What the window's tests share: a window on screen, its parts by what a person calls them.
 #pragma once
 
-#include "app/actions.h"
-#include "app/cells/ladder_cells.h"
-#include "app/cells/sheet.h"
-#include "app/findings_view.h"
-#include "app/job_store.h"
-#include "app/ladder.h"
-#include "app/main_window.h"
-#include "app/notice.h"
-#include "app/picture_view.h"
-#include "app/ribbon_view.h"
-#include "app/theme.h"
-#include "app/value_field.h"
+#include "app/window/actions.h"
+#include "app/bracket/ladder_cells.h"
+#include "app/widgets/cell_panel.h"
+#include "app/widgets/findings_view.h"
+#include "app/base/job_store.h"
+#include "app/bracket/ladder.h"
+#include "app/window/main_window.h"
+#include "app/widgets/notice.h"
+#include "app/bracket/picture_view.h"
+#include "app/bracket/ribbon_view.h"
+#include "app/widgets/theme.h"
+#include "app/widgets/value_field.h"
 #include "draw/type.h"
 
 #include <QtTest>
@@ -37,7 +37,7 @@ namespace goodfold::test {
 class Window {
 public:
     explicit Window(const QString& file = {})
-        : window(new app::MainWindow(part::emptyBar(quantity::Unit::Millimetre))) {
+        : window(new app::MainWindow(edit::emptyBar(quantity::Unit::Millimetre))) {
         if (!file.isEmpty())
             if (const auto wrong = window->openFile(file)) qFatal("%s", qPrintable(*wrong));
         window->show();
@@ -50,7 +50,7 @@ public:
 
     app::MainWindow* operator->() const { return window; }
     app::Document& document() const { return window->document(); }
-    const part::Job& job() const { return window->document().job(); }
+    const job::Job& job() const { return window->document().job(); }
 
     /// A widget by its accessible name.
     template <class Widget> Widget* named(const QString& name) const {
@@ -69,13 +69,13 @@ public:
 
     /// The visible sheet that has a cell of this name, and where on it.
     struct Found {
-        app::Sheet* sheet;
+        app::CellPanel* sheet;
         int place;
         const app::Cell& cell() const { return sheet->cellAt(sheet->places()[static_cast<size_t>(place)]); }
         QPoint middle() const { return sheet->places()[static_cast<size_t>(place)].box.center(); }
     };
     std::optional<Found> find(const QString& name) const {
-        for (auto* sheet : window->findChildren<app::Sheet*>())
+        for (auto* sheet : window->findChildren<app::CellPanel*>())
             if (const int place = sheet->placeOf(name); place >= 0 && sheet->isVisible())
                 return Found{sheet, place};
         return {};

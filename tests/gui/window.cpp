@@ -1,10 +1,10 @@
 // The window as a whole: one selection for all views, picture and slider, units, allowance, findings.
-#include "app/blank_stage.h"
-#include "app/headline.h"
+#include "app/blank/blank_stage.h"
+#include "app/window/headline.h"
 #include "gui/support.h"
 
 using namespace goodfold;
-using part::Element;
+using job::Element;
 
 namespace {
 
@@ -225,7 +225,7 @@ void WindowTest::allowanceRulesStandSideBySide() {
 
 void WindowTest::findingOffersItsRemedyAndUndoTakesItBack() {
     test::Window window(test::demo("vent-stay.gfold"));
-    const part::Job before = window.job();
+    const job::Job before = window.job();
     window.click("h2 is close to an edge: move h2 to 9.9");
     QCOMPARE(window.job().findHole("h2")->x, 9.9);
     for (const check::Finding& finding : window.document().findings())
@@ -265,7 +265,7 @@ void WindowTest::stockIsEdited() {
     QVERIFY2(window.notice().contains("from 0.01 to 100"), qPrintable(window.notice()));
     QCOMPARE(window.job().thickness, 4.0);
     window.choose("Lengths go to the", "inside of bends");
-    QVERIFY(window.job().dimensionTo == part::DimensionTo::Inside);
+    QVERIFY(window.job().dimensionTo == job::DimensionTo::Inside);
 }
 
 void WindowTest::blankStageShowsAllMarks() {
@@ -303,10 +303,10 @@ void WindowTest::blankStageShowsAllMarks() {
 void WindowTest::mirrorMakesTheOtherHand() {
     test::Window window(test::demo("vent-stay.gfold"));
     window->actions().mirror->trigger();
-    QVERIFY(window.job().hand == part::Hand::Right);
+    QVERIFY(window.job().hand == job::Hand::Right);
     QCOMPARE(window.job().bends[0].skewDeg, -12.0);
     window->actions().mirror->trigger();
-    QVERIFY(window.job().hand == part::Hand::Left);
+    QVERIFY(window.job().hand == job::Hand::Left);
     QCOMPARE(window.job().bends[0].skewDeg, 12.0);
 }
 

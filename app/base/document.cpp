@@ -1,0 +1,178 @@
+#include "app/base/document.h"
+
+#include "app/base/hardware_book.h"
+#include "part/mirror.h"
+
+#include <QUndoCommand>
+
+#include <algorithm>
+
+namespace goodfold::app {
+
+/// The job before and after: jobs are small, and a whole one can never be put back wrong.
+class EditCommand : public QUndoCommand {
+public:
+    EditCommand(Document& document, const QString& label, job::Job after, Element selectAfter,
+                QString mergeKey)
+        : QUndoCommand(label), document(document), before(document.job()), after(std::move(after)),
+          selectBefore(document.selected()), selectAfter(std::move(selectAfter)),
+          mergeKey(std::move(mergeKey)) {}
+
+    void undo() override { document.take(before, selectBefore); }
+    void redo() override { document.take(after, selectAfter); }
+    int id() const override { return mergeKey.isEmpty() ? -1 : 1; }
+
+    bool mergeWith(const QUndoCommand* next) override {
+        const auto* other = static_cast<const EditCommand*>(next); // id() tells them apart from all others
+        if (other->mergeKey != mergeKey) return false;
+        after = other->after;
+        selectAfter = other->selectAfter;
+        setObsolete(after == before);
+        return true;
+    }
+
+private:
+    Document& document;
+    job::Job before, after;
+    Element selectBefore, selectAfter;
+    QString mergeKey;
+};
+
+Document::Document(job::Job job, QObject* parent) : QObject(parent), currentJob(std::move(job)), undo(this) {
+    selection = Element::plate(currentJob.plates.front().id);
+    recompute();
+}
+
+const material::Material& Document::material() const {
+    // Kept by edit() and by whoever opens files: a document's job always names a material of the book.
+    return *material::standardMaterials().find(currentJob.material);
+}
+
+quantity::Reading Document::reading() const {
+    return currentJob.units == quantity::Unit::Inch ? inchReading : millimetreReading;
+}
+
+void Document::setReadings(const quantity::Reading& millimetres, const quantity::Reading& inches) {
+    millimetreReading = millimetres;
+    inchReading = inches;
+    recompute();
+    emit changed();
+}
+
+std::vector<Element> Document::lit() const {
+    std::vector<Element> all;
+    if (!selection.isNothing()) all.push_back(selection);
+    if (!hover.isNothing()) all.push_back(hover);
+    return all;
+}
+
+/// What is gone, as a plan or a finding made before the last edit may speak of, cannot be taken in hand.
+void Document::select(const Element& element) {
+    const Element wanted = has(element) ? element : Element{};
+    if (wanted == selection) return;
+    selection = wanted;
+    emit selectionChanged();
+}
+
+void Document::setHovered(const Element& element) {
+    const Element wanted = has(element) ? element : Element{};
+    if (wanted == hover) return;
+    hover = wanted;
+    emit selectionChanged();
+}
+
+std::optional<Error> Document::edit(const QString& label, job::Job job, const std::optional<Element>& wanted,
+                                    const QString& mergeKey) {
+    if (auto wrong = job::whatIsWrong(job)) return wrong;
+    if (!material::standardMaterials().find(job.material))
+        return Error{"\"" + job.material + "\" is not in the material book.", "material"};
+    if (job != currentJob)
+        undo.push(new EditCommand(*this, label, std::move(job), wanted.value_or(selection), mergeKey));
+    else if (wanted)
+        select(*wanted);
+    return {};
+}
+
+std::optional<Error> Document::change(const QString& label, const std::function<void(job::Job&)>& make) {
+    job::Job job = currentJob;
+    make(job);
+    return edit(label, std::move(job));
+}
+
+std::optional<Error> Document::apply(const QString& label, const Result<edit::Edited>& edited) {
+    if (!edited) return edited.error();
+    return edit(label, edited->job, edited->about);
+}
+
+std::optional<Error> Document::take(const check::Remedy& remedy, const Element& about) {
+    auto wrong = edit(QString::fromStdString(remedy.says), remedy.mended, about);
+    if (!wrong && remedy.other) emit secondPartMade(*remedy.other);
+    return wrong;
+}
+
+void Document::replace(job::Job job) {
+    undo.clear();
+    const Element first = Element::plate(job.plates.front().id);
+    take(job, first);
+}
+
+void Document::take(const job::Job& job, const Element& wanted) {
+    currentJob = job;
+    selection = has(wanted) ? wanted : Element{};
+    if (!has(hover)) hover = {};
+    recompute();
+    emit changed();
+}
+
+bool Document::has(const Element& element) const {
+    switch (element.kind) {
+    case Element::Kind::Plate:
+        return currentJob.findPlate(element.id);
+    case Element::Kind::Bend:
+        return currentJob.findBend(element.id);
+    case Element::Kind::Hole:
+        return currentJob.findHole(element.id);
+    case Element::Kind::Nothing:
+        return true;
+    }
+    return false;
+}
+
+part::Part Document::oppositePart() const {
+    part::Part opposite = part::solve(part::mirrored(currentJob, solvedPart), material());
+    for (size_t i = 0; i < opposite.bends.size(); ++i)
+        opposite.bends[i].order = solvedPart.bends[i].order;
+    return opposite;
+}
+
+void Document::takePlan(const std::vector<int>& order, const std::vector<check::Finding>& found) {
+    planned.clear();
+    for (const int bend : order)
+        planned.push_back(solvedPart.bends[static_cast<size_t>(bend)].id);
+    part::setOrder(solvedPart, order);
+    currentFindings = checkFindings;
+    currentFindings.insert(currentFindings.end(), found.begin(), found.end());
+    std::stable_sort(currentFindings.begin(), currentFindings.end(),
+                     [](const auto& a, const auto& b) { return a.severity < b.severity; });
+    emit planTaken();
+}
+
+/// Until there is another plan the last order stays, as long as it has the same bends.
+void Document::keepOrder() {
+    std::vector<int> order;
+    for (const std::string& id : planned)
+        order.push_back(solvedPart.bendIndex(id));
+    const bool isWhole =
+        order.size() == solvedPart.bends.size() && std::find(order.begin(), order.end(), -1) == order.end();
+    if (isWhole) part::setOrder(solvedPart, order);
+}
+
+void Document::recompute() {
+    solvedPart = part::solve(currentJob, material());
+    keepOrder();
+    foldedPart = part::fold(solvedPart);
+    checkFindings = check::check({currentJob, solvedPart, foldedPart, material(), reading(), shopBook()});
+    currentFindings = checkFindings;
+}
+
+} // namespace goodfold::app

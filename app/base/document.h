@@ -1,0 +1,88 @@
+// One open job: what the user decided, what core makes of it, and what is selected. Every change goes
+// through edit(), which can be undone.
+#pragma once
+
+#include "check/finding.h"
+#include "part/compare_rules.h"
+#include "edit/edit.h"
+#include "part/fold.h"
+
+#include <QObject>
+#include <QUndoStack>
+
+#include <functional>
+
+namespace goodfold::app {
+
+using job::Element;
+
+class Document : public QObject {
+    Q_OBJECT
+public:
+    explicit Document(job::Job job, QObject* parent = nullptr);
+
+    const job::Job& job() const { return currentJob; }
+    const part::Part& part() const { return solvedPart; }
+    /// The same of the opposite hand.
+    part::Part oppositePart() const;
+    const part::Folded& folded() const { return foldedPart; }
+    const material::Material& material() const;
+    /// The checks', and what the plan for this very job had to say once there is one.
+    const std::vector<check::Finding>& findings() const { return currentFindings; }
+    /// What a plan made of this job: the order, for numbers and colours, and what it found.
+    void takePlan(const std::vector<int>& order, const std::vector<check::Finding>& found);
+    std::vector<part::RuleOutcome> ruleOutcomes() const { return part::compareRules(currentJob, material()); }
+
+    /// How figures are read: the job's unit, and the user's choices for that unit.
+    quantity::Reading reading() const;
+    void setReadings(const quantity::Reading& millimetres, const quantity::Reading& inches);
+
+    const Element& selected() const { return selection; }
+    const Element& hovered() const { return hover; }
+    /// Selected and hovered, for painting.
+    std::vector<Element> lit() const;
+    /// Whether the job has it; nothing is always there.
+    bool has(const Element& element) const;
+    void select(const Element& element);
+    void setHovered(const Element& element);
+
+    QUndoStack& undoStack() { return undo; }
+    const QUndoStack& undoStack() const { return undo; }
+
+    /// Takes the job over as one step that `label` names, or says why it is none. A job equal to the present
+    /// one makes no step. Edits with the same `mergeKey` that follow one another become one step.
+    std::optional<Error> edit(const QString& label, job::Job job, const std::optional<Element>& select = {},
+                              const QString& mergeKey = {});
+    std::optional<Error> change(const QString& label, const std::function<void(job::Job&)>& make);
+    std::optional<Error> apply(const QString& label, const Result<edit::Edited>& edited);
+
+    /// Takes a remedy's way out. What it leaves as a second part is told by secondPartMade().
+    std::optional<Error> take(const check::Remedy& remedy, const Element& about);
+
+    /// Another job in this document's place, as after opening a file: nothing to undo.
+    void replace(job::Job job);
+
+signals:
+    void changed();                            // job, part, findings
+    void planTaken();                          // order and findings, later than the change itself
+    void selectionChanged();                   // selected or hovered
+    void secondPartMade(const job::Job& job); // an edit left a part of its own
+
+private:
+    friend class EditCommand;
+    void take(const job::Job& job, const Element& select);
+    void recompute();
+    void keepOrder();
+
+    job::Job currentJob;
+    part::Part solvedPart;
+    part::Folded foldedPart;
+    std::vector<check::Finding> checkFindings, currentFindings;
+    quantity::Reading millimetreReading = quantity::Reading::millimetres();
+    quantity::Reading inchReading = quantity::Reading::fractions();
+    std::vector<std::string> planned; // ids of the bends in the order last planned
+    Element selection, hover;
+    QUndoStack undo;
+};
+
+} // namespace goodfold::app

@@ -1,0 +1,24 @@
+// Job files on disk, and what is exported beside them. Errors come back as one sentence with file and place.
+#pragma once
+
+#include "files/job_file.h"
+
+#include <QByteArray>
+#include <QString>
+
+namespace goodfold::app {
+
+/// A job that this version can solve; `isNewer` where it must not be saved over.
+Result<files::ReadJob> openJob(const QString& path);
+
+/// Writes beside the file and renames over it, so that the old or the new one is there, whole.
+std::optional<Error> saveJob(const QString& path, const job::Job& job);
+std::optional<Error> saveBytes(const QString& path, const QByteArray& bytes);
+
+/// "file: place: reason", as the command line says it.
+QString inOneSentence(const QString& path, const Error& error);
+
+/// A title as a file name without ending: "Vent stay" is vent-stay; none is a bracket.
+QString fileNameFor(const std::string& title);
+
+} // namespace goodfold::app

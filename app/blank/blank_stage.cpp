@@ -1,0 +1,255 @@
+#include "app/blank/blank_stage.h"
+
+#include "app/widgets/cell_panel.h"
+#include "app/blank/mark_rows.h"
+#include "app/bracket/ribbon_view.h"
+#include "app/widgets/theme.h"
+#include "edit/cut_length.h"
+#include "part/mirror.h"
+
+#include <QAction>
+#include <QHBoxLayout>
+#include <QHeaderView>
+#include <QLabel>
+#include <QPainter>
+#include <QScrollArea>
+#include <QTableWidget>
+#include <QVBoxLayout>
+
+#include <algorithm>
+
+namespace goodfold::app {
+
+namespace {
+
+enum Column { Along, Left, What, Side, Across, Columns };
+
+Qt::Alignment alignmentOf(int column) {
+    return (column == What || column == Side ? Qt::AlignLeft : Qt::AlignRight) | Qt::AlignVCenter;
+}
+
+QTableWidget* makeTable(QWidget* parent) {
+    auto* table = new QTableWidget(0, Columns, parent);
+    table->setAccessibleName(BlankStage::tr("Marks from the datum end"));
+    table->setHorizontalHeaderLabels({BlankStage::tr("From datum"), BlankStage::tr("and"),
+                                      BlankStage::tr("Mark"), BlankStage::tr("On the"),
+                                      BlankStage::tr("From edge")});
+    table->horizontalHeaderItem(Left)->setToolTip(
+        BlankStage::tr("What rounding to your step leaves out; it is never "
+                       "carried on into the next mark"));
+    for (int column = 0; column < Columns; ++column)
+        table->horizontalHeaderItem(column)->setTextAlignment(alignmentOf(column));
+    table->verticalHeader()->hide();
+    table->setEditTriggers(QAbstractItemView::NoEditTriggers);
+    table->setSelectionBehavior(QAbstractItemView::SelectRows);
+    table->setSelectionMode(QAbstractItemView::SingleSelection);
+    table->setAlternatingRowColors(true);
+    table->setShowGrid(false);
+    table->setTabKeyNavigation(false);
+    table->horizontalHeader()->setSectionResizeMode(What, QHeaderView::Stretch);
+    table->setMinimumWidth(430);
+    return table;
+}
+
+} // namespace
+
+BlankStage::BlankStage(Document& document, const std::vector<QAction*>& exports, QWidget* parent)
+    : QWidget(parent), document(document), exports(exports), table(makeTable(this)) {
+    heading = new QLabel(this);
+    heading->setProperty("role", "heading");
+    blank = new RibbonView(document, 18, this);
+    beside = new CellPanel(
+        document, tr("Datum, cut length, and what to take along"),
+        [this](Document&) { return besideBlocks(); }, this);
+    connect(table, &QTableWidget::itemSelectionChanged, this, [this] {
+        const int row = table->currentRow();
+        if (row >= 0 && row < static_cast<int>(rowElements.size()) && table->hasFocus())
+            this->document.select(rowElements[static_cast<size_t>(row)]);
+    });
+    auto* below = new QHBoxLayout;
+    below->setSpacing(18);
+    below->addWidget(table, 1);
+    auto* side = scrolling(beside);
+    side->setFixedWidth(px(236));
+    below->addWidget(side);
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(18, 10, 18, 16);
+    layout->setSpacing(10);
+    layout->addWidget(heading);
+    layout->addWidget(blank, 2);
+    layout->addLayout(below, 3);
+    connect(&document, &Document::changed, this, &BlankStage::refresh);
+    connect(&document, &Document::selectionChanged, this, &BlankStage::showSelection);
+    refresh();
+}
+
+std::vector<Block> BlankStage::besideBlocks() {
+    Block datum;
+    datum.lines.push_back({words(tr("Marks are measured from"), Cell::Look::Faint),
+                           choice(tr("Datum end"), {tr("the left end"), tr("the right end")},
+                                  document.job().datum == job::Edge::End, [this](int index) {
+                                      return document.change(tr("datum end"), [&](job::Job& job) {
+                                          job.datum = index == 1 ? job::Edge::End : job::Edge::Start;
+                                      });
+                                  })});
+    datum.lines.push_back(
+        {wrapped(tr("Lines go on the side that comes inside the bend, so that no scratch lies where "
+                    "the metal stretches. Carry them round the edge with a square."),
+                 Cell::Look::Faint)});
+    if (document.job().oppositeHand) {
+        const auto hand = [&](bool opposite) {
+            return QString::fromStdString(part::handInWords(document.job().hand, opposite));
+        };
+        datum.lines.insert(datum.lines.begin(),
+                           {words(tr("Shown is the"), Cell::Look::Faint),
+                            choice(tr("Hand shown"), {hand(false), hand(true)}, showsTwin, [this](int index) {
+                                showsTwin = index == 1;
+                                blank->showOppositeHand(showsTwin);
+                                refresh();
+                                beside->refresh();
+                                return Cell::Answer();
+                            })});
+    }
+    std::vector<Block> blocks{datum};
+    if (document.job().stock.form == job::StockForm::Bar)
+        for (Block& block : cutBlocks())
+            blocks.push_back(std::move(block));
+    Block take;
+    take.gapAbove = 10;
+    take.lines = {{words(tr("Take it along"), Cell::Look::Heading)}, {}};
+    for (QAction* action : exports) {
+        const QString says = action->text().remove(QLatin1Char('&'));
+        Cell cell = press(
+            says, says,
+            [action] {
+                action->trigger();
+                return Cell::Answer();
+            },
+            Cell::Look::Button);
+        cell.tip = action->toolTip();
+        take.lines.back().push_back(cell);
+    }
+    blocks.push_back(std::move(take));
+    return blocks;
+}
+
+/// "I cut it at ...": what that does to each leg, the way that leaves the holes right first.
+std::vector<Block> BlankStage::cutBlocks() {
+    const double length = document.part().blank.length;
+    Block asked;
+    asked.gapAbove = 10;
+    asked.lines.push_back({words(tr("I cut it at"), Cell::Look::Strong),
+                           optionalCell(ValueField::Kind::Length, tr("Length it was cut to"), cutAt, length,
+                                       [this](std::optional<double> typed) {
+                                           cutAt = typed;
+                                           beside->refresh();
+                                           return Cell::Answer();
+                                       })});
+    std::vector<Block> blocks{asked};
+    if (!cutAt || std::abs(*cutAt - length) < quantity::stepOf(document.reading()).mm() / 2) return blocks;
+    const auto shown = [&](double mm) {
+        return ValueField::shown(document, ValueField::Kind::Length, mm, false);
+    };
+    const double off = *cutAt - length;
+    blocks[0].lines.push_back(
+        {wrapped(off < 0 ? tr("That is %1 short. One leg can take it:").arg(shown(-off))
+                         : tr("That is %1 long. Cut it again, or one leg can take it:").arg(shown(off)),
+                 Cell::Look::Faint)});
+    const auto ways = edit::afterCutting(document.job(), document.material(), *cutAt);
+    if (ways.empty())
+        blocks[0].lines.push_back(
+            {wrapped(tr("No leg has so much to give: cut another blank."), Cell::Look::Strong)});
+    constexpr double kRight = 0.005; // less than can be measured
+    for (const edit::CutOutcome& way : ways) {
+        const QString id = QString::fromStdString(way.plate);
+        Block block{Element::plate(way.plate), 10, 3, {}};
+        const QString says = tr("make leg %1 %2").arg(id, shown(way.length));
+        block.lines.push_back({press(
+            says, says,
+            [this, way] {
+                cutAt.reset();
+                return document.edit(tr("blank as it was cut"), way.job, Element::plate(way.plate));
+            },
+            Cell::Look::Button)});
+        block.lines.push_back(
+            {wrapped(way.holesOff < kRight
+                         ? tr("All holes still line up; the marks above change with it.")
+                         : tr("Holes then stand %1 from where they should.").arg(shown(way.holesOff)),
+                     Cell::Look::Faint)});
+        blocks.push_back(std::move(block));
+    }
+    return blocks;
+}
+
+/// Says whose blank it is, so that the two of a pair are not mixed up.
+void BlankStage::refreshHeading() {
+    const job::Job& job = document.job();
+    const QString whose = job.oppositeHand ? QString::fromStdString(part::handInWords(job.hand, showsTwin)) +
+                                                 QStringLiteral(": ")
+                                           : QString();
+    const QString says = job.datum == job::Edge::End ? tr("blank, marks from the right end, face up")
+                                                      : tr("blank, marks from the left end, face up");
+    const QString all = whose + says;
+    heading->setText(all.left(1).toUpper() + all.mid(1));
+}
+
+void BlankStage::refresh() {
+    const auto length = [&](double mm) {
+        return ValueField::shown(document, ValueField::Kind::Length, mm, false);
+    };
+    if (showsTwin && !document.job().oppositeHand) {
+        showsTwin = false;
+        blank->showOppositeHand(false);
+    }
+    refreshHeading();
+    const job::Job job = showsTwin ? part::mirrored(document.job(), document.part()) : document.job();
+    const part::Part part = showsTwin ? document.oppositePart() : document.part();
+    const std::vector<MarkRow> rows = markRows(job, part, document.reading());
+    const QSignalBlocker quiet(table);
+    rowElements.clear();
+    table->setRowCount(static_cast<int>(rows.size()));
+    for (size_t i = 0; i < rows.size(); ++i) {
+        const QString left = rows[i].along ? QString::fromStdString(quantity::remainder(
+                                                 quantity::Length::mm(*rows[i].along), document.reading()))
+                                           : QString();
+        const QStringList cells{rows[i].along ? length(*rows[i].along) : QString(), left, rows[i].mark,
+                                rows[i].face,
+                                rows[i].fromNearEdge ? length(*rows[i].fromNearEdge) : QString()};
+        for (int column = 0; column < Columns; ++column) {
+            auto* item = new QTableWidgetItem(cells[column]);
+            item->setTextAlignment(alignmentOf(column));
+            if (column == Left) item->setForeground(colours().faintInk);
+            table->setItem(static_cast<int>(i), column, item);
+        }
+        rowElements.push_back(rows[i].about);
+    }
+    for (const int column : {Along, Left, Side, Across})
+        table->resizeColumnToContents(column);
+    showSelection();
+}
+
+void BlankStage::showSelection() {
+    const auto row = std::find(rowElements.begin(), rowElements.end(), document.selected());
+    if (table->hasFocus()) return;
+    const QSignalBlocker quiet(table);
+    if (row == rowElements.end())
+        table->clearSelection();
+    else
+        table->selectRow(static_cast<int>(row - rowElements.begin()));
+}
+
+QImage BlankStage::image(const QSize& size) const {
+    constexpr double kScale = 2;
+    QImage image(size * kScale, QImage::Format_RGB32);
+    image.setDevicePixelRatio(kScale);
+    const draw::Palette paper = draw::Palette::light();
+    image.fill(paper.paper);
+    QPainter painter(&image);
+    painter.setRenderHint(QPainter::Antialiasing);
+    const QRectF room = QRectF(QPointF(0, 0), QSizeF(size)).adjusted(40, 16, -40, -10);
+    draw::paintBlank(painter, document.part(), draw::layOutBlank(document.part(), room, 16),
+                     document.reading(), paper, {});
+    return image;
+}
+
+} // namespace goodfold::app

@@ -1,0 +1,42 @@
+// The blank large, its marks as a table to read aloud, what a wrongly cut blank means, and what can be taken
+// to the bench or the cutter.
+#pragma once
+
+#include "app/widgets/cell.h"
+
+#include <QWidget>
+
+class QLabel;
+class QTableWidget;
+
+namespace goodfold::app {
+
+class RibbonView;
+class CellPanel;
+
+class BlankStage : public QWidget {
+    Q_OBJECT
+public:
+    BlankStage(Document& document, const std::vector<QAction*>& exports, QWidget* parent = nullptr);
+    /// The blank with its marks on its own ground.
+    QImage image(const QSize& size) const;
+
+private:
+    void refresh();
+    void refreshHeading();
+    void showSelection();
+    std::vector<Block> besideBlocks();
+    std::vector<Block> cutBlocks();
+
+    Document& document;
+    std::vector<QAction*> exports;
+    QLabel* heading;
+    bool showsTwin = false; // the opposite hand's blank and marks
+    RibbonView* blank;
+    QTableWidget* table;
+    CellPanel* beside;
+    std::vector<Element> rowElements;
+    std::optional<double> cutAt; // the length it was really cut to, while somebody asks what that means
+};
+
+} // namespace goodfold::app

@@ -1,0 +1,175 @@
+#include "app/bracket/addition_cells.h"
+
+#include "app/widgets/cell_maker.h"
+#include "app/base/hardware_book.h"
+#include "edit/edit_sheet.h"
+#include "edit/entry.h"
+
+#include <algorithm>
+
+namespace goodfold::app {
+
+namespace {
+
+/// A word that adds something: what is typed for it, in millimetres and in inches.
+struct Word {
+    const char* says;
+    const char* millimetres;
+    const char* inches;
+};
+
+constexpr Word kBarBends[] = {
+    {QT_TRANSLATE_NOOP("QObject", "bend"), "b 90 toward", "b 90 toward"},
+    {QT_TRANSLATE_NOOP("QObject", "joggle"), "j 6 over 24", "j 1/4 over 1"},
+    {QT_TRANSLATE_NOOP("QObject", "hem"), "hem 10", "hem 3/8"},
+    {QT_TRANSLATE_NOOP("QObject", "strap"), "strap 48 gap 6 ear 25", "strap 2 gap 1/4 ear 1"},
+    {QT_TRANSLATE_NOOP("QObject", "saddle"), "saddle 48 gap 1 ear 25", "saddle 2 gap 1/16 ear 1"}};
+constexpr Word kSheetHems[] = {
+    {QT_TRANSLATE_NOOP("QObject", "hem"), "hem 8", "hem 3/8"},
+    {QT_TRANSLATE_NOOP("QObject", "open hem"), "hem 8 open 3", "hem 3/8 open 1/8"},
+    {QT_TRANSLATE_NOOP("QObject", "rolled edge"), "hem rolled 5", "hem rolled 3/16"}};
+constexpr Word kSheetOthers[] = {
+    {QT_TRANSLATE_NOOP("QObject", "joggle"), "j 6 over 24", "j 1/4 over 1"},
+    {QT_TRANSLATE_NOOP("QObject", "strap"), "strap 48 gap 6 ear 25", "strap 2 gap 1/4 ear 1"},
+    {QT_TRANSLATE_NOOP("QObject", "saddle"), "saddle 48 gap 1 ear 25", "saddle 2 gap 1/16 ear 1"}};
+constexpr Word kPatterns[] = {
+    {QT_TRANSLATE_NOOP("QObject", "row"), "row 3 by 20", "row 3 by 3/4"},
+    {QT_TRANSLATE_NOOP("QObject", "grid"), "grid 3 by 20 rows 2 apart 20", "grid 3 by 3/4 rows 2 apart 3/4"},
+    {QT_TRANSLATE_NOOP("QObject", "round a circle"), "circle 6 across 40", "circle 6 across 1 1/2"}};
+
+class Additions {
+public:
+    explicit Additions(Document& document)
+        : document(document), job(document.job()), carrier(edit::plateInHand(job, document.selected())) {}
+
+    Block block() {
+        Block made{{}, 0, 2, {}};
+        bends(made);
+        holes(made);
+        if (document.selected().kind == Element::Kind::Hole) patterns(made);
+        return made;
+    }
+
+private:
+    QString named(const QString& what, const QString& where) const {
+        return QStringLiteral("+ %1 %2").arg(what, where);
+    }
+
+    Cell adding(const QString& says, const QString& name, const std::string& line) const {
+        return press(
+            says, name,
+            [&doc = document, name, line] {
+                return doc.apply(name.mid(2),
+                                 edit::enter(doc.job(), doc.selected(), line, doc.reading(), shopBook()));
+            },
+            Cell::Look::Link);
+    }
+
+    std::string typed(const Word& word) const {
+        return job.units == quantity::Unit::Inch ? word.inches : word.millimetres;
+    }
+
+    template <size_t N> void add(Line& line, const Word (&all)[N], const QString& where) const {
+        for (const Word& word : all) {
+            const QString says = QObject::tr(word.says);
+            line.push_back(adding(says, named(says, where), typed(word)));
+        }
+    }
+
+    /// On a bar they go on at the end; on sheet there is an edge to each.
+    void bends(Block& made) const {
+        if (job.stock.form == job::StockForm::Bar) {
+            const auto last =
+                std::find_if(job.plates.begin(), job.plates.end(),
+                             [&](const job::Plate& plate) { return edit::endIsFree(job, plate.id); });
+            const QString where = QObject::tr("on the end of %1").arg(text(last->id));
+            made.lines.push_back({faint(QObject::tr("Add %1").arg(where))});
+            Line line;
+            add(line, kBarBends, where);
+            made.lines.push_back(std::move(line));
+            return;
+        }
+        const bool canHaveStart = edit::startIsFree(job, carrier) || !job.bendTo(carrier);
+        made.lines.push_back({faint(QObject::tr("Add to leg %1").arg(text(carrier)))});
+        Line flanges{faint(QObject::tr("flange"))};
+        for (const auto& [word, says] : {std::pair{"end", QObject::tr("end")},
+                                         {"left", QObject::tr("left")},
+                                         {"right", QObject::tr("right")},
+                                         {"start", QObject::tr("start")}})
+            if (word != std::string("start") || canHaveStart)
+                flanges.push_back(adding(
+                    says,
+                    named(QObject::tr("flange"), QObject::tr("on the %1 of %2").arg(says, text(carrier))),
+                    std::string("b 90 toward on ") + word));
+        made.lines.push_back(std::move(flanges));
+        const QString where = QObject::tr("on the end of %1").arg(text(carrier));
+        Line hems, others;
+        add(hems, kSheetHems, where);
+        made.lines.push_back(std::move(hems));
+        add(others, kSheetOthers, where);
+        made.lines.push_back(std::move(others));
+    }
+
+    void holes(Block& made) const {
+        using Kind = job::Hole::Kind;
+        const QString where = QObject::tr("in %1").arg(text(carrier));
+        made.lines.push_back({faint(QObject::tr("Cut %1").arg(where))});
+        const std::vector<std::vector<std::pair<Kind, QString>>> rows{
+            {{Kind::Round, QObject::tr("hole")},
+             {Kind::Slot, QObject::tr("slot")},
+             {Kind::ArcSlot, QObject::tr("arc slot")},
+             {Kind::Rectangle, QObject::tr("rectangle")}},
+            {{Kind::D, QObject::tr("D hole")},
+             {Kind::Key, QObject::tr("key hole")},
+             {Kind::CutOut, QObject::tr("cut-out")}}};
+        for (const auto& row : rows) {
+            Line line;
+            for (const auto& [kind, says] : row)
+                line.push_back(press(
+                    says, named(says, where),
+                    [&doc = document, carrier = carrier, kind = kind, says = says] {
+                        return cut(doc, carrier, kind, says);
+                    },
+                    Cell::Look::Link));
+            made.lines.push_back(std::move(line));
+        }
+    }
+
+    static Cell::Answer cut(Document& doc, const std::string& carrier, job::Hole::Kind kind,
+                            const QString& label) {
+        const bool inches = doc.job().units == quantity::Unit::Inch;
+        job::Hole hole;
+        if (inches) hole.diameter = quantity::Length::inches(17.0 / 64).mm();
+        hole.x = inches ? 25.4 / 2 : 12;
+        edit::makeKind(hole, kind);
+        return doc.apply(label, edit::withHole(doc.job(), carrier, hole));
+    }
+
+    void patterns(Block& made) const {
+        const QString of = text(document.selected().id);
+        made.lines.push_back({faint(QObject::tr("Repeat %1").arg(of))});
+        Line line;
+        add(line, kPatterns, QObject::tr("of %1").arg(of));
+        line.push_back(press(
+            QObject::tr("mirrored"), named(QObject::tr("mirrored copy"), QObject::tr("of %1").arg(of)),
+            [&doc = document, id = document.selected().id] {
+                return doc.change(QObject::tr("mirrored copy"), [&](job::Job& changed) {
+                    changed.findHole(id)->pattern = job::Pattern{job::Pattern::Kind::Mirror};
+                });
+            },
+            Cell::Look::Link));
+        made.lines.push_back(std::move(line));
+    }
+
+    Document& document;
+    const job::Job& job;
+    std::string carrier;
+};
+
+} // namespace
+
+Block additionBlock(Document& document) {
+    return Additions(document).block();
+}
+
+} // namespace goodfold::app

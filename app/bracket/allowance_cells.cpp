@@ -1,0 +1,109 @@
+#include "app/bracket/panels.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace goodfold::app {
+
+namespace {
+
+using Rule = bend::AllowanceRule::Kind;
+
+QString text(const std::string& s) {
+    return QString::fromStdString(s);
+}
+
+Cell::Answer chooseRule(Document& document, Rule kind) {
+    return document.change(QObject::tr("allowance rule"), [&](job::Job& job) {
+        const bool neverTested = job.allowance.testBend == bend::TestBend{};
+        if (kind == Rule::Measured && neverTested)
+            job.allowance.testBend = part::testBendAsNow(job, document.material());
+        job.allowance.kind = kind;
+    });
+}
+
+/// "K 0.41", or the least and the most of them.
+QString factors(const part::Part& part) {
+    if (part.bends.empty()) return {};
+    const auto [least, most] = std::minmax_element(part.bends.begin(), part.bends.end(),
+                                                   [](const auto& a, const auto& b) { return a.k < b.k; });
+    const QString low = QString::number(least->k, 'f', 2), high = QString::number(most->k, 'f', 2);
+    return low == high ? QObject::tr("K %1").arg(low) : QObject::tr("K %1 to %2").arg(low, high);
+}
+
+/// The figure that the chosen rule takes, if it takes one.
+Line ruleFigure(Document& document) {
+    const bend::AllowanceRule& now = document.job().allowance;
+    const auto number = [&](ValueField::Kind kind, const QString& name, double value, auto set) {
+        return valueCell(kind, name, value, [&document, name, set](double typed) {
+            return document.change(name.left(1).toLower() + name.mid(1),
+                                   [&](job::Job& job) { set(job.allowance, typed); });
+        });
+    };
+    if (now.kind == Rule::Constant)
+        return {words(QObject::tr("K everywhere"), Cell::Look::Faint),
+                number(ValueField::Kind::Number, QObject::tr("K for all bends"), now.constantK,
+                       [](bend::AllowanceRule& rule, double typed) { rule.constantK = typed; })};
+    if (now.kind == Rule::Deduction)
+        return {words(QObject::tr("thicknesses off each 90° bend"), Cell::Look::Faint),
+                number(ValueField::Kind::Number, QObject::tr("Thicknesses off each bend"),
+                       now.deductionThicknesses,
+                       [](bend::AllowanceRule& rule, double typed) { rule.deductionThicknesses = typed; })};
+    if (now.kind != Rule::Measured) return {};
+    const auto size = [&](double mm) {
+        return ValueField::shown(document, ValueField::Kind::Size, mm, false);
+    };
+    const bend::Shape& shape = now.testBend.shape;
+    return {words(QObject::tr("%1° at R %2 in %3 took off")
+                      .arg(text(quantity::printNumber(shape.angleDeg, 1)), size(shape.insideRadius),
+                           size(shape.thickness)),
+                  Cell::Look::Faint),
+            number(ValueField::Kind::Length, QObject::tr("What the test bend took off"),
+                   now.testBend.deduction,
+                   [](bend::AllowanceRule& rule, double typed) { rule.testBend.deduction = typed; })};
+}
+
+/// What each of the other rules would make of the blank.
+QStringList differences(const Document& document) {
+    if (document.part().bends.empty()) return {QObject::tr("No bend yet, so nothing to allow for.")};
+    const auto length = [&](double mm) {
+        return text(quantity::typesetWithUnit(quantity::Length::mm(mm), document.reading()));
+    };
+    QStringList lines;
+    for (const part::RuleOutcome& outcome : document.ruleOutcomes()) {
+        if (outcome.isOwn) continue;
+        const QString name = text(bend::nameOf(outcome.rule));
+        const double half = quantity::stepOf(document.reading()).mm() / 2;
+        if (std::abs(outcome.difference) < half)
+            lines << QObject::tr("%1: the same").arg(name);
+        else if (outcome.difference < 0)
+            lines << QObject::tr("%1 would cut %2 shorter").arg(name, length(-outcome.difference));
+        else
+            lines << QObject::tr("%1 would cut %2 longer").arg(name, length(outcome.difference));
+    }
+    if (document.job().allowance.kind != Rule::Measured)
+        lines << QObject::tr("Your test bends: none in this job");
+    return lines;
+}
+
+} // namespace
+
+std::vector<Block> allowanceBlocks(Document& document) {
+    QStringList rules;
+    for (int kind = 0; kind <= static_cast<int>(Rule::Measured); ++kind)
+        rules << text(bend::nameOf({.kind = static_cast<Rule>(kind)}));
+    Block block{{}, 0, 2, {}};
+    block.lines.push_back({words(QObject::tr("Allowance"), Cell::Look::Heading)});
+    Cell factor = words(factors(document.part()), Cell::Look::Strong);
+    factor.pushed = true;
+    block.lines.push_back(
+        {choice(QObject::tr("Allowance rule"), rules, static_cast<int>(document.job().allowance.kind),
+                [&document](int index) { return chooseRule(document, static_cast<Rule>(index)); }),
+         factor});
+    if (const Line figure = ruleFigure(document); !figure.empty()) block.lines.push_back(figure);
+    for (const QString& line : differences(document))
+        block.lines.push_back({words(line, Cell::Look::Faint)});
+    return {block};
+}
+
+} // namespace goodfold::app

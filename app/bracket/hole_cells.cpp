@@ -1,0 +1,318 @@
+#include "app/bracket/hole_cells.h"
+
+#include "app/bracket/fastener_cells.h"
+#include "app/widgets/cell_maker.h"
+#include "edit/edit.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace goodfold::app {
+
+namespace {
+
+using Kind = ValueField::Kind;
+using job::FormedPlace;
+using job::Hole;
+using job::Pattern;
+
+/// Where a hole's place may be counted from: what is shown and what it means.
+struct From {
+    QString says;
+    Hole::XFrom from = Hole::XFrom::Start;
+    std::string of = {};
+    std::optional<FormedPlace::Kind> formed = {};
+};
+
+class HoleLines {
+public:
+    HoleLines(Document& document, const std::string& id)
+        : document(document), job(document.job()), hole(*job.findHole(id)), id(id),
+          make(document, QObject::tr("of hole %1").arg(text(id)),
+               [id](job::Job& changed) -> Hole& { return *changed.findHole(id); }),
+          inHand(document.selected() == Element::hole(id)) {}
+
+    Block block() {
+        Block made{Element::hole(id), 30, 0, {}};
+        made.lines.push_back(shapeLine());
+        addShapeFigures(made);
+        made.lines.push_back(placeLine());
+        if (hole.pattern) addPattern(made);
+        if (hole.fastener || inHand) addFastenerLines(made, document, id);
+        if (hole.afterBending || inHand) made.lines.push_back(whenLine());
+        return made;
+    }
+
+private:
+    Cell size(const QString& what, double Hole::*member) const {
+        return make.number(Kind::Size, what, hole.*member,
+                           [member](Hole& changed, double typed) { changed.*member = typed; });
+    }
+    Cell angle(const QString& what, double Hole::*member) const {
+        return make.number(Kind::Angle, what, hole.*member,
+                           [member](Hole& changed, double typed) { changed.*member = typed; });
+    }
+
+    // ---- shape --------------------------------------------------------------------------------------------
+    Line shapeLine() const {
+        Line line{words(text(id)), make.oneOf(QObject::tr("Kind"),
+                                              {QStringLiteral("ø"), QObject::tr("slot"),
+                                               QObject::tr("arc slot"), QObject::tr("rectangle"),
+                                               QObject::tr("D"), QObject::tr("key"), QObject::tr("cut-out")},
+                                              static_cast<int>(hole.kind), [](Hole& changed, int index) {
+                                                  edit::makeKind(changed, static_cast<Hole::Kind>(index));
+                                              })};
+        if (hole.kind != Hole::Kind::CutOut)
+            line.push_back(size(hole.kind == Hole::Kind::Round || hole.kind == Hole::Kind::D ||
+                                        hole.kind == Hole::Kind::Key
+                                    ? QObject::tr("Diameter")
+                                    : QObject::tr("Width"),
+                                &Hole::diameter));
+        if (hole.kind == Hole::Kind::Slot || hole.kind == Hole::Kind::Rectangle) {
+            line.push_back(faint(QStringLiteral("×")));
+            line.push_back(size(QObject::tr("Length over all"), &Hole::length));
+        }
+        if (hole.kind == Hole::Kind::Slot) addTurn(line);
+        return line;
+    }
+
+    void addTurn(Line& line) const {
+        line.push_back(faint(QObject::tr("turned")));
+        line.push_back(angle(QObject::tr("Turned from the leg's direction"), &Hole::angleDeg));
+    }
+
+    void addShapeFigures(Block& block) const {
+        Line line;
+        switch (hole.kind) {
+        case Hole::Kind::Round:
+        case Hole::Kind::Slot:
+            return;
+        case Hole::Kind::ArcSlot:
+            line = {faint(QObject::tr("about its pivot R")), size(QObject::tr("Radius"), &Hole::radius),
+                    faint(QObject::tr("swing")), angle(QObject::tr("Swing"), &Hole::swingDeg)};
+            break;
+        case Hole::Kind::Rectangle:
+            line = {faint(QObject::tr("corners R")), size(QObject::tr("Corner radius"), &Hole::radius)};
+            break;
+        case Hole::Kind::D:
+            line = {faint(QObject::tr("flat to round")),
+                    size(QObject::tr("From the flat to the round"), &Hole::length)};
+            break;
+        case Hole::Kind::Key:
+            line = {faint(QObject::tr("neck")), size(QObject::tr("Neck"), &Hole::neck),
+                    faint(QObject::tr("to")), size(QObject::tr("End of the neck"), &Hole::length)};
+            break;
+        case Hole::Kind::CutOut:
+            addOutline(block);
+            break;
+        }
+        addTurn(line);
+        block.lines.push_back(std::move(line));
+    }
+
+    void addOutline(Block& block) const {
+        for (size_t i = 0; i < hole.outline.size(); ++i) {
+            if (!inHand) break;
+            const QString which = QObject::tr("of point %1").arg(i + 1);
+            const auto cell = [&](const QString& what, double value, auto member) {
+                return make.number(
+                    Kind::Length, QStringLiteral("%1 %2").arg(what, which), value,
+                    [i, member](Hole& changed, double typed) { member(changed.outline[i]) = typed; });
+            };
+            using Point = job::OutlinePoint;
+            const Point& point = hole.outline[i];
+            block.lines.push_back(
+                {cell(QObject::tr("Along"), point.at.x(), [](Point& p) -> double& { return p.at.x(); }),
+                 faint(QObject::tr("left")),
+                 cell(QObject::tr("Left"), point.at.y(), [](Point& p) -> double& { return p.at.y(); }),
+                 faint(QObject::tr("bow")),
+                 cell(QObject::tr("Bow"), point.bow, [](Point& p) -> double& { return p.bow; }),
+                 faint(QObject::tr("R")),
+                 cell(QObject::tr("Round"), point.round, [](Point& p) -> double& { return p.round; }),
+                 press(
+                     QStringLiteral("+"), make.name(QObject::tr("Add a point after point %1").arg(i + 1)),
+                     [&doc = document, id = id, i] {
+                         return doc.change(
+                             QObject::tr("outline of %1").arg(text(id)), [&](job::Job& changed) {
+                                 auto& points = changed.findHole(id)->outline;
+                                 const job::OutlinePoint next = points[(i + 1) % points.size()];
+                                 points.insert(points.begin() + static_cast<long>(i) + 1,
+                                               {Vec2((points[i].at + next.at) / 2), 0, 0});
+                             });
+                     },
+                     Cell::Look::Link),
+                 press(
+                     QStringLiteral("×"), make.name(QObject::tr("Remove point %1").arg(i + 1)),
+                     [&doc = document, id = id, i] {
+                         return doc.change(QObject::tr("outline of %1").arg(text(id)),
+                                           [&](job::Job& changed) {
+                                               auto& points = changed.findHole(id)->outline;
+                                               points.erase(points.begin() + static_cast<long>(i));
+                                           });
+                     },
+                     Cell::Look::Link)});
+        }
+    }
+
+    // ---- place --------------------------------------------------------------------------------------------
+    std::vector<From> places() const {
+        using XFrom = Hole::XFrom;
+        const job::Plate& plate = *job.plateOfHole(id);
+        std::vector<From> all;
+        if (edit::startIsFree(job, plate.id))
+            all.push_back({QObject::tr("start"), XFrom::Start});
+        else
+            for (const auto& [says, from] : {std::pair{QObject::tr("outside"), XFrom::Outside},
+                                             {QObject::tr("inside"), XFrom::Inside},
+                                             {QObject::tr("tangent"), XFrom::Tangent}})
+                all.push_back({says, from});
+        if (edit::endIsFree(job, plate.id)) all.push_back({QObject::tr("end"), XFrom::End});
+        for (const Hole& other : plate.holes)
+            if (other.id != id) all.push_back({text(other.id), XFrom::Hole, other.id});
+        addFormedPlaces(all, plate);
+        return all;
+    }
+
+    /// Measured in the formed part: from other legs and their holes. Few, or the list has no end.
+    void addFormedPlaces(std::vector<From>& all, const job::Plate& own) const {
+        constexpr size_t kMost = 24;
+        for (const job::Plate& plate : job.plates) {
+            if (plate.id == own.id || all.size() > kMost) continue;
+            all.push_back(
+                {QObject::tr("leg %1, formed").arg(text(plate.id)), {}, plate.id, FormedPlace::Kind::Plate});
+            for (const Hole& other : plate.holes) {
+                all.push_back({QObject::tr("%1, straight across").arg(text(other.id)),
+                               {},
+                               other.id,
+                               FormedPlace::Kind::Straight});
+                all.push_back({QObject::tr("%1, on its axis").arg(text(other.id)),
+                               {},
+                               other.id,
+                               FormedPlace::Kind::Axis});
+            }
+        }
+        if (!hole.formed) return;
+        const bool isThere =
+            std::any_of(all.begin(), all.end(), [&](const From& from) { return isNow(from); });
+        if (!isThere) all.push_back({text(hole.formed->of), {}, hole.formed->of, hole.formed->kind});
+    }
+
+    bool isNow(const From& from) const {
+        if (hole.formed) return from.formed == hole.formed->kind && from.of == hole.formed->of;
+        return !from.formed && from.from == hole.xFrom && from.of == hole.xFromHole;
+    }
+
+    Cell fromChoice() const {
+        const auto all = places();
+        QStringList says;
+        for (const From& place : all)
+            says << QObject::tr("from %1").arg(place.says);
+        const auto now =
+            std::find_if(all.begin(), all.end(), [&](const From& place) { return isNow(place); });
+        return choice(make.name(QObject::tr("Where the distance along counts from")), says,
+                      static_cast<int>(now - all.begin()), [&doc = document, all, id = id](int index) {
+                          const From& place = all[static_cast<size_t>(index)];
+                          const QString label = QObject::tr("where %1 counts from").arg(text(id));
+                          if (place.formed)
+                              return doc.apply(label, edit::withFormedPlace(doc.job(), doc.material(), id,
+                                                                            *place.formed, place.of));
+                          return doc.apply(label, edit::withHoleXFrom(doc.job(), doc.material(), id,
+                                                                      place.from, place.of));
+                      });
+    }
+
+    Line placeLine() const {
+        const bool onAxis = hole.formed && hole.formed->kind == FormedPlace::Kind::Axis;
+        Line line;
+        if (hole.formed && !onAxis)
+            line.push_back(
+                make.number(Kind::Length, QObject::tr("Distance in the formed part"), hole.formed->distance,
+                            [](Hole& changed, double typed) { changed.formed->distance = typed; }));
+        else if (!hole.formed)
+            line.push_back(make.number(Kind::Length, QObject::tr("Distance along the leg"), hole.x,
+                                       [](Hole& changed, double typed) { changed.x = typed; }));
+        line.push_back(fromChoice());
+        if (onAxis) return line;
+        line.push_back(make.number(Kind::Length, QObject::tr("Distance across the leg"), hole.y,
+                                   [](Hole& changed, double typed) { changed.y = typed; }));
+        line.push_back(
+            choice(make.name(QObject::tr("Where the distance across counts from")),
+                   {QObject::tr("from right"), QObject::tr("from left"), QObject::tr("off centre")},
+                   static_cast<int>(hole.yFrom), [&doc = document, id = id](int index) {
+                       return doc.apply(QObject::tr("where %1 counts from").arg(text(id)),
+                                        edit::withHoleYFrom(doc.job(), doc.material(), id,
+                                                            static_cast<Hole::YFrom>(index)));
+                   }));
+        return line;
+    }
+
+    // ---- pattern ------------------------------------------------------------------------------------------
+    void addPattern(Block& block) const {
+        const Pattern& pattern = *hole.pattern;
+        using PatternKind = Pattern::Kind;
+        const auto count = [&](const QString& what, int Pattern::*member) {
+            return make.number(Kind::Number, what, pattern.*member, [member](Hole& changed, double typed) {
+                (*changed.pattern).*member = static_cast<int>(std::lround(typed));
+            });
+        };
+        const auto length = [&](const QString& what, double Pattern::*member, Kind kind = Kind::Length) {
+            return make.number(kind, what, pattern.*member,
+                               [member](Hole& changed, double typed) { (*changed.pattern).*member = typed; });
+        };
+        Line first{make.oneOf(QObject::tr("Pattern"),
+                              {QObject::tr("row of"), QObject::tr("grid of"), QObject::tr("circle of"),
+                               QObject::tr("mirrored"), QObject::tr("once")},
+                              static_cast<int>(pattern.kind), [](Hole& changed, int index) {
+                                  if (index > static_cast<int>(PatternKind::Mirror))
+                                      changed.pattern.reset();
+                                  else
+                                      changed.pattern->kind = static_cast<PatternKind>(index);
+                              })};
+        if (pattern.kind == PatternKind::Mirror) {
+            const int now = pattern.across && pattern.lengthwise ? 2 : pattern.lengthwise ? 1 : 0;
+            first.push_back(make.oneOf(
+                QObject::tr("Mirrored over"),
+                {QObject::tr("the centreline"), QObject::tr("the middle of its length"), QObject::tr("both")},
+                now, [](Hole& changed, int index) {
+                    changed.pattern->across = index != 1;
+                    changed.pattern->lengthwise = index != 0;
+                }));
+            block.lines.push_back(std::move(first));
+            return;
+        }
+        first.push_back(count(QObject::tr("Holes in the pattern"), &Pattern::count));
+        const bool isCircle = pattern.kind == PatternKind::Circle;
+        first.push_back(faint(isCircle ? QObject::tr("on ø") : QObject::tr("every")));
+        first.push_back(isCircle ? length(QObject::tr("Circle"), &Pattern::diameter)
+                                 : length(QObject::tr("Pitch"), &Pattern::pitch));
+        first.push_back(faint(QObject::tr("at")));
+        first.push_back(length(QObject::tr("Direction of the pattern"), &Pattern::angleDeg, Kind::Angle));
+        block.lines.push_back(std::move(first));
+        if (pattern.kind == PatternKind::Grid)
+            block.lines.push_back({faint(QObject::tr("in")), count(QObject::tr("Rows"), &Pattern::rows),
+                                   faint(QObject::tr("rows every")),
+                                   length(QObject::tr("Row pitch"), &Pattern::rowPitch)});
+    }
+
+    Line whenLine() const {
+        return {faint(QObject::tr("made")),
+                make.oneOf(QObject::tr("When it is made"),
+                           {QObject::tr("in the blank"), QObject::tr("after bending")}, hole.afterBending,
+                           [](Hole& changed, int index) { changed.afterBending = index == 1; })};
+    }
+
+    Document& document;
+    const job::Job& job;
+    const Hole& hole;
+    std::string id;
+    CellMaker<std::function<Hole&(job::Job&)>> make;
+    bool inHand;
+};
+
+} // namespace
+
+Block holeBlock(Document& document, const std::string& id) {
+    return HoleLines(document, id).block();
+}
+
+} // namespace goodfold::app

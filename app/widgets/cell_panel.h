@@ -1,0 +1,101 @@
+// Lays out blocks of cells, paints them, and opens the one in hand for typing.
+#pragma once
+
+#include "app/widgets/cell.h"
+
+#include <QWidget>
+
+class QScrollArea;
+
+namespace goodfold::app {
+
+class CellPanel : public QWidget {
+    Q_OBJECT
+public:
+    using Make = std::function<std::vector<Block>(Document&)>;
+    /// `make` is asked again whenever the document changes.
+    CellPanel(Document& document, const QString& name, Make make, QWidget* parent = nullptr);
+
+    /// Which cell, and where it stands.
+    struct Place {
+        size_t block, line, cell;
+        QRect box;
+    };
+    /// The reachable ones in reading order; for the keyboard, readers and tests.
+    const std::vector<Place>& places() const { return reachable; }
+    const Cell& cellAt(const Place& place) const { return blocks[place.block].lines[place.line][place.cell]; }
+    const Block& blockAt(const Place& place) const { return blocks[place.block]; }
+    /// Index into places(), or -1.
+    int placeOf(const QString& name) const;
+    int current() const { return inHand; }
+
+    /// Takes a cell in hand and gives the sheet the focus.
+    void go(int place);
+    /// Opens the cell in hand: a figure for typing, a choice as a menu; presses what can be pressed.
+    void open();
+    /// Takes choice `option` of a cell, as the menu does.
+    void choose(int place, int option);
+    /// What the sheet says, in reading order.
+    QString text() const;
+    QString shown(const Cell& cell) const;
+    bool shows(const Element& element) const;
+
+    QSize sizeHint() const override;
+    int heightForWidth(int width) const override;
+    bool hasHeightForWidth() const override { return true; }
+    void refresh();
+    /// Makes its cells anew when the selection changes too, and asks for the selected block to be seen.
+    void followSelection();
+
+signals:
+    void wantsToBeSeen(const QRect& box);
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void leaveEvent(QEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+    void focusInEvent(QFocusEvent* event) override;
+    bool focusNextPrevChild(bool next) override;
+    bool event(QEvent* event) override;
+
+private:
+    struct Layout {
+        std::vector<Place> cells; // all, reachable or not
+        std::vector<QRect> blocks;
+        int height = 0;
+    };
+    Layout layOut(int width) const;
+    QSize sizeOf(const Cell& cell, int room) const;
+    void relayout();
+    QString lookOf(size_t block) const;
+    void paintCell(QPainter& painter, const Place& spot) const;
+    void move(int by);
+    void moveToBlock(int by);
+    void take(int place);
+    void openField(const QString& typed);
+    void closeField();
+    void openMenu();
+    void answer(const Cell::Answer& wrong);
+    int placeAt(const QPoint& point) const;
+    int blockUnder(const QPoint& point) const;
+
+    Document& document;
+    Make make;
+    std::vector<Block> blocks;
+    Layout layout;
+    std::vector<QString> looks; // of each block, as it was last painted
+    std::vector<Place> reachable;
+    int inHand = -1, pointedAt = -1;
+    QString nameInHand;
+    Element selectionShown;
+    ValueField* field = nullptr;
+    bool fieldIsOpen = false;
+};
+
+/// The sheet in a column that scrolls up and down, and follows what is in hand.
+QScrollArea* scrolling(CellPanel* panel);
+
+} // namespace goodfold::app

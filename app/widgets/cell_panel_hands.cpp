@@ -1,0 +1,221 @@
+// How keyboard and mouse work a sheet of cells.
+#include "app/widgets/cell_panel.h"
+#include "app/widgets/cell_panel_access.h"
+#include "app/widgets/notice.h"
+#include "app/widgets/theme.h"
+
+#include <QKeyEvent>
+#include <QMenu>
+#include <QScrollArea>
+
+#include <algorithm>
+
+namespace goodfold::app {
+
+void CellPanel::take(int place) {
+    inHand = place;
+    nameInHand = place < 0 ? QString() : cellAt(reachable[static_cast<size_t>(place)]).name;
+    update();
+    if (place < 0) return;
+    const Place& now = reachable[static_cast<size_t>(place)];
+    if (const Element about = blockAt(now).about; !about.isNothing() && hasFocus()) document.select(about);
+    emit wantsToBeSeen(now.box.adjusted(0, -px(20), 0, px(20)));
+    tellReaders(*this, place);
+}
+
+void CellPanel::go(int place) {
+    setFocus(Qt::OtherFocusReason);
+    take(place);
+}
+
+void CellPanel::focusInEvent(QFocusEvent* event) {
+    QWidget::focusInEvent(event);
+    if (reachable.empty()) return update();
+    if (event->reason() == Qt::BacktabFocusReason)
+        take(static_cast<int>(reachable.size()) - 1);
+    else if (event->reason() == Qt::TabFocusReason)
+        take(0);
+    else if (event->reason() != Qt::MouseFocusReason && inHand >= 0) // a click says itself what it takes
+        take(inHand);
+}
+
+bool CellPanel::focusNextPrevChild(bool next) {
+    const int there = inHand + (next ? 1 : -1);
+    if (!hasFocus() && !fieldIsOpen) return QWidget::focusNextPrevChild(next);
+    if (inHand < 0 || there < 0 || there >= static_cast<int>(reachable.size())) {
+        closeField();
+        return QWidget::focusNextPrevChild(next);
+    }
+    closeField();
+    // Typing may have changed what stands here; the next one is found from where the hand is now.
+    go(std::clamp(inHand + (next ? 1 : -1), 0, static_cast<int>(reachable.size()) - 1));
+    return true;
+}
+
+void CellPanel::move(int by) {
+    if (reachable.empty()) return;
+    go(std::clamp(inHand + by, 0, static_cast<int>(reachable.size()) - 1));
+}
+
+void CellPanel::moveToBlock(int by) {
+    if (inHand < 0) return move(by);
+    const size_t here = reachable[static_cast<size_t>(inHand)].block;
+    for (int i = inHand; i >= 0 && i < static_cast<int>(reachable.size()); i += by) {
+        const size_t there = reachable[static_cast<size_t>(i)].block;
+        if (there == here) continue;
+        while (i > 0 && reachable[static_cast<size_t>(i) - 1].block == there)
+            --i; // its first
+        return go(i);
+    }
+}
+
+void CellPanel::answer(const Cell::Answer& wrong) {
+    if (wrong)
+        Notice::say(*this, QString::fromStdString(wrong->says));
+    else
+        Notice::clear(*this);
+}
+
+void CellPanel::open() {
+    if (inHand < 0) return;
+    const Cell cell = cellAt(reachable[static_cast<size_t>(inHand)]); // pressing may make the cells anew
+    if (cell.kind == Cell::Kind::Value) return openField({});
+    if (cell.kind == Cell::Kind::Choice) return openMenu();
+    answer(cell.press());
+}
+
+void CellPanel::openField(const QString& typed) {
+    const Cell& cell = cellAt(reachable[static_cast<size_t>(inHand)]);
+    if (!field) {
+        field = new ValueField(document, this);
+        field->setProperty("role", "cell");
+        for (const auto done : {&ValueField::committed, &ValueField::abandoned, &ValueField::left})
+            connect(field, done, this, &CellPanel::closeField);
+    }
+    fieldIsOpen = true;
+    field->open(cell.valueKind, cell.name, cell.value, cell.usual,
+                [this, name = cell.name](std::optional<double> value) {
+                    const int place = placeOf(name);
+                    if (place < 0)
+                        return Cell::Answer(); // an undo took the thing away while something was still typed
+                    const auto commit =
+                        cellAt(reachable[static_cast<size_t>(place)]).commit; // the cells are made anew by it
+                    return commit(value);
+                });
+    relayout();
+    field->show();
+    field->setFocus(Qt::OtherFocusReason);
+    if (!typed.isEmpty()) field->setText(typed);
+}
+
+void CellPanel::closeField() {
+    if (!fieldIsOpen) return;
+    fieldIsOpen = false;
+    if (field->hasFocus()) setFocus(Qt::OtherFocusReason); // what is typed counts as it leaves
+    field->hide();
+    update();
+}
+
+void CellPanel::openMenu() {
+    const Place place = reachable[static_cast<size_t>(inHand)];
+    const Cell& cell = cellAt(place);
+    auto* menu = new QMenu(this);
+    menu->setAttribute(Qt::WA_DeleteOnClose);
+    menu->setAccessibleName(cell.name);
+    for (int i = 0; i < cell.options.size(); ++i) {
+        QAction* option = menu->addAction(cell.options[i]);
+        option->setCheckable(true);
+        option->setChecked(i == cell.chosen);
+        if (i == cell.chosen) menu->setActiveAction(option);
+        connect(option, &QAction::triggered, this, [this, i, name = cell.name] { choose(placeOf(name), i); });
+    }
+    menu->popup(mapToGlobal(place.box.bottomLeft()));
+}
+
+void CellPanel::choose(int place, int option) {
+    if (place < 0) return;
+    const Cell cell = cellAt(reachable[static_cast<size_t>(place)]);
+    if (option >= 0 && option < cell.options.size()) answer(cell.choose(option));
+}
+
+void CellPanel::keyPressEvent(QKeyEvent* event) {
+    const bool plain = (event->modifiers() & ~(Qt::KeypadModifier | Qt::ShiftModifier)) == Qt::NoModifier;
+    switch (event->key()) {
+    case Qt::Key_Right:
+        return move(1);
+    case Qt::Key_Left:
+        return move(-1);
+    case Qt::Key_Down:
+        return moveToBlock(1);
+    case Qt::Key_Up:
+        return moveToBlock(-1);
+    case Qt::Key_Return:
+    case Qt::Key_Enter:
+    case Qt::Key_Space:
+    case Qt::Key_F2:
+        return open();
+    default:
+        break;
+    }
+    const bool isFigure =
+        inHand >= 0 && cellAt(reachable[static_cast<size_t>(inHand)]).kind == Cell::Kind::Value;
+    if (isFigure && plain && !event->text().isEmpty() && event->text().front().isPrint())
+        return openField(event->text());
+    if (isFigure && plain && (event->key() == Qt::Key_Backspace)) {
+        openField({});
+        return field->clear();
+    }
+    QWidget::keyPressEvent(event);
+}
+
+void CellPanel::mousePressEvent(QMouseEvent* event) {
+    const int block = blockUnder(event->position().toPoint());
+    const QString pressed = [&] {
+        const int place = placeAt(event->position().toPoint());
+        return place < 0 ? QString() : cellAt(reachable[static_cast<size_t>(place)]).name;
+    }();
+    setFocus(Qt::MouseFocusReason);
+    if (block >= 0 && !blocks[static_cast<size_t>(block)].about.isNothing())
+        document.select(blocks[static_cast<size_t>(block)].about);
+    if (const int place = placeOf(pressed); place >= 0) { // a field that closed may have changed the cells
+        take(place);
+        open();
+    } else if (block >= 0) {
+        const auto first = std::find_if(reachable.begin(), reachable.end(), [&](const Place& p) {
+            return p.block == static_cast<size_t>(block);
+        });
+        if (first != reachable.end()) take(static_cast<int>(first - reachable.begin()));
+    }
+}
+
+void CellPanel::mouseMoveEvent(QMouseEvent* event) {
+    const int place = placeAt(event->position().toPoint());
+    if (place != pointedAt) {
+        pointedAt = place;
+        update();
+    }
+    setCursor(place >= 0 ? Qt::PointingHandCursor : Qt::ArrowCursor);
+    const int block = blockUnder(event->position().toPoint());
+    document.setHovered(block < 0 ? Element{} : blocks[static_cast<size_t>(block)].about);
+}
+
+void CellPanel::leaveEvent(QEvent*) {
+    pointedAt = -1;
+    document.setHovered({});
+    update();
+}
+
+QScrollArea* scrolling(CellPanel* panel) {
+    auto* area = new QScrollArea(panel->parentWidget());
+    area->setWidget(panel);
+    area->setWidgetResizable(true);
+    area->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    area->setFocusPolicy(Qt::NoFocus);
+    area->setFrameShape(QFrame::NoFrame);
+    QObject::connect(panel, &CellPanel::wantsToBeSeen, area, [area](const QRect& box) {
+        area->ensureVisible(0, box.center().y(), 0, box.height() / 2 + 4);
+    });
+    return area;
+}
+
+} // namespace goodfold::app

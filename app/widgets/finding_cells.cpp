@@ -1,0 +1,39 @@
+#include "app/bracket/panels.h"
+
+#include <algorithm>
+
+namespace goodfold::app {
+
+std::vector<Block> findingBlocks(Document& document) {
+    constexpr size_t kMost = 50;
+    const auto& findings = document.findings();
+    std::vector<Block> blocks;
+    for (size_t i = 0; i < std::min(findings.size(), kMost); ++i) {
+        const check::Finding& finding = findings[i];
+        Cell sign;
+        sign.kind = Cell::Kind::Sign;
+        sign.severity = finding.severity;
+        Block block{finding.about, 0, 4, {}};
+        const QString headline = QString::fromStdString(finding.headline);
+        block.lines.push_back({sign, wrapped(headline, Cell::Look::Strong)});
+        block.lines.push_back({wrapped(QString::fromStdString(finding.says), Cell::Look::Faint)});
+        for (const check::Remedy& remedy : finding.remedies) {
+            const QString says = QString::fromStdString(remedy.says);
+            const QString name = QObject::tr("%1: %2").arg(headline, says);
+            block.lines.push_back({press(
+                says, name,
+                // A copy: the edit makes the findings anew.
+                [&document, remedy, about = finding.about] { return document.take(remedy, about); },
+                Cell::Look::Button)});
+        }
+        blocks.push_back(std::move(block));
+    }
+    if (findings.size() > kMost) {
+        Block rest;
+        rest.lines.push_back({words(QObject::tr("and %1 more").arg(findings.size() - kMost))});
+        blocks.push_back(std::move(rest));
+    }
+    return blocks;
+}
+
+} // namespace goodfold::app

@@ -1,0 +1,113 @@
+#include "app/window/actions.h"
+
+#include "app/widgets/theme.h"
+
+#include <QUndoGroup>
+#include <QWidget>
+
+namespace goodfold::app {
+
+namespace {
+
+QAction* make(QWidget* window, const QString& text, const QList<QKeySequence>& keys,
+              const QString& tip = {}) {
+    auto* action = new QAction(text, window);
+    action->setShortcuts(keys);
+    if (!tip.isEmpty()) action->setToolTip(tip);
+    window->addAction(action);
+    return action;
+}
+
+} // namespace
+
+Actions::Actions(QWidget* window, QUndoGroup& undoGroup) {
+    const auto tr = [](const char* text) { return QObject::tr(text); };
+    newJob = make(window, tr("&New…"), {QKeySequence::New});
+    open = make(window, tr("&Open…"), {QKeySequence::Open});
+    save = make(window, tr("&Save"), {QKeySequence::Save});
+    saveAs =
+        make(window, tr("Save &as…"), {QKeySequence::SaveAs, QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_S)});
+    revert =
+        make(window, tr("Re&vert to what is saved"), {}, tr("Takes the file again as it was last saved"));
+    close = make(window, tr("&Close"), {QKeySequence::Close});
+    quit = make(window, tr("&Quit"), {QKeySequence::Quit, QKeySequence(Qt::CTRL | Qt::Key_Q)});
+    print = make(window, tr("&Print the template…"), {QKeySequence::Print},
+                 tr("At full size, to lay on the stock; both hands where a pair is wanted"));
+    printPreview = make(window, tr("Print p&review…"), {QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_P)});
+    templateA4 = make(window, tr("&Template as A4 PDF…"), {QKeySequence(Qt::CTRL | Qt::Key_T)},
+                      tr("Full-size PDF to lay on the stock, over as many A4 sheets as it takes"));
+    templateLetter = make(window, tr("Template as &Letter PDF…"), {}, tr("The same on Letter paper"));
+    exportDxf =
+        make(window, tr("Blank as &DXF…"), {}, tr("Outline, holes and bend lines for a cutting machine"));
+    exportSvg =
+        make(window, tr("Blank as S&VG…"), {}, tr("Outline, holes and bend lines as a drawing at full size"));
+
+    exportCsv =
+        make(window, tr("Marks and holes as &CSV…"), {}, tr("A table for a spreadsheet, in millimetres"));
+    copyMarks = make(window, tr("Copy the table of marks"), {QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_C)});
+    copyPicture = make(window, tr("Copy the picture"), {QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_C)},
+                       tr("The bracket, or on the Blank stage the blank"));
+    undo = undoGroup.createUndoAction(window, tr("Undo"));
+    undo->setShortcuts(QKeySequence::Undo);
+    redo = undoGroup.createRedoAction(window, tr("Redo"));
+    redo->setShortcuts({QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z), QKeySequence(Qt::CTRL | Qt::Key_Y)});
+    window->addActions({undo, redo});
+    remove = make(window, tr("&Remove what is selected"), {QKeySequence::Delete});
+    mirror = make(window, tr("Make this the &opposite hand"), {});
+    bothHands = make(window, tr("Show &both hands"), {QKeySequence(Qt::CTRL | Qt::Key_B)});
+    bothHands->setCheckable(true);
+
+    zoomIn = make(window, tr("Zoom &in"), {QKeySequence::ZoomIn, QKeySequence(Qt::CTRL | Qt::Key_Equal)});
+    zoomOut = make(window, tr("Zoom &out"), {QKeySequence::ZoomOut});
+    fit = make(window, tr("&Fit the picture"), {QKeySequence(Qt::CTRL | Qt::Key_0)});
+    flat = make(window, tr("Show it f&lat"), {QKeySequence(Qt::CTRL | Qt::Key_BracketLeft)});
+    formed = make(window, tr("Show it for&med"), {QKeySequence(Qt::CTRL | Qt::Key_BracketRight)});
+    fromFace = make(window, tr("From the face of the first leg"), {QKeySequence(Qt::ALT | Qt::Key_1)});
+    fromSide = make(window, tr("From its side"), {QKeySequence(Qt::ALT | Qt::Key_2)});
+    fromEnd = make(window, tr("From its end"), {QKeySequence(Qt::ALT | Qt::Key_3)});
+    fromCorner = make(window, tr("Across the corner"), {QKeySequence(Qt::ALT | Qt::Key_4)});
+    bracket = make(window, tr("Bracket"), {QKeySequence(Qt::CTRL | Qt::Key_2)});
+    blank = make(window, tr("Blank"), {QKeySequence(Qt::CTRL | Qt::Key_3)});
+    bending = make(window, tr("Bending"), {QKeySequence(Qt::CTRL | Qt::Key_4)});
+    shop = make(window, tr("Shop"), {QKeySequence(Qt::CTRL | Qt::Key_7)});
+    ladder = make(window, tr("Type at the ladder"), {QKeySequence(Qt::CTRL | Qt::Key_L)});
+    startPage = make(window, tr("&Begin with…"), {}, tr("An empty bar or one of the jobs that come along"));
+    help = make(window, tr("&What can I do here?"), {QKeySequence::HelpContents});
+    about = make(window, tr("&About Good Fold"), {});
+    renewIcons();
+}
+
+void Actions::renewIcons() {
+    undo->setIcon(icon(QStringLiteral("undo-2")));
+    redo->setIcon(icon(QStringLiteral("redo-2")));
+}
+
+QMenu* Actions::menu(QWidget* window, QMenu* recent, const QList<QMenu*>& choices) const {
+    auto* menu = new QMenu(window);
+    const auto add = [&](QMenu* to, const QList<QAction*>& actions) {
+        to->addActions(actions);
+        to->addSeparator();
+    };
+    const auto sub = [&](const QString& title, const QList<QAction*>& actions) {
+        menu->addMenu(title)->addActions(actions);
+    };
+    menu->addActions({newJob, startPage, open});
+    menu->addMenu(recent);
+    add(menu, {save, saveAs, revert});
+    menu->addActions({print, printPreview});
+    sub(QObject::tr("&Export"), {templateA4, templateLetter, exportDxf, exportSvg, exportCsv});
+    sub(QObject::tr("&Copy"), {copyMarks, copyPicture});
+    menu->addSeparator();
+    add(menu, {undo, redo, remove, mirror});
+    menu->addAction(bothHands);
+    sub(QObject::tr("&Look"), {fromFace, fromSide, fromEnd, fromCorner, zoomIn, zoomOut, fit, flat, formed});
+    sub(QObject::tr("&Go to"), {bracket, blank, bending, shop, ladder});
+    menu->addSeparator();
+    for (QMenu* choice : choices)
+        menu->addMenu(choice);
+    menu->addSeparator();
+    add(menu, {help, about, close, quit});
+    return menu;
+}
+
+} // namespace goodfold::app

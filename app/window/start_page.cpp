@@ -1,0 +1,131 @@
+#include "app/window/start_page.h"
+
+#include "app/window/new_job.h"
+#include "app/widgets/theme.h"
+#include "draw/formed_picture.h"
+#include "files/job_file.h"
+#include "edit/edit.h"
+
+#include <QFile>
+#include <QGridLayout>
+#include <QLabel>
+#include <QPainter>
+#include <QPushButton>
+
+#include <sstream>
+
+namespace goodfold::app {
+
+StartCard::StartCard(job::Job job, const QString& title, const QString& says, QWidget* parent)
+    : QAbstractButton(parent), shown(std::move(job)), says(says) {
+    setText(title);
+    setAccessibleName(title);
+    setAccessibleDescription(says);
+    setFocusPolicy(Qt::StrongFocus);
+    setCursor(Qt::PointingHandCursor);
+    setAttribute(Qt::WA_Hover);
+    setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Expanding);
+}
+
+QSize StartCard::sizeHint() const {
+    return {px(220), px(230)};
+}
+
+void StartCard::paintEvent(QPaintEvent*) {
+    QPainter painter(this);
+    painter.setRenderHint(QPainter::Antialiasing);
+    const draw::Palette& p = colours();
+    const bool inHand = hasFocus() || underMouse();
+    painter.setPen(QPen(inHand ? p.accent : p.rule, hasFocus() ? 2.4 : 1.2));
+    painter.setBrush(p.field);
+    painter.drawRoundedRect(QRectF(rect()).adjusted(2, 2, -2, -2), 9, 9);
+
+    const material::Material& material = *material::standardMaterials().find(shown.material);
+    const part::Part part = part::solve(shown, material);
+    const draw::Scene scene = draw::sceneOf(part, part::fold(part));
+    const QRectF room(px(24), px(16), width() - px(48), height() - px(106));
+    draw::paintFormed(painter, draw::look(scene, draw::fitted(draw::Camera(), scene.points, room)), p, {});
+
+    painter.setPen(p.ink);
+    painter.setFont(textFont(16, draw::Weight::SemiBold));
+    painter.drawText(QRect(px(16), height() - px(84), width() - px(32), px(24)),
+                     Qt::AlignLeft | Qt::AlignVCenter, text());
+    painter.setPen(p.faintInk);
+    painter.setFont(textFont(13));
+    painter.drawText(QRect(px(16), height() - px(58), width() - px(32), px(50)), Qt::TextWordWrap, says);
+}
+
+namespace {
+
+struct Offer {
+    const char* file;
+    const char* says;
+};
+
+constexpr Offer kDemos[] = {
+    {"vent-stay", QT_TRANSLATE_NOOP("StartPage", "Steel flat, one skewed bend, a left and a right hand")},
+    {"fan-standoff", QT_TRANSLATE_NOOP("StartPage", "Aluminium in inches; its bolt must enter square")},
+    {"lamp-hanger", QT_TRANSLATE_NOOP("StartPage", "Stainless with a joggle, a slot and a full-round end")},
+    {"tray-clip", QT_TRANSLATE_NOOP("StartPage", "A U with facing holes, measured by its opening")},
+    {"valve-tray", QT_TRANSLATE_NOOP("StartPage", "Sheet with lapped corners, riveted")},
+    {"gutter-strap", QT_TRANSLATE_NOOP("StartPage", "Round a pipe, with ears to clamp")},
+    {"thermostat-box", QT_TRANSLATE_NOOP("StartPage", "A U with turned feet and a square opening")},
+    {"bench-cover", QT_TRANSLATE_NOOP("StartPage", "A hem and a tapered flap, left and right")},
+    {"pipe-saddle", QT_TRANSLATE_NOOP("StartPage", "Four holes that match crosswise")}};
+
+job::Job demoJob(const char* name) {
+    QFile file(QStringLiteral(":/demo/%1.gfold").arg(QLatin1String(name)));
+    if (!file.open(QIODevice::ReadOnly)) return edit::emptyBar(quantity::Unit::Millimetre);
+    std::istringstream in(file.readAll().toStdString());
+    const auto read = files::readJob(in);
+    return read ? read->job : edit::emptyBar(quantity::Unit::Millimetre);
+}
+
+} // namespace
+
+StartPage::StartPage(QWidget* parent) : QWidget(parent) {
+    auto* heading = new QLabel(tr("What is it made from?"), this);
+    heading->setProperty("role", "page");
+    question = new NewJobQuestion(this);
+    connect(question, &NewJobQuestion::answered, this, &StartPage::chosen);
+    auto* grid = new QGridLayout;
+    grid->setSpacing(px(14));
+    int place = 0;
+    const auto offer = [&](const job::Job& job, const QString& title, const QString& says) {
+        auto* card = new StartCard(job, title, says, this);
+        connect(card, &QAbstractButton::clicked, this, [this, card] { emit chosen(card->job()); });
+        grid->addWidget(card, place / 5, place % 5);
+        ++place;
+    };
+    for (const Offer& demo : kDemos) {
+        const job::Job job = demoJob(demo.file);
+        offer(job, QString::fromStdString(job.title), tr(demo.says));
+    }
+    auto* open = new QPushButton(tr("Open a job file…"), this);
+    connect(open, &QPushButton::clicked, this, &StartPage::openWanted);
+    auto* caution =
+        new QLabel(tr("Figures for materials are typical: measure your stock and make a test bend. Where "
+                      "people, towing, lifting, steering, brakes, gas or mains power depend on a bracket, "
+                      "licensed practice and local rules decide."),
+                   this);
+    caution->setProperty("role", "faint");
+    caution->setWordWrap(true);
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(px(48), px(28), px(48), px(24));
+    layout->setSpacing(px(14));
+    auto* made = new QLabel(tr("Or look at a bracket that is made"), this);
+    made->setProperty("role", "heading");
+    layout->addWidget(heading);
+    layout->addWidget(question);
+    layout->addWidget(made);
+    layout->addLayout(grid, 1);
+    layout->addWidget(open, 0, Qt::AlignLeft);
+    layout->addWidget(caution);
+}
+
+void StartPage::askForNew(quantity::Unit unit) {
+    question->setUnits(unit);
+    question->enter();
+}
+
+} // namespace goodfold::app

@@ -1,0 +1,30 @@
+// What whatIsWrong() is made of: one function for each kind of thing. Not for use outside of it.
+#pragma once
+
+#include "job/job.h"
+
+#include <string>
+
+namespace goodfold::job {
+
+using Problem = std::optional<Error>;
+
+inline constexpr double kWidest = 10'000;   // mm
+inline constexpr double kSteepestSkew = 60; // degrees; beyond it a line runs along a plate rather than across
+
+/// "plates[2].length"
+std::string at(const char* list, size_t index, const char* member);
+
+/// "<what> must be from <low> to <high>, not <value>", or nothing. NaN is outside every range.
+Problem outside(double value, double low, double high, const std::string& what, std::string where);
+Problem notPositive(double value, double high, const std::string& what, std::string where);
+
+bool isBent(const Job& job, const Plate& plate, Edge edge);
+
+Problem wrongHole(const Job& job, size_t plateIndex, size_t holeIndex);
+/// Names that are there twice, more holes than can be, and holes measured from one another in a ring.
+Problem wrongHoles(const Job& job);
+Problem wrongPlate(const Job& job, size_t index);
+Problem wrongBend(const Job& job, size_t index);
+
+} // namespace goodfold::job

@@ -1,0 +1,174 @@
+#include "sequence/collisions.h"
+
+#include "sequence/state_cache.h"
+#include "sequence/step_collisions.h"
+#include "sequence/withdrawal.h"
+
+#include <cmath>
+#include <deque>
+#include <map>
+
+namespace goodfold::sequence {
+
+namespace {
+
+/// A tool at work, and what is known of it and each body.
+struct KnownTool {
+    ToolSwing work;
+    std::vector<StateCache> collisions, hides, traps; // by body
+};
+
+Obstacle obstacleOf(Obstacle::Kind kind, const Body& body, const Contact& contact) {
+    Obstacle obstacle{kind, body.about, contact.what, contact.atDeg};
+    obstacle.place = contact.place;
+    return obstacle;
+}
+
+/// As a memory holds it: not 0.
+std::int32_t packed(const Blocked& shut) {
+    return static_cast<std::int32_t>(shut.solid << 4 | shut.operations << 1 | 1);
+}
+Blocked unpacked(std::int32_t known) {
+    const auto bits = static_cast<unsigned>(known);
+    return {bits >> 1 & Blocked::kAll, bits >> 4};
+}
+
+} // namespace
+
+struct Collisions::Inside {
+    Bodies bodies;
+    std::deque<KnownTool> tools;
+    std::map<std::pair<int, std::int64_t>, std::vector<StateCache>> pairs; // by bend and angle; of its pairs
+    std::vector<Contact> found;
+    size_t checks = 0;
+
+    explicit Inside(const part::Part& part) : bodies(part) {}
+
+    KnownTool& toolOf(const Operation& operation) {
+        for (KnownTool& known : tools)
+            if (isSameSwing(known.work.operation, operation)) return known;
+        KnownTool& made = tools.emplace_back(KnownTool{ToolSwing(bodies.of(), operation), {}, {}, {}});
+        for (size_t body = 0; body < bodies.size(); ++body) {
+            made.collisions.emplace_back(bodies.decide(body, operation.bend));
+            made.hides.emplace_back(bodies.decide(body, operation.bend));
+            made.traps.emplace_back(bodies.decide(body, operation.bend));
+        }
+        return made;
+    }
+
+    /// The angle of the swing is the same in most tools.
+    std::vector<StateCache>& pairsOf(const Operation& operation) {
+        auto& known = pairs[{operation.bend, std::llround(1000 * operation.setup.loadedAngleDeg)}];
+        if (known.empty())
+            for (const Bodies::Pair& pair : bodies.across(operation.bend))
+                known.emplace_back(pair.decide);
+        return known;
+    }
+
+    /// Looks once; the memory holds 1 where nothing meets, else which of `found` does, past 2.
+    template <class Look> const Contact* recall(StateCache& memory, BendSet made, const Look& look) {
+        std::int32_t& known = memory.at(made);
+        if (known == 0) {
+            known = 1;
+            if (auto contact = look()) {
+                found.push_back(*std::move(contact));
+                known = static_cast<std::int32_t>(found.size()) + 1;
+            }
+        }
+        return known == 1 ? nullptr : &found[static_cast<size_t>(known) - 2];
+    }
+};
+
+Collisions::Collisions(const part::Part& part) : inside(std::make_unique<Inside>(part)) {}
+Collisions::~Collisions() = default;
+
+size_t Collisions::checksMade() const {
+    return inside->checks;
+}
+
+std::optional<Obstacle> Collisions::inTheWay(const Operation& operation, BendSet made) {
+    const Bodies& bodies = inside->bodies;
+    if (auto shortOf = tooShort(bodies.of(), operation, made)) return shortOf;
+    KnownTool& tool = inside->toolOf(operation);
+    StepCollisions step(bodies, tool.work, made, inside->checks);
+    for (size_t body = 0; body < bodies.size(); ++body) {
+        if (bodies[body].bend == operation.bend || !bodies.isThere(body, made)) continue; // the strip lies on it
+        if (const auto* hit = inside->recall(tool.collisions[body], made, [&] { return step.withTool(body); }))
+            return obstacleOf(Obstacle::Kind::Hit, bodies[body], *hit);
+    }
+    const auto& across = bodies.across(operation.bend);
+    std::vector<StateCache>& pairs = inside->pairsOf(operation);
+    for (size_t i = 0; i < across.size(); ++i) {
+        const auto [held, free, decide] = across[i];
+        if (!bodies.isThere(held, made) || !bodies.isThere(free, made)) continue;
+        if (const auto* hit = inside->recall(
+                pairs[i], made, [&, held = held, free = free] { return step.withOther(held, free); }))
+            return obstacleOf(Obstacle::Kind::SelfHit, bodies[held], *hit);
+    }
+    if (auto hidden = isHidden(step, operation, made)) return hidden;
+    return isTrapped(operation, made);
+}
+
+std::optional<Obstacle> Collisions::alwaysInTheWay(const Operation& operation) {
+    const Bodies& bodies = inside->bodies;
+    if (auto shortOf = tooShort(bodies.of(), operation, 0)) {
+        // Only what gets shorter as more is bent is always too short.
+        const bool tooDeep = shortOf->kind == Obstacle::Kind::FoldDepth && shortOf->has > shortOf->needs;
+        if (!tooDeep) return shortOf;
+    }
+    KnownTool& tool = inside->toolOf(operation);
+    StepCollisions step(bodies, tool.work, 0, inside->checks);
+    for (size_t body = 0; body < bodies.size(); ++body) {
+        if (bodies[body].bend == operation.bend || bodies.decide(body, operation.bend) != 0) continue;
+        if (const auto* hit = inside->recall(tool.collisions[body], 0, [&] { return step.withTool(body); }))
+            return obstacleOf(Obstacle::Kind::Hit, bodies[body], *hit);
+    }
+    return {};
+}
+
+/// The line has to be seen from somewhere.
+std::optional<Obstacle> Collisions::isHidden(StepCollisions& step, const Operation& operation, BendSet made) {
+    const Bodies& bodies = inside->bodies;
+    KnownTool& tool = inside->toolOf(operation);
+    const auto blockedBy = [&](size_t sight) -> std::optional<size_t> {
+        for (size_t body = 0; body < bodies.size(); ++body) {
+            if (bodies[body].bend == operation.bend || !bodies.isThere(body, made)) continue;
+            std::int32_t& known = tool.hides[body].at(made); // two bits each: looked at, and hidden
+            if (!(known >> 2 * sight & 1)) known |= (step.hides(body, sight) ? 3 : 1) << 2 * sight;
+            if (known >> 2 * sight & 2) return body;
+        }
+        return {};
+    };
+    std::optional<size_t> blocker;
+    for (size_t sight = 0; sight < tool.work.sights.size(); ++sight)
+        if (blocker = blockedBy(sight); !blocker) return {};
+    if (!blocker) return {};
+    return Obstacle{Obstacle::Kind::Hidden, bodies[*blocker].about};
+}
+
+/// With the clamp open the part has to come out: toward you, or along the bend line either way.
+std::optional<Obstacle> Collisions::isTrapped(const Operation& operation, BendSet made) {
+    if (made == 0 || operation.setup.tool->isDie()) return {};
+    const Bodies& bodies = inside->bodies;
+    KnownTool& tool = inside->toolOf(operation);
+    const BendSet after = made | BendSet{1} << operation.bend;
+    Withdrawal out(bodies, tool.work, after, inside->checks);
+    unsigned shut = 0, solid = 0;
+    Obstacle obstacle{Obstacle::Kind::Trapped};
+    for (size_t body = 0; body < bodies.size() && shut != Blocked::kAll; ++body) {
+        if (!bodies.isThere(body, made)) continue; // it is on until the part is out
+        std::int32_t& known = tool.traps[body].at(after);
+        if (known == 0) known = packed(out.blockedFor(body));
+        const Blocked own = unpacked(known);
+        if ((shut | own.operations) == shut) continue;
+        shut |= own.operations;
+        solid = own.solid;
+        obstacle.one = bodies[body].about;
+    }
+    if (shut != Blocked::kAll) return {};
+    obstacle.what = tool.work.shapes[solid].solid.name;
+    obstacle.atDeg = operation.setup.loadedAngleDeg; // all of the bend could be made
+    return obstacle;
+}
+
+} // namespace goodfold::sequence

@@ -1,0 +1,76 @@
+#include "sequence/operation_table.h"
+
+#include <algorithm>
+#include <limits>
+
+namespace goodfold::sequence {
+
+namespace {
+
+bool isWished(const Wishes& wishes, const Operation& operation) {
+    const auto pinned = wishes.tool.find(operation.bend);
+    return pinned == wishes.tool.end() || pinned->second == operation.setup.tool->id;
+}
+
+bool goOnAlike(const part::Part& part, const Operation& a, const Operation& b) {
+    return a.setup.tool == b.setup.tool && changeBetween(part, a, b) == 0 &&
+           a.work.angleDeg == b.work.angleDeg && headingOf(part, a).dot(headingOf(part, b)) > 1 - 1e-9;
+}
+
+unsigned indexOf(const tool::Shop& shop, const tool::Tool* tool) {
+    constexpr unsigned kLast = 63;
+    return std::min(kLast, static_cast<unsigned>(tool - shop.tools.data()));
+}
+
+} // namespace
+
+OperationTable::OperationTable(const part::Part& part, const material::Material& material, const tool::Shop& shop,
+                   const Wishes& wishes, Collisions& collisions)
+    : byBend(part.bends.size()), leasts(part.bends.size(), std::numeric_limits<double>::infinity()),
+      tools(part.bends.size(), 0) {
+    const Operations all = operationsOf(part, material, shop);
+    why = all.why;
+    for (const auto& [bend, tool] : wishes.tool)
+        if (!shop.find(tool))
+            why[static_cast<size_t>(bend)] = {"the tool \"" + tool +
+                                              "\" it was settled for is not in the shop"};
+    for (size_t bend = 0; bend < all.of.size(); ++bend)
+        for (const Operation& operation : all.of[bend]) {
+            if (!isWished(wishes, operation)) continue;
+            // What can never be is not searched, but told where there is nothing else.
+            if (const auto obstacle = collisions.alwaysInTheWay(operation)) {
+                never.push_back({operation, *obstacle});
+                continue;
+            }
+            byBend[bend].push_back(static_cast<int>(operations.size()));
+            const double withoutLaps = costOf(part, operation, 0).sum() - kLapShut * lapsShut(part, operation.bend, 0);
+            leasts[bend] = std::min(leasts[bend], withoutLaps);
+            toolIndex.push_back(indexOf(shop, operation.setup.tool));
+            tools[bend] |= std::uint64_t{1} << toolIndex.back();
+            operations.push_back(operation);
+        }
+    for (size_t i = 0; i < part.bends.size(); ++i) {
+        size_t same = 0;
+        while (part.bends[same].shape.angleDeg != part.bends[i].shape.angleDeg)
+            ++same;
+        angles.push_back(same);
+    }
+    findKinds(part);
+}
+
+void OperationTable::findKinds(const part::Part& part) {
+    std::vector<const Operation*> firsts; // of each kind
+    for (const Operation& operation : operations) {
+        const auto same = std::find_if(firsts.begin(), firsts.end(),
+                                       [&](const Operation* first) { return goOnAlike(part, *first, operation); });
+        kindOf.push_back(static_cast<size_t>(same - firsts.begin()));
+        if (same == firsts.end()) firsts.push_back(&operation);
+    }
+    for (const Operation* first : firsts) {
+        std::vector<double>& row = changes.emplace_back();
+        for (const Operation& operation : operations)
+            row.push_back(changeBetween(part, *first, operation));
+    }
+}
+
+} // namespace goodfold::sequence

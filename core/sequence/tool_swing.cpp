@@ -1,0 +1,47 @@
+#include "sequence/tool_swing.h"
+
+#include "part/fold.h"
+#include "sequence/sight.h"
+
+#include <cmath>
+
+namespace goodfold::sequence {
+
+namespace {
+
+std::vector<double> anglesTo(double lastDeg) {
+    constexpr double kStepDeg = 0.5;
+    const int count = std::max(1, static_cast<int>(std::ceil(lastDeg / kStepDeg)));
+    std::vector<double> angles;
+    for (int i = 0; i <= count; ++i)
+        angles.push_back(lastDeg * i / count);
+    return angles;
+}
+
+} // namespace
+
+ToolSwing::ToolSwing(const part::Part& part, const Operation& operation)
+    : operation(operation), sights(linesOfSight(part, operation)), angles(anglesTo(operation.setup.loadedAngleDeg)) {
+    const part::PartBend& bend = part.bends[static_cast<size_t>(operation.bend)];
+    for (const double angle : angles) {
+        parentFromChild.push_back(part::foldedFromFlat(bend, bend.allowance, angle));
+        auto& fromParent = solidFromParent.emplace_back(toolPlaces(part, operation, angle).parentFromSolid);
+        auto& fromChild = solidFromChild.emplace_back();
+        for (size_t motion = 0; motion < fromParent.size(); ++motion) {
+            fromParent[motion] = fromParent[motion].inverse();
+            fromChild[motion] = fromParent[motion] * parentFromChild.back();
+        }
+    }
+    for (tool::Solid& solid : tool::solidsOf(operation.setup, operation.hold, operation.work)) {
+        const part::Prism prism = prismOf(solid);
+        shapes.push_back({std::move(solid), Hull({prism})});
+    }
+}
+
+bool isSameSwing(const Operation& a, const Operation& b) {
+    return a.bend == b.bend && a.setup.tool == b.setup.tool && a.setup.opening == b.setup.opening &&
+           a.setup.clampLength == b.setup.clampLength && a.setup.clampMiddle == b.setup.clampMiddle &&
+           a.setup.bottomed == b.setup.bottomed && a.holdsChild == b.holdsChild && a.hold == b.hold;
+}
+
+} // namespace goodfold::sequence

@@ -1,0 +1,50 @@
+#include "sequence/withdrawal.h"
+
+#include "part/fold.h"
+
+namespace goodfold::sequence {
+
+Blocked Withdrawal::blockedFor(size_t body) {
+    const part::Part& part = bodies.of();
+    const Operation& operation = work.operation;
+    if (toolFromPlates.empty()) {
+        const part::PartBend& bend = part.bends[static_cast<size_t>(operation.bend)];
+        const double angle = operation.setup.restsAtDeg;
+        toolFromPlates = part::foldAt(part, turnedAt(part, after, operation.bend, angle)).rootFromFlat;
+        const Pose3 rootFromTool = toolFromPlates[static_cast<size_t>(bend.parent)] *
+                                   toolPlaces(part, operation, angle).of(tool::Solid::Motion::Fixed);
+        const Pose3 toolFromRoot = rootFromTool.inverse();
+        for (Pose3& pose : toolFromPlates)
+            pose = toolFromRoot * pose;
+    }
+    const Pose3& toolFromBody = toolFromPlates[static_cast<size_t>(bodies[body].plate)];
+    const std::array<Vec3, 3> toward{Vec3::UnitX(), Vec3::UnitY(), -Vec3::UnitY()};
+    Blocked shut;
+    for (size_t i = 0; i < toward.size(); ++i)
+        for (size_t solid = 0; solid < work.shapes.size(); ++solid)
+            if (staysBehind(body, work.shapes[solid], toolFromBody, toward[i])) {
+                shut.operations |= 1u << i;
+                shut.solid = static_cast<unsigned>(solid);
+                break;
+            }
+    return shut;
+}
+
+/// The wrong turnings of a long slide are few: only bodies whose way crosses a solid's box are stepped.
+bool Withdrawal::staysBehind(size_t body, const ToolHull& shape, const Pose3& toolFromBody, const Vec3& toward) {
+    constexpr double kStep = 4, kFar = 240; // mm
+    if (shape.solid.motion != tool::Solid::Motion::Fixed) return false;
+    Pose3 solidFromBody = toolFromBody;
+    if (shape.solid.clamps) solidFromBody.translation().z() -= work.operation.setup.tool->clamp.lift;
+    const Hull& own = bodies.shapeOf(body, after);
+    const auto here = turned(solidFromBody, own.box);
+    if (!shape.shape.box.intersects(here.merged(here.translated(kFar * toward)))) return false;
+    const Vec3 start = solidFromBody.translation();
+    for (double by = bodies[body].bend == work.operation.bend ? kStep : 0; by <= kFar; by += kStep) {
+        solidFromBody.translation() = start + by * toward;
+        if (meet(shape.shape, own, solidFromBody, checks)) return true;
+    }
+    return false;
+}
+
+} // namespace goodfold::sequence

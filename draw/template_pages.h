@@ -1,0 +1,22 @@
+// The full-size template: lay it on the stock, or under it, and scribe through.
+#pragma once
+
+#include "draw/template_plan.h"
+#include "part/part.h"
+
+#include <QByteArray>
+#include <QPagedPaintDevice>
+
+namespace goodfold::draw {
+
+/// PDF at 100 %, with check bars of 100 mm and 4 inches, toward and away fold lines told apart by dash and by
+/// word, hole crosses, the datum end, title, stock and hand, and registration crosses where pages overlap.
+/// Where the job wants the opposite hand too, its pages follow. Lengths are written as `reading` shows them.
+QByteArray templatePdf(const job::Job& job, const material::Material& material, QPageSize::PageSizeId paper,
+                       const quantity::Reading& reading);
+
+/// The same on any paged device that stands at its full page: a printer, a preview.
+void paintTemplate(QPagedPaintDevice& device, const job::Job& job, const material::Material& material,
+                   QPageSize::PageSizeId paper, const quantity::Reading& reading);
+
+} // namespace goodfold::draw

@@ -1,8 +1,9 @@
 #include "app/window/choices.h"
 #include "app/window/main_window.h"
 #include "app/base/recovery.h"
-#include "app/base/tool_book.h"
-#include "app/base/hardware_book.h"
+#include "app/base/books.h"
+#include "app/window/job_files.h"
+#include "app/window/stage_table.h"
 #include "draw/type.h"
 
 #include <QApplication>
@@ -17,15 +18,15 @@ using namespace goodfold;
 namespace {
 
 /// What a kill left unsaved, then one window for each job file; where there is neither, what to begin with.
-int openWindows(const QStringList& paths, bool freshLook) {
+int openWindows(const QStringList& paths, bool freshLook, app::Books& books) {
     bool any = false;
     if (!freshLook)
         for (const app::Recovered& left : app::leftUnsaved()) {
-            app::MainWindow::recovered(left)->show();
+            app::MainWindow::recovered(left, books)->show();
             any = true;
         }
     for (const QString& path : paths) {
-        const auto window = app::MainWindow::opened(path);
+        const auto window = app::MainWindow::opened(path, books);
         if (!window) {
             std::fprintf(stderr, "%s\n", window.error().says.c_str());
             return 2;
@@ -35,7 +36,7 @@ int openWindows(const QStringList& paths, bool freshLook) {
         any = true;
     }
     if (any) return 0;
-    auto* window = new app::MainWindow(edit::emptyBar(quantity::Unit::Millimetre));
+    auto* window = new app::MainWindow(edit::emptyBar(quantity::Unit::Millimetre), books);
     if (!freshLook) window->restoreAsLeft();
     window->showStartPage();
     window->show();
@@ -48,6 +49,13 @@ void sayOfFile(const QString& path, const Error& wrong) {
             return window->say(QStringLiteral("%1: %2").arg(path, QString::fromStdString(wrong.says)));
 }
 
+QStringList stageKeys() {
+    QStringList keys;
+    for (const app::StageRow& row : app::stageRows())
+        keys << QString::fromLatin1(row.key);
+    return keys;
+}
+
 /// Saves the windows' stages as pictures, for docs/screenshots.
 void takeShots(const QString& folder, const QStringList& stages, const QString& ending) {
     for (QWidget* widget : QApplication::topLevelWidgets()) {
@@ -57,20 +65,15 @@ void takeShots(const QString& folder, const QStringList& stages, const QString& 
             window->grab().save(QStringLiteral("%1/start%2.png").arg(folder, ending));
             continue;
         }
-        const QString name = QFileInfo(window->path()).completeBaseName();
-        using Stage = app::MainWindow::Stage;
-        for (const auto& [stage, suffix] : {std::pair{Stage::Bracket, "bracket"},
-                                            {Stage::Blank, "blank"},
-                                            {Stage::Bending, "bending"},
-                                            {Stage::Shop, "shop"}}) {
-            if (!stages.contains(QLatin1String(suffix))) continue;
+        const QString name = QFileInfo(window->files().path()).completeBaseName();
+        for (const QString& stage : stages) {
             window->showStage(stage);
             QApplication::processEvents();
             while (window->isPlanning())
                 QApplication::processEvents(QEventLoop::WaitForMoreEvents);
             QApplication::processEvents(); // what was planned is laid out
             window->grab().save(
-                QStringLiteral("%1/%2-%3%4.png").arg(folder, name, QLatin1String(suffix), ending));
+                QStringLiteral("%1/%2-%3%4.png").arg(folder, name, stage, ending));
         }
     }
 }
@@ -95,7 +98,8 @@ int main(int argc, char** argv) {
                                    QStringLiteral("FOLDER"));
     const QCommandLineOption stages(
         QStringLiteral("stages"),
-        QStringLiteral("Which: bracket, blank, bending, shop, with commas between."), QStringLiteral("NAMES"),
+        QStringLiteral("Which: %1, with commas between.").arg(stageKeys().join(QStringLiteral(", "))),
+        QStringLiteral("NAMES"),
         QStringLiteral("bracket,blank"));
     const QCommandLineOption dark(QStringLiteral("dark"), QStringLiteral("Dark colours this time."));
     const QCommandLineOption once(QStringLiteral("first-paint"),
@@ -107,10 +111,10 @@ int main(int argc, char** argv) {
     if (parser.isSet(shots)) QApplication::setApplicationName(QStringLiteral("Good Fold pictures"));
     draw::loadTypeface();
     app::applyChosenLook(parser.isSet(dark));
-    const auto wrongBook = app::readOwnBook(),
-               wrongTools = app::ToolBook::instance().read(); // what ships applies then
-    if (const int failed = openWindows(parser.positionalArguments(), parser.isSet(shots))) return failed;
-    if (wrongBook) sayOfFile(app::ownBookPath(), *wrongBook);
+    app::Books books;
+    const auto wrongBook = books.hardware.read(), wrongTools = books.tools.read(); // what ships applies then
+    if (const int failed = openWindows(parser.positionalArguments(), parser.isSet(shots), books)) return failed;
+    if (wrongBook) sayOfFile(app::HardwareBook::ownPath(), *wrongBook);
     if (wrongTools) sayOfFile(app::ToolBook::ownPath(), *wrongTools);
     if (parser.isSet(shots))
         QTimer::singleShot(0, &application, [&] {

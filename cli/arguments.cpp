@@ -1,78 +1,72 @@
 #include "cli/arguments.h"
 
-#include <algorithm>
-#include <array>
+#include "draw/exports.h"
+
+#include <CLI/CLI.hpp>
+
+#include <iostream>
 
 namespace goodfold::cli {
 
-const char* const kUsage =
-    "goodfold-cli show JOB... --json [--hardware FILE]\n"
-    "                            print each job solved, as one JSON object on a line\n"
-    "goodfold-cli plan JOB... --json [--tools FILE]\n"
-    "                            print the order of bending, step by step\n"
-    "goodfold-cli export JOB [--dxf FILE] [--svg FILE] [--pdf-template FILE] [--pdf-sheet FILE]\n"
-    "                            [--csv FILE] [--paper a4|letter] [--tools FILE]\n"
-    "JOB is a .gfold file, or - for standard input. FILE may be - for standard output.\n"
-    "Exit status: 0; 1 a job can be read but not made; 2 it cannot be read.\n";
-
 namespace {
 
-constexpr std::array kExports{"--dxf", "--svg", "--pdf-template", "--pdf-sheet", "--csv"};
-
-/// `show` and `plan`: jobs, --json, and a file of the shop's own.
-Result<Arguments> parsePrinted(const std::vector<std::string>& words, Arguments arguments,
-                               const std::string& ownOption, std::string Arguments::*own) {
-    bool json = false;
-    for (size_t i = 1; i < words.size(); ++i) {
-        if (words[i] == "--json")
-            json = true;
-        else if (words[i] == ownOption && i + 1 < words.size())
-            arguments.*own = words[++i];
-        else if (words[i].starts_with("--"))
-            return Error{words[0] + " does not know " + words[i] + ".", {}};
-        else
-            arguments.jobs.push_back(words[i]);
-    }
-    if (!json) return Error{words[0] + " prints JSON only: say --json.", {}};
-    if (arguments.jobs.empty()) return Error{words[0] + " needs a job file.", {}};
-    return arguments;
+/// `show` and `plan`: many jobs, printed as JSON.
+CLI::App& addPrinting(CLI::App& app, const std::string& name, const std::string& says, Arguments& into,
+                      Arguments::Command command) {
+    CLI::App& sub = *app.add_subcommand(name, says);
+    sub.add_option("job", into.jobs, "Job files, or - for standard input")->required()->type_name("JOB");
+    sub.add_flag("--json")->required()->description("One JSON object a job, each on one line");
+    sub.add_option("--tools", into.tools, "The shop's own tools, over those that ship")->type_name("FILE");
+    sub.add_option("--hardware", into.hardware, "The shop's own hardware, over what ships")->type_name("FILE");
+    sub.callback([&into, command] { into.command = command; });
+    return sub;
 }
 
-Result<Arguments> parseExport(const std::vector<std::string>& words) {
-    Arguments arguments{.command = Arguments::Command::Export};
-    for (size_t i = 1; i < words.size(); ++i) {
-        const bool isExport = std::find(kExports.begin(), kExports.end(), words[i]) != kExports.end();
-        if (!words[i].starts_with("--")) {
-            arguments.jobs.push_back(words[i]);
-            continue;
-        }
-        if (!isExport && words[i] != "--paper" && words[i] != "--tools")
-            return Error{"export does not know " + words[i] + ".", {}};
-        if (i + 1 == words.size()) return Error{words[i] + " needs a value.", {}};
-        if (isExport)
-            arguments.exports[words[i]] = words[i + 1];
-        else
-            (words[i] == "--paper" ? arguments.paper : arguments.tools) = words[i + 1];
-        ++i;
-    }
-    if (arguments.paper != "a4" && arguments.paper != "letter") return Error{"--paper is a4 or letter.", {}};
-    if (arguments.jobs.size() != 1) return Error{"export takes one job file.", {}};
-    if (arguments.exports.empty())
-        return Error{"export needs --dxf, --svg, --pdf-template, --pdf-sheet or --csv.", {}};
-    return arguments;
+void addExporting(CLI::App& app, Arguments& into) {
+    CLI::App& sub = *app.add_subcommand("export", "Write files of one job; FILE may be - for standard output");
+    sub.add_option("job", into.jobs, "A job file, or - for standard input")
+        ->required()
+        ->expected(1)
+        ->type_name("JOB");
+    for (const draw::Export& row : draw::exports())
+        sub.add_option_function<std::string>(
+               std::string("--") + row.key,
+               [&into, key = std::string(row.key)](const std::string& file) { into.exports[key] = file; },
+               row.tip)
+            ->type_name("FILE");
+    sub.add_option("--paper", into.paper, "What PDFs are made for")
+        ->check(CLI::IsMember({"a4", "letter"}))
+        ->type_name("a4|letter");
+    sub.add_option("--tools", into.tools, "The shop's own tools, over those that ship")->type_name("FILE");
+    sub.add_option("--hardware", into.hardware, "The shop's own hardware, over what ships")->type_name("FILE");
+    sub.callback([&into] {
+        into.command = Arguments::Command::Export;
+        if (!into.exports.empty()) return;
+        std::string all;
+        for (const draw::Export& row : draw::exports())
+            all += (all.empty() ? "--" : ", --") + std::string(row.key);
+        throw CLI::ValidationError("export", "say what to write: " + all);
+    });
 }
 
 } // namespace
 
-Result<Arguments> parseArguments(const std::vector<std::string>& words) {
-    if (words.empty() || words[0] == "--help" || words[0] == "help") return Arguments{};
-    using Command = Arguments::Command;
-    if (words[0] == "show")
-        return parsePrinted(words, {.command = Command::Show}, "--hardware", &Arguments::hardware);
-    if (words[0] == "plan")
-        return parsePrinted(words, {.command = Command::Plan}, "--tools", &Arguments::tools);
-    if (words[0] == "export") return parseExport(words);
-    return Error{"There is no command \"" + words[0] + "\".", {}};
+std::optional<Arguments> parseArguments(int argc, const char* const* argv, int& status) {
+    Arguments arguments;
+    CLI::App app("Good Fold for scripts: brackets bent from bar and sheet, computed.", "goodfold-cli");
+    app.require_subcommand(1);
+    app.failure_message(CLI::FailureMessage::help);
+    app.footer("Exit status: 0; 1 a job can be read but not made; 2 it cannot be read.");
+    addPrinting(app, "show", "Print each job solved, with its findings", arguments, Arguments::Command::Show);
+    addPrinting(app, "plan", "Print the order of bending, step by step", arguments, Arguments::Command::Plan);
+    addExporting(app, arguments);
+    try {
+        app.parse(argc, argv);
+        return arguments;
+    } catch (const CLI::ParseError& end) {
+        status = app.exit(end, std::cout, std::cerr) == 0 ? kFine : kCannotBeRead;
+        return {};
+    }
 }
 
 } // namespace goodfold::cli

@@ -1,26 +1,28 @@
 // What was asked for on the command line.
 #pragma once
 
-#include "common/result.h"
-
 #include <map>
+#include <optional>
 #include <string>
 #include <vector>
 
 namespace goodfold::cli {
 
 struct Arguments {
-    enum class Command { Show, Plan, Export, Help };
-    Command command = Command::Help;
+    enum class Command { Show, Plan, Export };
+    Command command = Command::Show;
     std::vector<std::string> jobs;              // "-" is standard input
-    std::map<std::string, std::string> exports; // "--dxf" and the file to write
+    std::map<std::string, std::string> exports; // the key of draw::exports() and the file to write
     std::string paper = "a4";
     std::string hardware = {}; // a file of the shop's own
     std::string tools = {};    // the same of its tools
 };
 
-Result<Arguments> parseArguments(const std::vector<std::string>& words);
+/// What the program ends with.
+enum Exit { kFine = 0, kCannotBeMade = 1, kCannotBeRead = 2 };
 
-extern const char* const kUsage;
+/// Nothing where there is nothing more to do: help was asked for and printed, or the words make no sense and
+/// that was said. `status` is then what to end with.
+std::optional<Arguments> parseArguments(int argc, const char* const* argv, int& status);
 
 } // namespace goodfold::cli

@@ -4,8 +4,8 @@
 #include "draw/formed_picture.h"
 #include "draw/step_scene.h"
 #include "draw/type.h"
-#include "sequence/around.h"
-#include "sequence/say.h"
+#include "text/step.h"
+#include "text/tasks.h"
 
 #include <QBuffer>
 #include <QPainter>
@@ -89,7 +89,7 @@ private:
     /// What is done before the first step, or once a step is done.
     void tasks(const sequence::Plan& plan, size_t afterStep) {
         bool first = true;
-        for (const sequence::Task& task : sequence::tasksRound(job, part, plan, reading)) {
+        for (const text::Task& task : text::tasksOf(job, part, plan, reading)) {
             if (task.afterStep != afterStep) continue;
             if (std::exchange(first, false))
                 row(afterStep == 0 ? QObject::tr("Before the first bend") : QObject::tr("Then"), kText,
@@ -121,7 +121,7 @@ private:
                          mark.isAcross ? QObject::tr("from the lower edge")
                                        : QObject::tr("from the datum end"),
                          mark.onFace ? QObject::tr("face") : QObject::tr("back"), text(bend.id),
-                         text(mark.flushWith)),
+                         QString::fromUtf8(mark.flushWith.data(), static_cast<qsizetype>(mark.flushWith.size()))),
                 kText);
         }
         y += 8;
@@ -138,12 +138,12 @@ private:
     std::vector<Words> wordsOf(const sequence::Step& step, size_t number, size_t count) const {
         std::vector<Words> all{
             {QObject::tr("Step %1 of %2").arg(number).arg(count), kText + 2, Weight::SemiBold},
-            {text(sequence::toDo(part, step, reading)), kText, Weight::Medium}};
-        for (const std::string& set : sequence::toSet(part, step, reading))
+            {text(text::instruction(part, step, reading)), kText, Weight::Medium}};
+        for (const std::string& set : text::settings(part, step, reading))
             all.push_back({text(set), kSmall});
-        for (const std::string& check : sequence::toCheck(part, step, reading))
+        for (const std::string& check : text::inspections(part, step, reading))
             all.push_back({text(check), kText, Weight::Regular, true});
-        for (const std::string& mind : sequence::toMind(part, step, reading))
+        for (const std::string& mind : text::cautions(part, step, reading))
             all.push_back({text(mind), kSmall});
         return all;
     }

@@ -13,13 +13,13 @@ constexpr double kBeyond = 34; // mm of a bench or a beam shown past the part
 /// A vise stands upright: its x is up, and you stand where it bends toward.
 Pose3 viewFromTool(const Operation& operation) {
     Pose3 pose = Pose3::Identity();
-    if (operation.setup.tool->kind == tool::Kind::PressDie) return pose;
-    if (!operation.setup.tool->isInVise()) { // seen from the end of the bend, a little from before the apron
+    if (operation.setup.tool->kind->drive == tool::Kind::Drive::Press) return pose;
+    if (!operation.setup.tool->isUpright()) { // seen from the end of the bend, a little from before the apron
         constexpr double kFromEndDeg = 16;
         pose.linear() = Eigen::AngleAxisd(-radians(kFromEndDeg), Vec3::UnitZ()).toRotationMatrix();
         return pose;
     }
-    const double toward = operation.hold.toward ? 1 : -1; // the viewer stands at negative y
+    const double toward = operation.hold.towardYou ? 1 : -1; // the viewer stands at negative y
     pose.linear().col(0) = Vec3(0, 0, 1);
     pose.linear().col(2) = Vec3(0, -toward, 0);
     pose.linear().col(1) = pose.linear().col(2).cross(pose.linear().col(0));
@@ -112,7 +112,7 @@ StepScene stepSceneOf(const part::Part& part, const Operation& operation, sequen
     room.extend(Vec2(-70, -60));
     room.extend(Vec2(50, 70));
     for (const tool::Solid& solid : tool::solidsOf(operation.setup, operation.hold, operation.work)) {
-        if (solid.name == "the wall" || solid.name == "the press's column") continue;
+        if (solid.body == tool::Body::Wall || solid.body == tool::Body::PressColumn) continue;
         const Polygon section =
             solid.motion == tool::Solid::Motion::Fixed ? cutTo(solid.section, room) : solid.section;
         const double from = std::max(solid.from, inTool.min().y() - kBeyond),

@@ -1,6 +1,6 @@
 #include "draw/template_content.h"
 
-#include "check/words.h"
+#include "text/names.h"
 #include "draw/running_dimensions.h"
 #include "part/mark.h"
 
@@ -205,7 +205,7 @@ QString TemplateContent::holeInWords(const part::PartHole& hole) const {
         says += QStringLiteral(" slot %1 × %2").arg(size(hole.diameter), size(slot + hole.diameter));
     else if (hole.isRound() || hole.kind == job::Hole::Kind::D || hole.kind == job::Hole::Kind::Key)
         says += QStringLiteral(" ø%1").arg(size(hole.diameter));
-    if (hole.isSunk()) says += ", " + QString::fromStdString(check::sunkInWords(hole, reading.unit));
+    if (hole.isSunk()) says += ", " + QString::fromStdString(text::workOn(hole, reading.unit));
     return says;
 }
 

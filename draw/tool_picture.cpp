@@ -1,6 +1,7 @@
 #include "draw/tool_picture.h"
 
 #include "draw/type.h"
+#include "text/names.h"
 
 #include <QLineF>
 #include <QPainter>
@@ -153,12 +154,20 @@ private:
         painter.drawText(box, Qt::AlignCenter, name);
     }
 
+    static QString nameOnDrawing(const tool::Outline& outline) {
+        if (!outline.body) return {};
+        const std::string_view name = text::nameOf(*outline.body);
+        constexpr std::string_view kArticle = "the ";
+        return QString::fromUtf8(name.data() + kArticle.size(),
+                                 static_cast<qsizetype>(name.size() - kArticle.size()));
+    }
+
     void paintBodies() {
         painter.save();
         painter.setClipRect(drawn);
         for (const tool::Outline& outline : outlines)
             paintBody(outline.shape, outline.isStock ? palette.face : palette.tool,
-                      QString::fromStdString(outline.name));
+                      nameOnDrawing(outline));
         painter.restore();
     }
 

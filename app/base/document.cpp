@@ -1,6 +1,5 @@
 #include "app/base/document.h"
 
-#include "app/base/hardware_book.h"
 #include "part/mirror.h"
 
 #include <QUndoCommand>
@@ -38,7 +37,8 @@ private:
     QString mergeKey;
 };
 
-Document::Document(job::Job job, QObject* parent) : QObject(parent), currentJob(std::move(job)), undo(this) {
+Document::Document(job::Job job, Books& books, QObject* parent)
+    : QObject(parent), shopBooks(books), currentJob(std::move(job)), undo(this) {
     selection = Element::plate(currentJob.plates.front().id);
     recompute();
 }
@@ -145,15 +145,13 @@ part::Part Document::oppositePart() const {
     return opposite;
 }
 
-void Document::takePlan(const std::vector<int>& order, const std::vector<check::Finding>& found) {
+void Document::takePlan(const std::vector<int>& order, std::shared_ptr<const check::PlanFacts> facts) {
     planned.clear();
     for (const int bend : order)
         planned.push_back(solvedPart.bends[static_cast<size_t>(bend)].id);
     part::setOrder(solvedPart, order);
-    currentFindings = checkFindings;
-    currentFindings.insert(currentFindings.end(), found.begin(), found.end());
-    std::stable_sort(currentFindings.begin(), currentFindings.end(),
-                     [](const auto& a, const auto& b) { return a.severity < b.severity; });
+    planFacts = std::move(facts);
+    check();
     emit planTaken();
 }
 
@@ -171,8 +169,13 @@ void Document::recompute() {
     solvedPart = part::solve(currentJob, material());
     keepOrder();
     foldedPart = part::fold(solvedPart);
-    checkFindings = check::check({currentJob, solvedPart, foldedPart, material(), reading(), shopBook()});
-    currentFindings = checkFindings;
+    planFacts.reset();
+    check();
+}
+
+void Document::check() {
+    currentFindings = check::check({currentJob, solvedPart, foldedPart, material(), reading(),
+                                    shopBooks.hardware.book(), planFacts.get()});
 }
 
 } // namespace goodfold::app

@@ -2,6 +2,7 @@
 // through edit(), which can be undone.
 #pragma once
 
+#include "app/base/books.h"
 #include "check/finding.h"
 #include "part/compare_rules.h"
 #include "edit/edit.h"
@@ -11,6 +12,7 @@
 #include <QUndoStack>
 
 #include <functional>
+#include <memory>
 
 namespace goodfold::app {
 
@@ -19,18 +21,22 @@ using job::Element;
 class Document : public QObject {
     Q_OBJECT
 public:
-    explicit Document(job::Job job, QObject* parent = nullptr);
+    /// The books must outlive it.
+    Document(job::Job job, Books& books, QObject* parent = nullptr);
 
     const job::Job& job() const { return currentJob; }
+    Books& books() const { return shopBooks; }
     const part::Part& part() const { return solvedPart; }
     /// The same of the opposite hand.
     part::Part oppositePart() const;
     const part::Folded& folded() const { return foldedPart; }
     const material::Material& material() const;
-    /// The checks', and what the plan for this very job had to say once there is one.
+    /// All rules'; those of the plan once there is one for this very job.
     const std::vector<check::Finding>& findings() const { return currentFindings; }
-    /// What a plan made of this job: the order, for numbers and colours, and what it found.
-    void takePlan(const std::vector<int>& order, const std::vector<check::Finding>& found);
+    /// Whether the order of bending was looked for since the last edit: until then nothing is all clear.
+    bool isPlanned() const { return planFacts != nullptr; }
+    /// What a plan made of this job: the order, for numbers and colours, and what rules are told of it.
+    void takePlan(const std::vector<int>& order, std::shared_ptr<const check::PlanFacts> facts);
     std::vector<part::RuleOutcome> ruleOutcomes() const { return part::compareRules(currentJob, material()); }
 
     /// How figures are read: the job's unit, and the user's choices for that unit.
@@ -73,11 +79,14 @@ private:
     void take(const job::Job& job, const Element& select);
     void recompute();
     void keepOrder();
+    void check();
 
+    Books& shopBooks;
     job::Job currentJob;
     part::Part solvedPart;
     part::Folded foldedPart;
-    std::vector<check::Finding> checkFindings, currentFindings;
+    std::shared_ptr<const check::PlanFacts> planFacts; // null until there is a plan for this very job
+    std::vector<check::Finding> currentFindings;
     quantity::Reading millimetreReading = quantity::Reading::millimetres();
     quantity::Reading inchReading = quantity::Reading::fractions();
     std::vector<std::string> planned; // ids of the bends in the order last planned

@@ -6,32 +6,19 @@
 
 namespace goodfold::app {
 
-namespace {
-
-hardware::Book& book() {
-    static hardware::Book all = hardware::standardBook();
-    return all;
-}
-
-} // namespace
-
-const hardware::Book& shopBook() {
-    return book();
-}
-
-QString ownBookPath() {
+QString HardwareBook::ownPath() {
     return ownFilePath(QStringLiteral("hardware.json"));
 }
 
-std::optional<Error> readOwnBook() {
-    book() = hardware::standardBook();
-    const auto text = readOwnFile(ownBookPath());
+std::optional<Error> HardwareBook::read() {
+    all = hardware::standardBook();
+    const auto text = readOwnFile(ownPath());
     if (!text) return text.error();
     if (text->empty()) return {};
     std::istringstream in(*text);
     const auto own = hardware::readBook(in);
     if (!own) return own.error();
-    book() = withOwn(hardware::standardBook(), *own);
+    all = withOwn(hardware::standardBook(), *own);
     return {};
 }
 

@@ -7,13 +7,19 @@
 
 namespace goodfold::app {
 
-const hardware::Book& shopBook();
+class HardwareBook {
+public:
+    const hardware::Book& book() const { return all; }
 
-/// Where the user's own entries are looked for.
-QString ownBookPath();
+    /// Where the user's own entries are looked for.
+    static QString ownPath();
 
-/// Reads the user's entries again. A sentence where the file is there and cannot be used; what ships applies
-/// then.
-std::optional<Error> readOwnBook();
+    /// Reads the user's entries again. A sentence where the file is there and cannot be used; what ships
+    /// applies then.
+    std::optional<Error> read();
+
+private:
+    hardware::Book all = hardware::standardBook();
+};
 
 } // namespace goodfold::app

@@ -13,11 +13,6 @@ namespace goodfold::app {
 
 ToolBook::ToolBook() : all(std::make_shared<tool::Shop>(tool::standardShop())) {}
 
-ToolBook& ToolBook::instance() {
-    static ToolBook book;
-    return book;
-}
-
 QString ToolBook::ownPath() {
     return ownFilePath(QStringLiteral("tools.json"));
 }

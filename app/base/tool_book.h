@@ -1,5 +1,5 @@
 // The tools as this shop has them: those that ship, and over them the user's own, which are saved as they are
-// changed. One for all windows.
+// changed. One for all windows (books.h).
 #pragma once
 
 #include "tool/tool.h"
@@ -13,7 +13,7 @@ namespace goodfold::app {
 class ToolBook : public QObject {
     Q_OBJECT
 public:
-    static ToolBook& instance();
+    ToolBook();
 
     /// A plan keeps the shop it was made with: its steps point to the tools.
     std::shared_ptr<const tool::Shop> shop() const { return all; }
@@ -32,7 +32,6 @@ signals:
     void changed();
 
 private:
-    ToolBook();
     std::shared_ptr<const tool::Shop> all;
 };
 

@@ -2,19 +2,18 @@
 
 #include "app/widgets/cell_panel.h"
 #include "app/widgets/theme.h"
-#include "draw/job_sheet.h"
 
 #include <QApplication>
 #include <QHBoxLayout>
 #include <QKeyEvent>
 #include <QLabel>
-#include <QLocale>
 #include <QScrollArea>
 #include <QSlider>
 #include <QVBoxLayout>
 
 #include <algorithm>
 #include <cmath>
+#include <set>
 
 namespace goodfold::app {
 
@@ -28,8 +27,8 @@ QString text(const std::string& says) {
 
 } // namespace
 
-BendingStage::BendingStage(Document& document, Planner& planner, QWidget* parent)
-    : QWidget(parent), document(document), planner(planner) {
+BendingStage::BendingStage(Document& document, Planner& planner, QAction* sheet, QWidget* parent)
+    : Stage(parent), document(document), planner(planner), sheet(sheet) {
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("Steps of bending"));
     setAccessibleDescription(tr("Page down and page up go from step to step, space plays the swing."));
@@ -102,6 +101,11 @@ BendingStage::BendingStage(Document& document, Planner& planner, QWidget* parent
     if (planner.latest()) takePlan();
 }
 
+bool BendingStage::hasRoomForLadder(int windowWidth, double textScale) const {
+    constexpr int kNarrow = 1150;
+    return Stage::hasRoomForLadder(windowWidth, textScale) && windowWidth >= kNarrow;
+}
+
 void BendingStage::showEvent(QShowEvent*) {
     planner.hurry();
 }
@@ -121,7 +125,9 @@ QString BendingStage::says() const {
 
 void BendingStage::takePlan() {
     chosen = std::clamp(chosen, 0, std::max(0, stepCount() - 1));
-    if (plan()) {
+    if (!planner.latest()->failed.empty()) {
+        heading->setText(text(planner.latest()->failed));
+    } else if (plan()) {
         std::set<std::string> tools;
         for (const sequence::Step& step : plan()->steps)
             tools.insert(step.operation.setup.tool->id);
@@ -275,13 +281,6 @@ Cell::Answer BendingStage::moveStep(int from, int to) {
         std::rotate(order.begin() + to, at, at + 1);
     chosen = to;
     return document.apply(tr("order of bending"), edit::withBendOrder(document.job(), order));
-}
-
-QByteArray BendingStage::jobSheet() const {
-    if (!plan()) return {};
-    const bool letter = QLocale().measurementSystem() == QLocale::ImperialUSSystem;
-    return draw::jobSheetPdf(planner.latest()->job, planner.latest()->part, *plan(), document.findings(),
-                             letter ? QPageSize::Letter : QPageSize::A4, document.reading());
 }
 
 } // namespace goodfold::app

@@ -2,6 +2,7 @@
 // check and what to mind; and where no order works, what is in the way.
 #pragma once
 
+#include "app/base/stage.h"
 #include "app/bending/step_view.h"
 #include "app/widgets/cell.h"
 
@@ -15,10 +16,15 @@ namespace goodfold::app {
 
 class CellPanel;
 
-class BendingStage : public QWidget {
+class BendingStage : public Stage {
     Q_OBJECT
 public:
-    BendingStage(Document& document, Planner& planner, QWidget* parent = nullptr);
+    /// `sheet` writes the job sheet.
+    BendingStage(Document& document, Planner& planner, QAction* sheet, QWidget* parent = nullptr);
+
+    /// In a small window the step in its tool needs the ladder's room.
+    bool hasRoomForLadder(int windowWidth, double textScale) const override;
+    void enter() override { setFocus(); }
 
     /// Which step is large, from 0.
     int current() const { return chosen; }
@@ -27,12 +33,6 @@ public:
     const StepView* picture() const { return large; }
     /// What the column beside the picture says.
     QString says() const;
-
-    /// The plan on paper; empty where there is none.
-    QByteArray jobSheet() const;
-
-signals:
-    void jobSheetWanted();
 
 protected:
     void showEvent(QShowEvent* event) override;
@@ -61,6 +61,7 @@ private:
 
     Document& document;
     Planner& planner;
+    QAction* sheet;
     int chosen = 0;
     std::pair<size_t, size_t> lookedAt; // where nothing works: which bend that is stuck, and in which tool
     QTimer playing;

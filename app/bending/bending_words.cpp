@@ -1,9 +1,9 @@
 // What the column beside the picture says, and what can be settled there.
 #include "app/bending/bending_stage.h"
 #include "app/widgets/cell_panel.h"
-#include "check/words.h"
-#include "sequence/around.h"
-#include "sequence/say.h"
+#include "text/reasons.h"
+#include "text/step.h"
+#include "text/tasks.h"
 
 #include <QLabel>
 
@@ -70,8 +70,8 @@ Cell BendingStage::bestAgain() {
 Block BendingStage::taskBlock(size_t afterStep) const {
     Block block =
         blockOf(8, {words(afterStep == 0 ? tr("Before the first bend") : tr("Then"), Cell::Look::Heading)});
-    for (const sequence::Task& task :
-         sequence::tasksRound(planner.latest()->job, planner.latest()->part, *plan(), document.reading()))
+    for (const text::Task& task :
+         text::tasksOf(planner.latest()->job, planner.latest()->part, *plan(), document.reading()))
         if (task.afterStep == afterStep) {
             block.lines.push_back({wrapped(text(task.says))});
             block.lines.push_back({wrapped(text(task.why), Cell::Look::Faint)});
@@ -95,7 +95,7 @@ std::vector<Block> BendingStage::stepBlocks(const sequence::Step& step) {
     Block doing =
         blockOf(2, {badge, words(tr("Step %1 of %2").arg(chosen + 1).arg(stepCount()), Cell::Look::Large)});
     doing.about = Element::bend(bend.id);
-    doing.lines.push_back({wrapped(text(sequence::toDo(part, step, reading)), Cell::Look::Strong)});
+    doing.lines.push_back({wrapped(text(text::instruction(part, step, reading)), Cell::Look::Strong)});
     all.push_back(std::move(doing));
     const auto list = [&](const QString& title, const std::vector<std::string>& says) {
         if (says.empty()) return;
@@ -104,9 +104,9 @@ std::vector<Block> BendingStage::stepBlocks(const sequence::Step& step) {
             block.lines.push_back({wrapped(text(line))});
         all.push_back(std::move(block));
     };
-    list(tr("Set"), sequence::toSet(part, step, reading));
-    list(tr("Check"), sequence::toCheck(part, step, reading));
-    list(tr("Mind"), sequence::toMind(part, step, reading));
+    list(tr("Set"), text::settings(part, step, reading));
+    list(tr("Check"), text::inspections(part, step, reading));
+    list(tr("Mind"), text::cautions(part, step, reading));
     if (chosen == 0) addTasks(0);
     addTasks(static_cast<size_t>(chosen) + 1);
 
@@ -134,7 +134,7 @@ std::vector<Block> BendingStage::stepBlocks(const sequence::Step& step) {
     all.push_back(blockOf(12, {press(
                                   tr("job sheet…"), tr("Job sheet as PDF"),
                                   [this] {
-                                      emit jobSheetWanted();
+                                      sheet->trigger();
                                       return Cell::Answer();
                                   },
                                   Cell::Look::Button)}));
@@ -145,7 +145,7 @@ std::vector<Block> BendingStage::reasonBlocks(size_t which) {
     const part::Part& part = planner.latest()->part;
     const sequence::Stuck& stuck = planner.latest()->outcome.stuck[which];
     Block head = blockOf(which == 0 ? 2 : 12,
-                         {wrapped(text(sequence::notMadeInWords(part, stuck)), Cell::Look::Strong)});
+                         {wrapped(text(text::notMadeInWords(part, stuck)), Cell::Look::Strong)});
     head.about = Element::bend(part.bends[static_cast<size_t>(stuck.bend)].id);
     std::vector<Block> all{head};
     for (size_t i = 0; i < stuck.reasons.size(); ++i) {
@@ -161,11 +161,12 @@ std::vector<Block> BendingStage::reasonBlocks(size_t which) {
                                      },
                                      isShown ? Cell::Look::Strong : Cell::Look::Link)});
         block.lines.push_back(
-            {wrapped(text(check::sentence(sequence::inWords(reason.obstacle, document.reading()))))});
+            {wrapped(text(sentence(text::inWords(reason.obstacle, document.reading()))))});
         all.push_back(std::move(block));
     }
-    for (const std::string& why : stuck.notInTools)
-        if (stuck.reasons.empty()) all.push_back(blockOf(6, {wrapped(text(check::sentence(why)))}));
+    for (const tool::Refusal& refusal : stuck.refusals)
+        if (stuck.reasons.empty())
+            all.push_back(blockOf(6, {wrapped(text(sentence(text::inWords(refusal, document.reading()))))}));
     return all;
 }
 
@@ -175,13 +176,13 @@ std::vector<Block> BendingStage::stuckBlocks() {
     for (size_t i = 0; i < planner.latest()->outcome.stuck.size(); ++i)
         for (Block& block : reasonBlocks(i))
             all.push_back(std::move(block));
-    Block operations;
-    operations.gapAbove = 8;
+    Block remedies;
+    remedies.gapAbove = 8;
     for (const check::Remedy& remedy : planner.latest()->mends)
-        operations.lines.push_back({press(
+        remedies.lines.push_back({press(
             text(remedy.says), text(remedy.says),
             [this, remedy] { return document.take(remedy, document.selected()); }, Cell::Look::Button)});
-    if (!operations.lines.empty()) all.push_back(std::move(operations));
+    if (!remedies.lines.empty()) all.push_back(std::move(remedies));
     Block tools;
     tools.gapAbove = 8;
     for (const std::string& says : planner.latest()->otherTools)

@@ -1,7 +1,7 @@
 #include "app/bending/step_view.h"
 
 #include "app/widgets/theme.h"
-#include "check/words.h"
+#include "text/reasons.h"
 
 #include <QApplication>
 #include <QMouseEvent>
@@ -106,8 +106,8 @@ void StepView::paintMeeting(QPainter& painter) const {
     painter.setPen(Qt::NoPen);
     painter.drawEllipse(at, 2.5, 2.5);
     const QString says = tr("%1 meets %2")
-                             .arg(QString::fromStdString(check::inWords(obstacle->one)),
-                                  QString::fromStdString(obstacle->what));
+                             .arg(QString::fromStdString(job::nameOf(obstacle->one)),
+                                  QString::fromStdString(text::metBy(*obstacle)));
     painter.setFont(textFont(13, draw::Weight::SemiBold));
     QRectF box = painter.fontMetrics().boundingRect(says).toRectF().adjusted(-6, -3, 6, 3);
     box.moveCenter({at.x(), at.y() - ring - box.height()});

@@ -2,7 +2,7 @@
 // from all sides, small to choose.
 #pragma once
 
-#include "app/bending/planner.h"
+#include "app/base/planner.h"
 #include "draw/formed_picture.h"
 #include "draw/step_scene.h"
 

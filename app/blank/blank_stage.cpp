@@ -53,8 +53,8 @@ QTableWidget* makeTable(QWidget* parent) {
 
 } // namespace
 
-BlankStage::BlankStage(Document& document, const std::vector<QAction*>& exports, QWidget* parent)
-    : QWidget(parent), document(document), exports(exports), table(makeTable(this)) {
+BlankStage::BlankStage(Document& document, const QList<QAction*>& exports, QWidget* parent)
+    : Stage(parent), document(document), exports(exports), table(makeTable(this)) {
     heading = new QLabel(this);
     heading->setProperty("role", "heading");
     blank = new RibbonView(document, 18, this);
@@ -155,26 +155,26 @@ std::vector<Block> BlankStage::cutBlocks() {
         {wrapped(off < 0 ? tr("That is %1 short. One leg can take it:").arg(shown(-off))
                          : tr("That is %1 long. Cut it again, or one leg can take it:").arg(shown(off)),
                  Cell::Look::Faint)});
-    const auto ways = edit::afterCutting(document.job(), document.material(), *cutAt);
-    if (ways.empty())
+    const auto outcomes = edit::afterCutting(document.job(), document.material(), *cutAt);
+    if (outcomes.empty())
         blocks[0].lines.push_back(
             {wrapped(tr("No leg has so much to give: cut another blank."), Cell::Look::Strong)});
     constexpr double kRight = 0.005; // less than can be measured
-    for (const edit::CutOutcome& way : ways) {
-        const QString id = QString::fromStdString(way.plate);
-        Block block{Element::plate(way.plate), 10, 3, {}};
-        const QString says = tr("make leg %1 %2").arg(id, shown(way.length));
+    for (const edit::CutOutcome& outcome : outcomes) {
+        const QString id = QString::fromStdString(outcome.plate);
+        Block block{Element::plate(outcome.plate), 10, 3, {}};
+        const QString says = tr("make leg %1 %2").arg(id, shown(outcome.length));
         block.lines.push_back({press(
             says, says,
-            [this, way] {
+            [this, outcome] {
                 cutAt.reset();
-                return document.edit(tr("blank as it was cut"), way.job, Element::plate(way.plate));
+                return document.edit(tr("blank as it was cut"), outcome.job, Element::plate(outcome.plate));
             },
             Cell::Look::Button)});
         block.lines.push_back(
-            {wrapped(way.holesOff < kRight
+            {wrapped(outcome.holesOff < kRight
                          ? tr("All holes still line up; the marks above change with it.")
-                         : tr("Holes then stand %1 from where they should.").arg(shown(way.holesOff)),
+                         : tr("Holes then stand %1 from where they should.").arg(shown(outcome.holesOff)),
                      Cell::Look::Faint)});
         blocks.push_back(std::move(block));
     }
@@ -238,7 +238,8 @@ void BlankStage::showSelection() {
         table->selectRow(static_cast<int>(row - rowElements.begin()));
 }
 
-QImage BlankStage::image(const QSize& size) const {
+QImage BlankStage::image() const {
+    const QSize size(1200, 360);
     constexpr double kScale = 2;
     QImage image(size * kScale, QImage::Format_RGB32);
     image.setDevicePixelRatio(kScale);

@@ -2,9 +2,8 @@
 // to the bench or the cutter.
 #pragma once
 
+#include "app/base/stage.h"
 #include "app/widgets/cell.h"
-
-#include <QWidget>
 
 class QLabel;
 class QTableWidget;
@@ -14,12 +13,12 @@ namespace goodfold::app {
 class RibbonView;
 class CellPanel;
 
-class BlankStage : public QWidget {
+class BlankStage : public Stage {
     Q_OBJECT
 public:
-    BlankStage(Document& document, const std::vector<QAction*>& exports, QWidget* parent = nullptr);
+    BlankStage(Document& document, const QList<QAction*>& exports, QWidget* parent = nullptr);
     /// The blank with its marks on its own ground.
-    QImage image(const QSize& size) const;
+    QImage image() const override;
 
 private:
     void refresh();
@@ -29,7 +28,7 @@ private:
     std::vector<Block> cutBlocks();
 
     Document& document;
-    std::vector<QAction*> exports;
+    QList<QAction*> exports;
     QLabel* heading;
     bool showsTwin = false; // the opposite hand's blank and marks
     RibbonView* blank;

@@ -1,7 +1,7 @@
 #include "app/bracket/addition_cells.h"
 
 #include "app/widgets/cell_maker.h"
-#include "app/base/hardware_book.h"
+#include "job/hole_kinds.h"
 #include "edit/edit_sheet.h"
 #include "edit/entry.h"
 
@@ -60,7 +60,7 @@ private:
             says, name,
             [&doc = document, name, line] {
                 return doc.apply(name.mid(2),
-                                 edit::enter(doc.job(), doc.selected(), line, doc.reading(), shopBook()));
+                                 edit::enter(doc.job(), doc.selected(), line, doc.reading(), doc.books().hardware.book()));
             },
             Cell::Look::Link);
     }
@@ -141,7 +141,7 @@ private:
         job::Hole hole;
         if (inches) hole.diameter = quantity::Length::inches(17.0 / 64).mm();
         hole.x = inches ? 25.4 / 2 : 12;
-        edit::makeKind(hole, kind);
+        job::makeKind(hole, kind);
         return doc.apply(label, edit::withHole(doc.job(), carrier, hole));
     }
 

@@ -1,7 +1,6 @@
 #include "app/bracket/fastener_cells.h"
 
 #include "app/widgets/cell_maker.h"
-#include "app/base/hardware_book.h"
 
 namespace goodfold::app {
 
@@ -49,7 +48,7 @@ public:
         line.push_back(option(
             QObject::tr("Side of the head"), {QObject::tr("from the face"), QObject::tr("from the back")},
             fastener.headOnBack, [](Fastener& changed, int index) { changed.headOnBack = index == 1; }));
-        const auto stack = hardware::stackOf(fastener, job.thickness, shopBook());
+        const auto stack = hardware::stackOf(fastener, job.thickness, document.books().hardware.book());
         if (stack && stack->buy)
             line.push_back(
                 words(QObject::tr("%1 long").arg(ValueField::shown(document, Kind::Size, *stack->buy, false)),
@@ -62,7 +61,7 @@ private:
     static Cell::Answer fitHole(Document& doc, const std::string& id, const Fastener& fastener) {
         job::Job changed = doc.job();
         Hole& own = *changed.findHole(id);
-        const auto fitted = hardware::fitted(own, fastener, shopBook());
+        const auto fitted = hardware::fitted(own, fastener, doc.books().hardware.book());
         if (!fitted) return fitted.error();
         own = *fitted;
         return doc.edit(QObject::tr("what goes through %1").arg(text(id)), std::move(changed));
@@ -123,10 +122,10 @@ private:
             sizes << text(size);
         };
         if (isRivet)
-            for (const hardware::Rivet& rivet : shopBook().rivets)
+            for (const hardware::Rivet& rivet : document.books().hardware.book().rivets)
                 add(rivet.size);
         else
-            for (const hardware::Screw& screw : shopBook().screws)
+            for (const hardware::Screw& screw : document.books().hardware.book().screws)
                 if ((hole.fastener->use != Fastener::Use::RivetNut || screw.rivetNut) &&
                     (hole.fastener->use != Fastener::Use::WeldNut || screw.weldNut))
                     add(screw.size);

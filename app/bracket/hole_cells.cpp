@@ -3,6 +3,7 @@
 #include "app/bracket/fastener_cells.h"
 #include "app/widgets/cell_maker.h"
 #include "edit/edit.h"
+#include "job/hole_kinds.h"
 
 #include <algorithm>
 #include <cmath>
@@ -44,68 +45,61 @@ public:
     }
 
 private:
-    Cell size(const QString& what, double Hole::*member) const {
-        return make.number(Kind::Size, what, hole.*member,
-                           [member](Hole& changed, double typed) { changed.*member = typed; });
+    // ---- shape --------------------------------------------------------------------------------------------
+    static QString shown(std::string_view says) {
+        return QString::fromUtf8(says.data(), static_cast<qsizetype>(says.size()));
     }
-    Cell angle(const QString& what, double Hole::*member) const {
-        return make.number(Kind::Angle, what, hole.*member,
+
+    Cell figureCell(Kind kind, const QString& what, double Hole::*member) const {
+        return make.number(kind, what, hole.*member,
                            [member](Hole& changed, double typed) { changed.*member = typed; });
     }
 
-    // ---- shape --------------------------------------------------------------------------------------------
-    Line shapeLine() const {
-        Line line{words(text(id)), make.oneOf(QObject::tr("Kind"),
-                                              {QStringLiteral("ø"), QObject::tr("slot"),
-                                               QObject::tr("arc slot"), QObject::tr("rectangle"),
-                                               QObject::tr("D"), QObject::tr("key"), QObject::tr("cut-out")},
-                                              static_cast<int>(hole.kind), [](Hole& changed, int index) {
-                                                  edit::makeKind(changed, static_cast<Hole::Kind>(index));
-                                              })};
-        if (hole.kind != Hole::Kind::CutOut)
-            line.push_back(size(hole.kind == Hole::Kind::Round || hole.kind == Hole::Kind::D ||
-                                        hole.kind == Hole::Kind::Key
-                                    ? QObject::tr("Diameter")
-                                    : QObject::tr("Width"),
-                                &Hole::diameter));
-        if (hole.kind == Hole::Kind::Slot || hole.kind == Hole::Kind::Rectangle) {
-            line.push_back(faint(QStringLiteral("×")));
-            line.push_back(size(QObject::tr("Length over all"), &Hole::length));
-        }
-        if (hole.kind == Hole::Kind::Slot) addTurn(line);
-        return line;
+    void addFigure(Line& line, const job::HoleFigure& figure) const {
+        line.push_back(faint(shown(figure.before)));
+        line.push_back(
+            figureCell(figure.isAngle ? Kind::Angle : Kind::Size, shown(figure.name), figure.value));
     }
 
     void addTurn(Line& line) const {
         line.push_back(faint(QObject::tr("turned")));
-        line.push_back(angle(QObject::tr("Turned from the leg's direction"), &Hole::angleDeg));
+        line.push_back(
+            figureCell(Kind::Angle, QObject::tr("Turned from the leg's direction"), &Hole::angleDeg));
+    }
+
+    /// Kind and width, and what stands beside the width.
+    Line shapeLine() const {
+        const job::HoleKind& row = job::rowOf(hole.kind);
+        QStringList kinds;
+        int now = 0;
+        for (const job::HoleKind& each : job::holeKinds()) {
+            if (each.kind == hole.kind) now = static_cast<int>(kinds.size());
+            kinds << shown(each.sign);
+        }
+        Line line{words(text(id)),
+                  make.oneOf(QObject::tr("Kind"), kinds, now, [](Hole& changed, int index) {
+                      job::makeKind(changed, job::holeKinds()[static_cast<size_t>(index)].kind);
+                  })};
+        if (!row.diameter.empty())
+            line.push_back(figureCell(Kind::Size, shown(row.diameter), &Hole::diameter));
+        for (const job::HoleFigure& figure : row.figures)
+            if (figure.isBesideWidth) addFigure(line, figure);
+        if (fitsOneLine(row)) addTurn(line);
+        return line;
+    }
+
+    static bool fitsOneLine(const job::HoleKind& row) {
+        return !row.figures.empty() && std::all_of(row.figures.begin(), row.figures.end(),
+                                                   [](const auto& figure) { return figure.isBesideWidth; });
     }
 
     void addShapeFigures(Block& block) const {
+        const job::HoleKind& row = job::rowOf(hole.kind);
+        if (!row.canBeTurned || fitsOneLine(row)) return;
+        if (hole.kind == Hole::Kind::CutOut) addOutline(block);
         Line line;
-        switch (hole.kind) {
-        case Hole::Kind::Round:
-        case Hole::Kind::Slot:
-            return;
-        case Hole::Kind::ArcSlot:
-            line = {faint(QObject::tr("about its pivot R")), size(QObject::tr("Radius"), &Hole::radius),
-                    faint(QObject::tr("swing")), angle(QObject::tr("Swing"), &Hole::swingDeg)};
-            break;
-        case Hole::Kind::Rectangle:
-            line = {faint(QObject::tr("corners R")), size(QObject::tr("Corner radius"), &Hole::radius)};
-            break;
-        case Hole::Kind::D:
-            line = {faint(QObject::tr("flat to round")),
-                    size(QObject::tr("From the flat to the round"), &Hole::length)};
-            break;
-        case Hole::Kind::Key:
-            line = {faint(QObject::tr("neck")), size(QObject::tr("Neck"), &Hole::neck),
-                    faint(QObject::tr("to")), size(QObject::tr("End of the neck"), &Hole::length)};
-            break;
-        case Hole::Kind::CutOut:
-            addOutline(block);
-            break;
-        }
+        for (const job::HoleFigure& figure : row.figures)
+            if (!figure.isBesideWidth) addFigure(line, figure);
         addTurn(line);
         block.lines.push_back(std::move(line));
     }

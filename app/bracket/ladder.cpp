@@ -4,7 +4,6 @@
 #include "app/bracket/addition_cells.h"
 #include "app/widgets/cell_panel.h"
 #include "app/widgets/notice.h"
-#include "app/base/hardware_book.h"
 #include "app/widgets/undo_key.h"
 #include "edit/entry.h"
 
@@ -54,7 +53,7 @@ void EntryLine::enterTyped() {
     const QString line = text().trimmed();
     const auto wrong = document.apply(
         tr("\"%1\"").arg(line),
-        edit::enter(document.job(), document.selected(), line.toStdString(), document.reading(), shopBook()));
+        edit::enter(document.job(), document.selected(), line.toStdString(), document.reading(), document.books().hardware.book()));
     if (wrong) {
         const QString says = QString::fromStdString(wrong->says);
         return Notice::say(*this, says.left(1).toUpper() + says.mid(1));

@@ -1,4 +1,4 @@
-// The smaller panels as cells: the stock and its load, the allowance rule, the findings.
+// The smaller panels as cells: the stock and its load, the allowance rule.
 #pragma once
 
 #include "app/widgets/cell.h"
@@ -8,7 +8,5 @@ namespace goodfold::app {
 std::vector<Block> stockBlocks(Document& document);
 std::vector<Block> loadBlocks(Document& document);
 std::vector<Block> allowanceBlocks(Document& document);
-/// The worst first; nobody reads more than fifty.
-std::vector<Block> findingBlocks(Document& document);
 
 } // namespace goodfold::app

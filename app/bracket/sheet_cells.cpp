@@ -1,7 +1,6 @@
 #include "app/bracket/sheet_cells.h"
 
 #include "app/widgets/cell_maker.h"
-#include "app/base/hardware_book.h"
 #include "part/driven.h"
 #include "edit/edit_sheet.h"
 #include "part/sheet_corners.h"
@@ -207,7 +206,7 @@ private:
             return doc.apply(label, edit::withCornerJoint(doc.job(), id, corner, joint));
         }
         return doc.apply(label,
-                         edit::withLap(doc.job(), doc.material(), shopBook(), id, corner, {tabOn, outside}));
+                         edit::withLap(doc.job(), doc.material(), doc.books().hardware.book(), id, corner, {tabOn, outside}));
     }
 
     /// Begins a corner's cut or an edge's points; from then on it has a line of its own.

@@ -24,36 +24,20 @@ using MaybeTool = std::optional<tool::Tool>;
 /// One tool before and after; nothing stands for what ships, or for none.
 class ToolCommand : public QUndoCommand {
 public:
-    ToolCommand(const QString& label, std::string id, MaybeTool before, MaybeTool after)
-        : QUndoCommand(label), id(std::move(id)), before(std::move(before)), after(std::move(after)) {}
-    void undo() override { ToolBook::instance().put(id, before); }
-    void redo() override { ToolBook::instance().put(id, after); }
+    ToolCommand(ToolBook& book, const QString& label, std::string id, MaybeTool before, MaybeTool after)
+        : QUndoCommand(label), book(book), id(std::move(id)), before(std::move(before)),
+          after(std::move(after)) {}
+    void undo() override { book.put(id, before); }
+    void redo() override { book.put(id, after); }
 
 private:
+    ToolBook& book;
     std::string id;
     MaybeTool before, after;
 };
 
-QString kindInWords(tool::Kind kind) {
-    switch (kind) {
-    case tool::Kind::Vise:
-        return ShopStage::tr("a vise: one side is held in its jaws, the other pushed over");
-    case tool::Kind::ViseDies:
-        return ShopStage::tr("dies that clip on the jaws of a vise");
-    case tool::Kind::PressDie:
-        return ShopStage::tr("a V die in a press, set by its spacers");
-    case tool::Kind::LeafBrake:
-        return ShopStage::tr("a brake: a clamp with a nose, and an apron that swings");
-    case tool::Kind::BarFolder:
-        return ShopStage::tr("a folder: a blade, and stock that goes in to a stop");
-    case tool::Kind::HandSeamer:
-        return ShopStage::tr("wide jaws on handles, for thin sheet");
-    case tool::Kind::PinBender:
-        return ShopStage::tr("a pin, and a die that goes round it on a lever");
-    case tool::Kind::RoundFormer:
-        return ShopStage::tr("a round bar or tube in the vise, to bend round");
-    }
-    return {};
+QString text(std::string_view says) {
+    return QString::fromUtf8(says.data(), static_cast<qsizetype>(says.size()));
 }
 
 /// Thicknesses and accuracies are finer than the rule's step.
@@ -73,7 +57,7 @@ QLabel* faint(const QString& text, QWidget* parent) {
 } // namespace
 
 ShopStage::ShopStage(Document& document, QWidget* parent)
-    : QWidget(parent), document(document), undo(this), chosen(ToolBook::instance().shop()->tools.front().id) {
+    : Stage(parent), document(document), undo(this), chosen(document.books().tools.shop()->tools.front().id) {
     setAccessibleName(tr("Shop"));
     list = new CellPanel(
         document, tr("Tools"), [this](Document&) { return toolBlocks(); }, this);
@@ -123,7 +107,7 @@ ShopStage::ShopStage(Document& document, QWidget* parent)
     layout->addWidget(side);
     setFocusProxy(list);
 
-    connect(&ToolBook::instance(), &ToolBook::changed, this, &ShopStage::refresh);
+    connect(&document.books().tools, &ToolBook::changed, this, &ShopStage::refresh);
     connect(&document, &Document::changed, this, &ShopStage::refresh);
     refresh();
 }
@@ -185,7 +169,7 @@ QWidget* ShopStage::makeLists() {
 }
 
 const tool::Tool& ShopStage::tool() const {
-    const tool::Shop& shop = *ToolBook::instance().shop();
+    const tool::Shop& shop = *document.books().tools.shop();
     const tool::Tool* found = shop.find(chosen);
     return found ? *found : shop.tools.front();
 }
@@ -197,12 +181,12 @@ void ShopStage::choose(const std::string& id) {
 
 /// What ships stands for a tool that is the user's no more.
 Cell::Answer ShopStage::put(const QString& label, const std::string& id, const MaybeTool& after) {
-    const tool::Shop& shop = *ToolBook::instance().shop();
+    const tool::Shop& shop = *document.books().tools.shop();
     const tool::Tool *now = shop.find(id), *shipped = tool::standardShop().find(id);
     const MaybeTool before = now && !(shipped && *now == *shipped) ? MaybeTool(*now) : std::nullopt;
     if (after == before) return {};
-    if (auto wrong = ToolBook::instance().put(id, after)) return wrong;
-    undo.push(new ToolCommand(label, id, before, after));
+    if (auto wrong = document.books().tools.put(id, after)) return wrong;
+    undo.push(new ToolCommand(document.books().tools, label, id, before, after));
     return {};
 }
 
@@ -216,7 +200,7 @@ Cell::Answer ShopStage::change(const QString& label, const std::function<void(to
 /// Another of its kind, to be made what it is.
 Cell::Answer ShopStage::copy() {
     tool::Tool another = tool();
-    for (int n = 2; ToolBook::instance().shop()->find(another.id); ++n)
+    for (int n = 2; document.books().tools.shop()->find(another.id); ++n)
         another.id = tool().id + "-" + std::to_string(n);
     another.name = tr("another %1").arg(QString::fromStdString(tool().name)).toStdString();
     if (auto wrong = put(tr("new tool"), another.id, another)) return wrong;
@@ -227,7 +211,7 @@ Cell::Answer ShopStage::copy() {
 }
 
 void ShopStage::refresh() {
-    if (!ToolBook::instance().shop()->find(chosen)) chosen = ToolBook::instance().shop()->tools.front().id;
+    if (!document.books().tools.shop()->find(chosen)) chosen = document.books().tools.shop()->tools.front().id;
     const tool::Tool& shown = tool();
     const quantity::Reading reading = document.reading();
     const auto fill = [](QLineEdit* line, const QString& text) {
@@ -236,7 +220,7 @@ void ShopStage::refresh() {
         line->setCursorPosition(0);
     };
     fill(name, QString::fromStdString(shown.name));
-    kind->setText(kindInWords(shown.kind));
+    kind->setText(text(shown.kind->says));
     fill(radii, shownLengths(shown.radii, reading));
     fill(widths, shownLengths(shown.fingers, reading));
     fill(openings, shownOpenings(shown.die.openings, reading));
@@ -245,9 +229,9 @@ void ShopStage::refresh() {
         name->setVisible(on);
         line->setVisible(on);
     };
-    showRow(widthsName, widths, shown.kind == tool::Kind::LeafBrake);
+    showRow(widthsName, widths, shown.kind->mayHaveFingers);
     showRow(openingsName, openings, shown.isDie());
-    showRow(spacersName, spacers, shown.kind == tool::Kind::PressDie);
+    showRow(spacersName, spacers, shown.kind->drive == tool::Kind::Drive::Press);
     for (ToolView* view : views)
         view->show(shown);
     list->refresh();
@@ -263,7 +247,7 @@ void ShopStage::pointAt(const std::string& key) {
     if (key == "fingers") return widths->setFocus();
     const tool::Parameter* figure = tool::findParameter(key);
     if (!figure) return;
-    const QString says = QString::fromUtf8(figure->says.data(), static_cast<qsizetype>(figure->says.size()));
+    const QString says = text(figure->says);
     if (const int place = figures->placeOf(says); place >= 0) {
         figures->go(place);
         figures->open();
@@ -275,7 +259,7 @@ std::vector<Block> ShopStage::toolBlocks() {
     Block heading;
     heading.lines.push_back({words(tr("Tools of this shop"), Cell::Look::Heading)});
     all.push_back(heading);
-    for (const tool::Tool& each : ToolBook::instance().shop()->tools) {
+    for (const tool::Tool& each : document.books().tools.shop()->tools) {
         const QString called = QString::fromStdString(each.name);
         Cell cell = press(
             called, called,
@@ -303,7 +287,7 @@ std::vector<Block> ShopStage::toolBlocks() {
 
 Cell ShopStage::figureCell(const tool::Parameter& each) {
     tool::Tool read = tool(); // its figures are found by reference
-    const QString says = QString::fromUtf8(each.says.data(), static_cast<qsizetype>(each.says.size()));
+    const QString says = text(each.says);
     return valueCell(fieldOf(each), says, each.in(read), [this, says, &each](double value) {
         return change(says, [&](tool::Tool& changed) { each.in(changed) = value; });
     });

@@ -2,8 +2,9 @@
 // can be undone, are saved at once, and every plan is made anew with them.
 #pragma once
 
-#include "app/widgets/cell.h"
+#include "app/base/stage.h"
 #include "app/shop/tool_view.h"
+#include "app/widgets/cell.h"
 #include "tool/parameters.h"
 
 #include <QUndoStack>
@@ -15,12 +16,15 @@ namespace goodfold::app {
 
 class CellPanel;
 
-class ShopStage : public QWidget {
+class ShopStage : public Stage {
     Q_OBJECT
 public:
     explicit ShopStage(Document& document, QWidget* parent = nullptr);
 
-    QUndoStack& undoStack() { return undo; }
+    QUndoStack* undoStack() override { return &undo; }
+    bool hasRoomForLadder(int, double) const override { return false; } // it is of no one job
+    void enter() override { setFocus(); }
+
     /// Id of the tool that is shown.
     const std::string& current() const { return chosen; }
     void choose(const std::string& id);

@@ -1,4 +1,4 @@
-#include "app/bracket/panels.h"
+#include "app/widgets/findings_view.h"
 
 #include <algorithm>
 

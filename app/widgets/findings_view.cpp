@@ -1,6 +1,5 @@
 #include "app/widgets/findings_view.h"
 
-#include "app/bracket/panels.h"
 #include "app/widgets/cell_panel.h"
 
 #include <QLabel>

@@ -1,11 +1,14 @@
 // What stops the job, what to mind, what to note, each with its remedy as a button.
 #pragma once
 
-#include "app/base/document.h"
+#include "app/widgets/cell.h"
 
 #include <QWidget>
 
 namespace goodfold::app {
+
+/// The worst first; nobody reads more than fifty.
+std::vector<Block> findingBlocks(Document& document);
 
 class CellPanel;
 

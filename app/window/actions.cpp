@@ -1,7 +1,9 @@
 #include "app/window/actions.h"
 
 #include "app/widgets/theme.h"
+#include "app/window/stage_table.h"
 
+#include <QCoreApplication>
 #include <QUndoGroup>
 #include <QWidget>
 
@@ -34,16 +36,16 @@ Actions::Actions(QWidget* window, QUndoGroup& undoGroup) {
     print = make(window, tr("&Print the template…"), {QKeySequence::Print},
                  tr("At full size, to lay on the stock; both hands where a pair is wanted"));
     printPreview = make(window, tr("Print p&review…"), {QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_P)});
-    templateA4 = make(window, tr("&Template as A4 PDF…"), {QKeySequence(Qt::CTRL | Qt::Key_T)},
-                      tr("Full-size PDF to lay on the stock, over as many A4 sheets as it takes"));
-    templateLetter = make(window, tr("Template as &Letter PDF…"), {}, tr("The same on Letter paper"));
-    exportDxf =
-        make(window, tr("Blank as &DXF…"), {}, tr("Outline, holes and bend lines for a cutting machine"));
-    exportSvg =
-        make(window, tr("Blank as S&VG…"), {}, tr("Outline, holes and bend lines as a drawing at full size"));
-
-    exportCsv =
-        make(window, tr("Marks and holes as &CSV…"), {}, tr("A table for a spreadsheet, in millimetres"));
+    for (const draw::Export& row : draw::exports())
+        for (const auto& [paper, name] : {std::pair{QPageSize::A4, "A4"}, {QPageSize::Letter, "Letter"}}) {
+            if (!row.isOnPaper && paper != QPageSize::A4) continue;
+            QString title = QCoreApplication::translate("Exports", row.title);
+            if (row.isOnPaper) title = title.arg(QLatin1String(name));
+            const QKeySequence keys(paper == QPageSize::A4 ? QLatin1String(row.shortcut) : QLatin1String());
+            exports.push_back({&row, paper,
+                               make(window, title, keys.isEmpty() ? QList<QKeySequence>{} : QList{keys},
+                                    QCoreApplication::translate("Exports", row.tip))});
+        }
     copyMarks = make(window, tr("Copy the table of marks"), {QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_C)});
     copyPicture = make(window, tr("Copy the picture"), {QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_C)},
                        tr("The bracket, or on the Blank stage the blank"));
@@ -66,10 +68,9 @@ Actions::Actions(QWidget* window, QUndoGroup& undoGroup) {
     fromSide = make(window, tr("From its side"), {QKeySequence(Qt::ALT | Qt::Key_2)});
     fromEnd = make(window, tr("From its end"), {QKeySequence(Qt::ALT | Qt::Key_3)});
     fromCorner = make(window, tr("Across the corner"), {QKeySequence(Qt::ALT | Qt::Key_4)});
-    bracket = make(window, tr("Bracket"), {QKeySequence(Qt::CTRL | Qt::Key_2)});
-    blank = make(window, tr("Blank"), {QKeySequence(Qt::CTRL | Qt::Key_3)});
-    bending = make(window, tr("Bending"), {QKeySequence(Qt::CTRL | Qt::Key_4)});
-    shop = make(window, tr("Shop"), {QKeySequence(Qt::CTRL | Qt::Key_7)});
+    for (const StageRow& row : stageRows())
+        stages << make(window, QCoreApplication::translate("Stages", row.title),
+                       {QKeySequence(QStringLiteral("Ctrl+%1").arg(row.number))});
     ladder = make(window, tr("Type at the ladder"), {QKeySequence(Qt::CTRL | Qt::Key_L)});
     startPage = make(window, tr("&Begin with…"), {}, tr("An empty bar or one of the jobs that come along"));
     help = make(window, tr("&What can I do here?"), {QKeySequence::HelpContents});
@@ -80,6 +81,19 @@ Actions::Actions(QWidget* window, QUndoGroup& undoGroup) {
 void Actions::renewIcons() {
     undo->setIcon(icon(QStringLiteral("undo-2")));
     redo->setIcon(icon(QStringLiteral("redo-2")));
+}
+
+QAction* Actions::exportAction(const char* key, QPageSize::PageSizeId paper) const {
+    for (const auto& [row, of, action] : exports)
+        if (std::string_view(row->key) == key && (of == paper || !row->isOnPaper)) return action;
+    return nullptr;
+}
+
+QList<QAction*> Actions::exportActions() const {
+    QList<QAction*> all;
+    for (const ExportAction& each : exports)
+        all << each.action;
+    return all;
 }
 
 QMenu* Actions::menu(QWidget* window, QMenu* recent, const QList<QMenu*>& choices) const {
@@ -95,13 +109,13 @@ QMenu* Actions::menu(QWidget* window, QMenu* recent, const QList<QMenu*>& choice
     menu->addMenu(recent);
     add(menu, {save, saveAs, revert});
     menu->addActions({print, printPreview});
-    sub(QObject::tr("&Export"), {templateA4, templateLetter, exportDxf, exportSvg, exportCsv});
+    sub(QObject::tr("&Export"), exportActions());
     sub(QObject::tr("&Copy"), {copyMarks, copyPicture});
     menu->addSeparator();
     add(menu, {undo, redo, remove, mirror});
     menu->addAction(bothHands);
     sub(QObject::tr("&Look"), {fromFace, fromSide, fromEnd, fromCorner, zoomIn, zoomOut, fit, flat, formed});
-    sub(QObject::tr("&Go to"), {bracket, blank, bending, shop, ladder});
+    sub(QObject::tr("&Go to"), stages + QList<QAction*>{ladder});
     menu->addSeparator();
     for (QMenu* choice : choices)
         menu->addMenu(choice);

@@ -1,6 +1,8 @@
 // All actions of the window, by name: one registry for menu, shortcuts and buttons.
 #pragma once
 
+#include "draw/exports.h"
+
 #include <QAction>
 #include <QMenu>
 
@@ -12,16 +14,26 @@ struct Actions {
     Actions(QWidget* window, QUndoGroup& undoGroup);
 
     QAction *newJob, *open, *save, *saveAs, *revert, *close, *quit;
-    QAction *print, *printPreview, *templateA4, *templateLetter, *exportDxf, *exportSvg, *exportCsv;
+    QAction *print, *printPreview;
+    /// One a row of draw::exports(), of those on paper one a paper.
+    struct ExportAction {
+        const draw::Export* row;
+        QPageSize::PageSizeId paper;
+        QAction* action;
+    };
+    std::vector<ExportAction> exports;
     QAction *copyMarks, *copyPicture;
     QAction *undo, *redo, *remove, *mirror, *bothHands;
     QAction *zoomIn, *zoomOut, *fit, *flat, *formed, *fromFace, *fromSide, *fromEnd, *fromCorner;
-    QAction *bracket, *blank, *bending, *shop, *ladder, *startPage;
+    QList<QAction*> stages; // one a row of stageRows()
+    QAction *ladder, *startPage;
     QAction *help, *about;
 
     /// The window's one menu; the menus of choices are made by the window.
     QMenu* menu(QWidget* window, QMenu* recent, const QList<QMenu*>& choices) const;
     void renewIcons();
+    QAction* exportAction(const char* key, QPageSize::PageSizeId paper) const;
+    QList<QAction*> exportActions() const;
 };
 
 } // namespace goodfold::app

@@ -1,9 +1,11 @@
 #include "app/window/choices.h"
 
+#include "app/base/settings.h"
 #include "app/widgets/theme.h"
 
 #include <QActionGroup>
-#include <QSettings>
+
+#include <algorithm>
 
 namespace goodfold::app {
 
@@ -26,13 +28,9 @@ const std::vector<StepChoice>& steps() {
     return all;
 }
 
-QString stepKey(quantity::Unit unit) {
-    return unit == quantity::Unit::Inch ? QStringLiteral("inches") : QStringLiteral("millimetres");
-}
-
 /// The chosen step's name is kept, so that a later list may stand in another order.
 size_t chosenStep(quantity::Unit unit) {
-    const QString name = QSettings().value(stepKey(unit)).toString();
+    const QString name = settings::stepName(unit);
     const bool inch = unit == quantity::Unit::Inch;
     for (size_t i = 0; i < steps().size(); ++i)
         if (name == QLatin1String(steps()[i].name) && steps()[i].reading.unit == unit) return i;
@@ -57,29 +55,47 @@ QMenu* menuOf(const QString& title, QWidget* window, const QStringList& options,
 
 constexpr int kTextSizes[] = {100, 125, 150};
 
+struct ThemeRow {
+    const char* key; // in the settings
+    const char* name;
+    Theme theme;
+};
+
+const std::vector<ThemeRow>& themeRows() {
+    static const std::vector<ThemeRow> all{{"", QT_TRANSLATE_NOOP("Choices", "As the desktop"), Theme::System},
+                                           {"light", QT_TRANSLATE_NOOP("Choices", "Light"), Theme::Light},
+                                           {"dark", QT_TRANSLATE_NOOP("Choices", "Dark"), Theme::Dark}};
+    return all;
+}
+
+int chosenTheme() {
+    const QString key = settings::theme();
+    const auto found = std::find_if(themeRows().begin(), themeRows().end(),
+                                    [&](const ThemeRow& row) { return key == QLatin1String(row.key); });
+    return found == themeRows().end() ? 0 : static_cast<int>(found - themeRows().begin());
+}
+
 int chosenTextSize() {
-    return QSettings().value(QStringLiteral("text size"), 100).toInt();
+    return std::clamp(settings::textSizePercent(), 100, 150);
 }
 
 } // namespace
 
 quantity::Reading chosenReading(quantity::Unit unit) {
     quantity::Reading reading = steps()[chosenStep(unit)].reading;
-    const bool included = QSettings().value(QStringLiteral("included angles")).toBool();
+    const bool included = settings::includedAngles();
     reading.angles = included ? quantity::Reading::Angles::Included : quantity::Reading::Angles::Turned;
     return reading;
 }
 
 void applyChosenLook(bool dark) {
-    setTextScale(std::clamp(chosenTextSize(), 100, 150) / 100.0);
-    applyTheme(dark ? Theme::Dark
-                    : static_cast<Theme>(QSettings().value(QStringLiteral("theme"), 0).toInt()));
+    setTextScale(chosenTextSize() / 100.0);
+    applyTheme(dark ? Theme::Dark : themeRows()[static_cast<size_t>(chosenTheme())].theme);
 }
 
 QList<QMenu*> choiceMenus(QWidget* window, const std::function<void()>& changed) {
     const auto tr = [](const char* text) { return QObject::tr(text); };
-    const auto keep = [changed](const QString& key, const QVariant& value) {
-        QSettings().setValue(key, value);
+    const auto applied = [changed] {
         applyChosenLook();
         changed();
     };
@@ -96,20 +112,34 @@ QList<QMenu*> choiceMenus(QWidget* window, const std::function<void()>& changed)
         }
         const bool inch = unit == quantity::Unit::Inch;
         menus << menuOf(inch ? tr("Read &inches") : tr("Read &millimetres"), window, names, now,
-                        [keep, unit, stored](int i) { keep(stepKey(unit), stored[static_cast<size_t>(i)]); });
+                        [applied, unit, stored](int i) {
+                            settings::setStepName(unit, stored[static_cast<size_t>(i)]);
+                            applied();
+                        });
     }
     menus << menuOf(tr("Call bends by the &angle"), window,
-                    {tr("turned from flat"), tr("left between the legs")},
-                    QSettings().value(QStringLiteral("included angles")).toBool(),
-                    [keep](int i) { keep(QStringLiteral("included angles"), i == 1); });
-    menus << menuOf(tr("Text si&ze"), window, {tr("100 %"), tr("125 %"), tr("150 %")},
-                    chosenTextSize() >= 150   ? 2
-                    : chosenTextSize() >= 125 ? 1
-                                              : 0,
-                    [keep](int i) { keep(QStringLiteral("text size"), kTextSizes[i]); });
-    menus << menuOf(tr("C&olours"), window, {tr("As the desktop"), tr("Light"), tr("Dark")},
-                    QSettings().value(QStringLiteral("theme"), 0).toInt(),
-                    [keep](int i) { keep(QStringLiteral("theme"), i); });
+                    {tr("turned from flat"), tr("left between the legs")}, settings::includedAngles(),
+                    [applied](int i) {
+                        settings::setIncludedAngles(i == 1);
+                        applied();
+                    });
+    QStringList sizes;
+    int size = 0;
+    for (const int percent : kTextSizes) {
+        if (percent <= chosenTextSize()) size = static_cast<int>(sizes.size());
+        sizes << tr("%1 %").arg(percent);
+    }
+    menus << menuOf(tr("Text si&ze"), window, sizes, size, [applied](int i) {
+        settings::setTextSizePercent(kTextSizes[i]);
+        applied();
+    });
+    QStringList themes;
+    for (const ThemeRow& row : themeRows())
+        themes << tr(row.name);
+    menus << menuOf(tr("C&olours"), window, themes, chosenTheme(), [applied](int i) {
+        settings::setTheme(QString::fromLatin1(themeRows()[static_cast<size_t>(i)].key));
+        applied();
+    });
     return menus;
 }
 

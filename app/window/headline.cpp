@@ -89,8 +89,9 @@ QString stockInWords(const Document& document) {
     return words + QObject::tr(" · %1 wanted").arg(job.quantity);
 }
 
-Headline::Headline(Document& document, QToolButton* menu, QAction* undo, QAction* redo, QWidget* parent)
-    : QWidget(parent), document(document) {
+Headline::Headline(Document& document, Planner& planner, QToolButton* menu, QAction* undo, QAction* redo,
+                   QWidget* parent)
+    : QWidget(parent), document(document), planner(planner) {
     setObjectName(QStringLiteral("headline"));
     setAttribute(Qt::WA_StyledBackground);
     title = new QLineEdit(this);
@@ -158,6 +159,9 @@ Headline::Headline(Document& document, QToolButton* menu, QAction* undo, QAction
     }
     connect(&document, &Document::changed, this, &Headline::refresh);
     connect(&document, &Document::planTaken, this, &Headline::refresh);
+    connect(&planner, &Planner::begun, this, &Headline::refreshFindings);
+    connect(&planner, &Planner::stopped, this, &Headline::refreshFindings);
+    connect(&planner, &Planner::done, this, &Headline::refreshFindings);
     refresh();
 }
 
@@ -177,19 +181,31 @@ void Headline::refresh() {
             QString::fromStdString(
                 quantity::typesetWithUnit(quantity::Length::mm(size.width), document.reading())));
     blank->set(says, tr("blank"));
+    refreshFindings();
+    (job.units == quantity::Unit::Inch ? inches : millimetres)->setChecked(true);
+}
+
+/// Never all clear before the order of bending is known.
+void Headline::refreshFindings() {
     const auto count = [&](check::Severity severity) {
         return std::count_if(document.findings().begin(), document.findings().end(),
                              [&](const check::Finding& finding) { return finding.severity == severity; });
     };
     const auto stops = count(check::Severity::Stop), minds = count(check::Severity::Mind);
+    // What the plan has to say may still come.
+    const QString noOrder = tr("the order was not looked for");
+    const QString minding = document.isPlanned()     ? tr("nothing stops it")
+                            : planner.isAwaited() ? tr("looking for the order…")
+                                                  : noOrder;
     if (stops)
         toMind->set(tr("%1 to stop for").arg(stops), tr("it cannot be made like this"),
                     check::Severity::Stop);
     else if (minds)
-        toMind->set(tr("%1 to mind").arg(minds), tr("nothing stops it"), check::Severity::Mind);
-    else
+        toMind->set(tr("%1 to mind").arg(minds), minding, check::Severity::Mind);
+    else if (document.isPlanned())
         toMind->set(tr("All clear"), tr("nothing to mind"), check::Severity::Note);
-    (job.units == quantity::Unit::Inch ? inches : millimetres)->setChecked(true);
+    else
+        toMind->set(tr("So far clear"), minding);
 }
 
 } // namespace goodfold::app

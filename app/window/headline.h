@@ -2,7 +2,7 @@
 // that goes to its cause.
 #pragma once
 
-#include "app/base/document.h"
+#include "app/base/planner.h"
 
 #include <QWidget>
 
@@ -36,7 +36,7 @@ private:
 class Headline : public QWidget {
     Q_OBJECT
 public:
-    Headline(Document& document, QToolButton* menu, QAction* undo, QAction* redo, QWidget* parent = nullptr);
+    Headline(Document& document, Planner& planner, QToolButton* menu, QAction* undo, QAction* redo, QWidget* parent = nullptr);
 
 signals:
     void stockWanted();
@@ -45,7 +45,9 @@ signals:
 
 private:
     void refresh();
+    void refreshFindings();
     Document& document;
+    Planner& planner;
     QLineEdit* title;
     QPushButton* stock;
     HeadlineFigure *blank, *toMind;

@@ -1,54 +1,37 @@
 #include "app/window/main_window.h"
 
-#include "app/window/actions.h"
-#include "app/bending/bending_stage.h"
-#include "app/blank/blank_stage.h"
-#include "app/bracket/panels.h"
-#include "app/widgets/cell_panel.h"
-#include "app/window/choices.h"
-#include "app/widgets/findings_view.h"
-#include "app/window/headline.h"
+#include "app/base/planner.h"
+#include "app/bracket/bracket_stage.h"
 #include "app/bracket/ladder.h"
+#include "app/bracket/panels.h"
 #include "app/bracket/picture_view.h"
-#include "app/base/recovery.h"
-#include "app/bracket/ribbon_view.h"
-#include "app/shop/shop_stage.h"
-#include "app/window/start_page.h"
+#include "app/widgets/cell_panel.h"
+#include "app/widgets/findings_view.h"
 #include "app/widgets/theme.h"
+#include "app/window/actions.h"
+#include "app/window/choices.h"
+#include "app/window/exporter.h"
+#include "app/window/headline.h"
+#include "app/window/job_files.h"
+#include "app/window/stage_table.h"
+#include "app/window/start_page.h"
 #include "part/mirror.h"
 
 #include <QApplication>
 #include <QButtonGroup>
 #include <QEvent>
 #include <QHBoxLayout>
-#include <QLabel>
 #include <QMenu>
 #include <QPushButton>
-#include <QSlider>
 #include <QStackedWidget>
 #include <QToolButton>
 
 namespace goodfold::app {
 
-namespace {
-
-QLabel* heading(const QString& text, QWidget* parent) {
-    auto* label = new QLabel(text, parent);
-    label->setProperty("role", "heading");
-    return label;
-}
-
-QLabel* faint(const QString& text, QWidget* parent) {
-    auto* label = new QLabel(text, parent);
-    label->setProperty("role", "faint");
-    return label;
-}
-
-} // namespace
-
-MainWindow::MainWindow(job::Job job)
-    : doc(std::move(job)), acts(std::make_unique<Actions>(this, undoGroup)),
-      recovery(new Recovery(doc, this)), planner(new Planner(doc, this)) {
+MainWindow::MainWindow(job::Job job, Books& books)
+    : doc(std::move(job), books), acts(std::make_unique<Actions>(this, undoGroup)),
+      planner(new Planner(doc, this)), jobFiles(new JobFiles(doc, *this)),
+      out(new Exporter(doc, *planner, *jobFiles, *this)), made(stageRows().size(), nullptr) {
     undoGroup.addStack(&doc.undoStack());
     undoGroup.setActiveStack(&doc.undoStack());
     setAttribute(Qt::WA_DeleteOnClose);
@@ -58,20 +41,9 @@ MainWindow::MainWindow(job::Job job)
     setWindowIcon(QIcon(QStringLiteral(":/icons/good-fold.svg")));
     doc.setReadings(chosenReading(quantity::Unit::Millimetre), chosenReading(quantity::Unit::Inch));
 
-    headline = new Headline(doc, makeMenuButton(), acts->undo, acts->redo, this);
-    auto* bracketStage = new QWidget(this);
-    auto* bracketLayout = new QGridLayout(bracketStage);
-    bracketLayout->setContentsMargins(0, 0, 0, 0);
-    bracketLayout->setSpacing(0);
-    findings = new FindingsView(doc, this);
-    findings->setObjectName(QStringLiteral("findings"));
-    findings->setAttribute(Qt::WA_StyledBackground);
-    bracketLayout->addWidget(makePicturePane(), 0, 0);
-    bracketLayout->addWidget(findings, 0, 1);
-    bracketLayout->addWidget(makeRibbon(), 1, 0, 1, 2);
-    bracketLayout->setRowStretch(0, 1);
+    headline = new Headline(doc, *planner, makeMenuButton(), acts->undo, acts->redo, this);
     stages = new QStackedWidget(this);
-    stages->addWidget(bracketStage);
+    bracket = static_cast<BracketStage*>(stageAt(0));
 
     body = new QWidget(this);
     auto* bodyLayout = new QHBoxLayout(body);
@@ -92,17 +64,16 @@ MainWindow::MainWindow(job::Job job)
     sizePanels();
 
     connect(headline, &Headline::stockWanted, this, &MainWindow::toggleStock);
-    connect(headline, &Headline::blankWanted, this, [this] { showStage(Stage::Blank); });
+    connect(headline, &Headline::blankWanted, this, [this] { showStage(QStringLiteral("blank")); });
     connect(headline, &Headline::findingsWanted, this, [this] {
-        showStage(Stage::Bracket);
-        findings->enter();
+        showStage(QStringLiteral("bracket"));
+        bracket->findings()->enter();
     });
     connectFileActions();
     connectOutActions();
     connectViewActions();
     connect(&doc, &Document::changed, this, &MainWindow::refreshTitle);
-    connect(&doc, &Document::secondPartMade, this,
-            [](const job::Job& second) { (new MainWindow(second))->show(); });
+    connect(&doc, &Document::secondPartMade, this, [this](const job::Job& second) { another(second)->show(); });
     connect(&doc, &Document::selectionChanged, this, &MainWindow::refreshTitle);
     connect(&doc.undoStack(), &QUndoStack::cleanChanged, this, &MainWindow::refreshTitle);
     refreshTitle();
@@ -110,10 +81,21 @@ MainWindow::MainWindow(job::Job job)
 }
 
 MainWindow::~MainWindow() {
-    // The views look at the document to the last, so they go first; its undo stack tells of its own end.
+    // What looks at the document goes before it; its undo stack tells of its own end.
     doc.undoStack().disconnect(this);
     undoGroup.setActiveStack(nullptr);
     delete takeCentralWidget();
+    delete out;
+    delete jobFiles;
+    delete planner;
+}
+
+MainWindow* MainWindow::another(job::Job job) const {
+    return new MainWindow(std::move(job), doc.books());
+}
+
+PictureView* MainWindow::picture() const {
+    return bracket->picture();
 }
 
 /// Columns grow with the text, but less than it: the picture keeps its room.
@@ -122,19 +104,12 @@ void MainWindow::sizePanels() {
     headline->setFixedHeight(px(58));
     rail->setFixedWidth(qRound(92 * grown));
     ladderColumn->setFixedWidth(qRound(312 * grown));
-    findings->setFixedWidth(qRound(282 * grown));
-    ribbon->setFixedHeight(qRound(216 * (1 + (textScale() - 1) * 0.3)));
+    bracket->sizePanels();
 }
 
-/// With large text the blank's table needs the ladder's room, in a small window the step in its tool. The
-/// shop is of no one job.
 void MainWindow::giveTableRoom() {
-    constexpr double kLarge = 1.2;
-    constexpr int kNarrow = 1150;
-    const QWidget* shown = stages->currentWidget();
-    const bool isShop = shopStage && shown == shopStage, isBending = bendingStage && shown == bendingStage;
-    const bool hasRoom = stages->currentIndex() == 0 || textScale() < kLarge;
-    ladderColumn->setVisible(hasRoom && !isShop && !(isBending && width() < kNarrow));
+    const auto* shown = static_cast<const Stage*>(stages->currentWidget());
+    ladderColumn->setVisible(shown->hasRoomForLadder(width(), textScale()));
 }
 
 void MainWindow::resizeEvent(QResizeEvent* event) {
@@ -160,7 +135,8 @@ QWidget* MainWindow::makeRail() {
     layout->setContentsMargins(0, 16, 0, 0);
     layout->setSpacing(2);
     auto* group = new QButtonGroup(this);
-    const auto button = [&](const QString& text, QAction* action) {
+    const auto button = [&](QAction* action) {
+        const QString text = action->text();
         auto* made = new QPushButton(text, rail);
         made->setCheckable(true);
         made->setFocusPolicy(Qt::StrongFocus);
@@ -171,12 +147,12 @@ QWidget* MainWindow::makeRail() {
         layout->addWidget(made);
         return made;
     };
-    bracketButton = button(tr("Bracket"), acts->bracket);
-    blankButton = button(tr("Blank"), acts->blank);
-    bendingButton = button(tr("Bending"), acts->bending);
-    bracketButton->setChecked(true);
-    layout->addSpacing(px(22));
-    shopButton = button(tr("Shop"), acts->shop);
+    for (size_t i = 0; i < stageRows().size(); ++i) {
+        const bool beginsOther = stageRows()[i].isOfNoJob && (i == 0 || !stageRows()[i - 1].isOfNoJob);
+        if (beginsOther) layout->addSpacing(px(22));
+        railButtons.push_back(button(acts->stages[static_cast<qsizetype>(i)]));
+    }
+    railButtons.front()->setChecked(true);
     layout->addStretch();
     return rail;
 }
@@ -196,65 +172,6 @@ QWidget* MainWindow::makeLadderColumn() {
     foot->addWidget(allowance);
     layout->addLayout(foot);
     return column;
-}
-
-QWidget* MainWindow::makePicturePane() {
-    auto* pane = new QWidget(this);
-    pictureView = new PictureView(doc, pane);
-    auto* slider = new QSlider(Qt::Horizontal, pane);
-    slider->setRange(0, 1000);
-    slider->setValue(1000);
-    slider->setPageStep(100);
-    slider->setSingleStep(20);
-    slider->setMinimumSize(70, 22);
-    slider->setMaximumWidth(190);
-    slider->setAccessibleName(tr("From flat to formed"));
-    connect(slider, &QSlider::valueChanged, pictureView,
-            [this](int value) { pictureView->setFormedness(value / 1000.0); });
-    connect(pictureView, &PictureView::formednessChanged, slider,
-            [slider](double share) { slider->setValue(qRound(share * 1000)); });
-
-    auto* top = new QHBoxLayout;
-    auto* state = heading(tr("Formed"), pane);
-    connect(pictureView, &PictureView::formednessChanged, state, [state](double share) {
-        state->setText(share == 1 ? tr("Formed") : share == 0 ? tr("Flat") : tr("On the way to formed"));
-    });
-    top->addWidget(state);
-    top->addStretch();
-    auto* foot = new QHBoxLayout;
-    foot->setSpacing(10);
-    foot->addWidget(faint(tr("flat"), pane));
-    foot->addWidget(slider, 1);
-    foot->addWidget(faint(tr("formed"), pane));
-    auto* sides = faint(tr("the light side is the face"), pane);
-    sides->setWordWrap(true); // in a narrow picture
-    sides->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
-    foot->addWidget(sides, 1);
-    auto* layout = new QVBoxLayout(pane);
-    layout->setContentsMargins(18, 10, 16, 10);
-    layout->setSpacing(4);
-    layout->addLayout(top);
-    layout->addWidget(pictureView, 1);
-    layout->addLayout(foot);
-    return pane;
-}
-
-QWidget* MainWindow::makeRibbon() {
-    ribbon = new QWidget(this);
-    ribbon->setObjectName(QStringLiteral("ribbon"));
-    ribbon->setAttribute(Qt::WA_StyledBackground);
-    auto* layout = new QVBoxLayout(ribbon);
-    layout->setContentsMargins(18, 10, 18, 8);
-    auto* says = heading({}, ribbon);
-    const auto refresh = [this, says] {
-        says->setText(doc.job().datum == job::Edge::End ? tr("Blank, marks from the right end, face up")
-                                                         : tr("Blank, marks from the left end, face up"));
-    };
-    connect(&doc, &Document::changed, says, refresh);
-    refresh();
-    layout->addWidget(says);
-    layout->addWidget(new RibbonView(doc, 15, ribbon), 1);
-    return ribbon;
 }
 
 QToolButton* MainWindow::makeMenuButton() {
@@ -296,24 +213,24 @@ void MainWindow::toggleStock() {
 }
 
 void MainWindow::connectViewActions() {
-    connect(acts->zoomIn, &QAction::triggered, this, [this] { pictureView->zoom(1.25); });
-    connect(acts->zoomOut, &QAction::triggered, this, [this] { pictureView->zoom(0.8); });
+    PictureView* pictureView = picture();
+    connect(acts->zoomIn, &QAction::triggered, this, [pictureView] { pictureView->zoom(1.25); });
+    connect(acts->zoomOut, &QAction::triggered, this, [pictureView] { pictureView->zoom(0.8); });
     connect(acts->fit, &QAction::triggered, pictureView, &PictureView::fit);
-    connect(acts->flat, &QAction::triggered, this, [this] { pictureView->setFormedness(0); });
-    connect(acts->formed, &QAction::triggered, this, [this] { pictureView->setFormedness(1); });
+    connect(acts->flat, &QAction::triggered, this, [pictureView] { pictureView->setFormedness(0); });
+    connect(acts->formed, &QAction::triggered, this, [pictureView] { pictureView->setFormedness(1); });
     for (const auto& [action, from] : {std::pair{acts->fromFace, PictureView::From::Face},
                                        {acts->fromSide, PictureView::From::Side},
                                        {acts->fromEnd, PictureView::From::End},
                                        {acts->fromCorner, PictureView::From::Corner}})
-        connect(action, &QAction::triggered, this, [this, from = from] { pictureView->lookFrom(from); });
+        connect(action, &QAction::triggered, this, [pictureView, from = from] { pictureView->lookFrom(from); });
     acts->bothHands->setChecked(pictureView->showsBothHands());
     connect(acts->bothHands, &QAction::triggered, pictureView, &PictureView::showBothHands);
     connect(&doc, &Document::changed, this,
-            [this] { acts->bothHands->setChecked(pictureView->showsBothHands()); });
-    connect(acts->bracket, &QAction::triggered, this, [this] { showStage(Stage::Bracket); });
-    connect(acts->blank, &QAction::triggered, this, [this] { showStage(Stage::Blank); });
-    connect(acts->bending, &QAction::triggered, this, [this] { showStage(Stage::Bending); });
-    connect(acts->shop, &QAction::triggered, this, [this] { showStage(Stage::Shop); });
+            [this, pictureView] { acts->bothHands->setChecked(pictureView->showsBothHands()); });
+    for (size_t i = 0; i < stageRows().size(); ++i)
+        connect(acts->stages[static_cast<qsizetype>(i)], &QAction::triggered, this,
+                [this, key = QString::fromLatin1(stageRows()[i].key)] { showStage(key); });
     connect(acts->startPage, &QAction::triggered, this, &MainWindow::showStartPage);
     connect(acts->help, &QAction::triggered, this, &MainWindow::tellWhatCanBeDone);
     connect(acts->ladder, &QAction::triggered, this,

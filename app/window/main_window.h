@@ -1,8 +1,8 @@
-// The window: headline, stage rail, ladder, picture, findings and ribbon round one document. One window a
-// job.
+// The window: headline, stage rail, ladder and the stages round one document. One window a job.
 #pragma once
 
 #include "app/base/document.h"
+#include "app/base/stage.h"
 
 #include <QMainWindow>
 #include <QUndoGroup>
@@ -16,44 +16,38 @@ class QToolButton;
 namespace goodfold::app {
 
 struct Actions;
-class BendingStage;
-class Planner;
-class ShopStage;
-class BlankStage;
-class FindingsView;
+class BracketStage;
+class CellPanel;
+class Exporter;
 class Headline;
+class JobFiles;
 class Ladder;
 class PictureView;
-class Recovery;
+class Planner;
 struct Recovered;
-class CellPanel;
 class StartPage;
 
 class MainWindow : public QMainWindow {
     Q_OBJECT
 public:
-    explicit MainWindow(job::Job job);
+    /// The books must outlive it.
+    MainWindow(job::Job job, Books& books);
     /// A window on a file, or the sentence that says why there is none.
-    static Result<MainWindow*> opened(const QString& path);
+    static Result<MainWindow*> opened(const QString& path, Books& books);
     /// A window on what a kill left unsaved.
-    static MainWindow* recovered(const Recovered& left);
+    static MainWindow* recovered(const Recovered& left, Books& books);
     ~MainWindow() override;
 
     Document& document() { return doc; }
     Actions& actions() { return *acts; }
+    JobFiles& files() { return *jobFiles; }
+    Exporter& exporter() { return *out; }
     Ladder* ladder() const { return ladderView; }
-    PictureView* picture() const { return pictureView; }
-    const QString& path() const { return filePath; }
+    PictureView* picture() const;
 
-    /// In this window's place; on failure nothing changes and the sentence is returned.
-    std::optional<QString> openFile(const QString& path);
-    std::optional<QString> saveFile(const QString& path);
-    /// The file as it was last saved, in place of what is here.
-    std::optional<QString> revertToSaved();
-    enum class Export { TemplateA4, TemplateLetter, JobSheet, Dxf, Svg, Csv };
-    std::optional<QString> exportTo(Export kind, const QString& path);
-    enum class Stage { Bracket, Blank, Bending, Shop };
-    void showStage(Stage stage);
+    /// By its key in stageRows().
+    void showStage(const QString& key);
+    QString shownStage() const;
     /// Whether the order of bending is still being looked for.
     bool isPlanning() const;
     /// What there is to begin with, in place of the stages.
@@ -65,8 +59,6 @@ public:
     bool showsStartPage() const;
     /// The window's place and stage as they were when one was last closed.
     void restoreAsLeft();
-    /// Files opened lately, the last first.
-    static QStringList recentFiles();
 
 signals:
     void painted(); // once, after the first full paint
@@ -81,8 +73,6 @@ protected:
 private:
     QWidget* makeRail();
     QWidget* makeLadderColumn();
-    QWidget* makePicturePane();
-    QWidget* makeRibbon();
     QToolButton* makeMenuButton();
     void sizePanels();
     void giveTableRoom();
@@ -92,42 +82,30 @@ private:
     void connectViewActions();
     void toggleStock();
     void refreshTitle();
-    void standFor(const QString& path, bool isOfNewerVersion);
     void leaveStartPage();
-
-    void openAsked();
+    Stage* stageAt(size_t row);
     /// In this window where nothing has been begun in it, else in one of its own.
     void openBeside(const QString& path);
-    bool isUntouched() const;
-    bool saveAsked();
-    bool saveAsAsked();
-    void exportAsked(Export kind);
-    bool mayDiscard();
     void tellWhatCanBeDone();
     void showRecent(QMenu* menu);
-    QByteArray exported(Export kind) const;
+    MainWindow* another(job::Job job) const;
 
     Document doc;
-    QUndoGroup undoGroup; // the document's, or the shop's while that is shown
+    QUndoGroup undoGroup; // the document's, or the shown stage's own
     std::unique_ptr<Actions> acts;
-    Recovery* recovery;
-    QString filePath;
-    bool isNewer = false; // opened from a later version's file: not to be saved over
+    Planner* planner;
+    JobFiles* jobFiles;
+    Exporter* out;
     bool wasPainted = false;
     Headline* headline = nullptr;
-    QWidget *rail = nullptr, *ladderColumn = nullptr, *ribbon = nullptr, *body = nullptr;
+    QWidget *rail = nullptr, *ladderColumn = nullptr, *body = nullptr;
     Ladder* ladderView = nullptr;
     CellPanel* stock = nullptr;
-    PictureView* pictureView = nullptr;
-    FindingsView* findings = nullptr;
-    BlankStage* blankStage = nullptr;
-    Planner* planner = nullptr;
-    BendingStage* bendingStage = nullptr;
-    ShopStage* shopStage = nullptr;
     StartPage* start = nullptr;
     QStackedWidget *stages = nullptr, *pages = nullptr;
-    QPushButton *bracketButton = nullptr, *blankButton = nullptr, *bendingButton = nullptr,
-                *shopButton = nullptr;
+    std::vector<Stage*> made; // one a row of stageRows(); null until it is first gone to
+    std::vector<QPushButton*> railButtons;
+    BracketStage* bracket = nullptr;
 };
 
 } // namespace goodfold::app

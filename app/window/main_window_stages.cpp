@@ -1,51 +1,54 @@
 // The stages and the start page: made when they are first asked for, as most starts need few of them.
-#include "app/window/actions.h"
-#include "app/bending/bending_stage.h"
-#include "app/blank/blank_stage.h"
+#include "app/base/planner.h"
 #include "app/bracket/ladder.h"
-#include "app/window/main_window.h"
 #include "app/bracket/picture_view.h"
-#include "app/shop/shop_stage.h"
+#include "app/window/actions.h"
+#include "app/window/exporter.h"
+#include "app/window/job_files.h"
+#include "app/window/main_window.h"
+#include "app/window/stage_table.h"
 #include "app/window/start_page.h"
 
 #include <QLineEdit>
 #include <QPushButton>
 #include <QStackedWidget>
 
-#include <array>
+#include <algorithm>
 
 namespace goodfold::app {
 
-void MainWindow::showStage(Stage stage) {
-    if (stage == Stage::Blank && !blankStage) {
-        blankStage = new BlankStage(doc,
-                                    {acts->print, acts->printPreview, acts->templateA4, acts->templateLetter,
-                                     acts->exportDxf, acts->exportSvg, acts->exportCsv, acts->copyMarks},
-                                    this);
-        stages->addWidget(blankStage);
-    }
-    if (stage == Stage::Bending && !bendingStage) {
-        bendingStage = new BendingStage(doc, *planner, this);
-        stages->addWidget(bendingStage);
-        connect(bendingStage, &BendingStage::jobSheetWanted, this, [this] { exportAsked(Export::JobSheet); });
-    }
-    if (stage == Stage::Shop && !shopStage) {
-        shopStage = new ShopStage(doc, this);
-        stages->addWidget(shopStage);
-        undoGroup.addStack(&shopStage->undoStack());
-    }
+Stage* MainWindow::stageAt(size_t row) {
+    if (made[row]) return made[row];
+    const StageContext context{doc, *planner,
+                               QList<QAction*>{acts->print, acts->printPreview} + acts->exportActions() +
+                                   QList<QAction*>{acts->copyMarks},
+                               [this](const char* key) {
+                                   return acts->exportAction(key, Exporter::usualPaper());
+                               }};
+    made[row] = stageRows()[row].make(context, this);
+    stages->addWidget(made[row]);
+    if (QUndoStack* own = made[row]->undoStack()) undoGroup.addStack(own);
+    return made[row];
+}
+
+void MainWindow::showStage(const QString& key) {
+    const auto rows = stageRows();
+    const auto found = std::find_if(rows.begin(), rows.end(),
+                                    [&](const StageRow& row) { return key == QLatin1String(row.key); });
+    if (found == rows.end()) return;
+    const auto index = static_cast<size_t>(found - rows.begin());
+    Stage* stage = stageAt(index);
     if (showsStartPage()) leaveStartPage();
-    undoGroup.setActiveStack(stage == Stage::Shop ? &shopStage->undoStack() : &doc.undoStack());
-    const std::array<std::pair<QWidget*, QPushButton*>, 4> shown{
-        std::pair<QWidget*, QPushButton*>{stages->widget(0), bracketButton},
-        {blankStage, blankButton},
-        {bendingStage, bendingButton},
-        {shopStage, shopButton}};
-    const auto& [widget, button] = shown[static_cast<size_t>(stage)];
-    stages->setCurrentWidget(widget);
-    button->setChecked(true);
+    undoGroup.setActiveStack(stage->undoStack() ? stage->undoStack() : &doc.undoStack());
+    stages->setCurrentWidget(stage);
+    railButtons[index]->setChecked(true);
     giveTableRoom();
-    if (stage == Stage::Bending || stage == Stage::Shop) widget->setFocus();
+    stage->enter();
+}
+
+QString MainWindow::shownStage() const {
+    const auto shown = std::find(made.begin(), made.end(), stages->currentWidget());
+    return QString::fromLatin1(stageRows()[static_cast<size_t>(shown - made.begin())].key);
 }
 
 bool MainWindow::isPlanning() const {
@@ -56,15 +59,15 @@ void MainWindow::showStartPage() {
     if (!start) {
         start = new StartPage(this);
         pages->addWidget(start);
-        connect(start, &StartPage::openWanted, this, &MainWindow::openAsked);
+        connect(start, &StartPage::openWanted, acts->open, &QAction::trigger);
         connect(start, &StartPage::chosen, this, [this](const job::Job& job) {
-            if (isUntouched()) {
+            if (jobFiles->isUntouched()) {
                 doc.replace(job);
-                pictureView->fit();
+                picture()->fit();
                 return leaveStartPage();
             }
             leaveStartPage();
-            (new MainWindow(job))->show();
+            another(job)->show();
         });
     }
     pages->setCurrentWidget(start);

@@ -1,5 +1,4 @@
 #include "check/finding.h"
-#include "check/words.h"
 #include "part/solid.h"
 
 #include <algorithm>
@@ -18,7 +17,7 @@ std::vector<Finding> cutsThroughItself(const Subject& s) {
             {.severity = Severity::Stop,
              .about = clash.other,
              .headline = "It cuts through itself",
-             .says = "Formed, " + inWords(clash.other) + " would stand in " + inWords(clash.one) + "."});
+             .says = "Formed, " + nameOf(clash.other) + " would stand in " + nameOf(clash.one) + "."});
     }
     if (clashes.size() > kTold)
         findings.back().says += " So it does in " + std::to_string(clashes.size() - kTold) + " more places.";

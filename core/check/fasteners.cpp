@@ -1,6 +1,5 @@
 // Rules of what goes through the holes: enough thread, room for nut, head and tool, and what to buy.
 #include "check/finding.h"
-#include "check/words.h"
 #include "part/solid.h"
 
 #include <algorithm>
@@ -138,7 +137,7 @@ std::vector<Finding> nutDoesNotFit(const Subject& s) {
         if (!hit) return;
         Finding finding = mind(hole, hole.id + ": the rivet nut is too long for the cavity",
                                "Its body reaches " + s.length(behind) + " behind the sheet and meets " +
-                                   inWords(*hit) + ".",
+                                   nameOf(*hit) + ".",
                                behind, 0);
         Fastener turned = fastener;
         turned.headOnBack = !turned.headOnBack;
@@ -164,7 +163,7 @@ std::vector<Finding> noRoomForTool(const Subject& s) {
                                      : s.hardware.findScrew(fastener.size)->socketDiameter;
         Finding finding = mind(hole, hole.id + ": no room for the tool",
                                std::string(fastener.use == Use::Rivet ? "The riveter's nose" : "The socket") +
-                                   " is " + s.length(driver) + " across and meets " + inWords(*hit) +
+                                   " is " + s.length(driver) + " across and meets " + nameOf(*hit) +
                                    (atHead ? " at the head." : " at the nut."),
                                driver, 0);
         Fastener other = fastener;

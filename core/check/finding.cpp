@@ -53,7 +53,9 @@ const std::vector<Rule>& rules() {
         {"what-to-buy", "hardware book: layers, washers, nut and two pitches", whatToBuy},
         {"kept-unused", "job format", keptButUnused},
         {"eyes-and-hands", "usual workshop cautions", eyesAndHands},
-        {"material", "material book", materialCautions}};
+        {"material", "material book", materialCautions},
+        {"no-order", "the search of all orders in the shop's tools", notMadeInAnyOrder},
+        {"other-radius", "radii that the planned tools make, against the layout's", otherRadiusFormed}};
     return all;
 }
 

@@ -1,6 +1,7 @@
 // What stops a job, what to mind, what to note: one rule a function, findings in plain words.
 #pragma once
 
+#include "check/planned.h"
 #include "hardware/hardware.h"
 #include "job/element.h"
 #include "part/fold.h"
@@ -14,13 +15,6 @@ namespace goodfold::check {
 
 enum class Severity { Stop, Mind, Note };
 
-/// A way out: what the button says, and the job after pressing it.
-struct Remedy {
-    std::string says;
-    job::Job mended;
-    std::optional<job::Job> other = {}; // a second part that comes of it
-};
-
 struct Finding {
     std::string rule = {}; // name of the rule, stable for scripts; set by check()
     Severity severity = Severity::Note;
@@ -33,7 +27,8 @@ struct Finding {
     const Remedy* remedy() const { return remedies.empty() ? nullptr : &remedies.front(); }
 };
 
-/// Everything a rule may look at. `part` is solve(job), `folded` is fold(part).
+/// Everything a rule may look at. `part` is solve(job), `folded` is fold(part). `plan` is null until one was
+/// looked for: rules of the plan then find nothing, and whoever shows findings says that it is awaited.
 struct Subject {
     const job::Job& job;
     const part::Part& part;
@@ -41,6 +36,7 @@ struct Subject {
     const material::Material& material;
     quantity::Reading reading;
     const hardware::Book& hardware = hardware::standardBook();
+    const PlanFacts* plan = nullptr;
 
     std::string length(double mm) const { return quantity::typeset(quantity::Length::mm(mm), reading); }
     /// The nearest figure the reader can set, at least `mm`.
@@ -95,5 +91,7 @@ std::vector<Finding> skewedLine(const Subject&);
 std::vector<Finding> keptButUnused(const Subject&);
 std::vector<Finding> eyesAndHands(const Subject&);
 std::vector<Finding> materialCautions(const Subject&);
+std::vector<Finding> notMadeInAnyOrder(const Subject&);
+std::vector<Finding> otherRadiusFormed(const Subject&);
 
 } // namespace goodfold::check

@@ -1,6 +1,5 @@
 // Rules of sheet: the blank against itself, bend ends, corners, and large bends made of small ones.
 #include "check/finding.h"
-#include "check/words.h"
 #include "part/flat_overlap.h"
 #include "edit/seam.h"
 #include "edit/split.h"
@@ -102,7 +101,7 @@ Finding overlapFinding(const Subject& s, const part::FlatOverlap& pair, bool wit
     finding.severity = Severity::Stop;
     finding.about = pair.other;
     finding.headline = "The blank overlaps itself";
-    finding.says = "Flat, " + inWords(pair.other) + " and " + inWords(pair.one) + " need the same metal.";
+    finding.says = "Flat, " + nameOf(pair.other) + " and " + nameOf(pair.one) + " need the same metal.";
     if (!withRemedies) return finding;
     const std::string a = plateOf(s.job, pair.one), b = plateOf(s.job, pair.other);
     const std::string deeper = depthOf(s.job, a) > depthOf(s.job, b) ? a : b;
@@ -146,7 +145,7 @@ std::vector<Finding> tornBendEnds(const Subject& s) {
     if (bends.empty()) return {};
     Finding finding;
     finding.about = Element::bend(bends.front());
-    finding.headline = capital(bendsInWords(bends)) +
+    finding.headline = capital(job::namesOfBends(bends)) +
                        (bends.size() == 1 ? " ends inside its edge" : " end inside their edges");
     finding.says = "Without a relief the sheet tears a little there; a saw cut or a drilled hole gives it "
                    "somewhere to stop.";
@@ -183,7 +182,7 @@ std::vector<Finding> cornersByOrder(const Subject& s) {
     finding.says = inARing
                        ? "A flange comes before one that comes before it: change over which flange one of "
                          "the tabs lies."
-                       : "Bend the tabs first, then " + bendsInWords(first) + ", and " + bendsInWords(last) +
+                       : "Bend the tabs first, then " + job::namesOfBends(first) + ", and " + job::namesOfBends(last) +
                              " last: what comes last closes over the lap.";
     return {std::move(finding)};
 }

@@ -242,10 +242,4 @@ Result<Edited> withBendOrder(Job job, std::vector<std::string> order) {
     return ifValid({std::move(job), {}});
 }
 
-void freeBending(Job& job) {
-    job.bendOrder.clear();
-    for (Bend& bend : job.bends)
-        bend.tool.clear();
-}
-
 } // namespace goodfold::edit

@@ -63,13 +63,9 @@ inline double mainLength(const Plate& plate) {
 Result<Edited> withTool(Job job, const std::string& bend, const std::string& tool);
 /// Which bends are to be made first, one after the other; none frees the order.
 Result<Edited> withBendOrder(Job job, std::vector<std::string> order);
-/// Forgets both.
-void freeBending(Job& job);
 
 /// Turns a bend the other way; of a joggle both.
 void turnOver(Job& job, const std::string& bend);
-/// Gives a hole another shape of about its size: a slot half as long again, a slot about a pivot, and so on.
-void makeKind(Hole& hole, Hole::Kind kind);
 
 /// Both corners of a bar plate's free end cut alike; nothing leaves them square. About the plate.
 Result<Edited> withEndCorners(Job job, const std::string& plate, Edge edge,

@@ -103,23 +103,4 @@ Result<Edited> withFormedPlace(Job job, const material::Material& material, cons
     return ifValid({std::move(job), Element::hole(id)});
 }
 
-void makeKind(Hole& hole, Hole::Kind kind) {
-    using Kind = Hole::Kind;
-    const double d = hole.diameter;
-    hole.kind = kind;
-    hole.length = kind == Kind::Slot || kind == Kind::Rectangle ? 1.5 * d
-                  : kind == Kind::D                             ? 0.85 * d
-                  : kind == Kind::Key                           ? 1.5 * d
-                                                                : 0;
-    hole.radius = kind == Kind::ArcSlot ? 3 * d : 0;
-    hole.swingDeg = kind == Kind::ArcSlot ? 60 : 0;
-    hole.neck = kind == Kind::Key ? d / 2 : 0;
-    hole.outline.clear();
-    if (kind == Kind::CutOut)
-        for (const Vec2& corner : {Vec2(-d, -d), Vec2(d, -d), Vec2(d, d), Vec2(-d, d)})
-            hole.outline.push_back({corner, 0, 0});
-    if (kind != Kind::Round) hole.countersink.reset();
-    if (kind == Kind::Round) hole.angleDeg = 0;
-}
-
 } // namespace goodfold::edit

@@ -1,6 +1,6 @@
 #include "files/csv.h"
 
-#include "check/words.h"
+#include "text/names.h"
 #include "part/mark.h"
 #include "quantity/length.h"
 
@@ -46,7 +46,7 @@ void writeCsv(std::ostream& out, const part::Part& part, const part::Folded& fol
                   part.plates[static_cast<size_t>(hole.plate)].id, number(along),
                   number(hole.centreInFlat.y() - part.blank.corner.y()), "", "", number(hole.diameter),
                   hole.isSlot() ? number(spine + hole.diameter) : "", number(at.x()), number(at.y()),
-                  number(at.z()), check::sunkInWords(hole, quantity::Unit::Millimetre)});
+                  number(at.z()), text::workOn(hole, quantity::Unit::Millimetre)});
     }
 }
 

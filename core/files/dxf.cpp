@@ -1,6 +1,6 @@
 #include "files/dxf.h"
 
-#include "check/words.h"
+#include "text/names.h"
 #include "part/mark.h"
 #include "quantity/length.h"
 
@@ -159,7 +159,7 @@ private:
         const double radius = (hole.countersink ? hole.countersink->diameter : hole.diameter) / 2;
         if (hole.countersink) dxf.writeCircle(writer, DL_CircleData(p.x(), p.y(), 0, radius), on("SINK"));
         note(p + Vec2(radius + 1, -1), 0,
-             hole.id + ": " + check::sunkInWords(hole, quantity::Unit::Millimetre));
+             hole.id + ": " + text::workOn(hole, quantity::Unit::Millimetre));
     }
 
     void note(const Vec2& at, double angle, const std::string& says) {

@@ -33,15 +33,10 @@ ordered_json pointsOf(const std::vector<job::OutlinePoint>& points) {
 
 /// The figures that its kind has.
 void addShape(ordered_json& out, const job::Hole& hole) {
-    using Kind = job::Hole::Kind;
-    if (hole.kind == Kind::Slot || hole.kind == Kind::Rectangle || hole.kind == Kind::D ||
-        hole.kind == Kind::Key)
-        out["length"] = hole.length;
-    if (hole.kind == Kind::ArcSlot || (hole.kind == Kind::Rectangle && hole.radius != 0))
-        out["radius"] = hole.radius;
-    if (hole.kind == Kind::ArcSlot) out["swing"] = hole.swingDeg;
-    if (hole.kind == Kind::Key) out["neck"] = hole.neck;
-    if (hole.kind == Kind::CutOut) out["outline"] = pointsOf(hole.outline);
+    for (const job::HoleFigure& figure : job::rowOf(hole.kind).figures)
+        if (const double value = hole.*figure.value; value != 0 || !figure.mayBeLeftOut)
+            out[std::string(figure.key)] = value;
+    if (hole.kind == job::Hole::Kind::CutOut) out["outline"] = pointsOf(hole.outline);
     if (hole.angleDeg != 0) out["angle"] = hole.angleDeg;
 }
 
@@ -76,7 +71,7 @@ ordered_json fastenerOf(const job::Fastener& fastener) {
 }
 
 ordered_json holeOf(const job::Hole& hole) {
-    ordered_json out{{"id", hole.id}, {"kind", wordFor(kHoleWords, hole.kind)}, {"diameter", hole.diameter}};
+    ordered_json out{{"id", hole.id}, {"kind", job::rowOf(hole.kind).key}, {"diameter", hole.diameter}};
     addShape(out, hole);
     out["x"] = hole.x;
     out["x_from"] = hole.xFrom == job::Hole::XFrom::Hole ? std::string_view(hole.xFromHole)
@@ -116,7 +111,7 @@ void addEach(ordered_json& out, const char* key, const Words<Choice, N>& words,
         out[key][std::string(wordFor(words, choice))] = write(value);
 }
 
-ordered_json cornerReachOf(const job::CornerJoint& joint) {
+ordered_json jointOf(const job::CornerJoint& joint) {
     ordered_json out{{"kind", wordFor(kCornerJointWords, joint.kind)}, {"gap", joint.gap}};
     if (joint.kind != job::CornerJoint::Kind::Lapped) return out;
     out["tab_on"] = wordFor(kEdgeWords, joint.tabOn);
@@ -139,7 +134,7 @@ void addSheetShape(ordered_json& out, const job::Plate& plate) {
     addEach(out, "edges", kEdgeWords, plate.edges, edgeOf);
     for (const job::Edge edge : plate.restOutside)
         out["rest_outside"].push_back(wordFor(kEdgeWords, edge));
-    addEach(out, "meets", kCornerWords, plate.cornerJoints, cornerReachOf);
+    addEach(out, "meets", kCornerWords, plate.cornerJoints, jointOf);
 }
 
 ordered_json plateOf(const job::Job& job, const job::Plate& plate) {

@@ -64,11 +64,11 @@ public:
         return value.get<bool>();
     }
 
-    template <class Choice, size_t N>
-    Choice choice(const std::string& key, const Words<Choice, N>& words, Choice otherwise) {
+    template <class Table, class Choice>
+    Choice choice(const std::string& key, const Table& words, Choice otherwise) {
         return has(key) ? choice(key, words) : otherwise;
     }
-    template <class Choice, size_t N> Choice choice(const std::string& key, const Words<Choice, N>& words) {
+    template <class Table> auto choice(const std::string& key, const Table& words) {
         const std::string said = text(key);
         std::string allowed;
         for (const auto& [word, value] : words) {

@@ -1,8 +1,9 @@
 #include "files/plan.h"
 
 #include "bend/forming.h"
-#include "sequence/around.h"
-#include "sequence/say.h"
+#include "text/reasons.h"
+#include "text/step.h"
+#include "text/tasks.h"
 
 #include <nlohmann/json.hpp>
 
@@ -39,23 +40,23 @@ ordered_json stepOf(const part::Part& part, const sequence::Step& step) {
                      {"springback_by_formula", setup.springbackByFormula},
                      {"inside_radius", setup.insideRadius},
                      {"cost", costOf(step.cost)},
-                     {"says", sequence::toDo(part, step, kReading)},
-                     {"set", sequence::toSet(part, step, kReading)},
-                     {"check", sequence::toCheck(part, step, kReading)},
-                     {"mind", sequence::toMind(part, step, kReading)}};
+                     {"says", text::instruction(part, step, kReading)},
+                     {"set", text::settings(part, step, kReading)},
+                     {"check", text::inspections(part, step, kReading)},
+                     {"mind", text::cautions(part, step, kReading)}};
     if (setup.tool->isDie()) {
         out["opening"] = setup.opening;
-        out["set_with"] = sequence::setWithInWords(setup, kReading);
+        out["set_with"] = text::setWith(setup, kReading);
         out["bottomed"] = setup.bottomed;
         out["force"] = setup.force;
         if (setup.tool->die.throat > 0)
-            out["to_frame"] = part.plates[static_cast<size_t>(operation.hold.toward ? bend.child : bend.parent)].id;
+            out["to_frame"] = part.plates[static_cast<size_t>(operation.hold.childToFrame ? bend.child : bend.parent)].id;
         return out;
     }
     out["held"] = part.plates[static_cast<size_t>(sequence::clampedPlate(part, step))].id;
-    out["toward"] = operation.hold.toward;
-    out["beside"] = operation.hold.beside;
-    if (!setup.tool->fingers.empty()) out["fingers"] = setup.clampLength;
+    out["toward"] = operation.hold.towardYou;
+    out["beside"] = operation.hold.besideScrew;
+    if (setup.tool->hasFingers()) out["fingers"] = setup.clampLength;
     const double free = sequence::flatReach(part, operation, step.before, !operation.holdsChild);
     out["lever"] = tool::leverOf(*setup.tool, free);
     out["pull"] = bend::handPull(setup.moment, tool::leverOf(*setup.tool, free));
@@ -66,7 +67,7 @@ ordered_json reasonsOf(const sequence::Stuck& stuck) {
     ordered_json all = ordered_json::array();
     for (const auto& [operation, obstacle] : stuck.reasons) {
         all.push_back({{"tool", operation.setup.tool->id},
-                       {"says", sequence::inWords(obstacle, kReading)},
+                       {"says", text::inWords(obstacle, kReading)},
                        {"about", obstacle.one.id}});
         if (!obstacle.place) continue;
         all.back()["turned"] = obstacle.atDeg;
@@ -85,7 +86,7 @@ void writePlan(std::ostream& out, const std::string& file, const job::Job& job, 
         for (const sequence::Step& step : outcome.plan->steps)
             shown["steps"].push_back(stepOf(part, step));
         shown["round"] = ordered_json::array();
-        for (const sequence::Task& task : sequence::tasksRound(job, part, *outcome.plan, kReading))
+        for (const text::Task& task : text::tasksOf(job, part, *outcome.plan, kReading))
             shown["round"].push_back(
                 {{"after_step", task.afterStep}, {"says", task.says}, {"why", task.why}});
         shown["cost"] = outcome.plan->cost;
@@ -97,7 +98,7 @@ void writePlan(std::ostream& out, const std::string& file, const job::Job& job, 
         shown["stuck"] = ordered_json::array();
         for (const sequence::Stuck& stuck : outcome.stuck)
             shown["stuck"].push_back({{"bend", part.bends[static_cast<size_t>(stuck.bend)].id},
-                                      {"says", sequence::inWords(part, stuck, kReading)},
+                                      {"says", text::inWords(part, stuck, kReading)},
                                       {"reasons", reasonsOf(stuck)}});
     }
     shown["steps_tried"] = outcome.stepsTried;

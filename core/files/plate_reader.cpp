@@ -13,15 +13,11 @@ job::OutlinePoint pointFrom(Members& members) {
 
 /// The figures that its kind has.
 void readShape(Members& members, job::Hole& hole) {
-    using Kind = job::Hole::Kind;
-    if (hole.kind == Kind::Slot || hole.kind == Kind::Rectangle || hole.kind == Kind::D ||
-        hole.kind == Kind::Key)
-        hole.length = members.number("length");
-    if (hole.kind == Kind::ArcSlot) hole.radius = members.number("radius");
-    if (hole.kind == Kind::Rectangle) hole.radius = members.number("radius", 0);
-    if (hole.kind == Kind::ArcSlot) hole.swingDeg = members.number("swing");
-    if (hole.kind == Kind::Key) hole.neck = members.number("neck");
-    if (hole.kind == Kind::CutOut) hole.outline = members.list("outline", pointFrom);
+    for (const job::HoleFigure& figure : job::rowOf(hole.kind).figures) {
+        const std::string key(figure.key);
+        hole.*figure.value = figure.mayBeLeftOut ? members.number(key, 0) : members.number(key);
+    }
+    if (hole.kind == job::Hole::Kind::CutOut) hole.outline = members.list("outline", pointFrom);
     hole.angleDeg = members.number("angle", 0);
 }
 
@@ -63,7 +59,7 @@ job::Fastener fastenerFrom(Members& members) {
 job::Hole holeFrom(Members& members) {
     job::Hole hole;
     hole.id = members.text("id");
-    hole.kind = members.choice("kind", kHoleWords, job::Hole::Kind::Round);
+    hole.kind = members.choice("kind", holeWords(), job::Hole::Kind::Round);
     hole.diameter = members.number("diameter");
     readShape(members, hole);
     hole.x = members.number("x", 0);
@@ -106,7 +102,7 @@ job::FreeEdge freeEdgeFrom(Members& members) {
     return {members.number("bow", 0), members.list("points", pointFrom)};
 }
 
-job::CornerJoint meetingFrom(Members& members) {
+job::CornerJoint jointFrom(Members& members) {
     job::CornerJoint joint;
     joint.kind = members.choice("kind", kCornerJointWords);
     joint.gap = members.number("gap", 0);
@@ -137,7 +133,7 @@ void readSheetShape(Members& members, job::Plate& plate) {
     for (const job::Edge edge : members.choices("rest_outside", kEdgeWords))
         plate.restOutside.insert(edge);
     members.each("meets", kCornerWords, [&](job::Corner corner, Members& own, const std::string& key) {
-        plate.cornerJoints[corner] = own.own(key, meetingFrom);
+        plate.cornerJoints[corner] = own.own(key, jointFrom);
     });
 }
 

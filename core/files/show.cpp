@@ -98,7 +98,7 @@ ordered_json shownHoles(const check::Subject& s) {
         const part::FormedHole formed = part::formedHole(s.part, s.folded, static_cast<int>(i));
         out.push_back({{"id", hole.id},
                        {"plate", s.part.plates[hole.plate].id},
-                       {"kind", wordFor(kHoleWords, hole.kind)},
+                       {"kind", job::rowOf(hole.kind).key},
                        {"diameter", hole.diameter},
                        {"ends", lineOf(hole.spineInFlat)},
                        {"shape", pathOf(hole.shapeInFlat)},

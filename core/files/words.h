@@ -2,11 +2,13 @@
 #pragma once
 
 #include "bend/allowance_rule.h"
+#include "job/hole_kinds.h"
 #include "job/job.h"
 
 #include <array>
 #include <string_view>
 #include <utility>
+#include <vector>
 
 namespace goodfold::files {
 
@@ -41,13 +43,12 @@ inline constexpr Words<bend::AllowanceRule::Kind, 6> kRuleWords{
      {"deduction", bend::AllowanceRule::Kind::Deduction},
      {"measured", bend::AllowanceRule::Kind::Measured}}};
 
-inline constexpr Words<job::Hole::Kind, 7> kHoleWords{{{"round", job::Hole::Kind::Round},
-                                                        {"slot", job::Hole::Kind::Slot},
-                                                        {"arc-slot", job::Hole::Kind::ArcSlot},
-                                                        {"rectangle", job::Hole::Kind::Rectangle},
-                                                        {"d", job::Hole::Kind::D},
-                                                        {"key", job::Hole::Kind::Key},
-                                                        {"cut-out", job::Hole::Kind::CutOut}}};
+inline std::vector<std::pair<std::string_view, job::Hole::Kind>> holeWords() {
+    std::vector<std::pair<std::string_view, job::Hole::Kind>> words;
+    for (const job::HoleKind& row : job::holeKinds())
+        words.emplace_back(row.key, row.kind);
+    return words;
+}
 inline constexpr Words<job::Pattern::Kind, 4> kPatternWords{{{"row", job::Pattern::Kind::Row},
                                                               {"grid", job::Pattern::Kind::Grid},
                                                               {"circle", job::Pattern::Kind::Circle},

@@ -1,4 +1,4 @@
-#include "job/hole.h"
+#include "job/hole_kinds.h"
 
 namespace goodfold::job {
 
@@ -17,23 +17,7 @@ int countOf(const Hole& hole) {
 }
 
 std::string nameOf(Hole::Kind kind) {
-    switch (kind) {
-    case Hole::Kind::Round:
-        return "round";
-    case Hole::Kind::Slot:
-        return "slot";
-    case Hole::Kind::ArcSlot:
-        return "arc slot";
-    case Hole::Kind::Rectangle:
-        return "rectangle";
-    case Hole::Kind::D:
-        return "D";
-    case Hole::Kind::Key:
-        return "key";
-    case Hole::Kind::CutOut:
-        return "cut-out";
-    }
-    return {};
+    return std::string(rowOf(kind).name);
 }
 
 } // namespace goodfold::job

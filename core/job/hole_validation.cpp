@@ -1,4 +1,5 @@
 // What is wrong with holes: figures outside their ranges, and places that are measured from nothing.
+#include "job/hole_kinds.h"
 #include "job/validation.h"
 
 #include <algorithm>
@@ -23,32 +24,11 @@ Problem wrongOutline(const Hole& hole, const std::string& name, const std::strin
 
 Problem wrongShape(const Hole& hole, const std::string& name, const std::string& where) {
     if (auto t = outside(hole.angleDeg, -360, 360, name + "'s angle", where + ".angle")) return t;
-    const auto length = [&](double least, double most, const char* what) {
-        return outside(hole.length, least, most, name + what, where + ".length");
-    };
-    switch (hole.kind) {
-    case Hole::Kind::Round:
-        return {};
-    case Hole::Kind::Slot:
-        return length(hole.diameter, kWidest, "'s length over its round ends");
-    case Hole::Kind::ArcSlot:
-        if (auto t = outside(hole.radius, hole.diameter / 2 + 1e-3, kWidest, name + "'s radius",
-                             where + ".radius"))
+    if (hole.kind == Hole::Kind::CutOut) return wrongOutline(hole, name, where);
+    for (const HoleFigure& figure : rowOf(hole.kind).figures)
+        if (auto t = outside(hole.*figure.value, figure.least(hole), figure.most(hole),
+                             name + "'s " + std::string(figure.says), where + "." + std::string(figure.key)))
             return t;
-        return outside(hole.swingDeg, 0.1, 350, name + "'s swing", where + ".swing");
-    case Hole::Kind::Rectangle:
-        if (auto t = length(1e-3, kWidest, "'s length")) return t;
-        return outside(hole.radius, 0, std::min(hole.length, hole.diameter) / 2, name + "'s corner radius",
-                       where + ".radius");
-    case Hole::Kind::D:
-        return length(0.05 * hole.diameter, 0.999 * hole.diameter, "'s depth from its flat");
-    case Hole::Kind::Key:
-        if (auto t = outside(hole.neck, 1e-3, 0.999 * hole.diameter, name + "'s neck", where + ".neck"))
-            return t;
-        return length(hole.diameter / 2 + hole.neck / 2, kWidest, "'s length to the end of its neck");
-    case Hole::Kind::CutOut:
-        return wrongOutline(hole, name, where);
-    }
     return {};
 }
 

@@ -122,6 +122,12 @@ bool standsBetweenParallels(const Job& job, const Plate& plate) {
     return std::abs(childNormal) > kParallel && std::abs(rise) > kRises;
 }
 
+void freeBending(Job& job) {
+    job.bendOrder.clear();
+    for (Bend& bend : job.bends)
+        bend.tool.clear();
+}
+
 void Job::tidyBendOrder() {
     std::erase_if(bendOrder, [&](const std::string& id) { return !findBend(id); });
 }

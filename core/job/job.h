@@ -207,6 +207,9 @@ bool isBesideWrap(const Job& job, const Plate& plate);
 /// True where the two plates beside this one stand parallel and apart, so that it can be measured across.
 bool standsBetweenParallels(const Job& job, const Plate& plate);
 
+/// Forgets which tools and which order the user settled for.
+void freeBending(Job& job);
+
 /// What every job holds to, whoever made it: finite figures inside their ranges, one tree with one root,
 /// names that are there and are not used twice, and holes measured from something that exists. Figures that
 /// are legal but make a bad bracket are the checks' business. Empty when the job is valid.

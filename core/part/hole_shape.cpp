@@ -52,12 +52,12 @@ Path dShape(double diameter, double across) {
 /// A circle and a round-ended neck along x.
 Path key(double diameter, double neck, double length) {
     const double r = diameter / 2, n = neck / 2;
-    const double cornerJoints = std::sqrt(std::max(0.0, r * r - n * n));
-    const double sweep = 2 * std::numbers::pi - 2 * std::atan2(n, cornerJoints);
-    return {{Vec2(cornerJoints, -n), 0},
+    const double shoulder = std::sqrt(std::max(0.0, r * r - n * n));
+    const double sweep = 2 * std::numbers::pi - 2 * std::atan2(n, shoulder);
+    return {{Vec2(shoulder, -n), 0},
             {Vec2(length - n, -n), 1},
             {Vec2(length - n, n), 0},
-            {Vec2(cornerJoints, n), std::tan(sweep / 4)}};
+            {Vec2(shoulder, n), std::tan(sweep / 4)}};
 }
 
 Path cutOut(const std::vector<OutlinePoint>& points) {

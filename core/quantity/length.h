@@ -72,6 +72,10 @@ struct Reading {
 /// Parses back, in the reading's unit, to within half a step.
 std::string print(Length length, const Reading& reading);
 std::string typeset(Length length, const Reading& reading);
+/// The same of a length in mm: "57.0", `2 1/4`.
+inline std::string printMm(double mm, const Reading& reading) {
+    return print(Length::mm(mm), reading);
+}
 
 /// What a drill, a radius or a sheet is called: millimetres to 0.01 without trailing zeros (6.6, 6.75);
 /// inches as a fraction to 1/64 where it is one, else as decimals (¹⁷⁄₆₄, 0.257). Not rounded to the

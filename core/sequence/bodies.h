@@ -31,7 +31,7 @@ public:
         return until == 0 || (made & until) != until;
     }
 
-    const Hull& shapeOf(size_t body, BendSet made) const {
+    const Hull& hullOf(size_t body, BendSet made) const {
         const int bend = bodies[body].bend;
         return bend >= 0 && !(made >> bend & 1) ? flat[body] : bent[body];
     }

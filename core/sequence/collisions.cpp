@@ -19,14 +19,12 @@ struct KnownTool {
 };
 
 Obstacle obstacleOf(Obstacle::Kind kind, const Body& body, const Contact& contact) {
-    Obstacle obstacle{kind, body.about, contact.what, contact.atDeg};
-    obstacle.place = contact.place;
-    return obstacle;
+    return {kind, body.about, contact.body, contact.other, contact.atDeg, 0, 0, contact.place};
 }
 
 /// As a memory holds it: not 0.
 std::int32_t packed(const Blocked& shut) {
-    return static_cast<std::int32_t>(shut.solid << 4 | shut.operations << 1 | 1);
+    return static_cast<std::int32_t>(shut.solid << 4 | shut.directions << 1 | 1);
 }
 Blocked unpacked(std::int32_t known) {
     const auto bits = static_cast<unsigned>(known);
@@ -160,13 +158,13 @@ std::optional<Obstacle> Collisions::isTrapped(const Operation& operation, BendSe
         std::int32_t& known = tool.traps[body].at(after);
         if (known == 0) known = packed(out.blockedFor(body));
         const Blocked own = unpacked(known);
-        if ((shut | own.operations) == shut) continue;
-        shut |= own.operations;
+        if ((shut | own.directions) == shut) continue;
+        shut |= own.directions;
         solid = own.solid;
         obstacle.one = bodies[body].about;
     }
     if (shut != Blocked::kAll) return {};
-    obstacle.what = tool.work.shapes[solid].solid.name;
+    obstacle.body = tool.work.hulls[solid].solid.body;
     obstacle.atDeg = operation.setup.loadedAngleDeg; // all of the bend could be made
     return obstacle;
 }

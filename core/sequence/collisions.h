@@ -15,9 +15,10 @@ struct Obstacle {
     enum class Kind { Hit, SelfHit, Grip, ShortLeg, FoldDepth, Pull, Hidden, Trapped };
     Kind kind = Kind::Hit;
     job::Element one;         // of the part
-    std::string what;          // of the tool, or of the part
-    double atDeg = 0;          // of the swing
-    double has = 0, needs = 0; // mm or N, of what is too short or too hard
+    std::optional<tool::Body> body; // of the tool, that it hits or stays behind
+    job::Element other;             // of the part, that it meets
+    double atDeg = 0;               // of the swing
+    double has = 0, needs = 0;      // mm or N, of what is too short or too hard
     /// Where two things meet, in the flat frame of the plate it is on, of a bend its parent's.
     std::optional<Vec3> place = {};
 };

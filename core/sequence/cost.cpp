@@ -17,14 +17,14 @@ Cost costOf(const part::Part& part, const Operation& operation, BendSet made) {
     Cost cost;
     cost.accuracy = 100 * tool.placeSigma + 10 * tool.angleSigma +
                     20 * std::abs(operation.setup.insideRadius - operation.work.insideRadius);
-    if (!tool.fingers.empty()) cost.accuracy += 0.3 * std::max(0.0, operation.work.length - operation.setup.clampLength);
+    if (tool.hasFingers()) cost.accuracy += 0.3 * std::max(0.0, operation.work.length - operation.setup.clampLength);
     if (!tool.isDie()) {
         const double lever = tool::leverOf(tool, flatReach(part, operation, made, !operation.holdsChild));
         cost.effort = 20 * bend::handPull(operation.setup.moment, lever) / bend::kPullPlanned;
     }
     if (operation.setup.closed) cost.effort += 5;
     cost.effort += kLapShut * lapsShut(part, operation.bend, made);
-    if (tool.isInVise() && !tool.isDie() && !operation.hold.toward) cost.sight = 3;
+    if (tool.isUpright() && !tool.isDie() && !operation.hold.towardYou) cost.sight = 3;
     return cost;
 }
 

@@ -1,6 +1,5 @@
 #include "sequence/mend.h"
 
-#include "check/words.h"
 #include "part/driven.h"
 #include "part/solid.h"
 #include "edit/split.h"
@@ -14,7 +13,7 @@ namespace goodfold::sequence {
 
 namespace {
 
-using check::lengthIn;
+using quantity::printMm;
 
 class Mender {
 public:
@@ -52,7 +51,7 @@ public:
         }
         job::Job mended = at(high);
         const double length = mended.findPlate(id)->length;
-        return check::Remedy{"make leg " + id + " " + lengthIn(length, reading), std::move(mended)};
+        return check::Remedy{"make leg " + id + " " + printMm(length, reading), std::move(mended)};
     }
 
     /// Bent before it is cut: something left on a free end to hold, to pull on, or to bear on the die.
@@ -67,7 +66,7 @@ public:
             if (left >= extra) continue;
             left = extra;
             if (!isMade(longer)) continue;
-            return check::Remedy{"leave " + lengthIn(extra, reading) + " on leg " + id + " to trim",
+            return check::Remedy{"leave " + printMm(extra, reading) + " on leg " + id + " to trim",
                                  std::move(longer)};
         }
         return {};
@@ -140,20 +139,7 @@ std::string_view parameterInTheWay(const Obstacle& obstacle) {
     if (obstacle.kind == Kind::Trapped) return "clamp.lift";
     if (obstacle.kind == Kind::FoldDepth && obstacle.has > obstacle.needs) return "most_fold";
     if (obstacle.kind != Kind::Hit) return {};
-    constexpr std::pair<std::string_view, std::string_view> kFigures[]{
-        {"the screw", "bench.screw_depth"},
-        {"the bench", "bench.below"},
-        {"the wall", "bench.wall"},
-        {"the beam above the fingers", "clamp.inner_height"},
-        {"the punch", "die.punch_height"},
-        {"the ram", "die.punch_height"},
-        {"the vise's jaw", "die.punch_height"},
-        {"the press bed", "die.height"},
-        {"the press's column", "die.between"},
-        {"the press's frame", "die.throat"}};
-    for (const auto& [solid, figure] : kFigures)
-        if (obstacle.what == solid) return figure;
-    return {};
+    return tool::parameterBehind(*obstacle.body);
 }
 
 } // namespace
@@ -177,8 +163,8 @@ std::vector<std::string> toolsThatWouldDo(const job::Job& job, const material::M
                 value = std::round(was * times);
                 if (value == was || !Mender(material, other, reading, goOn).isMade(job)) continue;
                 found.emplace_back(times, "The " + grown.name + " would do with \"" +
-                                              std::string(figure->says) + "\" " + lengthIn(value, reading) +
-                                              ", not " + lengthIn(was, reading) + ".");
+                                              std::string(figure->says) + "\" " + printMm(value, reading) +
+                                              ", not " + printMm(was, reading) + ".");
                 break;
             }
         }

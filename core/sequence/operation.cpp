@@ -19,12 +19,13 @@ namespace {
 /// side of the bend goes in.
 std::vector<tool::Hold> holdsOf(const tool::Tool& tool, const tool::Work& work) {
     std::vector<tool::Hold> holds;
-    if (tool.die.throat > 0) return {tool::Hold{false}, tool::Hold{true}};
-    if (!tool.isInVise() || tool.isDie()) return {tool::Hold{}};
+    if (tool.die.throat > 0) return {tool::Hold{}, tool::Hold{.childToFrame = true}};
+    if (!tool.isUpright() || tool.isDie()) return {tool::Hold{}};
     const bool fitsBeside = work.length <= (tool.length - tool.bench.screwWidth) / 2;
-    for (const bool toward : {false, true})
-        for (const bool beside : {false, true})
-            if (!beside || fitsBeside) holds.push_back({toward, beside});
+    for (const bool towardYou : {false, true})
+        for (const bool besideScrew : {false, true})
+            if (!besideScrew || fitsBeside)
+                holds.push_back({.towardYou = towardYou, .besideScrew = besideScrew});
     return holds;
 }
 
@@ -36,11 +37,11 @@ Operations operationsOf(const part::Part& part, const material::Material& materi
         const int bend = static_cast<int>(i);
         const tool::Work work = workOf(part, bend);
         std::vector<Operation>& all = operations.of.emplace_back();
-        std::vector<std::string>& why = operations.why.emplace_back();
+        std::vector<tool::Refusal>& refusals = operations.refusals.emplace_back();
         for (const tool::Tool& tool : shop.tools) {
             if (!tool.isThere) continue;
             const tool::Fit fit = tool::fit(tool, work, material);
-            if (fit.setups.empty()) why.push_back(fit.why);
+            if (fit.setups.empty()) refusals.push_back(*fit.refusal);
             for (const tool::Setup& setup : fit.setups)
                 for (const tool::Hold& hold : holdsOf(tool, work))
                     for (const bool holdsChild : {false, true})

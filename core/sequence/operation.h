@@ -27,7 +27,7 @@ tool::Work workOf(const part::Part& part, int bend);
 /// All ways of all tools, of each bend; and for a bend without any, why each tool will not do.
 struct Operations {
     std::vector<std::vector<Operation>> of;          // by bend
-    std::vector<std::vector<std::string>> why; // by bend
+    std::vector<std::vector<tool::Refusal>> refusals; // by bend
 };
 Operations operationsOf(const part::Part& part, const material::Material& material, const tool::Shop& shop);
 
@@ -55,7 +55,7 @@ double flatReach(const part::Part& part, const Operation& operation, BendSet mad
 /// Which way the tool's x points in the flat; of a press away from its frame.
 inline Vec2 headingOf(const part::Part& part, const Operation& operation) {
     const Vec2& across = part.bends[static_cast<size_t>(operation.bend)].across;
-    const bool isTurned = operation.setup.tool->isDie() ? operation.hold.toward : operation.holdsChild;
+    const bool isTurned = operation.setup.tool->isDie() ? operation.hold.childToFrame : operation.holdsChild;
     return isTurned ? Vec2(-across) : across;
 }
 

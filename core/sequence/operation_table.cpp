@@ -29,11 +29,10 @@ OperationTable::OperationTable(const part::Part& part, const material::Material&
     : byBend(part.bends.size()), leasts(part.bends.size(), std::numeric_limits<double>::infinity()),
       tools(part.bends.size(), 0) {
     const Operations all = operationsOf(part, material, shop);
-    why = all.why;
+    refused = all.refusals;
     for (const auto& [bend, tool] : wishes.tool)
         if (!shop.find(tool))
-            why[static_cast<size_t>(bend)] = {"the tool \"" + tool +
-                                              "\" it was settled for is not in the shop"};
+            refused[static_cast<size_t>(bend)] = {{tool::Refusal::Kind::NotInShop, tool}};
     for (size_t bend = 0; bend < all.of.size(); ++bend)
         for (const Operation& operation : all.of[bend]) {
             if (!isWished(wishes, operation)) continue;

@@ -34,8 +34,8 @@ public:
         return before == kFirst ? 0 : changes[kind(before) - 1][static_cast<size_t>(after)];
     }
 
-    /// Tools that will not do for the bend whatever the order, in words, and ways that are always in the way.
-    const std::vector<std::string>& notInTools(size_t bend) const { return why[bend]; }
+    /// Tools that will not do for the bend whatever the order, and operations that are always in the way.
+    const std::vector<tool::Refusal>& refusals(size_t bend) const { return refused[bend]; }
     const std::vector<Stuck::Reason>& neverInTheOrder() const { return never; }
 
 private:
@@ -43,7 +43,7 @@ private:
 
     std::vector<Operation> operations;
     std::vector<Stuck::Reason> never;
-    std::vector<std::vector<std::string>> why;
+    std::vector<std::vector<tool::Refusal>> refused;
     std::vector<std::vector<int>> byBend;
     std::vector<double> leasts;
     std::vector<std::uint64_t> tools;

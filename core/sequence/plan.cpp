@@ -200,7 +200,7 @@ private:
     }
 
     Stuck stuckAt(size_t bend, BendSet made) {
-        Stuck stuck{static_cast<int>(bend), made, {}, operations.notInTools(bend)};
+        Stuck stuck{static_cast<int>(bend), made, {}, operations.refusals(bend)};
         for (const int operation : operations.of(bend))
             if (const auto obstacle = collisions.inTheWay(operations[operation], made))
                 keepFurthest(stuck, operations[operation], *obstacle);

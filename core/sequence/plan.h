@@ -65,7 +65,7 @@ struct Stuck {
         Obstacle obstacle;
     };
     std::vector<Reason> reasons;         // one a tool, the furthest swing
-    std::vector<std::string> notInTools; // tools that will not do whatever the order
+    std::vector<tool::Refusal> refusals; // tools that will not do whatever the order
 };
 
 struct Outcome {

@@ -22,9 +22,9 @@ part::Prism lineOfSight(const Vec3& from, const Vec3& toward) {
 
 std::vector<Hull> linesOfSight(const part::Part& part, const Operation& operation) {
     const tool::Tool& tool = *operation.setup.tool;
-    if (tool.isDie() || tool.mostFold > 0) return {};
+    if (tool.isDie() || tool.kind->hasStop) return {};
     // A vise is upright, you stand before it; into a clamp you look from above, over the free side.
-    const bool isOnInside = !tool.isInVise() || operation.hold.toward;
+    const bool isOnInside = !tool.isUpright() || operation.hold.towardYou;
     const Vec3 mark(tool::markOf(operation.setup, operation.work).fromTangent, 0, isOnInside ? 0 : -part.thickness);
     const Vec3 out(0, 0, isOnInside ? 1 : -1), over = Vec3::UnitX();
     std::vector<Hull> lines;

@@ -1,6 +1,5 @@
 #include "sequence/step_collisions.h"
 
-#include "check/words.h"
 #include "part/fold.h"
 
 namespace goodfold::sequence {
@@ -20,7 +19,7 @@ const Pose3& StepCollisions::parentFromPlate(size_t body) {
 /// How far a point of the body is from the bend, at most: in half of a stretch of the swing it moves no
 /// further than that times the half's angle, and a little for how strip and die move beside the turning.
 double StepCollisions::reachOf(size_t body) {
-    const Eigen::AlignedBox3d& box = bodies.shapeOf(body, made).box;
+    const Eigen::AlignedBox3d& box = bodies.hullOf(body, made).box;
     const Vec3 middle = parentFromPlate(body) * box.center();
     return (middle.head<2>() - own.near.middle()).norm() + std::abs(middle.z()) + box.sizes().norm() / 2 +
            own.allowance + work.operation.setup.opening;
@@ -52,17 +51,19 @@ std::optional<Contact> StepCollisions::withTool(size_t body) {
     const double reach = reachOf(body);
     std::optional<Contact> first;
     size_t until = work.angles.size(); // what is hit first counts
-    for (const ToolHull& shape : work.shapes) {
-        const auto motion = static_cast<size_t>(shape.solid.motion);
+    for (const ToolHull& tool : work.hulls) {
+        const auto motion = static_cast<size_t>(tool.solid.motion);
         const auto met =
-            firstMeeting(shape.shape, bodies.shapeOf(body, made), reach,
-                         work.isStill(shape.solid.motion, beyond) ? 1 : until,
+            firstMeeting(tool.hull, bodies.hullOf(body, made), reach,
+                         work.isStill(tool.solid.motion, beyond) ? 1 : until,
                          [&](size_t moment) { return Pose3(solidFromSide[moment][motion] * sideFromPlate); });
         if (!met) continue;
         const Pose3 solidFromPlate = solidFromSide[*met][motion] * sideFromPlate;
-        first = {shape.solid.name, work.angles[*met],
-                 solidFromPlate.inverse() *
-                     sharedPoint(shape.shape, bodies.shapeOf(body, made), solidFromPlate)};
+        Contact& contact = first.emplace();
+        contact.body = tool.solid.body;
+        contact.atDeg = work.angles[*met];
+        contact.place = solidFromPlate.inverse() *
+                        sharedPoint(tool.hull, bodies.hullOf(body, made), solidFromPlate);
         if (*met == 0) break;
         until = *met;
     }
@@ -75,10 +76,10 @@ std::optional<Contact> StepCollisions::withOther(size_t held, size_t free) {
     const auto heldFromFree = [&](size_t moment) {
         return Pose3(heldFromParent * work.parentFromChild[moment] * childFromFree);
     };
-    const Hull &one = bodies.shapeOf(held, made), &other = bodies.shapeOf(free, made);
+    const Hull &one = bodies.hullOf(held, made), &other = bodies.hullOf(free, made);
     const auto met = firstMeeting(one, other, reachOf(free), work.angles.size(), heldFromFree);
     if (!met) return {};
-    return Contact{check::inWords(bodies[free].about), work.angles[*met],
+    return Contact{{}, bodies[free].about, work.angles[*met],
                    sharedPoint(one, other, heldFromFree(*met))};
 }
 
@@ -86,7 +87,7 @@ bool StepCollisions::hides(size_t body, size_t sight) {
     constexpr auto kFixed = static_cast<size_t>(tool::Solid::Motion::Fixed);
     const bool beyond = bodies.isBeyond(body, work.operation.bend);
     const Pose3& toolFromSide = (beyond ? work.solidFromChild : work.solidFromParent).front()[kFixed];
-    return meet(work.sights[sight], bodies.shapeOf(body, made), toolFromSide * parentFromPlate(body), checks);
+    return meet(work.sights[sight], bodies.hullOf(body, made), toolFromSide * parentFromPlate(body), checks);
 }
 
 } // namespace goodfold::sequence

@@ -9,7 +9,8 @@
 namespace goodfold::sequence {
 
 struct Contact {
-    std::string what;    // of the tool, or of the part
+    std::optional<tool::Body> body; // of the tool
+    job::Element other;             // else of the part
     double atDeg = 0;    // of the swing
     Vec3 place{0, 0, 0}; // where, in the frame of the plate that hits
 };

@@ -34,7 +34,7 @@ ToolSwing::ToolSwing(const part::Part& part, const Operation& operation)
     }
     for (tool::Solid& solid : tool::solidsOf(operation.setup, operation.hold, operation.work)) {
         const part::Prism prism = prismOf(solid);
-        shapes.push_back({std::move(solid), Hull({prism})});
+        hulls.push_back({std::move(solid), Hull({prism})});
     }
 }
 

@@ -8,12 +8,12 @@ namespace goodfold::sequence {
 
 struct ToolHull {
     tool::Solid solid;
-    Hull shape;
+    Hull hull;
 };
 
 struct ToolSwing {
     Operation operation;
-    std::vector<ToolHull> shapes;
+    std::vector<ToolHull> hulls;
     std::vector<Hull> sights;  // lines of sight to its mark, in the tool's frame
     std::vector<double> angles; // from flat to the end, every half degree or a little less
     // By moment, in the flat frame of the bend's parent; solids by motion.

@@ -21,9 +21,9 @@ Blocked Withdrawal::blockedFor(size_t body) {
     const std::array<Vec3, 3> toward{Vec3::UnitX(), Vec3::UnitY(), -Vec3::UnitY()};
     Blocked shut;
     for (size_t i = 0; i < toward.size(); ++i)
-        for (size_t solid = 0; solid < work.shapes.size(); ++solid)
-            if (staysBehind(body, work.shapes[solid], toolFromBody, toward[i])) {
-                shut.operations |= 1u << i;
+        for (size_t solid = 0; solid < work.hulls.size(); ++solid)
+            if (staysBehind(body, work.hulls[solid], toolFromBody, toward[i])) {
+                shut.directions |= 1u << i;
                 shut.solid = static_cast<unsigned>(solid);
                 break;
             }
@@ -31,18 +31,18 @@ Blocked Withdrawal::blockedFor(size_t body) {
 }
 
 /// The wrong turnings of a long slide are few: only bodies whose way crosses a solid's box are stepped.
-bool Withdrawal::staysBehind(size_t body, const ToolHull& shape, const Pose3& toolFromBody, const Vec3& toward) {
+bool Withdrawal::staysBehind(size_t body, const ToolHull& tool, const Pose3& toolFromBody, const Vec3& toward) {
     constexpr double kStep = 4, kFar = 240; // mm
-    if (shape.solid.motion != tool::Solid::Motion::Fixed) return false;
+    if (tool.solid.motion != tool::Solid::Motion::Fixed) return false;
     Pose3 solidFromBody = toolFromBody;
-    if (shape.solid.clamps) solidFromBody.translation().z() -= work.operation.setup.tool->clamp.lift;
-    const Hull& own = bodies.shapeOf(body, after);
+    if (tool.solid.clamps) solidFromBody.translation().z() -= work.operation.setup.tool->clamp.lift;
+    const Hull& own = bodies.hullOf(body, after);
     const auto here = turned(solidFromBody, own.box);
-    if (!shape.shape.box.intersects(here.merged(here.translated(kFar * toward)))) return false;
+    if (!tool.hull.box.intersects(here.merged(here.translated(kFar * toward)))) return false;
     const Vec3 start = solidFromBody.translation();
     for (double by = bodies[body].bend == work.operation.bend ? kStep : 0; by <= kFar; by += kStep) {
         solidFromBody.translation() = start + by * toward;
-        if (meet(shape.shape, own, solidFromBody, checks)) return true;
+        if (meet(tool.hull, own, solidFromBody, checks)) return true;
     }
     return false;
 }

@@ -9,7 +9,7 @@ namespace goodfold::sequence {
 /// Ways out that a body has not: toward you, and along the bend line to either side.
 struct Blocked {
     static constexpr unsigned kAll = 7;
-    unsigned operations = 0;  // one bit each
+    unsigned directions = 0;  // one bit each
     unsigned solid = 0; // of the tool that was in the last of them
 };
 
@@ -22,7 +22,7 @@ public:
     Blocked blockedFor(size_t body);
 
 private:
-    bool staysBehind(size_t body, const ToolHull& shape, const Pose3& toolFromBody, const Vec3& toward);
+    bool staysBehind(size_t body, const ToolHull& tool, const Pose3& toolFromBody, const Vec3& toward);
 
     const Bodies& bodies;
     const ToolSwing& work;

@@ -23,7 +23,7 @@ std::vector<std::pair<double, double>> fingerPlaces(const Tool& tool) {
 void addClamp(Dimensions& all, const Tool& tool, const Work& work) {
     const Clamp& c = tool.clamp;
     const double t = work.thickness, r = tool.radii.front();
-    if (!tool.isPicked()) {
+    if (!tool.isPickedByRadius()) {
         all.push_back({"clamp.inner_depth", {-c.innerDepth, c.innerHeight}, {0, c.innerHeight}});
         all.push_back({"clamp.inner_height", {-c.innerDepth, 0}, {-c.innerDepth, c.innerHeight}});
         const double half = c.innerHeight / 2;
@@ -31,7 +31,7 @@ void addClamp(Dimensions& all, const Tool& tool, const Work& work) {
         all.push_back({"clamp.top_angle", slope, slope});
     }
     const double round = work.insideRadius; // of a pin or former, from its middle
-    all.push_back(tool.isPicked() ? Dimension{"radii", {0, round}, {0, 2 * round}}
+    all.push_back(tool.isPickedByRadius() ? Dimension{"radii", {0, round}, {0, 2 * round}}
                                   : Dimension{"radii", {0, r}, {0, r}});
     all.push_back({"clamp.outer_depth", {-c.outerDepth, -t - c.outerHeight}, {0, -t - c.outerHeight}});
     all.push_back({"clamp.outer_height", {-c.outerDepth, -t - c.outerHeight}, {-c.outerDepth, -t}});
@@ -73,11 +73,11 @@ void addPress(Dimensions& all, const Tool& tool) {
 /// Above the tool, where nothing else is written: x and y of the drawing.
 void addWidths(Dimensions& all, const Tool& tool, double top) {
     all.push_back({"length", {-tool.length / 2, top}, {tool.length / 2, top}});
-    if (tool.kind == Kind::PressDie && tool.die.throat == 0)
+    if (tool.kind->drive == Kind::Drive::Press && tool.die.throat == 0)
         all.push_back({"die.between",
                        {-tool.die.between / 2, -tool.die.height},
                        {tool.die.between / 2, -tool.die.height}});
-    if (tool.isInVise()) {
+    if (tool.isUpright()) {
         const double under = tool.radii.front() - tool.bench.screwDepth - tool.bench.screwWidth;
         all.push_back(
             {"bench.screw_width", {-tool.bench.screwWidth / 2, under}, {tool.bench.screwWidth / 2, under}});
@@ -93,7 +93,7 @@ Sample sampleOf(const Tool& tool) {
     sample.work.thickness = std::min(3.0, tool.thickest);
     sample.work.length = std::min(30.0, tool.length);
     sample.work.insideRadius =
-        tool.isPicked() ? tool.radii[tool.radii.size() / 2] : std::max(tool.radii.front(), 0.2);
+        tool.isPickedByRadius() ? tool.radii[tool.radii.size() / 2] : std::max(tool.radii.front(), 0.2);
     sample.setup.tool = &tool;
     sample.setup.insideRadius = sample.work.insideRadius;
     sample.setup.clampLength = tool.length;
@@ -107,7 +107,7 @@ namespace {
 
 /// In the drawing of a section.
 Vec2 seen(const Tool& tool, const Vec2& point) {
-    return tool.isInVise() ? Vec2(point.y(), point.x()) : point;
+    return tool.isUpright() ? Vec2(point.y(), point.x()) : point;
 }
 
 Polygon rectangle(double x0, double x1, double y0, double y1) {
@@ -128,14 +128,14 @@ Polygon coverOf(const Tool& tool, const Solid& solid) {
 /// The top of what is dimensioned along the bend line.
 double topOf(const Sample& sample) {
     const Tool& tool = *sample.setup.tool;
-    return tool.isInVise() ? tool.radii.front()
+    return tool.isUpright() ? tool.radii.front()
            : tool.isDie()  ? tool.die.punchHeight
                            : tool.clamp.innerHeight;
 }
 
 /// Hidden by what stands before it, or no sight from there.
 bool isBehind(const Solid& solid) {
-    return solid.name == "the wall" || solid.name == "the bench" || solid.name == "the press's frame";
+    return solid.body == Body::Wall || solid.body == Body::Bench || solid.body == Body::PressFrame;
 }
 
 Outline stockIn(const Sample& sample, View view) {
@@ -143,7 +143,7 @@ Outline stockIn(const Sample& sample, View view) {
     const double t = sample.work.thickness, wide = sample.work.length / 2;
     const double held = tool.isDie() ? tool.die.width * 0.7 : std::max(tool.clamp.leastGrip, 20.0),
                  free = tool.isDie() ? held : 45;
-    if (view == View::Along && tool.isInVise()) return {{}, rectangle(-wide, wide, -held, free), true};
+    if (view == View::Along && tool.isUpright()) return {{}, rectangle(-wide, wide, -held, free), true};
     if (view == View::Along) return {{}, rectangle(-wide, wide, -t, 0), true};
     Polygon section = rectangle(-held, free, -t, 0);
     for (Vec2& corner : section)
@@ -161,8 +161,8 @@ std::vector<Dimension> dimensionsOf(const Sample& sample, View view) {
         return all;
     }
     if (view == View::Around) {
-        if (tool.isInVise()) addBench(all, tool);
-        if (tool.kind == Kind::PressDie) addPress(all, tool);
+        if (tool.isUpright()) addBench(all, tool);
+        if (tool.kind->drive == Kind::Drive::Press) addPress(all, tool);
     } else if (tool.isDie()) {
         addDie(all, tool, sample.setup.opening);
     } else {
@@ -178,20 +178,19 @@ std::vector<Outline> outlinesOf(const Sample& sample, View view) {
     const Tool& tool = *sample.setup.tool;
     std::vector<Outline> all;
     for (const Solid& solid : solidsOf(sample.setup, sample.hold, sample.work)) {
-        if (view == View::Along ? isBehind(solid) : solid.name == "the press's column") continue;
-        const std::string name = solid.name.substr(solid.name.rfind("the ", 0) == 0 ? 4 : 0);
+        if (view == View::Along ? isBehind(solid) : solid.body == Body::PressColumn) continue;
         const double down = solid.motion == Solid::Motion::Die ? -sample.work.thickness : 0;
-        if (view == View::Along && name == "fingers") {
+        if (view == View::Along && solid.body == Body::Fingers) {
             const Polygon cover = coverOf(tool, solid);
             for (const auto& [from, to] : fingerPlaces(tool))
                 all.push_back({{}, rectangle(from, to, cover[0].y(), cover[2].y())});
             continue;
         }
         Outline& outline = all.emplace_back(
-            Outline{name, view == View::Along ? coverOf(tool, solid) : solid.section, false, solid.isUnbounded});
+            Outline{solid.body, view == View::Along ? coverOf(tool, solid) : solid.section, false, solid.isUnbounded});
         for (Vec2& corner : outline.shape) {
             if (view == View::Along)
-                corner.y() += tool.isInVise() ? 0 : down; // in a vise the die comes from the side
+                corner.y() += tool.isUpright() ? 0 : down; // in a vise the die comes from the side
             else
                 corner = seen(tool, Vec2(corner + Vec2(0, down)));
         }

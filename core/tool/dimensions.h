@@ -30,7 +30,7 @@ std::vector<Dimension> dimensionsOf(const Sample& sample, View view);
 
 /// One body in a drawing. What is nearer comes later.
 struct Outline {
-    std::string name; // without an article: "screw"; empty for the stock and for each finger
+    std::optional<Body> body; // none for the stock and for each finger
     Polygon shape;
     bool isStock = false;
     bool isUnbounded = false; // further than need be drawn

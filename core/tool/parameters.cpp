@@ -18,19 +18,19 @@ bool isDie(const Tool& tool) {
     return tool.isDie();
 }
 bool isPress(const Tool& tool) {
-    return tool.kind == Kind::PressDie;
+    return tool.kind->drive == Kind::Drive::Press;
 }
-bool inVise(const Tool& tool) {
-    return tool.isInVise();
+bool isUpright(const Tool& tool) {
+    return tool.isUpright();
 }
 bool swings(const Tool& tool) {
-    return tool.kind == Kind::LeafBrake || tool.kind == Kind::BarFolder || tool.kind == Kind::PinBender;
+    return tool.kind->form == Kind::Form::Swing;
 }
-bool folds(const Tool& tool) {
-    return tool.kind == Kind::BarFolder;
+bool hasStop(const Tool& tool) {
+    return tool.kind->hasStop;
 }
 bool slopes(const Tool& tool) {
-    return clamps(tool) && !tool.isPicked();
+    return clamps(tool) && !tool.isPickedByRadius();
 }
 
 } // namespace
@@ -58,15 +58,15 @@ const std::vector<Parameter>& parameters() {
         {"clamp.least_grip", "needs to hold at least", Length, 0, 1000,
          [](Tool& t) -> double& { return t.clamp.leastGrip; }, clamps},
         {"bench.screw_depth", "jaw top down to the screw", Length, 0, kMost,
-         [](Tool& t) -> double& { return t.bench.screwDepth; }, inVise},
+         [](Tool& t) -> double& { return t.bench.screwDepth; }, isUpright},
         {"bench.screw_width", "screw's width", Length, 0, kMost,
-         [](Tool& t) -> double& { return t.bench.screwWidth; }, inVise},
+         [](Tool& t) -> double& { return t.bench.screwWidth; }, isUpright},
         {"bench.below", "jaw top down to the bench", Length, 0, kMost,
-         [](Tool& t) -> double& { return t.bench.below; }, inVise},
+         [](Tool& t) -> double& { return t.bench.below; }, isUpright},
         {"bench.edge", "fixed jaw to the bench's edge", Length, -kMost, kMost,
-         [](Tool& t) -> double& { return t.bench.edge; }, inVise},
+         [](Tool& t) -> double& { return t.bench.edge; }, isUpright},
         {"bench.wall", "fixed jaw to the wall", Length, 0, kMost,
-         [](Tool& t) -> double& { return t.bench.wall; }, inVise},
+         [](Tool& t) -> double& { return t.bench.wall; }, isUpright},
         {"apron.thickness", "apron's thickness", Length, 0, kMost,
          [](Tool& t) -> double& { return t.apron.thickness; }, swings},
         {"apron.width", "apron's width", Length, 0, kMost, [](Tool& t) -> double& { return t.apron.width; },
@@ -94,9 +94,9 @@ const std::vector<Parameter>& parameters() {
         {"die.bed_width", "bed's width", Length, kLeast, kMost,
          [](Tool& t) -> double& { return t.die.bedWidth; }, isPress},
         {"least_fold", "takes at least", Length, 0, kMost, [](Tool& t) -> double& { return t.leastFold; },
-         folds},
+         hasStop},
         {"most_fold", "takes at most", Length, kLeast, kMost, [](Tool& t) -> double& { return t.mostFold; },
-         folds},
+         hasStop},
         {"mark_offset", "its line is set further on by", Length, -50, 50,
          [](Tool& t) -> double& { return t.markOffset; }, any},
         {"place_sigma", "set to its line within (1 sigma)", Length, kLeast, 10,

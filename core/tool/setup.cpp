@@ -1,7 +1,6 @@
 #include "tool/setup.h"
 
 #include "bend/forming.h"
-#include "quantity/length.h"
 
 #include <algorithm>
 #include <cmath>
@@ -15,22 +14,19 @@ constexpr double kBottomedKeeps = 0.3; // of an air bend's springback, where the
 constexpr double kFarRadius = 0.5;     // of what is made from what is wanted, in shares of it
 constexpr double kMildUltimate = 420;  // MPa: what thicknesses are rated in
 
-std::string mm(double value) {
-    return quantity::printNumber(value, 1);
-}
-
 bend::Strength strengthOf(const material::Material& material) {
     return {material.yield, material.ultimate, material.elasticModulus};
 }
 
 /// Pins and formers are picked; an edge or a nose makes what it has, but never sharper than metal goes.
 double radiusMade(const Tool& tool, const Work& work, const material::Material& material) {
-    if (tool.isPicked())
+    if (tool.isPickedByRadius())
         return *std::min_element(tool.radii.begin(), tool.radii.end(), [&](double a, double b) {
             return std::abs(a - work.insideRadius) < std::abs(b - work.insideRadius);
         });
     // Hammered or pulled over an edge, bar takes about its own thickness.
-    const double natural = tool.kind == Kind::Vise ? work.thickness : 0;
+    const bool isByHand = tool.kind->drive == Kind::Drive::Arm;
+    const double natural = isByHand ? work.thickness : 0;
     return std::max({tool.radii.front(), natural, material::leastInsideRadius(material, work.thickness)});
 }
 
@@ -68,7 +64,9 @@ double fittingFingers(const std::vector<double>& fingers, double room) {
 }
 
 void addDies(Fit& fit, const Tool& tool, const Work& work, const material::Material& material) {
-    const std::string die = "the " + tool.name;
+    const auto refuse = [&](Refusal::Kind kind, double has, double needs) {
+        fit.refusal = Refusal{kind, tool.name, has, needs};
+    };
     for (const Die::Opening& row : openingsOf(tool.die))
         for (const bool bottomed : {false, true}) {
             if (bottomed && !tool.die.bottoms) continue;
@@ -84,14 +82,13 @@ void addDies(Fit& fit, const Tool& tool, const Work& work, const material::Mater
             const double over = row.opening / work.thickness;
             constexpr double kNarrowest = 5, kWidest = 16; // thicknesses; charts run from 6 to 12
             if (over < kNarrowest || over > kWidest)
-                fit.why = die + " opens " + mm(row.opening) + ", which is " + mm(over) + " thicknesses";
+                refuse(Refusal::Kind::Opening, row.opening, over);
             else if (bottomed && work.angleDeg + 0.5 < 180 - tool.die.angleDeg - 0.5)
                 continue; // a bend is bottomed at the die's own angle
             else if (setup.force > bend::kPressShare * tool.die.ratedForce)
-                fit.why = die + " would need " + mm(setup.force / 1000) + " kN, more than 70 % of its rating";
+                refuse(Refusal::Kind::Force, bend::kPressShare * tool.die.ratedForce, setup.force);
             else if (setup.loadedAngleDeg > tool.mostAngleDeg)
-                fit.why = die + " bends up to " + mm(tool.mostAngleDeg) + "°, " + mm(setup.loadedAngleDeg) +
-                          "° is asked";
+                refuse(Refusal::Kind::AngleInDie, tool.mostAngleDeg, setup.loadedAngleDeg);
             else
                 fit.setups.push_back(std::move(setup));
         }
@@ -120,14 +117,12 @@ void addClamps(Fit& fit, const Tool& tool, const Work& work, const material::Mat
     setup.insideRadius = radiusMade(tool, work, material);
     complete(setup, work, material);
     constexpr double kFold = 150; // from here on a hem is folded as far as it goes and then shut
-    const bool folds =
-        tool.kind == Kind::LeafBrake || tool.kind == Kind::BarFolder || tool.kind == Kind::HandSeamer;
-    if (folds && work.angleDeg >= kFold && work.angleDeg <= 190) {
+    if (tool.kind->pressesShut() && work.angleDeg >= kFold && work.angleDeg <= 190) {
         setup.closed = true;
         setup.loadedAngleDeg = tool.mostAngleDeg;
     } else if (setup.loadedAngleDeg > tool.mostAngleDeg) {
-        fit.why = "the " + tool.name + " reaches " + mm(tool.mostAngleDeg) + "°, " +
-                  mm(setup.loadedAngleDeg) + "° is asked with what springs back";
+        fit.refusal =
+            Refusal{Refusal::Kind::Angle, tool.name, tool.mostAngleDeg, setup.loadedAngleDeg};
         return;
     }
     if (tool.fingers.empty()) return fit.setups.push_back(setup);
@@ -141,8 +136,8 @@ void dropOtherRadii(Fit& fit, const Tool& tool, const Work& work) {
     if (work.bumps > 1) return;
     std::erase_if(fit.setups, [&](const Setup& setup) {
         if (std::abs(setup.insideRadius - work.insideRadius) <= far) return false;
-        fit.why = "the " + tool.name + " makes a radius of " + mm(setup.insideRadius) + ", the bend has " +
-                  mm(work.insideRadius);
+        fit.refusal =
+            Refusal{Refusal::Kind::OtherRadius, tool.name, setup.insideRadius, work.insideRadius};
         return true;
     });
 }
@@ -161,21 +156,17 @@ double thickestAt(const Tool& tool, double length, double ultimate) {
 }
 
 Fit fit(const Tool& tool, const Work& work, const material::Material& material) {
-    Fit found;
-    if (work.length > tool.length) {
-        found.why = "the " + tool.name + " is " + mm(tool.length) + " long, the bend is " + mm(work.length);
-        return found;
-    }
+    const auto refused = [&](Refusal::Kind kind, double has, double needs) {
+        return Fit{{}, Refusal{kind, tool.name, has, needs}};
+    };
+    if (work.length > tool.length) return refused(Refusal::Kind::TooShort, tool.length, work.length);
     const double thickest = thickestAt(tool, work.length, material.ultimate);
-    if (work.thickness > thickest) {
-        found.why = "the " + tool.name + " takes " + mm(thickest) + " of this stock over that length";
-        return found;
-    }
-    if (tool.isPicked() &&
-        std::abs(radiusMade(tool, work, material) - work.insideRadius) > kFarRadius * work.insideRadius) {
-        found.why = "the " + tool.name + " has no radius near " + mm(work.insideRadius);
-        return found;
-    }
+    if (work.thickness > thickest) return refused(Refusal::Kind::TooThin, thickest, work.thickness);
+    if (tool.isPickedByRadius())
+        if (const double has = radiusMade(tool, work, material);
+            std::abs(has - work.insideRadius) > kFarRadius * work.insideRadius)
+            return refused(Refusal::Kind::NoSuchRadius, has, work.insideRadius);
+    Fit found;
     if (tool.isDie())
         addDies(found, tool, work, material);
     else
@@ -190,33 +181,24 @@ double leverOf(const Tool& tool, double freeLength) {
 
 namespace {
 
-ToolMark placeOf(const Setup& setup, const Work& work) {
-    switch (setup.tool->kind) {
-    case Kind::Vise:
-        return {setup.tool->radii.front(), "the jaw top"};
-    case Kind::ViseDies:
-    case Kind::PressDie:
-        return {work.allowance / 2, "the middle of the punch"};
-    case Kind::LeafBrake:
-        return {setup.insideRadius, "the nose, seen from above"};
-    case Kind::BarFolder:
-        return {setup.insideRadius, "the blade's edge"};
-    case Kind::HandSeamer:
-        return {setup.tool->radii.front(), "the jaw edge"};
-    case Kind::PinBender:
-        return {0, "the middle of the pin"};
-    case Kind::RoundFormer:
-        return {0, "the middle of the round bar"};
+double lineFromTangent(const Setup& setup, const Work& work) {
+    switch (setup.tool->kind->line) {
+    case Kind::Line::EdgeTop:
+        return setup.tool->radii.front();
+    case Kind::Line::Sight:
+        return setup.insideRadius;
+    case Kind::Line::Middle:
+        return work.allowance / 2;
+    case Kind::Line::Tangent:
+        return 0;
     }
-    return {};
+    return 0;
 }
 
 } // namespace
 
 ToolMark markOf(const Setup& setup, const Work& work) {
-    ToolMark mark = placeOf(setup, work);
-    mark.fromTangent += setup.tool->markOffset;
-    return mark;
+    return {lineFromTangent(setup, work) + setup.tool->markOffset, setup.tool->kind->flushWith};
 }
 
 } // namespace goodfold::tool

@@ -6,8 +6,8 @@
 #include <algorithm>
 #include <cassert>
 #include <cmath>
-#include <map>
 #include <sstream>
+#include <stdexcept>
 
 namespace goodfold::tool {
 
@@ -16,15 +16,6 @@ extern const std::string_view shippedTools;
 namespace {
 
 using nlohmann::json;
-
-const std::map<std::string, Kind> kKinds{{"vise", Kind::Vise},
-                                         {"vise-dies", Kind::ViseDies},
-                                         {"press-die", Kind::PressDie},
-                                         {"leaf-brake", Kind::LeafBrake},
-                                         {"bar-folder", Kind::BarFolder},
-                                         {"hand-seamer", Kind::HandSeamer},
-                                         {"pin-bender", Kind::PinBender},
-                                         {"round-former", Kind::RoundFormer}};
 
 /// A figure's object in the file, and its name there: "clamp.lift" is clamp's lift.
 std::pair<std::string, std::string> pathOf(const Parameter& parameter) {
@@ -37,7 +28,8 @@ Tool toolFrom(const json& entry) {
     Tool tool;
     tool.id = entry.at("id");
     tool.name = entry.at("name");
-    tool.kind = kKinds.at(entry.at("kind"));
+    tool.kind = findKind(entry.at("kind").get<std::string>());
+    if (!tool.kind) throw std::out_of_range("kind");
     tool.isThere = entry.value("in_shop", true);
     for (const Parameter& parameter : parameters()) {
         const auto [group, key] = pathOf(parameter);
@@ -57,9 +49,7 @@ Tool toolFrom(const json& entry) {
 }
 
 json entryOf(const Tool& tool) {
-    json entry{{"id", tool.id}, {"name", tool.name}, {"radii", tool.radii}};
-    for (const auto& [word, kind] : kKinds)
-        if (kind == tool.kind) entry["kind"] = word;
+    json entry{{"id", tool.id}, {"name", tool.name}, {"kind", tool.kind->key}, {"radii", tool.radii}};
     if (!tool.isThere) entry["in_shop"] = false;
     Tool read = tool; // its figures are found by reference
     for (const Parameter& parameter : parameters()) {

@@ -21,44 +21,31 @@ class Maker {
 public:
     Maker(const Setup& setup, const Hold& hold, const Work& work)
         : setup(setup), tool(*setup.tool), hold(hold), work(work), t(work.thickness), r(work.insideRadius),
-          aside(hold.beside ? (tool.length - work.length) / 2 : 0) {}
+          aside(hold.besideScrew ? (tool.length - work.length) / 2 : 0) {}
 
     std::vector<Solid> made() && {
         if (tool.isDie())
             dieAndPunch();
         else
             clamp();
-        if (tool.isInVise()) bench();
+        if (tool.isUpright()) bench();
         return std::move(solids);
     }
 
 private:
     double half() const { return setup.clampLength / 2; }
 
-    void add(const std::string& name, Polygon section, double from, double to, Motion motion = Motion::Fixed,
+    void add(Body body, Polygon section, double from, double to, Motion motion = Motion::Fixed,
              bool clamps = false) {
-        solids.push_back({name, std::move(section), from + aside, to + aside, motion, clamps});
+        solids.push_back({body, std::move(section), from + aside, to + aside, motion, clamps});
     }
-    void addUnbounded(const std::string& name, Polygon section, double from, double to,
+    void addUnbounded(Body body, Polygon section, double from, double to,
                        Motion motion = Motion::Fixed) {
-        add(name, std::move(section), from, to, motion);
+        add(body, std::move(section), from, to, motion);
         solids.back().isUnbounded = true;
     }
 
-    std::string innerName() const {
-        switch (tool.kind) {
-        case Kind::LeafBrake:
-            return tool.fingers.empty() ? "the clamp" : "the fingers";
-        case Kind::BarFolder:
-            return "the blade";
-        case Kind::PinBender:
-            return "the pin";
-        case Kind::RoundFormer:
-            return "the round bar";
-        default:
-            return "the jaw";
-        }
-    }
+    Body inner() const { return tool.hasFingers() ? Body::Fingers : *tool.kind->inner; }
 
     /// The inner side: flat on the stock up to the tangent line, round its edge, and falling away on top. The
     /// edge is drawn a little sharper than the part's radius so that what wraps it does not hit it.
@@ -92,30 +79,30 @@ private:
 
     void clamp() {
         const Clamp& c = tool.clamp;
-        const bool round = tool.kind == Kind::PinBender || tool.kind == Kind::RoundFormer;
-        if (round) {
+        if (tool.isPickedByRadius()) {
             const double bar = formerRadius() - kClear;
             Polygon section;
             for (int i = 0; i < 16; ++i) {
                 const double turned = 2 * std::numbers::pi * i / 16;
                 section.emplace_back(bar * std::cos(turned), kClear + bar + bar * std::sin(turned));
             }
-            add(innerName(), section, setup.clampMiddle - half(), setup.clampMiddle + half(), Motion::Fixed,
+            add(inner(), section, setup.clampMiddle - half(), setup.clampMiddle + half(), Motion::Fixed,
                 true);
         } else {
-            add(innerName(), nose(c.innerHeight), setup.clampMiddle - half(), setup.clampMiddle + half(),
+            add(inner(), nose(c.innerHeight), setup.clampMiddle - half(), setup.clampMiddle + half(),
                 Motion::Fixed, true);
         }
-        if (tool.kind == Kind::LeafBrake && !tool.fingers.empty()) // the beam that the fingers hang on
-            addUnbounded("the beam above the fingers",
+        if (tool.hasFingers())
+            addUnbounded(Body::FingerBeam,
                           box(-c.innerDepth - 60, -c.innerHeight * 0.6, c.innerHeight, c.innerHeight + 90),
                           -kFar, kFar);
-        const double outerTop = tool.kind == Kind::LeafBrake || tool.kind == Kind::BarFolder ? 0 : r;
-        add(tool.kind == Kind::LeafBrake || tool.kind == Kind::BarFolder ? "the bed" : "the other jaw",
+        // Under a clamp with an apron the bed ends at the fold, flat; a jaw or a pin's other side goes a little on.
+        const double outerTop = *tool.kind->outer == Body::Bed ? 0 : r;
+        add(*tool.kind->outer,
             box(-c.outerDepth, std::min(outerTop, tool.radii.front()), -t - c.outerHeight, -t - kClear),
             -std::max(half(), tool.length / 2), std::max(half(), tool.length / 2));
         if (tool.apron.thickness > 0)
-            add(tool.kind == Kind::PinBender ? "the die" : "the apron",
+            add(tool.kind->swinging.value_or(Body::Apron),
                 box(0, tool.apron.width, -t - tool.apron.thickness, -t - kClear), -tool.length / 2,
                 tool.length / 2, Motion::With);
     }
@@ -142,50 +129,50 @@ private:
         punch.emplace_back(wide, d.punchHeight);
         punch.emplace_back(-wide, d.punchHeight);
         punch.emplace_back(-wide, right.y() + up);
-        add("the punch", punch, -l, l);
+        add(Body::Punch, punch, -l, l);
         const double deep = std::min(v / lean, d.height - 2),
                      half = (d.width + std::accumulate(setup.stack.begin(), setup.stack.end(), 0.0)) / 2;
-        add("the die", {{-half, -d.height}, {0, -d.height}, {0, -deep}, {-v, -kClear}, {-half, -kClear}}, -l,
+        add(Body::VDie, {{-half, -d.height}, {0, -d.height}, {0, -deep}, {-v, -kClear}, {-half, -kClear}}, -l,
             l, Motion::Die);
-        add("the die", {{0, -d.height}, {half, -d.height}, {half, -kClear}, {v, -kClear}, {0, -deep}}, -l, l,
+        add(Body::VDie, {{0, -d.height}, {half, -d.height}, {half, -kClear}, {v, -kClear}, {0, -deep}}, -l, l,
             Motion::Die);
-        if (tool.kind == Kind::PressDie) {
-            addUnbounded("the ram", box(-90, 90, d.punchHeight, d.punchHeight + 300), -l, l);
-            addUnbounded("the press bed", box(-d.bedWidth / 2, d.bedWidth / 2, -d.height - 200, -d.height),
+        if (tool.kind->drive == Kind::Drive::Press) {
+            addUnbounded(Body::Ram, box(-90, 90, d.punchHeight, d.punchHeight + 300), -l, l);
+            addUnbounded(Body::PressBed, box(-d.bedWidth / 2, d.bedWidth / 2, -d.height - 200, -d.height),
                           -kFar, kFar, Motion::Die);
             if (d.throat > 0) {
-                const double side = hold.toward ? 1 : -1, near = side * d.throat,
+                const double side = hold.childToFrame ? 1 : -1, near = side * d.throat,
                              far = side * (d.throat + 200);
-                addUnbounded("the press's frame", box(std::min(near, far), std::max(near, far), -600, 600),
+                addUnbounded(Body::PressFrame, box(std::min(near, far), std::max(near, far), -600, 600),
                               -kFar, kFar);
             }
             for (const double side : {-1.0, 1.0})
-                addUnbounded("the press's column", box(-60, 60, -600, 600),
+                addUnbounded(Body::PressColumn, box(-60, 60, -600, 600),
                               side < 0 ? -d.between / 2 - 100 : d.between / 2,
                               side < 0 ? -d.between / 2 : d.between / 2 + 100);
         } else {
-            add("the vise's jaw", box(-60, 25, d.punchHeight, d.punchHeight + 40), -l, l);
-            add("the vise's jaw", box(-60, 25, -d.height - 40, -d.height), -l, l, Motion::Die);
+            add(Body::JawBehindDie, box(-60, 25, d.punchHeight, d.punchHeight + 40), -l, l);
+            add(Body::JawBehindDie, box(-60, 25, -d.height - 40, -d.height), -l, l, Motion::Die);
         }
     }
 
     /// Below and behind a vise. Its fixed jaw is the far one: bent away, the inner side is the fixed jaw.
     void bench() {
         const Bench& b = tool.bench;
-        const double inner = hold.toward ? -1 : 1; // away from you, along z
+        const double inner = hold.towardYou ? -1 : 1; // away from you, along z
         const double top = tool.radii.front();
-        add("the screw", box(top - b.screwDepth - b.screwWidth, top - b.screwDepth, -kFar, kFar),
+        add(Body::Screw, box(top - b.screwDepth - b.screwWidth, top - b.screwDepth, -kFar, kFar),
             -b.screwWidth / 2, b.screwWidth / 2);
         // From the fixed jaw's gripping face, which the stock lies on.
-        const double face = hold.toward ? -t : 0;
+        const double face = hold.towardYou ? -t : 0;
         const auto away = [&](double from, double to) {
             const double a = face + inner * from, c = face + inner * to;
             return std::pair{std::min(a, c), std::max(a, c)};
         };
         const auto [bench0, bench1] = away(b.edge, b.wall);
-        addUnbounded("the bench", box(top - b.below - 60, top - b.below, bench0, bench1), -kFar, kFar);
+        addUnbounded(Body::Bench, box(top - b.below - 60, top - b.below, bench0, bench1), -kFar, kFar);
         const auto [wall0, wall1] = away(b.wall, b.wall + 100);
-        addUnbounded("the wall", box(-kFar, kFar, wall0, wall1), -kFar, kFar);
+        addUnbounded(Body::Wall, box(-kFar, kFar, wall0, wall1), -kFar, kFar);
     }
 
     const Setup& setup;

@@ -9,7 +9,7 @@ namespace goodfold::tool {
 struct Solid {
     /// With: swings with the free side. Die: moves under the punch as the bend closes.
     enum class Motion { Fixed, With, Die };
-    std::string name;        // as in "hits the screw"
+    Body body;
     Polygon section;         // convex, x and z, counter-clockwise
     double from = 0, to = 0; // along y, from the middle of the bend line
     Motion motion = Motion::Fixed;
@@ -19,9 +19,9 @@ struct Solid {
 
 /// How the work is held where there is a choice.
 struct Hold {
-    bool toward = false; // a vise: bent toward you, else away from you over the fixed jaw; a press with a
-                         // frame behind it: the child's side goes in there, else the parent's
-    bool beside = false; // a vise: held beside its screw, at the end of the jaws
+    bool towardYou = false;    // in a vise: bent toward you, else away from you over the fixed jaw
+    bool besideScrew = false;  // in a vise: at the end of the jaws, else over its screw
+    bool childToFrame = false; // in a press with a frame behind it: the child's side goes in, else the parent's
     bool operator==(const Hold&) const = default;
 };
 

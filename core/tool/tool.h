@@ -6,6 +6,7 @@
 #pragma once
 
 #include "common/result.h"
+#include "tool/kind.h"
 
 #include <iosfwd>
 #include <optional>
@@ -13,8 +14,6 @@
 #include <vector>
 
 namespace goodfold::tool {
-
-enum class Kind { Vise, ViseDies, PressDie, LeafBrake, BarFolder, HandSeamer, PinBender, RoundFormer };
 
 /// What holds the stock: the inner side (jaw, clamp, finger, blade, pin) and the outer side (jaw, bed).
 struct Clamp {
@@ -71,7 +70,7 @@ struct Die {
 struct Tool {
     std::string id;
     std::string name; // "bench vise"
-    Kind kind = Kind::Vise;
+    const Kind* kind = findKind("vise"); // a row of kinds(), never null
     bool isThere = true;       // one that the shop has not is kept, but nothing is planned in it
     double length = 0;         // longest bend
     double thickest = 0;       // in mild steel over the whole length
@@ -88,11 +87,10 @@ struct Tool {
     double placeSigma = 0;              // mm, mark to tool
     double angleSigma = 0;              // degrees, angle reached
 
-    bool isDie() const { return kind == Kind::PressDie || kind == Kind::ViseDies; }
-    bool isInVise() const {
-        return kind == Kind::Vise || kind == Kind::ViseDies || kind == Kind::RoundFormer;
-    }
-    bool isPicked() const { return kind == Kind::PinBender || kind == Kind::RoundFormer; } // by its radius
+    bool hasFingers() const { return kind->mayHaveFingers && !fingers.empty(); }
+    bool isDie() const { return kind->isDie(); }
+    bool isUpright() const { return kind->isUpright; }
+    bool isPickedByRadius() const { return kind->hold == Kind::Hold::Round; }
     bool operator==(const Tool&) const = default;
 };
 

@@ -3,7 +3,8 @@
 #include "core/sheet_support.h"
 #include "core/shop_support.h"
 #include "sequence/mend.h"
-#include "sequence/say.h"
+#include "text/step.h"
+#include "text/reasons.h"
 
 using namespace goodfold;
 using job::Edge;
@@ -23,7 +24,7 @@ std::set<Obstacle::Kind> obstacles(const job::Job& job, const tool::Shop& shop,
     for (const sequence::Stuck& stuck : outcome.stuck) {
         for (const auto& reason : stuck.reasons)
             kinds.insert(reason.obstacle.kind);
-        if (says) *says += sequence::inWords(part, stuck, quantity::Reading::millimetres()) + "\n";
+        if (says) *says += text::inWords(part, stuck, quantity::Reading::millimetres()) + "\n";
     }
     return kinds;
 }
@@ -133,12 +134,12 @@ void ImpossibleTest::longLegHitsTheScrew() {
     const auto none = sequence::plan(both, test::hotRolled(), only("vise"));
     QVERIFY(!none.plan);
     QCOMPARE(none.stuck.size(), size_t{1});
-    QCOMPARE(none.stuck[0].reasons[0].obstacle.what, std::string("the screw"));
+    QVERIFY(none.stuck[0].reasons[0].obstacle.body == tool::Body::Screw);
     const part::Part narrow =
         part::solve(test::bar({200, 200}, {{.angleDeg = 90}}, 3, 30), test::hotRolled());
     const auto beside = sequence::plan(narrow, test::hotRolled(), only("vise"));
     QVERIFY(beside.plan);
-    QVERIFY(beside.plan->steps[0].operation.hold.beside);
+    QVERIFY(beside.plan->steps[0].operation.hold.besideScrew);
 }
 
 /// A press with a frame behind it: what is longer than its throat cannot go in, so the other leg does; where
@@ -159,8 +160,8 @@ void ImpossibleTest::longLegHitsTheFrame() {
         const part::Part part = part::solve(one, test::hotRolled());
         const auto outcome = sequence::plan(part, test::hotRolled(), shop);
         QVERIFY(outcome.plan);
-        QCOMPARE(outcome.plan->steps[0].operation.hold.toward, !childIsLong); // the short leg goes in
-        const std::string says = sequence::toDo(part, outcome.plan->steps[0], reading);
+        QCOMPARE(outcome.plan->steps[0].operation.hold.childToFrame, !childIsLong); // the short leg goes in
+        const std::string says = text::instruction(part, outcome.plan->steps[0], reading);
         QVERIFY2(says.find(childIsLong ? "leg A to its frame" : "leg B to its frame") != std::string::npos,
                  says.c_str());
 

@@ -1,10 +1,11 @@
 // Plans replayed with nothing but prisms and where they are: no stretch of a swing passed over, nothing
 // remembered. And what is in the way stands where it is said to.
-#include "check/words.h"
 #include "core/shop_support.h"
 #include "core/support.h"
 #include "part/prism.h"
 #include "sequence/plan.h"
+#include "text/names.h"
+#include "text/reasons.h"
 
 #include <fcl/geometry/shape/sphere.h>
 #include <fcl/narrowphase/collision.h>
@@ -27,7 +28,7 @@ struct Piece {
 };
 
 struct ToolPiece {
-    std::string name;
+    tool::Body body;
     fcl::Convexd shape;
     Pose3 rootFromTool;
 };
@@ -61,7 +62,7 @@ public:
             if (isOwnStrip(piece)) continue;
             for (const ToolPiece& solid : tool)
                 if (touch(piece.shape, piece.rootFromPlate, solid.shape, solid.rootFromTool))
-                    found.emplace_back(piece.name, solid.name);
+                    found.emplace_back(piece.name, std::string(text::nameOf(solid.body)));
             for (const Piece& other : pieces)
                 if (mayNotMeet(piece, other) &&
                     touch(piece.shape, piece.rootFromPlate, other.shape, other.rootFromPlate))
@@ -76,16 +77,16 @@ public:
         const fcl::Sphered ball(kClose);
         bool one = false, other = false;
         for (const Piece& piece : pieces) {
-            if (piece.name != check::inWords(obstacle.one)) continue;
+            if (piece.name != job::nameOf(obstacle.one)) continue;
             Pose3 rootFromBall = piece.rootFromPlate;
             rootFromBall.translation() = piece.rootFromPlate * *obstacle.place;
             one |= touch(ball, rootFromBall, piece.shape, piece.rootFromPlate);
             for (const ToolPiece& solid : tool)
                 other |=
-                    solid.name == obstacle.what && touch(ball, rootFromBall, solid.shape, solid.rootFromTool);
+                    obstacle.body == solid.body && touch(ball, rootFromBall, solid.shape, solid.rootFromTool);
             for (const Piece& with : pieces)
                 other |=
-                    with.name == obstacle.what && touch(ball, rootFromBall, with.shape, with.rootFromPlate);
+                    !obstacle.body && with.name == job::nameOf(obstacle.other) && touch(ball, rootFromBall, with.shape, with.rootFromPlate);
         }
         return one && other;
     }
@@ -123,7 +124,7 @@ private:
             for (const double y : {solid.to, solid.from})
                 for (const Vec2& p : solid.section)
                     prism.emplace_back(p.x(), y, p.y());
-            tool.push_back({solid.name, part::convexOf(prism), rootFromParent * places.of(solid.motion)});
+            tool.push_back({solid.body, part::convexOf(prism), rootFromParent * places.of(solid.motion)});
         }
     }
 
@@ -240,7 +241,7 @@ template <class Judge> size_t judgeObstacles(unsigned seed, int jobs, const Judg
 }
 
 std::string inWords(const Operation& operation, const Obstacle& obstacle) {
-    return operation.setup.tool->id + ": " + check::inWords(obstacle.one) + " and " + obstacle.what + " at " +
+    return operation.setup.tool->id + ": " + job::nameOf(obstacle.one) + " and " + text::metBy(obstacle) + " at " +
            std::to_string(obstacle.atDeg);
 }
 
@@ -261,7 +262,7 @@ void ReplayTest::obstaclesAreTheFirst() {
         83, 30, [](const part::Part& part, const Operation& operation, BendSet made, const Obstacle& obstacle) {
             if (obstacle.atDeg < 0.5) return;
             for (const auto& [one, other] : Moment(part, operation, made, obstacle.atDeg - 0.5).meetings())
-                QVERIFY2(one != check::inWords(obstacle.one) || other != obstacle.what,
+                QVERIFY2(one != job::nameOf(obstacle.one) || other != text::metBy(obstacle),
                          inWords(operation, obstacle).c_str());
         });
     QVERIFY2(count > 100, qPrintable(QString::number(count)));

@@ -88,7 +88,7 @@ void judgeAgainstEveryOrder(const job::Job& job, const tool::Shop& shop) {
         QVERIFY(std::isinf(least));
         QVERIFY(!outcome.stuck.empty());
         for (const sequence::Stuck& stuck : outcome.stuck)
-            QVERIFY(!stuck.reasons.empty() || !stuck.notInTools.empty());
+            QVERIFY(!stuck.reasons.empty() || !stuck.refusals.empty());
         return;
     }
     QVERIFY2(std::abs(outcome.plan->cost - least) < 1e-6,
@@ -233,9 +233,9 @@ void SequenceTest::demoJobsThatAskForMore() {
     const job::Job rail = load("light-rail.gfold");
     const auto withVise = planOf(rail, tool::standardShop());
     QVERIFY(withVise.plan);
-    QVERIFY(withVise.plan->steps.back().operation.setup.tool->kind == tool::Kind::Vise);
+    QVERIFY(withVise.plan->steps.back().operation.setup.tool->kind->key == "vise");
     tool::Shop noVise = tool::standardShop(), noSpacers = noVise;
-    std::erase_if(noVise.tools, [](const tool::Tool& tool) { return tool.isInVise(); });
+    std::erase_if(noVise.tools, [](const tool::Tool& tool) { return tool.isUpright(); });
     QVERIFY(!planOf(rail, noVise).plan);
 
     const job::Job foot = load("frame-foot.gfold");

@@ -2,15 +2,33 @@
 // settled, and what the tools have to say about the part.
 #include "core/sheet_support.h"
 #include "core/shop_support.h"
-#include "sequence/around.h"
-#include "sequence/findings.h"
+#include "text/tasks.h"
+#include "text/plan_facts.h"
 #include "sequence/mend.h"
-#include "sequence/say.h"
+#include "text/step.h"
+#include "text/reasons.h"
 
 using namespace goodfold;
 using job::Edge;
 using sequence::Operation;
 using test::only;
+
+namespace {
+
+/// What the rules of the plan find, and no others.
+std::vector<check::Finding> planFindings(const job::Job& job, const part::Part& part,
+                                         const sequence::Outcome& outcome) {
+    const auto reading = quantity::Reading::millimetres();
+    const part::Folded folded = part::fold(part);
+    const check::PlanFacts facts = text::factsOf(job, part, outcome, reading);
+    auto found = check::check({job, part, folded, test::hotRolled(), reading, hardware::standardBook(), &facts});
+    std::erase_if(found, [](const check::Finding& finding) {
+        return finding.rule != "no-order" && finding.rule != "other-radius";
+    });
+    return found;
+}
+
+} // namespace
 
 class StepsTest : public QObject {
     Q_OBJECT
@@ -35,15 +53,15 @@ void StepsTest::stepsAreSaid() {
     const auto outcome = sequence::plan(part, test::hotRolled(), only("vise"));
     QVERIFY(outcome.plan);
     for (const sequence::Step& step : outcome.plan->steps) {
-        const std::string says = sequence::toDo(part, step, quantity::Reading::millimetres());
+        const std::string says = text::instruction(part, step, quantity::Reading::millimetres());
         for (const char* word : {"Clamp leg", "toward you", "jaw top", "comes back to"})
             QVERIFY2(says.find(word) != std::string::npos, says.c_str());
-        QVERIFY(!sequence::toCheck(part, step, quantity::Reading::millimetres()).empty());
+        QVERIFY(!text::inspections(part, step, quantity::Reading::millimetres()).empty());
         // On a square the push past 90 shows: tan of it, at 100 mm.
         const std::string off =
             quantity::print(quantity::Length::mm(100 * std::tan(radians(step.operation.setup.loadedAngleDeg - 90))),
                             quantity::Reading::millimetres());
-        const auto set = sequence::toSet(part, step, quantity::Reading::millimetres());
+        const auto set = text::settings(part, step, quantity::Reading::millimetres());
         const bool isSaid = std::any_of(set.begin(), set.end(), [&](const std::string& line) {
             return line.find("stands off by " + off + " at 100.0") != std::string::npos;
         });
@@ -69,10 +87,9 @@ void StepsTest::wishesOfTheJobAreKept() {
     const auto outcome =
         sequence::plan(part, test::hotRolled(), tool::standardShop(), sequence::wishesOf(job));
     QVERIFY(!outcome.plan);
-    const std::string says = sequence::inWords(part, outcome.stuck[0], quantity::Reading::millimetres());
+    const std::string says = text::inWords(part, outcome.stuck[0], quantity::Reading::millimetres());
     QVERIFY2(says.find("steam hammer") != std::string::npos, says.c_str());
-    const auto found =
-        sequence::findingsOf(job, part, test::hotRolled(), outcome, {}, quantity::Reading::millimetres());
+    const auto found = planFindings(job, part, outcome);
     QVERIFY(found[0].headline.find("as it is settled") != std::string::npos);
     const job::Job freed = found[0].remedies.at(0).mended;
     QVERIFY(sequence::wishesOf(freed).isFree());
@@ -129,9 +146,9 @@ void StepsTest::tasksHaveTheirPlaces() {
     const part::Part part = part::solve(job, test::hotRolled());
     const auto outcome = sequence::plan(part, test::hotRolled(), tool::standardShop());
     QVERIFY(outcome.plan);
-    const auto tasks = sequence::tasksRound(job, part, *outcome.plan, quantity::Reading::millimetres());
+    const auto tasks = text::tasksOf(job, part, *outcome.plan, quantity::Reading::millimetres());
     const auto placeOf = [&](const std::string& begins) {
-        for (const sequence::Task& task : tasks)
+        for (const text::Task& task : tasks)
             if (task.says.starts_with(begins)) return static_cast<int>(task.afterStep);
         return -1;
     };
@@ -157,9 +174,9 @@ void StepsTest::leaningBarsAreSet() {
         const double lean = sequence::leanDeg(part, operation);
         QVERIFY(std::abs(std::abs(lean) - 15) < 1e-9);
         Operation other = operation;
-        other.hold.toward = !operation.hold.toward;
+        other.hold.towardYou = !operation.hold.towardYou;
         QVERIFY(std::abs(sequence::leanDeg(part, other) + lean) < 1e-9);
-        const auto set = sequence::toSet(part, {operation, 0, {}}, quantity::Reading::millimetres());
+        const auto set = text::settings(part, {operation, 0, {}}, quantity::Reading::millimetres());
         QVERIFY2(set[0].find(lean > 0 ? "15° to the right" : "15° to the left") != std::string::npos,
                  set[0].c_str());
     }
@@ -172,7 +189,7 @@ void StepsTest::stopsAreSet() {
         if (!outcome.plan) qFatal("no plan");
         std::string all;
         for (const std::string& line :
-             sequence::toSet(part, outcome.plan->steps[0], quantity::Reading::millimetres()))
+             text::settings(part, outcome.plan->steps[0], quantity::Reading::millimetres()))
             all += line + "\n";
         return all;
     };
@@ -207,7 +224,7 @@ void StepsTest::saddlesAreBentRoundAFormer() {
     QVERIFY(over.plan);
     for (const sequence::Step& step : over.plan->steps)
         if (saddle.bends[static_cast<size_t>(step.operation.bend)].wrap)
-            QCOMPARE(step.operation.setup.tool->kind, tool::Kind::RoundFormer);
+            QCOMPARE(step.operation.setup.tool->kind->key, std::string_view("round-former"));
 }
 
 /// A strap stays open while its ears are bent, whatever its pipe and its ears, and is squeezed shut last.
@@ -230,12 +247,12 @@ void StepsTest::strapsAreSqueezedShutLast() {
                 QCOMPARE(rests, angle - 90);
                 QVERIFY(step.operation.setup.loadedAngleDeg > rests);
                 QCOMPARE(sequence::turnedAt(part, 0b111, 0, 0)[1], rests);
-                const std::string says = sequence::toDo(part, step, reading);
+                const std::string says = text::instruction(part, step, reading);
                 QVERIFY2(says.find("squeezed shut when all bends are made") != std::string::npos,
                          says.c_str());
             }
-            const auto tasks = sequence::tasksRound(strap, part, *round.plan, reading);
-            const auto squeeze = std::find_if(tasks.begin(), tasks.end(), [](const sequence::Task& task) {
+            const auto tasks = text::tasksOf(strap, part, *round.plan, reading);
+            const auto squeeze = std::find_if(tasks.begin(), tasks.end(), [](const text::Task& task) {
                 return task.says.rfind("Squeeze bend 2 shut", 0) == 0;
             });
             QVERIFY(squeeze != tasks.end());
@@ -257,7 +274,7 @@ void StepsTest::hiddenLinesAreRefused() {
         for (const Operation& operation : operations.of[1])
             if (const auto obstacle = operation.holdsChild ? collisions.inTheWay(operation, 1) : std::nullopt;
                 obstacle && obstacle->kind == sequence::Obstacle::Kind::Hidden)
-                hides.insert({operation.hold.toward, obstacle->one.id});
+                hides.insert({operation.hold.towardYou, obstacle->one.id});
         return hides;
     };
     QCOMPARE(inTheWay(38, 70, job::Turn::Up), (std::set<std::pair<bool, std::string>>{{true, "A"}}));
@@ -275,8 +292,7 @@ void StepsTest::radiiOfTheToolsAreTold() {
     const auto findingsOf = [](const job::Job& of) {
         const part::Part part = part::solve(of, test::hotRolled());
         const auto outcome = sequence::plan(part, test::hotRolled(), only("vise"));
-        return sequence::findingsOf(of, part, test::hotRolled(), outcome, {},
-                                    quantity::Reading::millimetres());
+        return planFindings(of, part, outcome);
     };
     const auto found = findingsOf(job);
     QCOMPARE(found.size(), size_t{1});

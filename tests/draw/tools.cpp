@@ -111,7 +111,7 @@ void ToolsTest::drawingGrowsWithTheTool() {
     vise.bench.below *= 2;
     QVERIFY(std::abs(tallness() - 2 * before) < 1e-9);
     for (const tool::Outline& outline : tool::outlinesOf(tool::sampleOf(vise), View::Along))
-        if (outline.name == "screw") {
+        if (outline.body == tool::Body::Screw) {
             QVERIFY(std::abs(outline.shape[1].x() - outline.shape[0].x() - vise.bench.screwWidth) < 1e-9);
             QVERIFY(std::abs(outline.shape[2].y() - (vise.radii.front() - vise.bench.screwDepth)) < 1e-9);
         }
@@ -122,7 +122,7 @@ void ToolsTest::viseDiesStandInTheMiddleOfTheirPunch() {
     const tool::Tool& dies = *tool::standardShop().find("vise-dies");
     double low = 0, high = 0;
     for (const tool::Outline& outline : tool::outlinesOf(tool::sampleOf(dies), View::Along)) {
-        if (outline.name != "die") continue;
+        if (outline.body != tool::Body::VDie) continue;
         low = std::min(low, outline.shape[0].y());
         high = std::max(high, outline.shape[2].y());
     }

@@ -73,9 +73,9 @@ void DeskTest::severalJobsAreOpenAtOnce() {
 void DeskTest::recentFilesAreOffered() {
     QSettings().remove("recent files");
     test::Window window(test::demo("vent-stay.gfold"));
-    QVERIFY(!window->openFile(test::demo("tray-clip.gfold")));
-    QVERIFY(!window->openFile(test::demo("vent-stay.gfold")));
-    const QStringList recent = app::MainWindow::recentFiles();
+    QVERIFY(!window->files().open(test::demo("tray-clip.gfold")));
+    QVERIFY(!window->files().open(test::demo("vent-stay.gfold")));
+    const QStringList recent = app::settings::recentFiles();
     QCOMPARE(recent.size(), 2);
     QVERIFY(recent[0].endsWith("vent-stay.gfold") && recent[1].endsWith("tray-clip.gfold"));
     QMenu* menu = nullptr;
@@ -93,7 +93,7 @@ void DeskTest::revertGoesBackToWhatIsSavedAndCanBeUndone() {
     QTemporaryDir folder;
     const QString path = folder.filePath("stay.gfold");
     test::Window window(test::demo("vent-stay.gfold"));
-    QVERIFY(!window->saveFile(path));
+    QVERIFY(!window->files().save(path));
     QVERIFY(!window->actions().revert->isEnabled());
     window.fill("Length of leg B", "99");
     QVERIFY(window->actions().revert->isEnabled());
@@ -105,7 +105,7 @@ void DeskTest::revertGoesBackToWhatIsSavedAndCanBeUndone() {
     window->actions().redo->trigger();
     QFile::remove(path);
     window.fill("Length of leg B", "98");
-    QVERIFY(window->revertToSaved()); // there is nothing saved any more: a sentence, and nothing lost
+    QVERIFY(window->files().revert()); // there is nothing saved any more: a sentence, and nothing lost
     QCOMPARE(window.job().plates[1].length, 98.0);
 }
 
@@ -124,13 +124,13 @@ void DeskTest::unsavedEditsOutliveAKill() {
     QCOMPARE(left.size(), size_t{1});
     QCOMPARE(left[0].job.plates[1].length, 88.0);
     QVERIFY(left[0].path.endsWith("vent-stay.gfold"));
-    app::MainWindow* window = app::MainWindow::recovered(left[0]);
+    app::MainWindow* window = app::MainWindow::recovered(left[0], test::books());
     QVERIFY(app::leftUnsaved().empty()); // taken over by a process that is alive
     QVERIFY(window->isWindowModified());
     // Until it is saved it is kept again; then nothing is left behind.
     QCOMPARE(QDir(app::recoveryFolder()).entryList({"*.unsaved"}).size(), 1);
     QTemporaryDir folder;
-    QVERIFY(!window->saveFile(folder.filePath("stay.gfold")));
+    QVERIFY(!window->files().save(folder.filePath("stay.gfold")));
     QCOMPARE(QDir(app::recoveryFolder()).entryList({"*.unsaved"}).size(), 0);
     delete window;
 }
@@ -242,7 +242,7 @@ void DeskTest::csvAndClipboard() {
     QTemporaryDir folder;
     test::Window window(test::demo("lamp-hanger.gfold"));
     const QString path = folder.filePath("hanger.csv");
-    QVERIFY(!window->exportTo(app::MainWindow::Export::Csv, path));
+    QVERIFY(!window->exporter().write(*draw::findExport("csv"), QPageSize::A4, path));
     QFile file(path);
     QVERIFY(file.open(QIODevice::ReadOnly));
     const QList<QByteArray> lines = file.readAll().split('\n');
@@ -260,7 +260,7 @@ void DeskTest::csvAndClipboard() {
     window->actions().copyPicture->trigger();
     const QImage picture = QApplication::clipboard()->image();
     QCOMPARE(picture.size(), QSize(1800, 1400));
-    window->actions().blank->trigger();
+    window->showStage("blank");
     window->actions().copyPicture->trigger();
     QVERIFY(QApplication::clipboard()->image().size() != picture.size());
 }
@@ -269,10 +269,10 @@ void DeskTest::stateOfTheWindowIsKept() {
     {
         test::Window window(test::demo("vent-stay.gfold"));
         window->resize(1100, 720);
-        window->actions().blank->trigger();
+        window->showStage("blank");
         window->close();
     }
-    auto opened = app::MainWindow::opened(test::demo("vent-stay.gfold"));
+    auto opened = app::MainWindow::opened(test::demo("vent-stay.gfold"), test::books());
     QVERIFY(opened);
     app::MainWindow* window = *opened;
     window->restoreAsLeft();

@@ -79,7 +79,7 @@ void FilesTest::savedJobReadsBackEqual() {
     test::Window window;
     for (const char* line : {"40", "h 12", "b 90", "60", "b 45 away lean 10", "30"})
         window.type(line);
-    QVERIFY(!window->saveFile(path));
+    QVERIFY(!window->files().save(path));
     const auto back = app::openJob(path);
     QVERIFY(back && back->job == window.job());
     test::Window other(path);
@@ -91,7 +91,7 @@ void FilesTest::savingClearsTheStarAndUndoBringsItBack() {
     test::Window window;
     window.type("45");
     QVERIFY(window->isWindowModified());
-    QVERIFY(!window->saveFile(folder.filePath("a.gfold")));
+    QVERIFY(!window->files().save(folder.filePath("a.gfold")));
     QVERIFY(!window->isWindowModified());
     window->actions().undo->trigger();
     QVERIFY(window->isWindowModified());
@@ -109,13 +109,13 @@ void FilesTest::brokenFileLeavesEverythingAsItWas() {
     write(path, contents(test::demo("vent-stay.gfold")).replace("\"length\": 74.0", "\"length\": -74.0"));
     test::Window window(test::demo("fan-standoff.gfold"));
     const job::Job before = window.job();
-    const auto wrong = window->openFile(path);
+    const auto wrong = window->files().open(path);
     QVERIFY(wrong);
     QVERIFY2(wrong->contains("broken.gfold") && wrong->contains("plates[1].length"), qPrintable(*wrong));
     QVERIFY(window.job() == before);
-    QCOMPARE(window->path(), test::demo("fan-standoff.gfold"));
-    QVERIFY(window->openFile(folder.filePath("not-there.gfold")));
-    QVERIFY(window->openFile(folder.path()));
+    QCOMPARE(window->files().path(), test::demo("fan-standoff.gfold"));
+    QVERIFY(window->files().open(folder.filePath("not-there.gfold")));
+    QVERIFY(window->files().open(folder.path()));
 }
 
 void FilesTest::unknownMaterialIsNamed() {
@@ -123,7 +123,7 @@ void FilesTest::unknownMaterialIsNamed() {
     const QString path = folder.filePath("odd.gfold");
     write(path, contents(test::demo("vent-stay.gfold")).replace("steel-hot-rolled", "moon-cheese"));
     test::Window window;
-    const auto wrong = window->openFile(path);
+    const auto wrong = window->files().open(path);
     QVERIFY(wrong && wrong->contains("moon-cheese"));
 }
 
@@ -133,20 +133,20 @@ void FilesTest::newerFileIsLookedAtButNotWrittenOver() {
     write(path, contents(test::demo("vent-stay.gfold")).replace("\"version\": 1", "\"version\": 2"));
     const QByteArray before = contents(path);
     test::Window window;
-    QVERIFY(!window->openFile(path));
+    QVERIFY(!window->files().open(path));
     QVERIFY2(window.notice().contains("newer"), qPrintable(window.notice()));
     window.type("50");
-    const auto wrong = window->saveFile(path);
+    const auto wrong = window->files().save(path);
     QVERIFY(wrong && wrong->contains("another name"));
     QCOMPARE(contents(path), before);
-    QVERIFY(!window->saveFile(folder.filePath("mine.gfold")));
+    QVERIFY(!window->files().save(folder.filePath("mine.gfold")));
 }
 
 void FilesTest::fullDiskLeavesTheOldFileWhole() {
     QTemporaryDir folder;
     const QString path = folder.filePath("full.gfold");
     test::Window window(test::demo("vent-stay.gfold"));
-    QVERIFY(!window->saveFile(path));
+    QVERIFY(!window->files().save(path));
     const QByteArray before = contents(path);
     window.type("50");
     // No file of this process may grow beyond 100 bytes: what a full disk looks like to a writer.
@@ -155,7 +155,7 @@ void FilesTest::fullDiskLeavesTheOldFileWhole() {
     const rlimit small{100, old.rlim_max};
     const auto oldHandler = std::signal(SIGXFSZ, SIG_IGN);
     setrlimit(RLIMIT_FSIZE, &small);
-    const auto wrong = window->saveFile(path);
+    const auto wrong = window->files().save(path);
     setrlimit(RLIMIT_FSIZE, &old);
     std::signal(SIGXFSZ, oldHandler);
     QVERIFY(wrong);
@@ -195,7 +195,7 @@ void FilesTest::newAndCloseByKey() {
     QTest::keyClick(window->ladder()->entry(), Qt::Key_N, Qt::ControlModifier);
     QCOMPARE(count(), before + 1);
     for (QWidget* widget : QApplication::topLevelWidgets())
-        if (auto* other = qobject_cast<app::MainWindow*>(widget); other && other->path().isEmpty()) {
+        if (auto* other = qobject_cast<app::MainWindow*>(widget); other && other->files().path().isEmpty()) {
             QVERIFY(other->document().job().units == quantity::Unit::Inch); // as the job it was opened beside
             other->close();
         }
@@ -216,15 +216,20 @@ void FilesTest::droppedFileOpens() {
 void FilesTest::exportsAreWritten() {
     QTemporaryDir folder;
     test::Window window(test::demo("vent-stay.gfold"));
-    using Export = app::MainWindow::Export;
-    for (const auto& [kind, name, start] : {std::tuple{Export::TemplateA4, "a4.pdf", "%PDF"},
-                                            {Export::TemplateLetter, "letter.pdf", "%PDF"},
-                                            {Export::Dxf, "blank.dxf", "999\ndxflib"},
-                                            {Export::Svg, "blank.svg", "<?xml"}}) {
-        QVERIFY(!window->exportTo(kind, folder.filePath(name)));
-        QVERIFY2(contents(folder.filePath(name)).startsWith(start), name);
+    window->showStage("bending");
+    QTRY_VERIFY_WITH_TIMEOUT(!window->isPlanning(), 60000);
+    const std::map<std::string, const char*> starts{{"pdf-template", "%PDF"},
+                                                    {"pdf-sheet", "%PDF"},
+                                                    {"dxf", "999\ndxflib"},
+                                                    {"svg", "<?xml"},
+                                                    {"csv", "kind,about"}};
+    QCOMPARE(starts.size(), draw::exports().size());
+    for (const auto& [row, paper, action] : window->actions().exports) {
+        const QString path = folder.filePath(QString::fromLatin1(row->key) + row->suffix);
+        QVERIFY(!window->exporter().write(*row, paper, path));
+        QVERIFY2(contents(path).startsWith(starts.at(row->key)), row->key);
     }
-    QVERIFY(window->exportTo(Export::Dxf, "/no/such/folder/blank.dxf"));
+    QVERIFY(window->exporter().write(*draw::findExport("dxf"), QPageSize::A4, "/no/such/folder/blank.dxf"));
 }
 
 GOODFOLD_GUI_TEST(FilesTest)

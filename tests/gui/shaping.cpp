@@ -232,7 +232,7 @@ void ShapingTest::newFindingsOfferTheirRemedies() {
 
 void ShapingTest::datumEndIsTheUsers() {
     test::Window window(test::demo("vent-stay.gfold"));
-    window->actions().blank->trigger();
+    window->showStage("blank");
     auto* table = window.named<QTableWidget>("Marks from the datum end");
     QCOMPARE(table->item(0, 0)->text(), QString("16.0")); // h1
     window.choose("Datum end", "the right end");
@@ -244,7 +244,7 @@ void ShapingTest::datumEndIsTheUsers() {
 
 void ShapingTest::cutAtAnotherLengthTellsEachLeg() {
     test::Window window(test::demo("vent-stay.gfold"));
-    window->actions().blank->trigger();
+    window->showStage("blank");
     window.fill("Length it was cut to", "172");
     app::CellPanel* sheet = window.cell("Length it was cut to").sheet;
     QVERIFY2(sheet->text().contains("4.0 short"), qPrintable(sheet->text()));
@@ -263,7 +263,7 @@ void ShapingTest::cutAtAnotherLengthTellsEachLeg() {
 void ShapingTest::roundingShowsItsRemainder() {
     test::Window window(test::demo("vent-stay.gfold"));
     window.document().setReadings(quantity::Reading::millimetres(1), quantity::Reading::fractions());
-    window->actions().blank->trigger();
+    window->showStage("blank");
     auto* table = window.named<QTableWidget>("Marks from the datum end");
     const auto marks = part::marksOf(partOf(window));
     for (int row = 0; row < table->rowCount(); ++row) {

@@ -123,22 +123,22 @@ void SheetHolesTest::fastenerSetsTheHoleAndItsLength() {
 }
 
 void SheetHolesTest::stockOfTheShopAddsSizes() {
-    QDir().mkpath(QFileInfo(app::ownBookPath()).path());
-    QFile file(app::ownBookPath());
+    QDir().mkpath(QFileInfo(app::HardwareBook::ownPath()).path());
+    QFile file(app::HardwareBook::ownPath());
     QVERIFY(file.open(QIODevice::WriteOnly));
     file.write(R"({"lengths": {"shop": [10]}, "rivets": [
         {"size": "5.5", "diameter": 5.5, "hole": 5.7, "head_diameter": 11, "lengths": "shop"}]})");
     file.close();
-    QVERIFY(!app::readOwnBook());
+    QVERIFY(!test::books().hardware.read());
     SheetWindow window;
     window.type("h 30 for rivet 5.5");
     QCOMPARE(window.job().findHole("h1")->diameter, 5.7);
     QVERIFY(file.open(QIODevice::WriteOnly | QIODevice::Truncate));
     file.write("nonsense");
     file.close();
-    QVERIFY(app::readOwnBook());
+    QVERIFY(test::books().hardware.read());
     QVERIFY(file.remove());
-    QVERIFY(!app::readOwnBook());
+    QVERIFY(!test::books().hardware.read());
 }
 
 GOODFOLD_GUI_TEST(SheetHolesTest)

@@ -268,7 +268,7 @@ void SheetworkTest::barIsMadeFromSheet() {
 
 void SheetworkTest::sheetTableTellsBothDistances() {
     test::Window window(test::demo("thermostat-box.gfold"));
-    window->showStage(app::MainWindow::Stage::Blank);
+    window->showStage("blank");
     auto* table = window.named<QTableWidget>("Marks from the datum end");
     int alongSheet = 0, both = 0;
     for (int row = 0; row < table->rowCount(); ++row) {

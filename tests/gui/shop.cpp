@@ -11,14 +11,14 @@ using namespace goodfold;
 namespace {
 
 const tool::Tool& now(const std::string& id) {
-    const tool::Tool* found = app::ToolBook::instance().shop()->find(id);
+    const tool::Tool* found = test::books().tools.shop()->find(id);
     if (!found) qFatal("no tool %s", id.c_str());
     return *found;
 }
 
 struct ShopWindow : test::Window {
     explicit ShopWindow(const QString& file = {}) : test::Window(file) {
-        operator->()->showStage(app::MainWindow::Stage::Shop);
+        operator->()->showStage("shop");
         stage = operator->()->findChild<app::ShopStage*>();
     }
     void typeInLine(const QString& name, const QString& text) const {
@@ -54,14 +54,14 @@ void ShopTest::initTestCase() {
 
 void ShopTest::cleanup() {
     QFile::remove(app::ToolBook::ownPath());
-    QVERIFY(!app::ToolBook::instance().read());
+    QVERIFY(!test::books().tools.read());
 }
 
 void ShopTest::figuresAreChangedSavedAndUndone() {
     ShopWindow window;
     window.fill("jaw top down to the screw", "90");
     QCOMPARE(now("vise").bench.screwDepth, 90.0);
-    QVERIFY(!app::ToolBook::instance().read()); // from the file
+    QVERIFY(!test::books().tools.read()); // from the file
     QCOMPARE(now("vise").bench.screwDepth, 90.0);
     window->actions().undo->trigger();
     QCOMPARE(now("vise").bench.screwDepth, 75.0);
@@ -71,7 +71,7 @@ void ShopTest::figuresAreChangedSavedAndUndone() {
     QVERIFY(now("vise") == *tool::standardShop().find("vise"));
     QVERIFY(!window.find("Take back what was changed"));
     // The job's own history is another one.
-    window->showStage(app::MainWindow::Stage::Bracket);
+    window->showStage("bracket");
     QVERIFY(!window->actions().undo->isEnabled());
 }
 
@@ -147,8 +147,8 @@ void ShopTest::ownToolsComeAndGo() {
     QCOMPARE(now("vise-2").name, std::string("small vise"));
     QVERIFY(window.find("small vise"));
     window.click("Take the tool out of the shop");
-    QVERIFY(!app::ToolBook::instance().shop()->find("vise-2"));
-    QCOMPARE(window.stage->current(), app::ToolBook::instance().shop()->tools.front().id);
+    QVERIFY(!test::books().tools.shop()->find("vise-2"));
+    QCOMPARE(window.stage->current(), test::books().tools.shop()->tools.front().id);
     window->actions().undo->trigger();
     QCOMPARE(now("vise-2").name, std::string("small vise"));
 }
@@ -166,7 +166,7 @@ void ShopTest::plansAreMadeWithTheShop() {
     for (const tool::Tool& tool : tool::standardShop().tools) {
         tool::Tool away = tool;
         away.isThere = false;
-        QVERIFY(!app::ToolBook::instance().put(tool.id, away));
+        QVERIFY(!test::books().tools.put(tool.id, away));
     }
     QVERIFY(planned());
     QVERIFY(hasNoOrder());
@@ -174,7 +174,7 @@ void ShopTest::plansAreMadeWithTheShop() {
     window.choose("Whether the shop has it", "in this shop");
     QVERIFY(planned());
     QVERIFY(!hasNoOrder());
-    window->showStage(app::MainWindow::Stage::Bending);
+    window->showStage("bending");
     QVERIFY(window->findChild<app::BendingStage*>()->says().contains("bench vise"));
 }
 

@@ -7,6 +7,9 @@
 #include "app/widgets/findings_view.h"
 #include "app/base/job_store.h"
 #include "app/bracket/ladder.h"
+#include "app/base/settings.h"
+#include "app/window/exporter.h"
+#include "app/window/job_files.h"
 #include "app/window/main_window.h"
 #include "app/widgets/notice.h"
 #include "app/bracket/picture_view.h"
@@ -33,13 +36,19 @@ namespace goodfold::test {
         return QTest::qExec(&test, argc, argv);                                                              \
     }
 
+/// The shop's books, one for all windows of a test program.
+inline app::Books& books() {
+    static app::Books all;
+    return all;
+}
+
 /// Lives as long as the test function; closing asks nothing.
 class Window {
 public:
     explicit Window(const QString& file = {})
-        : window(new app::MainWindow(edit::emptyBar(quantity::Unit::Millimetre))) {
+        : window(new app::MainWindow(edit::emptyBar(quantity::Unit::Millimetre), test::books())) {
         if (!file.isEmpty())
-            if (const auto wrong = window->openFile(file)) qFatal("%s", qPrintable(*wrong));
+            if (const auto wrong = window->files().open(file)) qFatal("%s", qPrintable(*wrong));
         window->show();
         if (!QTest::qWaitForWindowExposed(window)) qFatal("no window");
         window->activateWindow();

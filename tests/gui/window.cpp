@@ -1,6 +1,7 @@
 // The window as a whole: one selection for all views, picture and slider, units, allowance, findings.
 #include "app/blank/blank_stage.h"
 #include "app/window/headline.h"
+#include "core/support.h"
 #include "gui/support.h"
 
 using namespace goodfold;
@@ -50,6 +51,7 @@ private slots:
     void allowanceRulesStandSideBySide();
     void findingOffersItsRemedyAndUndoTakesItBack();
     void headlineLeadsToItsCauses();
+    void nothingIsClearBeforeTheOrderIsKnown();
     void stockIsEdited();
     void blankStageShowsAllMarks();
     void mirrorMakesTheOtherHand();
@@ -240,12 +242,29 @@ void WindowTest::headlineLeadsToItsCauses() {
     QVERIFY(blank);
     QTest::mouseClick(blank, Qt::LeftButton);
     QVERIFY(window->findChild<app::BlankStage*>()->isVisible());
+    QVERIFY(window.named<app::HeadlineFigure>("1 to mind, looking for the order…"));
+    QTRY_VERIFY_WITH_TIMEOUT(!window->isPlanning(), 60000);
     auto* toMind = window.named<app::HeadlineFigure>("1 to mind, nothing stops it");
     QVERIFY(toMind);
     toMind->setFocus();
     QTest::keyClick(toMind, Qt::Key_Space);
     QVERIFY(!window->findChild<app::BlankStage*>()->isVisible());
     window.fill("Length of leg B", "9"); // both bends want more than that
+    QVERIFY(window.named<app::HeadlineFigure>("1 to stop for, it cannot be made like this"));
+}
+
+/// A bend that is settled for a tool that is gone is clear to every rule but the plan's: it is never "all clear"
+/// before the order was looked for.
+void WindowTest::nothingIsClearBeforeTheOrderIsKnown() {
+    test::Window window;
+    job::Job job = test::bar({60, 90}, {{.angleDeg = 90, .insideRadius = 5}});
+    job.bends[0].tool = "roller";
+    window.document().replace(job);
+    QVERIFY(!window.document().isPlanned());
+    QVERIFY(window.named<app::HeadlineFigure>("So far clear, looking for the order…"));
+    QTRY_VERIFY_WITH_TIMEOUT(window.document().isPlanned(), 60000);
+    const auto& found = window.document().findings();
+    QVERIFY(std::any_of(found.begin(), found.end(), [](const auto& f) { return f.rule == "no-order"; }));
     QVERIFY(window.named<app::HeadlineFigure>("1 to stop for, it cannot be made like this"));
 }
 
@@ -270,7 +289,7 @@ void WindowTest::stockIsEdited() {
 
 void WindowTest::blankStageShowsAllMarks() {
     test::Window window(test::demo("vent-stay.gfold"));
-    window->actions().blank->trigger();
+    window->showStage("blank");
     auto* table = window.named<QTableWidget>("Marks from the datum end");
     QVERIFY(table && table->isVisible());
     QCOMPARE(table->rowCount(),

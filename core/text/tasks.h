@@ -4,7 +4,7 @@
 #include "quantity/length.h"
 #include "sequence/plan.h"
 
-namespace goodfold::sequence {
+namespace goodfold::text {
 
 struct Task {
     size_t afterStep = 0; // 0: before the first bend
@@ -14,7 +14,7 @@ struct Task {
 
 /// In the order they are done. What was left on a leg is trimmed as soon as the leg's own bends are made: its
 /// work as a lever is over, and the plan reckons with it gone.
-std::vector<Task> tasksRound(const job::Job& job, const part::Part& part, const Plan& plan,
+std::vector<Task> tasksOf(const job::Job& job, const part::Part& part, const sequence::Plan& plan,
                              const quantity::Reading& reading);
 
-} // namespace goodfold::sequence
+} // namespace goodfold::text

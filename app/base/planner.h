@@ -13,6 +13,7 @@
 namespace goodfold::app {
 
 /// A job with the plan that was made for it, and the shop it was made with. The document may be further on.
+/// A value: the worker that makes it shares nothing with the window.
 struct Planned {
     job::Job job;
     std::shared_ptr<const tool::Shop> shop;
@@ -22,7 +23,8 @@ struct Planned {
     std::optional<double> freeCost;      // without the wishes, where there are any
     std::vector<check::Remedy> mends;    // where there is no plan
     std::vector<std::string> otherTools; // in words, where there is none
-    std::vector<check::Finding> findings;
+    std::string failed;                  // what went wrong, where looking for it ended before its time
+    std::shared_ptr<const check::PlanFacts> facts;
 };
 
 class Planner : public QObject {
@@ -43,11 +45,13 @@ public:
 
 signals:
     void begun();
+    void stopped();
     void progressed(int bendsPlaced);
     void done();
 
 private:
     void begin();
+    void take(const std::shared_ptr<const Planned>& made);
 
     Document& document;
     QTimer waiting;

@@ -1,20 +1,19 @@
-#include "sequence/around.h"
+#include "text/tasks.h"
 
-#include "check/words.h"
+#include "text/names.h"
 
 #include <algorithm>
 #include <map>
 
-namespace goodfold::sequence {
+namespace goodfold::text {
 
 namespace {
 
-using check::lengthIn;
-using check::listed;
+using quantity::printMm;
 
-class Round {
+class Tasks {
 public:
-    Round(const job::Job& job, const part::Part& part, const Plan& plan, const quantity::Reading& reading)
+    Tasks(const job::Job& job, const part::Part& part, const sequence::Plan& plan, const quantity::Reading& reading)
         : job(job), part(part), plan(plan), reading(reading) {}
 
     std::vector<Task> all() {
@@ -43,8 +42,8 @@ private:
 
     void cut() {
         add(0,
-            "Cut the blank, " + lengthIn(part.blank.length, reading) + " × " +
-                lengthIn(part.blank.width, reading) + ", and scribe all lines from its datum end.",
+            "Cut the blank, " + printMm(part.blank.length, reading) + " × " +
+                printMm(part.blank.width, reading) + ", and scribe all lines from its datum end.",
             "One end to measure from, so that no error is carried from line to line.");
     }
 
@@ -71,7 +70,7 @@ private:
         for (const part::PartHole& hole : part.holes) {
             if (hole.afterBending != after || hole.id != hole.source) continue; // a pattern once
             drilled.push_back(hole.source);
-            if (hole.isSunk()) sunk[check::sunkInWords(hole, reading.unit)].push_back(hole.source);
+            if (hole.isSunk()) sunk[workOn(hole, reading.unit)].push_back(hole.source);
         }
         if (drilled.empty()) return;
         if (!after)
@@ -81,7 +80,7 @@ private:
             add(last(), "Drill " + listed(drilled) + ".",
                 "So near a bend it would be drawn oval, or its place is only right in the formed part.");
         for (const auto& [how, names] : sunk)
-            add(after ? last() : 0, check::sentence(how + ": " + listed(names)),
+            add(after ? last() : 0, sentence(how + ": " + listed(names)),
                 "With the hole, while the part is still clamped.");
     }
 
@@ -91,8 +90,8 @@ private:
                 const Polygon left = part::leftOn(part, static_cast<int>(i), edge);
                 if (left.empty()) continue;
                 const double extra = job.findPlate(part.plates[i].id)->ends.at(edge).extra;
-                add(stepThatEnds(bendsOf(part, static_cast<int>(i))),
-                    "Trim leg " + part.plates[i].id + ": " + lengthIn(extra, reading) + " off its end.",
+                add(stepThatEnds(sequence::bendsOf(part, static_cast<int>(i))),
+                    "Trim leg " + part.plates[i].id + ": " + printMm(extra, reading) + " off its end.",
                     "It was left on to hold or pull on. From here it would only be in the way.");
             }
     }
@@ -103,19 +102,19 @@ private:
             const double angle = part.bends[static_cast<size_t>(part.bendIndex(bend.id))].shape.angleDeg;
             if (tool::restsAtDeg(angle) == angle) continue;
             std::string says = "Squeeze bend " + bend.id + " shut";
-            says += bend.wrap ? " round " + lengthIn(bend.wrap->pipe, reading) +
+            says += bend.wrap ? " round " + printMm(bend.wrap->pipe, reading) +
                                     " bar or its pipe, until the ears stand " +
-                                    lengthIn(bend.wrap->gap, reading) + " apart."
+                                    printMm(bend.wrap->gap, reading) + " apart."
                               : " to " + quantity::printNumber(angle, 1) + "°.";
             add(last(), std::move(says), "Shut any sooner it would leave no room to bend its ears.");
         }
     }
 
     /// The step after which all of them are made.
-    size_t stepThatEnds(BendSet bends) const {
-        BendSet made = 0;
+    size_t stepThatEnds(sequence::BendSet bends) const {
+        sequence::BendSet made = 0;
         for (size_t i = 0; i < plan.steps.size(); ++i) {
-            made |= BendSet{1} << plan.steps[i].operation.bend;
+            made |= sequence::BendSet{1} << plan.steps[i].operation.bend;
             if ((made & bends) == bends) return i + 1;
         }
         return last();
@@ -133,16 +132,16 @@ private:
 
     const job::Job& job;
     const part::Part& part;
-    const Plan& plan;
+    const sequence::Plan& plan;
     const quantity::Reading& reading;
     std::vector<Task> tasks;
 };
 
 } // namespace
 
-std::vector<Task> tasksRound(const job::Job& job, const part::Part& part, const Plan& plan,
+std::vector<Task> tasksOf(const job::Job& job, const part::Part& part, const sequence::Plan& plan,
                              const quantity::Reading& reading) {
-    return Round(job, part, plan, reading).all();
+    return Tasks(job, part, plan, reading).all();
 }
 
-} // namespace goodfold::sequence
+} // namespace goodfold::text

@@ -1,0 +1,125 @@
+#include "app/base/planner.h"
+
+#include "text/plan_facts.h"
+
+#include <QCoreApplication>
+#include <QPointer>
+#include <QThreadPool>
+
+namespace goodfold::app {
+
+namespace {
+
+/// All that the worker takes along, by value.
+struct Wanted {
+    job::Job job;
+    material::Material material;
+    std::shared_ptr<const tool::Shop> shop;
+    hardware::Book hardware;
+    quantity::Reading reading;
+};
+
+/// All there is to know about the plan of a job; `goOn` false stops.
+void planInto(Planned& made, const Wanted& wanted, const sequence::GoOn& goOn) {
+    const auto& [job, material, shop, hardware, reading] = wanted;
+    made.part = part::solve(job, material);
+    made.wishes = sequence::wishesOf(job);
+    made.outcome = sequence::plan(made.part, material, *shop, made.wishes, goOn);
+    if (!made.wishes.isFree())
+        if (const auto free = sequence::plan(made.part, material, *shop, {}, goOn); free.plan)
+            made.freeCost = free.plan->cost;
+    if (made.outcome.plan) part::setOrder(made.part, sequence::orderOf(*made.outcome.plan));
+    constexpr size_t kFew = 8; // bends: each mend is planned anew
+    if (!made.outcome.plan && made.wishes.isFree() && made.part.bends.size() <= kFew) {
+        const auto& stuck = made.outcome.stuck;
+        made.mends = sequence::mends(job, material, *shop, hardware, reading, stuck, goOn);
+        made.otherTools = sequence::toolsThatWouldDo(job, material, *shop, reading, stuck, goOn);
+    }
+    made.facts = std::make_shared<check::PlanFacts>(
+        text::factsOf(job, made.part, made.outcome, reading, made.mends));
+}
+
+/// Nothing thrown leaves the worker: what went wrong is part of what it gives.
+std::shared_ptr<const Planned> planned(const Wanted& wanted, const sequence::GoOn& goOn) {
+    auto made = std::make_shared<Planned>();
+    made->job = wanted.job;
+    made->shop = wanted.shop;
+    try {
+        planInto(*made, wanted, goOn);
+    } catch (const std::bad_alloc&) {
+        made->failed = "There is not enough memory to look for the order.";
+    } catch (const std::exception& wrong) {
+        made->failed = std::string("Looking for the order failed: ") + wrong.what() + ".";
+    }
+    if (!made->failed.empty()) made->outcome = {};
+    return made;
+}
+
+} // namespace
+
+Planner::Planner(Document& document, QObject* parent) : QObject(parent), document(document) {
+    constexpr int kMoment = 300; // ms: typing goes on undisturbed
+    waiting.setSingleShot(true);
+    waiting.setInterval(kMoment);
+    connect(&waiting, &QTimer::timeout, this, &Planner::begin);
+    const auto later = [this] {
+        stop();
+        waiting.start();
+    };
+    connect(&document, &Document::changed, this, later);
+    connect(&document.books().tools, &ToolBook::changed, this, later);
+    waiting.start();
+}
+
+Planner::~Planner() {
+    stop();
+}
+
+void Planner::stop() {
+    if (!stopAsked) return;
+    *stopAsked = true;
+    stopAsked.reset();
+    emit stopped();
+}
+
+void Planner::hurry() {
+    if (waiting.isActive()) begin();
+}
+
+void Planner::begin() {
+    waiting.stop();
+    stop();
+    stopAsked = std::make_shared<std::atomic<bool>>(false);
+    const auto work = [self = QPointer(this), asked = stopAsked,
+                       wanted = Wanted{document.job(), document.material(), document.books().tools.shop(),
+                                       document.books().hardware.book(), document.reading()}] {
+        const auto tell = [&](auto what) { // in the window's thread, and only if it still wants to know
+            QMetaObject::invokeMethod(
+                qApp,
+                [self, asked, what] {
+                    if (self && self->stopAsked == asked) what(self.data());
+                },
+                Qt::QueuedConnection);
+        };
+        size_t told = 0;
+        const auto goOn = [&](size_t placed) {
+            if (placed != std::exchange(told, placed))
+                tell([placed](Planner* planner) { emit planner->progressed(static_cast<int>(placed)); });
+            return !*asked;
+        };
+        tell([made = planned(wanted, goOn)](Planner* planner) { planner->take(made); });
+    };
+    QThreadPool::globalInstance()->start(work);
+    emit begun();
+}
+
+void Planner::take(const std::shared_ptr<const Planned>& made) {
+    stopAsked.reset();
+    finished = made;
+    if (made->failed.empty())
+        document.takePlan(made->outcome.plan ? sequence::orderOf(*made->outcome.plan) : std::vector<int>(),
+                          made->facts);
+    emit done();
+}
+
+} // namespace goodfold::app

@@ -1,0 +1,86 @@
+#include "app/base/settings.h"
+
+#include <QSettings>
+
+namespace goodfold::app::settings {
+
+namespace {
+
+QVariant value(const char* key, const QVariant& otherwise = {}) {
+    return QSettings().value(QLatin1String(key), otherwise);
+}
+
+void set(const char* key, const QVariant& value) {
+    QSettings().setValue(QLatin1String(key), value);
+}
+
+constexpr const char* kRecent = "recent files";
+constexpr const char* kIncluded = "included angles";
+constexpr const char* kTextSize = "text size";
+constexpr const char* kTheme = "theme";
+constexpr const char* kGeometry = "window/geometry";
+constexpr const char* kStage = "window/stage";
+
+const char* stepKey(quantity::Unit unit) {
+    return unit == quantity::Unit::Inch ? "inches" : "millimetres";
+}
+
+} // namespace
+
+QStringList recentFiles() {
+    return value(kRecent).toStringList();
+}
+
+void rememberFile(const QString& path) {
+    constexpr int kMost = 9;
+    QStringList files = recentFiles();
+    files.removeAll(path);
+    files.prepend(path);
+    set(kRecent, files.mid(0, kMost));
+}
+
+QString stepName(quantity::Unit unit) {
+    return value(stepKey(unit)).toString();
+}
+void setStepName(quantity::Unit unit, const QString& name) {
+    set(stepKey(unit), name);
+}
+
+bool includedAngles() {
+    return value(kIncluded).toBool();
+}
+void setIncludedAngles(bool on) {
+    set(kIncluded, on);
+}
+
+int textSizePercent() {
+    return value(kTextSize, 100).toInt();
+}
+void setTextSizePercent(int percent) {
+    set(kTextSize, percent);
+}
+
+QString theme() {
+    const QString key = value(kTheme).toString();
+    // Earlier settings hold a number.
+    return key == QLatin1String("1") ? QStringLiteral("light")
+           : key == QLatin1String("2") ? QStringLiteral("dark")
+           : key == QLatin1String("0") ? QString()
+                                       : key;
+}
+void setTheme(const QString& key) {
+    set(kTheme, key);
+}
+
+QByteArray windowGeometry() {
+    return value(kGeometry).toByteArray();
+}
+QString windowStage() {
+    return value(kStage).toString();
+}
+void setWindow(const QByteArray& geometry, const QString& stage) {
+    set(kGeometry, geometry);
+    set(kStage, stage);
+}
+
+} // namespace goodfold::app::settings

@@ -1,0 +1,36 @@
+// What is remembered from one start to the next: the user's choices, and how things were left. The only place
+// that knows their keys.
+#pragma once
+
+#include "quantity/length.h"
+
+#include <QByteArray>
+#include <QStringList>
+
+namespace goodfold::app::settings {
+
+/// Files opened lately, the last first.
+QStringList recentFiles();
+void rememberFile(const QString& path);
+
+/// The name of the step that is chosen for lengths in this unit; empty before one was.
+QString stepName(quantity::Unit unit);
+void setStepName(quantity::Unit unit, const QString& name);
+
+/// Whether bends are called by the angle left between the legs.
+bool includedAngles();
+void setIncludedAngles(bool on);
+
+int textSizePercent();
+void setTextSizePercent(int percent);
+
+/// "" as the desktop, "light" or "dark".
+QString theme();
+void setTheme(const QString& key);
+
+/// The window as it was left; the stage by its key.
+QByteArray windowGeometry();
+QString windowStage();
+void setWindow(const QByteArray& geometry, const QString& stage);
+
+} // namespace goodfold::app::settings

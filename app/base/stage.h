@@ -1,0 +1,42 @@
+// What a stage of the work is to the window. A stage is a widget in a folder of its own, and one row of the
+// window's table of stages.
+#pragma once
+
+#include "app/base/document.h"
+
+#include <QAction>
+#include <QImage>
+#include <QWidget>
+
+#include <functional>
+
+namespace goodfold::app {
+
+class Planner;
+
+/// What stages are made with.
+struct StageContext {
+    Document& document;
+    Planner& planner;
+    /// Actions that take something along: print, exports, copies.
+    QList<QAction*> takeAlong;
+    /// The action of an export of draw::exports(), for the paper that is usual here.
+    std::function<QAction*(const char* key)> exportAction;
+};
+
+class Stage : public QWidget {
+    Q_OBJECT
+public:
+    using QWidget::QWidget;
+
+    /// Its own steps to undo, where they are not the job's.
+    virtual QUndoStack* undoStack() { return nullptr; }
+    /// Whether the ladder stands beside it in a window this wide, with text so large.
+    virtual bool hasRoomForLadder(int windowWidth, double textScale) const;
+    /// What "copy the picture" gives while it is shown; null for the bracket.
+    virtual QImage image() const { return {}; }
+    /// Takes the keyboard as it is gone to; most leave it where it was.
+    virtual void enter() {}
+};
+
+} // namespace goodfold::app

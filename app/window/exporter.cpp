@@ -1,0 +1,53 @@
+#include "app/window/exporter.h"
+
+#include "app/base/job_store.h"
+#include "app/window/job_files.h"
+
+#include <QFileDialog>
+#include <QFileInfo>
+#include <QLocale>
+
+namespace goodfold::app {
+
+Exporter::Exporter(Document& document, Planner& planner, JobFiles& files, QWidget& window)
+    : QObject(&window), document(document), planner(planner), files(files), window(window) {}
+
+QPageSize::PageSizeId Exporter::usualPaper() {
+    return QLocale().measurementSystem() == QLocale::ImperialUSSystem ? QPageSize::Letter : QPageSize::A4;
+}
+
+/// What needs a plan is of the job that was planned, which is this one unless it is still being looked for.
+Result<QByteArray> Exporter::bytesOf(const draw::Export& row, QPageSize::PageSizeId paper) const {
+    if (!row.needsPlan)
+        return row.write({document.job(), document.material(), document.part(), document.folded(),
+                          document.reading(), paper, nullptr, nullptr});
+    const auto latest = planner.latest();
+    if (!latest || planner.isAwaited())
+        return Error{"The order of bending is still being looked for: try again in a moment.", "bends"};
+    if (!latest->outcome.plan)
+        return Error{"There is no order of bending yet: the Bending stage says what is in the way.", "bends"};
+    const part::Folded folded = part::fold(latest->part);
+    return row.write({latest->job, document.material(), latest->part, folded, document.reading(), paper,
+                      &*latest->outcome.plan, &document.findings()});
+}
+
+std::optional<QString> Exporter::write(const draw::Export& row, QPageSize::PageSizeId paper,
+                                       const QString& path) const {
+    const auto bytes = bytesOf(row, paper);
+    if (!bytes) return QString::fromStdString(bytes.error().says);
+    if (const auto wrong = saveBytes(path, *bytes)) return inOneSentence(path, *wrong);
+    return {};
+}
+
+void Exporter::ask(const draw::Export& row, QPageSize::PageSizeId paper) {
+    if (const auto bytes = bytesOf(row, paper); !bytes)
+        return emit said(QString::fromStdString(bytes.error().says));
+    const QString path =
+        QFileDialog::getSaveFileName(&window, tr("Save as"), files.baseName() + QLatin1String(row.suffix),
+                                     QCoreApplication::translate("Exports", row.filter));
+    if (path.isEmpty()) return;
+    const auto wrong = write(row, paper, path);
+    emit said(wrong ? *wrong : tr("%1 is written.").arg(QFileInfo(path).fileName()));
+}
+
+} // namespace goodfold::app

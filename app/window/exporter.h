@@ -1,0 +1,39 @@
+// What leaves the window: exports to files, the printer, the clipboard.
+#pragma once
+
+#include "app/base/planner.h"
+#include "draw/exports.h"
+
+#include <QPageSize>
+
+namespace goodfold::app {
+
+struct Actions;
+class JobFiles;
+class Stage;
+
+class Exporter : public QObject {
+    Q_OBJECT
+public:
+    Exporter(Document& document, Planner& planner, JobFiles& files, QWidget& window);
+
+    /// The paper of printers hereabouts.
+    static QPageSize::PageSizeId usualPaper();
+    /// Writes a file, or says why not.
+    std::optional<QString> write(const draw::Export& row, QPageSize::PageSizeId paper, const QString& path) const;
+    /// Asks where to, and writes.
+    void ask(const draw::Export& row, QPageSize::PageSizeId paper);
+
+signals:
+    void said(const QString& sentence);
+
+private:
+    Result<QByteArray> bytesOf(const draw::Export& row, QPageSize::PageSizeId paper) const;
+
+    Document& document;
+    Planner& planner;
+    JobFiles& files;
+    QWidget& window;
+};
+
+} // namespace goodfold::app

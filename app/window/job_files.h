@@ -1,0 +1,52 @@
+// One window's dealings with its job file: opening, saving, reverting, recovering, and asking before something
+// is lost.
+#pragma once
+
+#include "app/base/recovery.h"
+
+namespace goodfold::app {
+
+class JobFiles : public QObject {
+    Q_OBJECT
+public:
+    JobFiles(Document& document, QWidget& window);
+
+    /// Absolute; empty for a job that was never saved.
+    const QString& path() const { return filePath; }
+    /// Where exports go by themselves: beside the job file, by its name; else the title's.
+    QString baseName() const;
+    /// Nothing was begun yet.
+    bool isUntouched() const;
+
+    /// Another file in this document's place. On failure nothing changes and the sentence is returned.
+    std::optional<QString> open(const QString& path);
+    std::optional<QString> save(const QString& path);
+    /// The file as it was last saved, in place of what is here; one step that can be undone.
+    std::optional<QString> revert();
+    /// The document was just made from this file.
+    void standFor(const QString& path, bool isOfNewerVersion);
+    /// The document was just made from what a kill left unsaved.
+    void takeRecovered(const Recovered& left);
+
+    QStringList askWhatToOpen();
+    bool saveAsked();
+    bool saveAsAsked();
+    /// Asks where something would be lost.
+    bool mayDiscard();
+    /// Nothing more is to be kept for after a crash.
+    void forget() { recovery->forget(); }
+
+signals:
+    void opened();
+    void changed(); // path, or whether all is saved
+    void said(const QString& sentence);
+
+private:
+    Document& document;
+    QWidget& window;
+    Recovery* recovery;
+    QString filePath;
+    bool isNewer = false; // opened from a later version's file: not to be saved over
+};
+
+} // namespace goodfold::app

@@ -1,0 +1,21 @@
+// The stages of the work, a row each: the rail, the shortcuts and the menu are made from it.
+#pragma once
+
+#include "app/base/stage.h"
+
+#include <span>
+
+namespace goodfold::app {
+
+struct StageRow {
+    const char* key; // in settings, on the command line, in tests
+    const char* title;
+    int number;      // Ctrl and this
+    bool isOfNoJob;  // below the gap in the rail, and not gone back to at the next start
+    Stage* (*make)(const StageContext& context, QWidget* parent);
+};
+
+/// In the order of the work. The first is there from the start; the others are made when they are first gone to.
+std::span<const StageRow> stageRows();
+
+} // namespace goodfold::app

@@ -1,0 +1,22 @@
+// What the commands read: jobs, and the shop's own books.
+#pragma once
+
+#include "hardware/hardware.h"
+#include "job/job.h"
+#include "material/material.h"
+#include "tool/tool.h"
+
+namespace goodfold::cli {
+
+/// "-" is standard input. An error names the place in the file.
+Result<job::Job> readJob(const std::string& path);
+
+Result<const material::Material*> materialOf(const job::Job& job);
+
+/// What ships, and over it the shop's own where a file is named.
+Result<hardware::Book> readHardware(const std::string& path);
+Result<tool::Shop> readTools(const std::string& path);
+
+quantity::Reading readingOf(const job::Job& job);
+
+} // namespace goodfold::cli

@@ -1,0 +1,15 @@
+// What things are called that are named in more than one place.
+#pragma once
+
+#include "part/part.h"
+#include "tool/body.h"
+
+namespace goodfold::text {
+
+/// "the screw", as in "leg C hits the screw". Drawings leave the article away.
+std::string_view nameOf(tool::Body body);
+
+/// What is done to a hole beside cutting it: "tap M6", "countersink to 12.4, 90°, from the back"; else empty.
+std::string workOn(const part::PartHole& hole, quantity::Unit unit);
+
+} // namespace goodfold::text

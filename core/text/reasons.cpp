@@ -1,0 +1,106 @@
+#include "text/reasons.h"
+
+#include "text/names.h"
+
+namespace goodfold::text {
+
+using quantity::printMm;
+
+namespace {
+
+std::string degreesIn(double value) {
+    return quantity::printNumber(value, 1) + "°";
+}
+
+} // namespace
+
+std::string inWords(const sequence::Obstacle& obstacle, const quantity::Reading& reading) {
+    using Kind = sequence::Obstacle::Kind;
+    switch (obstacle.kind) {
+    case Kind::Hit:
+        return nameOf(obstacle.one) + " hits " + metBy(obstacle) +
+               (obstacle.atDeg > 0.05 ? " when the bend has turned " + degreesIn(obstacle.atDeg)
+                                      : " before the bend begins");
+    case Kind::SelfHit:
+        return nameOf(obstacle.one) + " and " + metBy(obstacle) + " meet when the bend has turned " +
+               degreesIn(obstacle.atDeg);
+    case Kind::Grip:
+        return nameOf(obstacle.one) + " is flat for " + printMm(obstacle.has, reading) + ", and " +
+               printMm(obstacle.needs, reading) + " are needed to hold it";
+    case Kind::ShortLeg:
+        return nameOf(obstacle.one) + " is " + printMm(obstacle.has, reading) +
+               " outside as far as it is flat, and slips into the die, which needs " +
+               printMm(obstacle.needs, reading);
+    case Kind::FoldDepth:
+        return nameOf(obstacle.one) + " would go in " + printMm(obstacle.has, reading) +
+               " deep, where " + (obstacle.has < obstacle.needs ? "at least " : "at most ") +
+               printMm(obstacle.needs, reading) + " will do";
+    case Kind::Pull:
+        return nameOf(obstacle.one) + " would need a pull of " +
+               quantity::printNumber(obstacle.has, 0) + " N";
+    case Kind::Hidden:
+        return nameOf(obstacle.one) + " stands between you and the line";
+    case Kind::Trapped:
+        return nameOf(obstacle.one) + " stays caught behind " + metBy(obstacle) + " when it is opened";
+    }
+    return {};
+}
+
+std::string metBy(const sequence::Obstacle& obstacle) {
+    return obstacle.body ? std::string(nameOf(*obstacle.body)) : nameOf(obstacle.other);
+}
+
+std::string inWords(const tool::Refusal& refusal, const quantity::Reading& reading) {
+    using Kind = tool::Refusal::Kind;
+    const std::string the = "the " + refusal.tool + " ";
+    const std::string has = printMm(refusal.has, reading), needs = printMm(refusal.needs, reading);
+    switch (refusal.kind) {
+    case Kind::NotInShop:
+        return "the tool \"" + refusal.tool + "\" it was settled for is not in the shop";
+    case Kind::TooShort:
+        return the + "is " + has + " long, the bend is " + needs;
+    case Kind::TooThin:
+        return the + "takes " + has + " of this stock over that length";
+    case Kind::NoSuchRadius:
+        return the + "has no radius near " + needs;
+    case Kind::OtherRadius:
+        return the + "makes a radius of " + has + ", the bend has " + needs;
+    case Kind::Opening:
+        return the + "opens " + has + ", which is " + quantity::printNumber(refusal.needs, 1) + " thicknesses";
+    case Kind::Force:
+        return the + "would need " + quantity::printNumber(refusal.needs / 1000, 1) +
+               " kN, more than 70 % of its rating";
+    case Kind::Angle:
+        return the + "reaches " + degreesIn(refusal.has) + ", " + degreesIn(refusal.needs) +
+               " is asked with what springs back";
+    case Kind::AngleInDie:
+        return the + "bends up to " + degreesIn(refusal.has) + ", " + degreesIn(refusal.needs) + " is asked";
+    }
+    return {};
+}
+
+std::string reasonsInWords(const sequence::Stuck& stuck, const quantity::Reading& reading) {
+    std::string says;
+    const auto add = [&](const std::string& words) {
+        says += (says.empty() ? "" : " ") + sentence(words);
+    };
+    for (const sequence::Stuck::Reason& reason : stuck.reasons)
+        add("In the " + reason.operation.setup.tool->name + " " + inWords(reason.obstacle, reading));
+    for (const tool::Refusal& refusal : stuck.refusals)
+        if (stuck.reasons.empty()) add(inWords(refusal, reading));
+    return says;
+}
+
+std::string notMadeInWords(const part::Part& part, const sequence::Stuck& stuck) {
+    std::vector<std::string> made;
+    for (size_t i = 0; i < part.bends.size(); ++i)
+        if (stuck.made >> i & 1) made.push_back(part.bends[i].id);
+    return "Bend " + part.bends[static_cast<size_t>(stuck.bend)].id + " cannot be made" +
+           (made.empty() ? "" : " after " + job::namesOfBends(made)) + ".";
+}
+
+std::string inWords(const part::Part& part, const sequence::Stuck& stuck, const quantity::Reading& reading) {
+    return notMadeInWords(part, stuck) + " " + reasonsInWords(stuck, reading);
+}
+
+} // namespace goodfold::text

@@ -1,0 +1,26 @@
+// Why a bend cannot be made, in words.
+#pragma once
+
+#include "quantity/length.h"
+#include "sequence/plan.h"
+
+namespace goodfold::text {
+
+/// "leg C hits the screw when the bend has turned 34 degrees"
+std::string inWords(const sequence::Obstacle& obstacle, const quantity::Reading& reading);
+
+/// What it meets: "the screw", "leg C".
+std::string metBy(const sequence::Obstacle& obstacle);
+
+/// "the bench vise is 125.0 long, the bend is 180.0"
+std::string inWords(const tool::Refusal& refusal, const quantity::Reading& reading);
+
+/// A clause for each tool: "In the bench vise leg C hits the screw when the bend has turned 34 degrees."
+std::string reasonsInWords(const sequence::Stuck& stuck, const quantity::Reading& reading);
+
+/// "Bend 3 cannot be made after bends 1 and 2."
+std::string notMadeInWords(const part::Part& part, const sequence::Stuck& stuck);
+/// The same with a clause for each tool.
+std::string inWords(const part::Part& part, const sequence::Stuck& stuck, const quantity::Reading& reading);
+
+} // namespace goodfold::text

@@ -1,0 +1,234 @@
+#include "text/step.h"
+
+#include "bend/forming.h"
+#include "part/mark.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace goodfold::text {
+
+namespace {
+
+using quantity::printMm;
+using sequence::Operation;
+using sequence::Step;
+using sequence::StepMark;
+
+std::string degreesIn(double value) {
+    return quantity::printNumber(value, 1) + "°";
+}
+
+std::string plateName(const part::Part& part, int plate) {
+    return "leg " + part.plates[static_cast<size_t>(plate)].id;
+}
+
+const part::PartBend& bendOf(const part::Part& part, const Operation& operation) {
+    return part.bends[static_cast<size_t>(operation.bend)];
+}
+
+bool isLeftOpen(const part::PartBend& bend) {
+    return tool::restsAtDeg(bend.shape.angleDeg) < bend.shape.angleDeg;
+}
+
+/// What the bend does once it is let go.
+std::string backIn(const part::PartBend& bend, const tool::Setup& setup) {
+    if (setup.closed) return "; then press it shut to " + degreesIn(bend.shape.angleDeg) + ".";
+    return "; it comes back to " + degreesIn(setup.restsAtDeg) +
+           (isLeftOpen(bend) ? ", and is squeezed shut when all bends are made." : ".");
+}
+
+/// "bottomed", "over a 25 mm opening", "with 95 mm of fingers"
+std::string settingOf(const tool::Setup& setup, const quantity::Reading& reading) {
+    std::string says;
+    if (setup.opening > 0) says += ", opened to " + printMm(setup.opening, reading);
+    if (const std::string with = setWith(setup, reading); !with.empty()) says += " (" + with + ")";
+    if (setup.clampLength < setup.tool->length)
+        says += ", " + printMm(setup.clampLength, reading) + " of fingers";
+    return says;
+}
+
+} // namespace
+
+std::string setWith(const tool::Setup& setup, const quantity::Reading& reading) {
+    if (setup.stack.empty()) return setup.setWith;
+    std::string says = setup.stack.size() == 1 ? "spacer " : "spacers ";
+    for (size_t i = 0; i < setup.stack.size(); ++i)
+        says += (i ? " + " : "") + printMm(setup.stack[i], reading);
+    return says;
+}
+
+std::string instruction(const part::Part& part, const Step& step, const quantity::Reading& reading) {
+    const Operation& operation = step.operation;
+    const part::PartBend& bend = bendOf(part, operation);
+    const tool::Tool& tool = *operation.setup.tool;
+    const StepMark mark = sequence::markOf(part, step);
+    const std::string line = "the line at " + printMm(mark.at, reading) +
+                             (mark.isAcross ? " from the lower edge" : " from the datum end");
+    const std::string side = mark.onFace ? "face" : "back";
+    const std::string back = backIn(bend, operation.setup);
+    const std::string behind =
+        tool.die.throat > 0
+            ? ", " + plateName(part, operation.hold.childToFrame ? bend.child : bend.parent) + " to its frame"
+            : "";
+    if (tool.isDie())
+        return "Lay the bend in the " + tool.name + settingOf(operation.setup, reading) + ", " +
+               (sequence::faceInside(part, operation.bend) ? "face" : "back") + " up" + behind + ", " + line + " under " +
+               std::string(mark.flushWith) + ". Press to " + degreesIn(operation.setup.loadedAngleDeg) + back;
+    std::string says = "Clamp " + plateName(part, sequence::clampedPlate(part, step)) + " in the " + tool.name +
+                       settingOf(operation.setup, reading);
+    if (tool.isUpright()) {
+        says += ", " + side + " toward you, " + line + " flush with " + std::string(mark.flushWith);
+        if (operation.hold.besideScrew) says += ", beside the screw";
+        says += std::string(". Push ") + (operation.hold.towardYou ? "toward you" : "away from you");
+    } else {
+        says += ", " + side + " up, " + line + " under " + std::string(mark.flushWith) + ". Fold";
+    }
+    return says + " to " + degreesIn(operation.setup.loadedAngleDeg) + back;
+}
+
+std::vector<std::string> settings(const part::Part& part, const Step& step, const quantity::Reading& reading) {
+    constexpr double kSquare = 100; // mm: the blade of a small square
+    const part::PartBend& bend = bendOf(part, step.operation);
+    std::vector<std::string> says;
+    if (part.form == job::StockForm::Bar) {
+        const double lean = sequence::leanDeg(part, step.operation);
+        constexpr double kStraight = 0.05; // degrees
+        if (std::abs(lean) < kStraight)
+            says.push_back("A square against the " +
+                           std::string(step.operation.setup.tool->isUpright() ? "jaw" : "tool") +
+                           " and along the bar's edge holds the line true.");
+        else
+            says.push_back("The bar leans " + degreesIn(std::abs(lean)) + " to the " +
+                           (lean > 0 ? "right" : "left") +
+                           ", so that the line lies along the tool: set it by the line at both edges.");
+    }
+    const tool::Setup& setup = step.operation.setup;
+    const double past = setup.loadedAngleDeg - setup.restsAtDeg;
+    if (!setup.tool->isDie() && !setup.closed && std::abs(bend.shape.angleDeg - 90) < 0.05)
+        says.push_back("Push until a square laid over the outside of the bend stands off by " +
+                       printMm(kSquare * std::tan(radians(past)), reading) + " at " +
+                       printMm(kSquare, reading) + " from the bend: it comes back.");
+    const tool::Tool& tool = *setup.tool;
+    if (tool.isDie()) { // of the two edges the nearer
+        const double toParent = sequence::flatReach(part, step.operation, step.before, false),
+                     toChild = sequence::flatReach(part, step.operation, step.before, true);
+        says.push_back("An edge stop " + printMm(std::min(toParent, toChild) + bend.allowance / 2, reading) +
+                       " from the middle of the punch meets the edge on the side of " +
+                       plateName(part, toParent < toChild ? bend.parent : bend.child) + ".");
+    } else if (tool.kind->hasStop) {
+        const double inside = bend.allowance + sequence::flatReach(part, step.operation, step.before, !step.operation.holdsChild);
+        says.push_back("Set its depth to " +
+                       printMm(inside - tool::markOf(step.operation.setup, step.operation.work).fromTangent, reading) +
+                       ": the stock goes in to the stop.");
+    }
+    const auto at = [&](const Segment& line) {
+        const Vec2 middle = line.middle();
+        return printMm(part::runsAlong(bend) ? middle.y() - part.blank.corner.y()
+                                              : part::alongBlank(part, middle),
+                        reading);
+    };
+    says.push_back("Other marks for this bend: its middle at " + at(bend.centre) +
+                   " goes under a punch, its start and end are at " + at(bend.near) + " and " + at(bend.far) +
+                   ".");
+    return says;
+}
+
+std::vector<std::string> inspections(const part::Part& part, const Step& step, const quantity::Reading& reading) {
+    const part::PartBend& bend = bendOf(part, step.operation);
+    const double angle = bend.shape.angleDeg;
+    std::vector<std::string> says;
+    constexpr double kFolded = 150; // from here on nothing goes between the legs but a gauge
+    if (isLeftOpen(bend))
+        says.push_back("Bend " + bend.id + " is still open: it is measured when it is squeezed shut.");
+    else if (std::abs(angle - 90) < 0.05)
+        says.push_back("A square on the inside of bend " + bend.id + ".");
+    else if (angle >= kFolded)
+        says.push_back("The gap in bend " + bend.id + ": " + printMm(2 * bend.shape.insideRadius, reading) +
+                       ", the same all along.");
+    else
+        says.push_back("A protractor on the inside of bend " + bend.id + ": " + degreesIn(180 - angle) +
+                       " between the legs.");
+    for (const int plate : {sequence::heldPlate(part, step.operation), sequence::freePlate(part, step.operation)}) {
+        const part::PartPlate& own = part.plates[static_cast<size_t>(plate)];
+        const bool isFinished =
+            std::all_of(own.childBends.begin(), own.childBends.end(),
+                        [&](int child) { return child == step.operation.bend || (step.before >> child & 1); }) &&
+            (own.parentBend < 0 || own.parentBend == step.operation.bend || (step.before >> own.parentBend & 1));
+        if (isFinished && own.shortestStraight > 0)
+            says.push_back("Calipers over " + plateName(part, plate) + ": " +
+                           printMm(part::lengthTo(part, plate, job::DimensionTo::Outside), reading) +
+                           " outside.");
+    }
+    return says;
+}
+
+namespace {
+
+/// What to do about an angle that is not there yet, or past it.
+std::string ifMissed(const part::PartBend& bend, const tool::Setup& setup) {
+    if (setup.tool->isDie())
+        return "Short of the angle, press on by what is missing: a millimetre of the punch is " +
+               degreesIn(bend::degreesPerMillimetre(setup.opening, bend.shape.angleDeg)) +
+               ". Too far, open it once, laid over the die with its edges down: to and fro cracks it.";
+    return "Short of the angle, push on by what is missing. Too far, open it once, a block on its inside "
+           "close "
+           "to the bend: to and fro cracks it.";
+}
+
+} // namespace
+
+std::vector<std::string> cautions(const part::Part& part, const Step& step, const quantity::Reading& reading) {
+    const Operation& operation = step.operation;
+    const tool::Tool& tool = *operation.setup.tool;
+    std::vector<std::string> says;
+    if (tool.isDie()) {
+        const double share = operation.setup.force / tool.die.ratedForce;
+        says.push_back("It takes " + quantity::printNumber(operation.setup.force / 1000, 1) + " kN, " +
+                       quantity::printNumber(100 * share, 0) + " % of what the " + tool.name +
+                       " is rated for. Keep hands off the work and stand clear while it is loaded.");
+        constexpr double kHand = 80; // mm from the punch: what a hand needs to stay clear
+        if (std::max(sequence::flatReach(part, operation, step.before, false), sequence::flatReach(part, operation, step.before, true)) <
+            kHand)
+            says.push_back(
+                "Nothing of it reaches far enough to hold by hand: use tongs, or rest it on the die.");
+        const bool canBottom = tool.die.bottoms && bend::kBottoming * share <= bend::kPressShare;
+        if (!operation.setup.bottomed && canBottom)
+            says.push_back("Driven home it would come back less than half as far, for " +
+                           quantity::printNumber(bend::kBottoming, 0) + " times the force.");
+        says.push_back(ifMissed(bendOf(part, operation), operation.setup));
+        return says;
+    }
+    const double free = sequence::flatReach(part, operation, step.before, !operation.holdsChild);
+    // A pipe only where bare hands are not enough.
+    const bool byHand = free > 0 && bend::handPull(operation.setup.moment, free) <= bend::kPullPlanned;
+    const double lever = byHand ? free : tool::leverOf(tool, free);
+    const double pull = bend::handPull(operation.setup.moment, lever);
+    const double wanted = bend::leverFor(operation.setup.moment, bend::kPullPlanned);
+    const auto force = [](double newtons) {
+        return quantity::printNumber(newtons, 0) + " N (" + quantity::printNumber(newtons / 4.448222, 0) +
+               " lb)";
+    };
+    constexpr double kShort = 60; // mm: nothing to take hold of
+    const bool isPulled = tool.kind->isPulled();
+    if (isPulled && free < kShort)
+        says.push_back(
+            "The leg is short to pull on: hammer it close to the line, a block between, so that it does "
+            "not bow" +
+            (wanted > free ? "; or leave it " + printMm(wanted, reading) + " long and cut it after."
+                           : std::string(".")));
+    else if (isPulled)
+        says.push_back(
+            "The pull is " + force(pull) + " at " + printMm(lever, reading) + " from the bend" +
+            (lever > free ? ", with a pipe over the leg; it can slip off: stand beside its arc." : "."));
+    if (pull > bend::kPullPlanned)
+        says.push_back(
+            "That is more than one person pulls with ease: leave " + printMm(wanted, reading) +
+            " to pull on before it is cut, or get help. Heat makes it easier, and is for those who "
+            "may by your shop's rules: never over zinc, paint or plating.");
+    says.push_back(operation.setup.closed ? "Keep fingers out of the fold as it closes."
+                                    : ifMissed(bendOf(part, operation), operation.setup));
+    return says;
+}
+
+} // namespace goodfold::text

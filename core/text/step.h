@@ -1,0 +1,28 @@
+// A step of bending in a fabricator's words.
+#pragma once
+
+#include "quantity/length.h"
+#include "sequence/step_mark.h"
+
+namespace goodfold::text {
+
+/// "Clamp leg A in the bench vise, face toward you, the line at 40 flush with the jaw top. Push away from you
+/// to 92.5; it comes back to 90."
+std::string instruction(const part::Part& part, const sequence::Step& step, const quantity::Reading& reading);
+
+/// How to get the line true in the tool, and where other marks for the same bend would lie. One line each.
+std::vector<std::string> settings(const part::Part& part, const sequence::Step& step,
+                                  const quantity::Reading& reading);
+
+/// What sets the die's opening: "spacers 15 + 23"; empty for nothing.
+std::string setWith(const tool::Setup& setup, const quantity::Reading& reading);
+
+/// What to measure when it is done, and with what. One line each.
+std::vector<std::string> inspections(const part::Part& part, const sequence::Step& step,
+                                     const quantity::Reading& reading);
+
+/// What can hurt, or go wrong, at this step. One line each.
+std::vector<std::string> cautions(const part::Part& part, const sequence::Step& step,
+                                  const quantity::Reading& reading);
+
+} // namespace goodfold::text

@@ -1,0 +1,89 @@
+#include "draw/exports.h"
+
+#include "draw/job_sheet.h"
+#include "draw/svg.h"
+#include "draw/template_pages.h"
+#include "files/csv.h"
+#include "files/dxf.h"
+
+#include <algorithm>
+#include <array>
+#include <sstream>
+
+namespace goodfold::draw {
+
+namespace {
+
+QByteArray pdfTemplate(const ExportInput& input) {
+    return templatePdf(input.job, input.material, input.paper, input.reading);
+}
+
+QByteArray pdfSheet(const ExportInput& input) {
+    return jobSheetPdf(input.job, input.part, *input.plan, *input.findings, input.paper, input.reading);
+}
+
+QByteArray dxf(const ExportInput& input) {
+    std::ostringstream out;
+    files::writeDxf(out, input.part);
+    return QByteArray::fromStdString(out.str());
+}
+
+QByteArray svg(const ExportInput& input) {
+    return blankSvg(input.part, QString::fromStdString(input.job.title));
+}
+
+QByteArray csv(const ExportInput& input) {
+    std::ostringstream out;
+    files::writeCsv(out, input.part, input.folded);
+    return QByteArray::fromStdString(out.str());
+}
+
+constexpr std::array kExports{
+    Export{.key = "pdf-template",
+           .title = "&Template as %1 PDF…",
+           .tip = "Full-size PDF to lay on the stock, over as many sheets as it takes",
+           .suffix = "-template.pdf",
+           .filter = "PDF documents (*.pdf)",
+           .isOnPaper = true,
+           .shortcut = "Ctrl+T",
+           .write = pdfTemplate},
+    Export{.key = "pdf-sheet",
+           .title = "&Job sheet as %1 PDF…",
+           .tip = "The steps of bending with their pictures, to take to the bench",
+           .suffix = "-job-sheet.pdf",
+           .filter = "PDF documents (*.pdf)",
+           .isOnPaper = true,
+           .needsPlan = true,
+           .write = pdfSheet},
+    Export{.key = "dxf",
+           .title = "Blank as &DXF…",
+           .tip = "Outline, holes and bend lines for a cutting machine",
+           .suffix = ".dxf",
+           .filter = "DXF drawings (*.dxf)",
+           .write = dxf},
+    Export{.key = "svg",
+           .title = "Blank as S&VG…",
+           .tip = "Outline, holes and bend lines as a drawing at full size",
+           .suffix = ".svg",
+           .filter = "SVG drawings (*.svg)",
+           .write = svg},
+    Export{.key = "csv",
+           .title = "Marks and holes as &CSV…",
+           .tip = "A table for a spreadsheet, in millimetres",
+           .suffix = ".csv",
+           .filter = "Comma-separated values (*.csv)",
+           .write = csv}};
+
+} // namespace
+
+std::span<const Export> exports() {
+    return kExports;
+}
+
+const Export* findExport(std::string_view key) {
+    const auto found =
+        std::find_if(kExports.begin(), kExports.end(), [&](const Export& row) { return row.key == key; });
+    return found == kExports.end() ? nullptr : &*found;
+}
+
+} // namespace goodfold::draw

@@ -1,0 +1,43 @@
+// All that leaves Good Fold for other programs and for paper, a row each: the window's menu and dialogs and the
+// command line's options are made from them.
+#pragma once
+
+#include "check/finding.h"
+#include "sequence/plan.h"
+
+#include <QByteArray>
+#include <QPageSize>
+
+#include <span>
+
+namespace goodfold::draw {
+
+/// What an export may take from. `plan` and `findings` are there for rows that need the plan.
+struct ExportInput {
+    const job::Job& job;
+    const material::Material& material;
+    const part::Part& part;
+    const part::Folded& folded;
+    quantity::Reading reading;
+    QPageSize::PageSizeId paper = QPageSize::A4;
+    const sequence::Plan* plan = nullptr;
+    const std::vector<check::Finding>* findings = nullptr;
+};
+
+struct Export {
+    const char* key;    // the command line's option, without its dashes
+    const char* title;  // in a menu; %1 is the paper
+    const char* tip;    // one sentence
+    const char* suffix; // of the file's name
+    const char* filter; // of a file dialog
+    bool isOnPaper = false;
+    bool needsPlan = false;
+    const char* shortcut = "";
+    QByteArray (*write)(const ExportInput& input) = nullptr;
+};
+
+std::span<const Export> exports();
+/// Null where there is none of that key.
+const Export* findExport(std::string_view key);
+
+} // namespace goodfold::draw

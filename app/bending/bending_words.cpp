@@ -29,7 +29,7 @@ Block blockOf(int gapAbove, const Line& first) {
 std::vector<Block> BendingStage::blocks() {
     if (planner.isBusy())
         return {blockOf(2, {press(
-                               tr("stop"), tr("Stop looking for the order"),
+                               tr("stop"), CellName{QStringLiteral("plan.stop"), tr("Stop looking for the order")},
                                [this] {
                                    this->planner.stop();
                                    heading->setText(tr("Stopped. Any edit begins anew."));
@@ -44,24 +44,20 @@ std::vector<Block> BendingStage::blocks() {
 Cell BendingStage::toolChoice(const sequence::Step& step) {
     const std::string bend = planner.latest()->part.bends[static_cast<size_t>(step.operation.bend)].id;
     const job::Bend* own = document.job().findBend(bend);
-    QStringList names{tr("whichever is best")};
-    std::vector<std::string> ids{{}};
+    std::vector<OptionOf<std::string>> tools{{QStringLiteral("best"), {}, tr("whichever is best")}};
     for (const tool::Tool& tool : planner.latest()->shop->tools)
-        if (tool.isThere) {
-            names << text(tool.name);
-            ids.push_back(tool.id);
-        }
-    const auto now = own ? std::find(ids.begin(), ids.end(), own->tool) : ids.begin();
-    return choice(tr("Tool of this step"), names, now == ids.end() ? 0 : static_cast<int>(now - ids.begin()),
-                  [this, bend, ids](int index) {
-                      return document.apply(
-                          tr("tool"), edit::withTool(document.job(), bend, ids[static_cast<size_t>(index)]));
-                  });
+        if (tool.isThere) tools.push_back({text(tool.id), tool.id, text(tool.name)});
+    const bool isThere = own && std::any_of(tools.begin(), tools.end(),
+                                            [&](const auto& tool) { return tool.value == own->tool; });
+    return choiceOf(CellName{QStringLiteral("step.tool"), tr("Tool of this step")}, tools,
+                    isThere ? own->tool : std::string(), [this, bend](const std::string& id) {
+                        return document.apply(tr("tool"), edit::withTool(document.job(), bend, id));
+                    });
 }
 
 Cell BendingStage::bestAgain() {
     return press(
-        tr("best order again"), tr("Best order again"),
+        tr("best order again"), CellName{QStringLiteral("plan.best"), tr("Best order again")},
         [this] { return document.change(tr("free order of bending"), edit::freeBending); },
         Cell::Look::Button);
 }
@@ -114,11 +110,11 @@ std::vector<Block> BendingStage::stepBlocks(const sequence::Step& step) {
     Line order;
     if (chosen > 0)
         order.push_back(press(
-            tr("earlier"), tr("Do this step earlier"), [this] { return moveStep(chosen, chosen - 1); },
+            tr("earlier"), CellName{QStringLiteral("step.earlier"), tr("Do this step earlier")}, [this] { return moveStep(chosen, chosen - 1); },
             Cell::Look::Button));
     if (chosen + 1 < stepCount())
         order.push_back(press(
-            tr("later"), tr("Do this step later"), [this] { return moveStep(chosen, chosen + 1); },
+            tr("later"), CellName{QStringLiteral("step.later"), tr("Do this step later")}, [this] { return moveStep(chosen, chosen + 1); },
             Cell::Look::Button));
     if (!planner.latest()->wishes.isFree()) order.push_back(bestAgain());
     if (!order.empty()) wish.lines.push_back(order);
@@ -132,7 +128,7 @@ std::vector<Block> BendingStage::stepBlocks(const sequence::Step& step) {
                                   Cell::Look::Faint)});
     all.push_back(std::move(wish));
     all.push_back(blockOf(12, {press(
-                                  tr("job sheet…"), tr("Job sheet as PDF"),
+                                  tr("job sheet…"), CellName{QStringLiteral("plan.sheet"), tr("Job sheet as PDF")},
                                   [this] {
                                       sheet->trigger();
                                       return Cell::Answer();
@@ -153,7 +149,9 @@ std::vector<Block> BendingStage::reasonBlocks(size_t which) {
         const QString name = text(reason.operation.setup.tool->name);
         const bool isShown = lookedAt == std::pair(which, i);
         Block block = blockOf(6, {press(
-                                     name, tr("Show bend %1 in the %2").arg(text(head.about.id), name),
+                                     name,
+                                     CellName{QStringLiteral("stuck.%1.%2").arg(text(head.about.id), text(reason.operation.setup.tool->id)),
+                                              tr("Show bend %1 in the %2").arg(text(head.about.id), name)},
                                      [this, which, i] {
                                          showReason(which, i);
                                          beside->refresh();
@@ -180,7 +178,8 @@ std::vector<Block> BendingStage::stuckBlocks() {
     remedies.gapAbove = 8;
     for (const check::Remedy& remedy : planner.latest()->mends)
         remedies.lines.push_back({press(
-            text(remedy.says), text(remedy.says),
+            text(remedy.says),
+            CellName{QStringLiteral("plan.mend.%1").arg(remedies.lines.size() + 1), text(remedy.says)},
             [this, remedy] { return document.take(remedy, document.selected()); }, Cell::Look::Button)});
     if (!remedies.lines.empty()) all.push_back(std::move(remedies));
     Block tools;

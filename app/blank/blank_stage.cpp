@@ -86,12 +86,14 @@ BlankStage::BlankStage(Document& document, const QList<QAction*>& exports, QWidg
 std::vector<Block> BlankStage::besideBlocks() {
     Block datum;
     datum.lines.push_back({words(tr("Marks are measured from"), Cell::Look::Faint),
-                           choice(tr("Datum end"), {tr("the left end"), tr("the right end")},
-                                  document.job().datum == job::Edge::End, [this](int index) {
-                                      return document.change(tr("datum end"), [&](job::Job& job) {
-                                          job.datum = index == 1 ? job::Edge::End : job::Edge::Start;
-                                      });
-                                  })});
+                           choiceOf(CellName{QStringLiteral("blank.datum"), tr("Datum end")},
+                                    std::vector<OptionOf<job::Edge>>{
+                                        {QStringLiteral("start"), job::Edge::Start, tr("the left end")},
+                                        {QStringLiteral("end"), job::Edge::End, tr("the right end")}},
+                                    document.job().datum, [this](job::Edge end) {
+                                        return document.change(tr("datum end"),
+                                                               [&](job::Job& job) { job.datum = end; });
+                                    })});
     datum.lines.push_back(
         {wrapped(tr("Lines go on the side that comes inside the bend, so that no scratch lies where "
                     "the metal stretches. Carry them round the edge with a square."),
@@ -102,13 +104,16 @@ std::vector<Block> BlankStage::besideBlocks() {
         };
         datum.lines.insert(datum.lines.begin(),
                            {words(tr("Shown is the"), Cell::Look::Faint),
-                            choice(tr("Hand shown"), {hand(false), hand(true)}, showsTwin, [this](int index) {
-                                showsTwin = index == 1;
-                                blank->showOppositeHand(showsTwin);
-                                refresh();
-                                beside->refresh();
-                                return Cell::Answer();
-                            })});
+                            choiceOf(CellName{QStringLiteral("blank.hand"), tr("Hand shown")},
+                                     std::vector<OptionOf<bool>>{{QStringLiteral("own"), false, hand(false)},
+                                                                 {QStringLiteral("opposite"), true, hand(true)}},
+                                     showsTwin, [this](bool twin) {
+                                         showsTwin = twin;
+                                         blank->showOppositeHand(showsTwin);
+                                         refresh();
+                                         beside->refresh();
+                                         return Cell::Answer();
+                                     })});
     }
     std::vector<Block> blocks{datum};
     if (document.job().stock.form == job::StockForm::Bar)
@@ -120,7 +125,7 @@ std::vector<Block> BlankStage::besideBlocks() {
     for (QAction* action : exports) {
         const QString says = action->text().remove(QLatin1Char('&'));
         Cell cell = press(
-            says, says,
+            says, CellName{QStringLiteral("take.%1").arg(action->objectName()), says},
             [action] {
                 action->trigger();
                 return Cell::Answer();
@@ -139,7 +144,8 @@ std::vector<Block> BlankStage::cutBlocks() {
     Block asked;
     asked.gapAbove = 10;
     asked.lines.push_back({words(tr("I cut it at"), Cell::Look::Strong),
-                           optionalCell(ValueField::Kind::Length, tr("Length it was cut to"), cutAt, length,
+                           optionalCell(ValueField::Kind::Length,
+                                        {QStringLiteral("blank.cut-at"), tr("Length it was cut to")}, cutAt, length,
                                        [this](std::optional<double> typed) {
                                            cutAt = typed;
                                            beside->refresh();
@@ -165,7 +171,7 @@ std::vector<Block> BlankStage::cutBlocks() {
         Block block{Element::plate(outcome.plate), 10, 3, {}};
         const QString says = tr("make leg %1 %2").arg(id, shown(outcome.length));
         block.lines.push_back({press(
-            says, says,
+            says, CellName{QStringLiteral("blank.takes.%1").arg(id), says},
             [this, outcome] {
                 cutAt.reset();
                 return document.edit(tr("blank as it was cut"), outcome.job, Element::plate(outcome.plate));

@@ -13,29 +13,30 @@ namespace {
 
 /// A word that adds something: what is typed for it, in millimetres and in inches.
 struct Word {
+    const char* key;
     const char* says;
     const char* millimetres;
     const char* inches;
 };
 
 constexpr Word kBarBends[] = {
-    {QT_TRANSLATE_NOOP("QObject", "bend"), "b 90 toward", "b 90 toward"},
-    {QT_TRANSLATE_NOOP("QObject", "joggle"), "j 6 over 24", "j 1/4 over 1"},
-    {QT_TRANSLATE_NOOP("QObject", "hem"), "hem 10", "hem 3/8"},
-    {QT_TRANSLATE_NOOP("QObject", "strap"), "strap 48 gap 6 ear 25", "strap 2 gap 1/4 ear 1"},
-    {QT_TRANSLATE_NOOP("QObject", "saddle"), "saddle 48 gap 1 ear 25", "saddle 2 gap 1/16 ear 1"}};
+    {"bend", QT_TRANSLATE_NOOP("QObject", "bend"), "b 90 toward", "b 90 toward"},
+    {"joggle", QT_TRANSLATE_NOOP("QObject", "joggle"), "j 6 over 24", "j 1/4 over 1"},
+    {"hem", QT_TRANSLATE_NOOP("QObject", "hem"), "hem 10", "hem 3/8"},
+    {"strap", QT_TRANSLATE_NOOP("QObject", "strap"), "strap 48 gap 6 ear 25", "strap 2 gap 1/4 ear 1"},
+    {"saddle", QT_TRANSLATE_NOOP("QObject", "saddle"), "saddle 48 gap 1 ear 25", "saddle 2 gap 1/16 ear 1"}};
 constexpr Word kSheetHems[] = {
-    {QT_TRANSLATE_NOOP("QObject", "hem"), "hem 8", "hem 3/8"},
-    {QT_TRANSLATE_NOOP("QObject", "open hem"), "hem 8 open 3", "hem 3/8 open 1/8"},
-    {QT_TRANSLATE_NOOP("QObject", "rolled edge"), "hem rolled 5", "hem rolled 3/16"}};
+    {"hem", QT_TRANSLATE_NOOP("QObject", "hem"), "hem 8", "hem 3/8"},
+    {"open-hem", QT_TRANSLATE_NOOP("QObject", "open hem"), "hem 8 open 3", "hem 3/8 open 1/8"},
+    {"rolled-edge", QT_TRANSLATE_NOOP("QObject", "rolled edge"), "hem rolled 5", "hem rolled 3/16"}};
 constexpr Word kSheetOthers[] = {
-    {QT_TRANSLATE_NOOP("QObject", "joggle"), "j 6 over 24", "j 1/4 over 1"},
-    {QT_TRANSLATE_NOOP("QObject", "strap"), "strap 48 gap 6 ear 25", "strap 2 gap 1/4 ear 1"},
-    {QT_TRANSLATE_NOOP("QObject", "saddle"), "saddle 48 gap 1 ear 25", "saddle 2 gap 1/16 ear 1"}};
+    {"joggle", QT_TRANSLATE_NOOP("QObject", "joggle"), "j 6 over 24", "j 1/4 over 1"},
+    {"strap", QT_TRANSLATE_NOOP("QObject", "strap"), "strap 48 gap 6 ear 25", "strap 2 gap 1/4 ear 1"},
+    {"saddle", QT_TRANSLATE_NOOP("QObject", "saddle"), "saddle 48 gap 1 ear 25", "saddle 2 gap 1/16 ear 1"}};
 constexpr Word kPatterns[] = {
-    {QT_TRANSLATE_NOOP("QObject", "row"), "row 3 by 20", "row 3 by 3/4"},
-    {QT_TRANSLATE_NOOP("QObject", "grid"), "grid 3 by 20 rows 2 apart 20", "grid 3 by 3/4 rows 2 apart 3/4"},
-    {QT_TRANSLATE_NOOP("QObject", "round a circle"), "circle 6 across 40", "circle 6 across 1 1/2"}};
+    {"row", QT_TRANSLATE_NOOP("QObject", "row"), "row 3 by 20", "row 3 by 3/4"},
+    {"grid", QT_TRANSLATE_NOOP("QObject", "grid"), "grid 3 by 20 rows 2 apart 20", "grid 3 by 3/4 rows 2 apart 3/4"},
+    {"round-a-circle", QT_TRANSLATE_NOOP("QObject", "round a circle"), "circle 6 across 40", "circle 6 across 1 1/2"}};
 
 class Additions {
 public:
@@ -51,14 +52,15 @@ public:
     }
 
 private:
-    QString named(const QString& what, const QString& where) const {
-        return QStringLiteral("+ %1 %2").arg(what, where);
+    /// "add.slot", named "+ slot in A".
+    static CellName who(const QString& key, const QString& what, const QString& where) {
+        return {QStringLiteral("add.%1").arg(key), QStringLiteral("+ %1 %2").arg(what, where)};
     }
 
-    Cell adding(const QString& says, const QString& name, const std::string& line) const {
+    Cell adding(const QString& says, const CellName& own, const std::string& line) const {
         return press(
-            says, name,
-            [&doc = document, name, line] {
+            says, own,
+            [&doc = document, name = own.name, line] {
                 return doc.apply(name.mid(2),
                                  edit::enter(doc.job(), doc.selected(), line, doc.reading(), doc.books().hardware.book()));
             },
@@ -72,7 +74,7 @@ private:
     template <size_t N> void add(Line& line, const Word (&all)[N], const QString& where) const {
         for (const Word& word : all) {
             const QString says = QObject::tr(word.says);
-            line.push_back(adding(says, named(says, where), typed(word)));
+            line.push_back(adding(says, who(QLatin1String(word.key), says, where), typed(word)));
         }
     }
 
@@ -99,7 +101,8 @@ private:
             if (word != std::string("start") || canHaveStart)
                 flanges.push_back(adding(
                     says,
-                    named(QObject::tr("flange"), QObject::tr("on the %1 of %2").arg(says, text(carrier))),
+                    who(QStringLiteral("flange.%1").arg(QLatin1String(word)), QObject::tr("flange"),
+                        QObject::tr("on the %1 of %2").arg(says, text(carrier))),
                     std::string("b 90 toward on ") + word));
         made.lines.push_back(std::move(flanges));
         const QString where = QObject::tr("on the end of %1").arg(text(carrier));
@@ -126,7 +129,7 @@ private:
             Line line;
             for (const auto& [kind, says] : row)
                 line.push_back(press(
-                    says, named(says, where),
+                    says, who(text(std::string(job::rowOf(kind).key)), says, where),
                     [&doc = document, carrier = carrier, kind = kind, says = says] {
                         return cut(doc, carrier, kind, says);
                     },
@@ -151,7 +154,7 @@ private:
         Line line;
         add(line, kPatterns, QObject::tr("of %1").arg(of));
         line.push_back(press(
-            QObject::tr("mirrored"), named(QObject::tr("mirrored copy"), QObject::tr("of %1").arg(of)),
+            QObject::tr("mirrored"), who(QStringLiteral("mirrored"), QObject::tr("mirrored copy"), QObject::tr("of %1").arg(of)),
             [&doc = document, id = document.selected().id] {
                 return doc.change(QObject::tr("mirrored copy"), [&](job::Job& changed) {
                     changed.findHole(id)->pattern = job::Pattern{job::Pattern::Kind::Mirror};

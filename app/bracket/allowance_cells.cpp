@@ -34,19 +34,20 @@ QString factors(const part::Part& part) {
 /// The figure that the chosen rule takes, if it takes one.
 Line ruleFigure(Document& document) {
     const bend::AllowanceRule& now = document.job().allowance;
-    const auto number = [&](ValueField::Kind kind, const QString& name, double value, auto set) {
-        return valueCell(kind, name, value, [&document, name, set](double typed) {
+    const auto number = [&](ValueField::Kind kind, const char* key, const QString& name, double value, auto set) {
+        const CellName who{QStringLiteral("allowance.%1").arg(QLatin1String(key)), name};
+        return valueCell(kind, who, value, [&document, name, set](double typed) {
             return document.change(name.left(1).toLower() + name.mid(1),
                                    [&](job::Job& job) { set(job.allowance, typed); });
         });
     };
     if (now.kind == Rule::Constant)
         return {words(QObject::tr("K everywhere"), Cell::Look::Faint),
-                number(ValueField::Kind::Number, QObject::tr("K for all bends"), now.constantK,
+                number(ValueField::Kind::Number, "k", QObject::tr("K for all bends"), now.constantK,
                        [](bend::AllowanceRule& rule, double typed) { rule.constantK = typed; })};
     if (now.kind == Rule::Deduction)
         return {words(QObject::tr("thicknesses off each 90° bend"), Cell::Look::Faint),
-                number(ValueField::Kind::Number, QObject::tr("Thicknesses off each bend"),
+                number(ValueField::Kind::Number, "thicknesses", QObject::tr("Thicknesses off each bend"),
                        now.deductionThicknesses,
                        [](bend::AllowanceRule& rule, double typed) { rule.deductionThicknesses = typed; })};
     if (now.kind != Rule::Measured) return {};
@@ -58,7 +59,7 @@ Line ruleFigure(Document& document) {
                       .arg(text(quantity::printNumber(shape.angleDeg, 1)), size(shape.insideRadius),
                            size(shape.thickness)),
                   Cell::Look::Faint),
-            number(ValueField::Kind::Length, QObject::tr("What the test bend took off"),
+            number(ValueField::Kind::Length, "test-bend", QObject::tr("What the test bend took off"),
                    now.testBend.deduction,
                    [](bend::AllowanceRule& rule, double typed) { rule.testBend.deduction = typed; })};
 }
@@ -89,16 +90,21 @@ QStringList differences(const Document& document) {
 } // namespace
 
 std::vector<Block> allowanceBlocks(Document& document) {
-    QStringList rules;
-    for (int kind = 0; kind <= static_cast<int>(Rule::Measured); ++kind)
-        rules << text(bend::nameOf({.kind = static_cast<Rule>(kind)}));
+    std::vector<OptionOf<Rule>> rules;
+    for (const auto& [key, kind] : {std::pair{"material", Rule::Material},
+                                    {"din6935", Rule::Din6935},
+                                    {"constant", Rule::Constant},
+                                    {"handbook", Rule::Handbook},
+                                    {"deduction", Rule::Deduction},
+                                    {"measured", Rule::Measured}})
+        rules.push_back({QLatin1String(key), kind, text(bend::nameOf({.kind = kind}))});
     Block block{{}, 0, 2, {}};
     block.lines.push_back({words(QObject::tr("Allowance"), Cell::Look::Heading)});
     Cell factor = words(factors(document.part()), Cell::Look::Strong);
     factor.pushed = true;
     block.lines.push_back(
-        {choice(QObject::tr("Allowance rule"), rules, static_cast<int>(document.job().allowance.kind),
-                [&document](int index) { return chooseRule(document, static_cast<Rule>(index)); }),
+        {choiceOf(CellName{QStringLiteral("allowance.rule"), QObject::tr("Allowance rule")}, rules,
+                  document.job().allowance.kind, [&document](Rule kind) { return chooseRule(document, kind); }),
          factor});
     if (const Line figure = ruleFigure(document); !figure.empty()) block.lines.push_back(figure);
     for (const QString& line : differences(document))

@@ -9,37 +9,46 @@ namespace {
 
 using Kind = ValueField::Kind;
 
+std::vector<OptionOf<job::Relief::Kind>> reliefs() {
+    using enum job::Relief::Kind;
+    return {{QStringLiteral("usual"), Usual, QObject::tr("by rule")},
+            {QStringLiteral("none"), None, QObject::tr("none")},
+            {QStringLiteral("slit"), Slit, QObject::tr("slit")},
+            {QStringLiteral("rectangle"), Rectangle, QObject::tr("rectangle")},
+            {QStringLiteral("obround"), Obround, QObject::tr("obround")},
+            {QStringLiteral("round"), Round, QObject::tr("drilled")}};
+}
+
 /// Offset and relief on sheet, its pipe, and in how many hits it is made.
 void addBendLines(Block& block, Document& document, const std::string& id) {
     const job::Job& job = document.job();
     const job::Bend& bend = *job.findBend(id);
     const part::PartBend& solved = document.part().bends[static_cast<size_t>(document.part().bendIndex(id))];
     const bool inHand = document.selected() == Element::bend(id);
-    const CellMaker make(document, QObject::tr("of bend %1").arg(text(id)),
+    const CellMaker make(document, QStringLiteral("bend.%1").arg(text(id)), QObject::tr("of bend %1").arg(text(id)),
                             [id](job::Job& changed) -> job::Bend& { return *changed.findBend(id); });
     if (job.stock.form == job::StockForm::Sheet) {
         const bool isPart = job.findPlate(bend.to)->width.has_value();
         if (isPart || bend.offset != 0)
             block.lines.push_back(
                 {faint(QObject::tr("from the right")),
-                 make.number(Kind::Length, QObject::tr("Offset"), bend.offset,
+                 make.number(Kind::Length, QStringLiteral("offset"), QObject::tr("Offset"), bend.offset,
                              [](job::Bend& changed, double typed) { changed.offset = typed; })});
         if (bend.relief != job::Relief{} || inHand) {
             Line line{faint(QObject::tr("relief")),
-                      make.oneOf(QObject::tr("Relief"),
-                                 {QObject::tr("by rule"), QObject::tr("none"), QObject::tr("slit"),
-                                  QObject::tr("rectangle"), QObject::tr("obround"), QObject::tr("drilled")},
-                                 static_cast<int>(bend.relief.kind), [](job::Bend& changed, int wanted) {
+                      make.oneOf(QStringLiteral("relief"), QObject::tr("Relief"),
+                                 reliefs(), bend.relief.kind,
+                                 [](job::Bend& changed, job::Relief::Kind wanted) {
                                      changed.relief = {};
-                                     changed.relief.kind = static_cast<job::Relief::Kind>(wanted);
+                                     changed.relief.kind = wanted;
                                  })};
             if (solved.relief.kind != job::Relief::Kind::None) {
                 line.push_back(make.maybe(
-                    Kind::Size, QObject::tr("Width of the relief"), bend.relief.width, solved.relief.width,
+                    Kind::Size, QStringLiteral("relief.width"), QObject::tr("Width of the relief"), bend.relief.width, solved.relief.width,
                     [](job::Bend& changed, std::optional<double> typed) { changed.relief.width = typed; }));
                 line.push_back(faint(QStringLiteral("×")));
                 line.push_back(make.maybe(
-                    Kind::Size, QObject::tr("Depth of the relief"), bend.relief.depth, solved.relief.depth,
+                    Kind::Size, QStringLiteral("relief.depth"), QObject::tr("Depth of the relief"), bend.relief.depth, solved.relief.depth,
                     [](job::Bend& changed, std::optional<double> typed) { changed.relief.depth = typed; }));
             }
             block.lines.push_back(std::move(line));
@@ -49,16 +58,16 @@ void addBendLines(Block& block, Document& document, const std::string& id) {
         const bool isStrap = bend.wrap->kind == job::Wrap::Kind::Strap;
         block.lines.push_back(
             {faint(isStrap ? QObject::tr("round a pipe") : QObject::tr("over a pipe")),
-             make.number(Kind::Size, QObject::tr("Pipe"), bend.wrap->pipe,
+             make.number(Kind::Size, QStringLiteral("pipe"), QObject::tr("Pipe"), bend.wrap->pipe,
                          [](job::Bend& changed, double typed) { changed.wrap->pipe = typed; }),
              faint(isStrap ? QObject::tr("ears apart") : QObject::tr("feet up")),
-             make.number(Kind::Size, QObject::tr("Gap"), bend.wrap->gap,
+             make.number(Kind::Size, QStringLiteral("gap"), QObject::tr("Gap"), bend.wrap->gap,
                          [](job::Bend& changed, double typed) { changed.wrap->gap = typed; })});
     }
     if (bend.bumps > 1)
         block.lines.push_back(
             {faint(QObject::tr("made in")),
-             make.number(Kind::Number, QObject::tr("Hits"), bend.bumps,
+             make.number(Kind::Number, QStringLiteral("bumps"), QObject::tr("Hits"), bend.bumps,
                          [](job::Bend& changed, double typed) { changed.bumps = static_cast<int>(typed); }),
              faint(
                  QObject::tr("hits of %1° every %2")
@@ -79,7 +88,10 @@ Block bendBlock(Document& document, const std::string& id) {
     const part::PartBend& solved = document.part().bends[static_cast<size_t>(index)];
     const bool isDriven = document.job().isDriven(bend);
     const bool isSheet = document.job().stock.form == job::StockForm::Sheet;
-    const auto nameOf = [&](const QString& what) { return QObject::tr("%1 of bend %2").arg(what, text(id)); };
+    const auto who = [&](const char* key, const QString& what) {
+        return CellName{QStringLiteral("bend.%1.%2").arg(text(id), QLatin1String(key)),
+                        QObject::tr("%1 of bend %2").arg(what, text(id))};
+    };
 
     Cell badge;
     badge.kind = Cell::Kind::Badge;
@@ -89,14 +101,14 @@ Block bendBlock(Document& document, const std::string& id) {
     if (isDriven)
         first.push_back(words(ValueField::shown(document, Kind::BendAngle, solved.shape.angleDeg, false)));
     else
-        first.push_back(valueCell(Kind::BendAngle, nameOf(QObject::tr("Angle")), bend.angleDeg,
-                               [&document, id, name = nameOf(QObject::tr("Angle"))](double typed) {
+        first.push_back(valueCell(Kind::BendAngle, who("angle", QObject::tr("Angle")), bend.angleDeg,
+                               [&document, id, name = who("angle", QObject::tr("Angle")).name](double typed) {
                                    return change(document, name,
                                                  [&](job::Job& job) { job.findBend(id)->angleDeg = typed; });
                                }));
     first.push_back(
         press(bend.turn == job::Turn::Up ? QObject::tr("toward you") : QObject::tr("away from you"),
-              nameOf(QObject::tr("Turn")), [&document, id] {
+              who("turn", QObject::tr("Turn")), [&document, id] {
                   return document.change(QObject::tr("turn of bend %1").arg(text(id)),
                                          [&](job::Job& job) { edit::turnOver(job, id); });
               }));
@@ -107,10 +119,10 @@ Block bendBlock(Document& document, const std::string& id) {
 
     Line second;
     second.push_back(words(QObject::tr("R"), Cell::Look::Faint));
-    const QString radius = nameOf(QObject::tr("Inside radius")), k = nameOf(QObject::tr("K-factor"));
+    const CellName radius = who("radius", QObject::tr("Inside radius")), k = who("k", QObject::tr("K-factor"));
     second.push_back(optionalCell(Kind::Size, radius, bend.insideRadius, solved.shape.insideRadius,
                                  [&document, id, radius](std::optional<double> typed) {
-                                     return change(document, radius, [&](job::Job& job) {
+                                     return change(document, radius.name, [&](job::Job& job) {
                                          job.findBend(id)->insideRadius = typed;
                                      });
                                  }));
@@ -118,16 +130,16 @@ Block bendBlock(Document& document, const std::string& id) {
                             ? QObject::tr("Typed here; empty it to take what the material wants")
                             : QObject::tr("What the material wants for this thickness");
     if (!isDriven && !isSheet) {
-        const QString lean = nameOf(QObject::tr("Lean from square"));
+        const CellName lean = who("lean", QObject::tr("Lean from square"));
         second.push_back(words(QObject::tr("leans"), Cell::Look::Faint));
         second.push_back(valueCell(Kind::Angle, lean, bend.skewDeg, [&document, id, lean](double typed) {
-            return change(document, lean, [&](job::Job& job) { job.findBend(id)->skewDeg = typed; });
+            return change(document, lean.name, [&](job::Job& job) { job.findBend(id)->skewDeg = typed; });
         }));
     }
     second.push_back(words(QObject::tr("K"), Cell::Look::Faint));
     second.push_back(
         optionalCell(Kind::Number, k, bend.k, solved.k, [&document, id, k](std::optional<double> typed) {
-            return change(document, k, [&](job::Job& job) { job.findBend(id)->k = typed; });
+            return change(document, k.name, [&](job::Job& job) { job.findBend(id)->k = typed; });
         }));
     second.back().tip = bend.k ? QObject::tr("Typed here; empty it to go by the allowance rule")
                                : QObject::tr("From: %1").arg(text(solved.kSource));

@@ -14,7 +14,7 @@ class FastenerLines {
 public:
     FastenerLines(Document& document, const std::string& id)
         : document(document), job(document.job()), hole(*job.findHole(id)), id(id),
-          make(document, QObject::tr("of hole %1").arg(text(id)),
+          make(document, QStringLiteral("hole.%1").arg(text(id)), QObject::tr("of hole %1").arg(text(id)),
                [id](job::Job& changed) -> Hole& { return *changed.findHole(id); }) {}
 
     void addTo(Block& block) const {
@@ -26,11 +26,8 @@ public:
         const Fastener& fastener = *hole.fastener;
         first.push_back(sizeChoice());
         if (fastener.use == Fastener::Use::Bolt)
-            first.push_back(option(
-                QObject::tr("Head"),
-                {QObject::tr("hexagon"), QObject::tr("cap"), QObject::tr("pan"), QObject::tr("countersunk")},
-                static_cast<int>(fastener.head),
-                [](Fastener& changed, int index) { changed.head = static_cast<Fastener::Head>(index); }));
+            first.push_back(option(QStringLiteral("head"), QObject::tr("Head"), heads(), fastener.head,
+                                   [](Fastener& changed, Fastener::Head head) { changed.head = head; }));
         block.lines.push_back(std::move(first));
         block.lines.push_back(stackLine(fastener));
     }
@@ -38,16 +35,20 @@ public:
     /// Layers, washers, the side the head is on, and what that comes to.
     Line stackLine(const Fastener& fastener) const {
         Line line{faint(QObject::tr("clamps")),
-                  make.number(Kind::Size, QObject::tr("Clamped layers"), fastener.clamps,
+                  make.number(Kind::Size, QStringLiteral("clamps"), QObject::tr("Clamped layers"), fastener.clamps,
                               [](Hole& changed, double typed) { changed.fastener->clamps = typed; })};
         if (fastener.use != Fastener::Use::Rivet)
             line.push_back(
-                option(QObject::tr("Washers"),
-                       {QObject::tr("no washer"), QObject::tr("1 washer"), QObject::tr("2 washers")},
-                       fastener.washers, [](Fastener& changed, int index) { changed.washers = index; }));
-        line.push_back(option(
-            QObject::tr("Side of the head"), {QObject::tr("from the face"), QObject::tr("from the back")},
-            fastener.headOnBack, [](Fastener& changed, int index) { changed.headOnBack = index == 1; }));
+                option(QStringLiteral("washers"), QObject::tr("Washers"),
+                       std::vector<OptionOf<int>>{{QStringLiteral("0"), 0, QObject::tr("no washer")},
+                                                  {QStringLiteral("1"), 1, QObject::tr("1 washer")},
+                                                  {QStringLiteral("2"), 2, QObject::tr("2 washers")}},
+                       fastener.washers, [](Fastener& changed, int washers) { changed.washers = washers; }));
+        line.push_back(
+            option(QStringLiteral("head-side"), QObject::tr("Side of the head"),
+                   std::vector<OptionOf<bool>>{{QStringLiteral("face"), false, QObject::tr("from the face")},
+                                               {QStringLiteral("back"), true, QObject::tr("from the back")}},
+                   fastener.headOnBack, [](Fastener& changed, bool onBack) { changed.headOnBack = onBack; }));
         const auto stack = hardware::stackOf(fastener, job.thickness, document.books().hardware.book());
         if (stack && stack->buy)
             line.push_back(
@@ -67,70 +68,94 @@ private:
         return doc.edit(QObject::tr("what goes through %1").arg(text(id)), std::move(changed));
     }
 
-    template <class Set> Cell option(const QString& what, const QStringList& says, int now, Set set) const {
-        return choice(make.name(what), says, now,
-                      [&doc = document, id = id, fastener = *hole.fastener, set](int index) mutable {
-                          set(fastener, index);
-                          return fitHole(doc, id, fastener);
-                      });
+    template <class Value, class Set>
+    Cell option(const QString& key, const QString& what, const std::vector<OptionOf<Value>>& options,
+                const Value& now, Set set) const {
+        return choiceOf(make.who(key, what), options, now,
+                        [&doc = document, id = id, fastener = *hole.fastener, set](const Value& value) {
+                            Fastener changed = fastener;
+                            set(changed, value);
+                            return fitHole(doc, id, changed);
+                        });
+    }
+
+    static std::vector<OptionOf<Fastener::Head>> heads() {
+        using enum Fastener::Head;
+        return {{QStringLiteral("hex"), Hex, QObject::tr("hexagon")},
+                {QStringLiteral("cap"), Cap, QObject::tr("cap")},
+                {QStringLiteral("pan"), Pan, QObject::tr("pan")},
+                {QStringLiteral("countersunk"), Countersunk, QObject::tr("countersunk")}};
+    }
+
+    /// What a hole is for: nothing, or a use, of bolts with their fit.
+    struct Purpose {
+        std::optional<Fastener::Use> use = {};
+        Fastener::Fit fit = Fastener::Fit::Normal;
+        bool operator==(const Purpose&) const = default;
+    };
+
+    static std::vector<OptionOf<Purpose>> purposes() {
+        using enum Fastener::Use;
+        using Fit = Fastener::Fit;
+        return {{QStringLiteral("any"), {}, QObject::tr("any hole")},
+                {QStringLiteral("bolt-close"), {Bolt, Fit::Close}, QObject::tr("bolt, close")},
+                {QStringLiteral("bolt-normal"), {Bolt, Fit::Normal}, QObject::tr("bolt, normal")},
+                {QStringLiteral("bolt-loose"), {Bolt, Fit::Loose}, QObject::tr("bolt, loose")},
+                {QStringLiteral("tapped"), {Tapped}, QObject::tr("thread")},
+                {QStringLiteral("rivet-nut"), {RivetNut}, QObject::tr("rivet nut")},
+                {QStringLiteral("weld-nut"), {WeldNut}, QObject::tr("weld nut")},
+                {QStringLiteral("rivet"), {Rivet}, QObject::tr("rivet")}};
     }
 
     Cell useChoice() const {
-        enum { Plain, Close, Normal, Loose, Tapped, RivetNut, WeldNut, Rivet };
-        int now = Plain;
+        Purpose now;
         if (hole.fastener) {
-            using Use = Fastener::Use;
-            now = hole.fastener->use == Use::Bolt       ? Close + static_cast<int>(hole.fastener->fit)
-                  : hole.fastener->use == Use::Tapped   ? Tapped
-                  : hole.fastener->use == Use::RivetNut ? RivetNut
-                  : hole.fastener->use == Use::WeldNut  ? WeldNut
-                                                        : Rivet;
+            now.use = hole.fastener->use;
+            if (now.use == Fastener::Use::Bolt) now.fit = hole.fastener->fit;
         }
-        return choice(make.name(QObject::tr("What it is for")),
-                      {QObject::tr("any hole"), QObject::tr("bolt, close"), QObject::tr("bolt, normal"),
-                       QObject::tr("bolt, loose"), QObject::tr("thread"), QObject::tr("rivet nut"),
-                       QObject::tr("weld nut"), QObject::tr("rivet")},
-                      now, [&doc = document, id = id, old = hole.fastener](int index) -> Cell::Answer {
-                          if (index == Plain)
-                              return doc.change(QObject::tr("what goes through %1").arg(text(id)),
-                                                [&](job::Job& changed) {
-                                                    changed.findHole(id)->fastener.reset();
-                                                    changed.findHole(id)->countersink.reset();
-                                                });
-                          using Use = Fastener::Use;
-                          const bool inches = doc.job().units == quantity::Unit::Inch;
-                          Fastener fastener = old.value_or(Fastener{Use::Bolt, inches ? "1/4-20" : "M6"});
-                          const bool wasRivet = fastener.use == Use::Rivet;
-                          fastener.use = index <= Loose ? Use::Bolt : static_cast<Use>(index - Loose);
-                          if (index <= Loose) fastener.fit = static_cast<Fastener::Fit>(index - Close);
-                          if (fastener.use == Use::Rivet && !wasRivet) {
-                              fastener.size = inches ? "1/8" : "3.2";
-                              fastener.head = Fastener::Head::Pan;
-                          }
-                          if (fastener.use != Use::Rivet && wasRivet)
-                              fastener.size = inches ? "1/4-20" : "M6";
-                          return fitHole(doc, id, fastener);
-                      });
+        return choiceOf(make.who(QStringLiteral("for"), QObject::tr("What it is for")), purposes(), now,
+                        [&doc = document, id = id, old = hole.fastener](const Purpose& wanted) {
+                            return wanted.use ? give(doc, id, old, wanted) : takeAway(doc, id);
+                        });
+    }
+
+    static Cell::Answer takeAway(Document& doc, const std::string& id) {
+        return doc.change(QObject::tr("what goes through %1").arg(text(id)), [&](job::Job& changed) {
+            changed.findHole(id)->fastener.reset();
+            changed.findHole(id)->countersink.reset();
+        });
+    }
+
+    static Cell::Answer give(Document& doc, const std::string& id, const std::optional<Fastener>& old,
+                             const Purpose& wanted) {
+        using Use = Fastener::Use;
+        const bool inches = doc.job().units == quantity::Unit::Inch;
+        Fastener fastener = old.value_or(Fastener{Use::Bolt, inches ? "1/4-20" : "M6"});
+        const bool wasRivet = fastener.use == Use::Rivet;
+        fastener.use = *wanted.use;
+        if (fastener.use == Use::Bolt) fastener.fit = wanted.fit;
+        if (fastener.use == Use::Rivet && !wasRivet) {
+            fastener.size = inches ? "1/8" : "3.2";
+            fastener.head = Fastener::Head::Pan;
+        }
+        if (fastener.use != Use::Rivet && wasRivet) fastener.size = inches ? "1/4-20" : "M6";
+        return fitHole(doc, id, fastener);
     }
 
     Cell sizeChoice() const {
-        QStringList sizes;
-        const bool isRivet = hole.fastener->use == Fastener::Use::Rivet;
-        int now = 0;
-        const auto add = [&](const std::string& size) {
-            if (size == hole.fastener->size) now = static_cast<int>(sizes.size());
-            sizes << text(size);
-        };
-        if (isRivet)
-            for (const hardware::Rivet& rivet : document.books().hardware.book().rivets)
+        std::vector<OptionOf<std::string>> sizes;
+        const auto add = [&](const std::string& size) { sizes.push_back({text(size), size, text(size)}); };
+        const hardware::Book& book = document.books().hardware.book();
+        if (hole.fastener->use == Fastener::Use::Rivet)
+            for (const hardware::Rivet& rivet : book.rivets)
                 add(rivet.size);
         else
-            for (const hardware::Screw& screw : document.books().hardware.book().screws)
+            for (const hardware::Screw& screw : book.screws)
                 if ((hole.fastener->use != Fastener::Use::RivetNut || screw.rivetNut) &&
                     (hole.fastener->use != Fastener::Use::WeldNut || screw.weldNut))
                     add(screw.size);
-        return option(QObject::tr("Size"), sizes, now,
-                      [sizes](Fastener& changed, int index) { changed.size = sizes[index].toStdString(); });
+        return option(QStringLiteral("size"), QObject::tr("Size"), sizes, hole.fastener->size,
+                      [](Fastener& changed, const std::string& size) { changed.size = size; });
     }
 
     Document& document;

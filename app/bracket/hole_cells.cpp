@@ -23,13 +23,39 @@ struct From {
     Hole::XFrom from = Hole::XFrom::Start;
     std::string of = {};
     std::optional<FormedPlace::Kind> formed = {};
+    bool operator==(const From&) const = default;
+
+    /// "start", "outside", "h2", "formed.plate.B", "formed.axis.h2".
+    QString key() const {
+        if (formed)
+            return QStringLiteral("formed.%1.%2")
+                .arg(*formed == FormedPlace::Kind::Plate      ? QStringLiteral("plate")
+                     : *formed == FormedPlace::Kind::Straight ? QStringLiteral("straight")
+                                                              : QStringLiteral("axis"),
+                     text(of));
+        switch (from) {
+        case Hole::XFrom::Outside:
+            return QStringLiteral("outside");
+        case Hole::XFrom::Inside:
+            return QStringLiteral("inside");
+        case Hole::XFrom::Tangent:
+            return QStringLiteral("tangent");
+        case Hole::XFrom::Start:
+            return QStringLiteral("start");
+        case Hole::XFrom::End:
+            return QStringLiteral("end");
+        case Hole::XFrom::Hole:
+            return text(of);
+        }
+        return {};
+    }
 };
 
 class HoleLines {
 public:
     HoleLines(Document& document, const std::string& id)
         : document(document), job(document.job()), hole(*job.findHole(id)), id(id),
-          make(document, QObject::tr("of hole %1").arg(text(id)),
+          make(document, QStringLiteral("hole.%1").arg(text(id)), QObject::tr("of hole %1").arg(text(id)),
                [id](job::Job& changed) -> Hole& { return *changed.findHole(id); }),
           inHand(document.selected() == Element::hole(id)) {}
 
@@ -50,38 +76,34 @@ private:
         return QString::fromUtf8(says.data(), static_cast<qsizetype>(says.size()));
     }
 
-    Cell figureCell(Kind kind, const QString& what, double Hole::*member) const {
-        return make.number(kind, what, hole.*member,
+    Cell figureCell(Kind kind, const QString& key, const QString& what, double Hole::*member) const {
+        return make.number(kind, key, what, hole.*member,
                            [member](Hole& changed, double typed) { changed.*member = typed; });
     }
 
     void addFigure(Line& line, const job::HoleFigure& figure) const {
         line.push_back(faint(shown(figure.before)));
         line.push_back(
-            figureCell(figure.isAngle ? Kind::Angle : Kind::Size, shown(figure.name), figure.value));
+            figureCell(figure.isAngle ? Kind::Angle : Kind::Size, shown(figure.key), shown(figure.name), figure.value));
     }
 
     void addTurn(Line& line) const {
         line.push_back(faint(QObject::tr("turned")));
         line.push_back(
-            figureCell(Kind::Angle, QObject::tr("Turned from the leg's direction"), &Hole::angleDeg));
+            figureCell(Kind::Angle, QStringLiteral("angle"), QObject::tr("Turned from the leg's direction"), &Hole::angleDeg));
     }
 
     /// Kind and width, and what stands beside the width.
     Line shapeLine() const {
         const job::HoleKind& row = job::rowOf(hole.kind);
-        QStringList kinds;
-        int now = 0;
-        for (const job::HoleKind& each : job::holeKinds()) {
-            if (each.kind == hole.kind) now = static_cast<int>(kinds.size());
-            kinds << shown(each.sign);
-        }
+        std::vector<OptionOf<Hole::Kind>> kinds;
+        for (const job::HoleKind& each : job::holeKinds())
+            kinds.push_back({shown(each.key), each.kind, shown(each.sign)});
         Line line{words(text(id)),
-                  make.oneOf(QObject::tr("Kind"), kinds, now, [](Hole& changed, int index) {
-                      job::makeKind(changed, job::holeKinds()[static_cast<size_t>(index)].kind);
-                  })};
+                  make.oneOf(QStringLiteral("kind"), QObject::tr("Kind"), kinds, hole.kind,
+                             [](Hole& changed, Hole::Kind kind) { job::makeKind(changed, kind); })};
         if (!row.diameter.empty())
-            line.push_back(figureCell(Kind::Size, shown(row.diameter), &Hole::diameter));
+            line.push_back(figureCell(Kind::Size, QStringLiteral("diameter"), shown(row.diameter), &Hole::diameter));
         for (const job::HoleFigure& figure : row.figures)
             if (figure.isBesideWidth) addFigure(line, figure);
         if (fitsOneLine(row)) addTurn(line);
@@ -108,23 +130,24 @@ private:
         for (size_t i = 0; i < hole.outline.size(); ++i) {
             if (!inHand) break;
             const QString which = QObject::tr("of point %1").arg(i + 1);
-            const auto cell = [&](const QString& what, double value, auto member) {
+            const auto cell = [&](const char* key, const QString& what, double value, auto member) {
                 return make.number(
-                    Kind::Length, QStringLiteral("%1 %2").arg(what, which), value,
+                    Kind::Length, QStringLiteral("point.%1.%2").arg(i + 1).arg(QLatin1String(key)),
+                    QStringLiteral("%1 %2").arg(what, which), value,
                     [i, member](Hole& changed, double typed) { member(changed.outline[i]) = typed; });
             };
             using Point = job::OutlinePoint;
             const Point& point = hole.outline[i];
             block.lines.push_back(
-                {cell(QObject::tr("Along"), point.at.x(), [](Point& p) -> double& { return p.at.x(); }),
+                {cell("along", QObject::tr("Along"), point.at.x(), [](Point& p) -> double& { return p.at.x(); }),
                  faint(QObject::tr("left")),
-                 cell(QObject::tr("Left"), point.at.y(), [](Point& p) -> double& { return p.at.y(); }),
+                 cell("left", QObject::tr("Left"), point.at.y(), [](Point& p) -> double& { return p.at.y(); }),
                  faint(QObject::tr("bow")),
-                 cell(QObject::tr("Bow"), point.bow, [](Point& p) -> double& { return p.bow; }),
+                 cell("bow", QObject::tr("Bow"), point.bow, [](Point& p) -> double& { return p.bow; }),
                  faint(QObject::tr("R")),
-                 cell(QObject::tr("Round"), point.round, [](Point& p) -> double& { return p.round; }),
+                 cell("round", QObject::tr("Round"), point.round, [](Point& p) -> double& { return p.round; }),
                  press(
-                     QStringLiteral("+"), make.name(QObject::tr("Add a point after point %1").arg(i + 1)),
+                     QStringLiteral("+"), make.who(QStringLiteral("point.%1.add").arg(i + 1), QObject::tr("Add a point after point %1").arg(i + 1)),
                      [&doc = document, id = id, i] {
                          return doc.change(
                              QObject::tr("outline of %1").arg(text(id)), [&](job::Job& changed) {
@@ -136,7 +159,7 @@ private:
                      },
                      Cell::Look::Link),
                  press(
-                     QStringLiteral("×"), make.name(QObject::tr("Remove point %1").arg(i + 1)),
+                     QStringLiteral("×"), make.who(QStringLiteral("point.%1.remove").arg(i + 1), QObject::tr("Remove point %1").arg(i + 1)),
                      [&doc = document, id = id, i] {
                          return doc.change(QObject::tr("outline of %1").arg(text(id)),
                                            [&](job::Job& changed) {
@@ -197,22 +220,21 @@ private:
     }
 
     Cell fromChoice() const {
-        const auto all = places();
-        QStringList says;
-        for (const From& place : all)
-            says << QObject::tr("from %1").arg(place.says);
-        const auto now =
-            std::find_if(all.begin(), all.end(), [&](const From& place) { return isNow(place); });
-        return choice(make.name(QObject::tr("Where the distance along counts from")), says,
-                      static_cast<int>(now - all.begin()), [&doc = document, all, id = id](int index) {
-                          const From& place = all[static_cast<size_t>(index)];
-                          const QString label = QObject::tr("where %1 counts from").arg(text(id));
-                          if (place.formed)
-                              return doc.apply(label, edit::withFormedPlace(doc.job(), doc.material(), id,
-                                                                            *place.formed, place.of));
-                          return doc.apply(label, edit::withHoleXFrom(doc.job(), doc.material(), id,
-                                                                      place.from, place.of));
-                      });
+        std::vector<OptionOf<From>> options;
+        for (const From& place : places())
+            options.push_back({place.key(), place, QObject::tr("from %1").arg(place.says)});
+        const auto now = std::find_if(options.begin(), options.end(),
+                                      [&](const auto& option) { return isNow(option.value); });
+        return choiceOf(make.who(QStringLiteral("x-from"), QObject::tr("Where the distance along counts from")),
+                        options, now == options.end() ? From{} : now->value,
+                        [&doc = document, id = id](const From& place) {
+                            const QString label = QObject::tr("where %1 counts from").arg(text(id));
+                            if (place.formed)
+                                return doc.apply(label, edit::withFormedPlace(doc.job(), doc.material(), id,
+                                                                              *place.formed, place.of));
+                            return doc.apply(label, edit::withHoleXFrom(doc.job(), doc.material(), id,
+                                                                        place.from, place.of));
+                        });
     }
 
     Line placeLine() const {
@@ -220,23 +242,25 @@ private:
         Line line;
         if (hole.formed && !onAxis)
             line.push_back(
-                make.number(Kind::Length, QObject::tr("Distance in the formed part"), hole.formed->distance,
+                make.number(Kind::Length, QStringLiteral("formed.distance"), QObject::tr("Distance in the formed part"), hole.formed->distance,
                             [](Hole& changed, double typed) { changed.formed->distance = typed; }));
         else if (!hole.formed)
-            line.push_back(make.number(Kind::Length, QObject::tr("Distance along the leg"), hole.x,
+            line.push_back(make.number(Kind::Length, QStringLiteral("x"), QObject::tr("Distance along the leg"), hole.x,
                                        [](Hole& changed, double typed) { changed.x = typed; }));
         line.push_back(fromChoice());
         if (onAxis) return line;
-        line.push_back(make.number(Kind::Length, QObject::tr("Distance across the leg"), hole.y,
+        line.push_back(make.number(Kind::Length, QStringLiteral("y"), QObject::tr("Distance across the leg"), hole.y,
                                    [](Hole& changed, double typed) { changed.y = typed; }));
         line.push_back(
-            choice(make.name(QObject::tr("Where the distance across counts from")),
-                   {QObject::tr("from right"), QObject::tr("from left"), QObject::tr("off centre")},
-                   static_cast<int>(hole.yFrom), [&doc = document, id = id](int index) {
-                       return doc.apply(QObject::tr("where %1 counts from").arg(text(id)),
-                                        edit::withHoleYFrom(doc.job(), doc.material(), id,
-                                                            static_cast<Hole::YFrom>(index)));
-                   }));
+            choiceOf(make.who(QStringLiteral("y-from"), QObject::tr("Where the distance across counts from")),
+                     std::vector<OptionOf<Hole::YFrom>>{
+                         {QStringLiteral("right"), Hole::YFrom::Right, QObject::tr("from right")},
+                         {QStringLiteral("left"), Hole::YFrom::Left, QObject::tr("from left")},
+                         {QStringLiteral("centre"), Hole::YFrom::Centre, QObject::tr("off centre")}},
+                     hole.yFrom, [&doc = document, id = id](Hole::YFrom from) {
+                         return doc.apply(QObject::tr("where %1 counts from").arg(text(id)),
+                                          edit::withHoleYFrom(doc.job(), doc.material(), id, from));
+                     }));
         return line;
     }
 
@@ -244,55 +268,78 @@ private:
     void addPattern(Block& block) const {
         const Pattern& pattern = *hole.pattern;
         using PatternKind = Pattern::Kind;
-        const auto count = [&](const QString& what, int Pattern::*member) {
-            return make.number(Kind::Number, what, pattern.*member, [member](Hole& changed, double typed) {
-                (*changed.pattern).*member = static_cast<int>(std::lround(typed));
-            });
+        const auto count = [&](const char* key, const QString& what, int Pattern::*member) {
+            return make.number(Kind::Number, QLatin1String(key), what, pattern.*member,
+                               [member](Hole& changed, double typed) {
+                                   (*changed.pattern).*member = static_cast<int>(std::lround(typed));
+                               });
         };
-        const auto length = [&](const QString& what, double Pattern::*member, Kind kind = Kind::Length) {
-            return make.number(kind, what, pattern.*member,
+        const auto length = [&](const char* key, const QString& what, double Pattern::*member,
+                                Kind kind = Kind::Length) {
+            return make.number(kind, QLatin1String(key), what, pattern.*member,
                                [member](Hole& changed, double typed) { (*changed.pattern).*member = typed; });
         };
-        Line first{make.oneOf(QObject::tr("Pattern"),
-                              {QObject::tr("row of"), QObject::tr("grid of"), QObject::tr("circle of"),
-                               QObject::tr("mirrored"), QObject::tr("once")},
-                              static_cast<int>(pattern.kind), [](Hole& changed, int index) {
-                                  if (index > static_cast<int>(PatternKind::Mirror))
-                                      changed.pattern.reset();
-                                  else
-                                      changed.pattern->kind = static_cast<PatternKind>(index);
-                              })};
+        Line first{patternChoice(pattern.kind)};
         if (pattern.kind == PatternKind::Mirror) {
-            const int now = pattern.across && pattern.lengthwise ? 2 : pattern.lengthwise ? 1 : 0;
-            first.push_back(make.oneOf(
-                QObject::tr("Mirrored over"),
-                {QObject::tr("the centreline"), QObject::tr("the middle of its length"), QObject::tr("both")},
-                now, [](Hole& changed, int index) {
-                    changed.pattern->across = index != 1;
-                    changed.pattern->lengthwise = index != 0;
-                }));
+            first.push_back(mirrorChoice(pattern));
             block.lines.push_back(std::move(first));
             return;
         }
-        first.push_back(count(QObject::tr("Holes in the pattern"), &Pattern::count));
+        first.push_back(count("pattern.count", QObject::tr("Holes in the pattern"), &Pattern::count));
         const bool isCircle = pattern.kind == PatternKind::Circle;
         first.push_back(faint(isCircle ? QObject::tr("on ø") : QObject::tr("every")));
-        first.push_back(isCircle ? length(QObject::tr("Circle"), &Pattern::diameter)
-                                 : length(QObject::tr("Pitch"), &Pattern::pitch));
+        first.push_back(isCircle ? length("pattern.diameter", QObject::tr("Circle"), &Pattern::diameter)
+                                 : length("pattern.pitch", QObject::tr("Pitch"), &Pattern::pitch));
         first.push_back(faint(QObject::tr("at")));
-        first.push_back(length(QObject::tr("Direction of the pattern"), &Pattern::angleDeg, Kind::Angle));
+        first.push_back(length("pattern.angle", QObject::tr("Direction of the pattern"), &Pattern::angleDeg,
+                               Kind::Angle));
         block.lines.push_back(std::move(first));
         if (pattern.kind == PatternKind::Grid)
-            block.lines.push_back({faint(QObject::tr("in")), count(QObject::tr("Rows"), &Pattern::rows),
-                                   faint(QObject::tr("rows every")),
-                                   length(QObject::tr("Row pitch"), &Pattern::rowPitch)});
+            block.lines.push_back(
+                {faint(QObject::tr("in")), count("pattern.rows", QObject::tr("Rows"), &Pattern::rows),
+                 faint(QObject::tr("rows every")),
+                 length("pattern.row-pitch", QObject::tr("Row pitch"), &Pattern::rowPitch)});
+    }
+
+    Cell patternChoice(Pattern::Kind now) const {
+        using Kinds = std::optional<Pattern::Kind>;
+        return make.oneOf(
+            QStringLiteral("pattern"), QObject::tr("Pattern"),
+            std::vector<OptionOf<Kinds>>{
+                {QStringLiteral("row"), Pattern::Kind::Row, QObject::tr("row of")},
+                {QStringLiteral("grid"), Pattern::Kind::Grid, QObject::tr("grid of")},
+                {QStringLiteral("circle"), Pattern::Kind::Circle, QObject::tr("circle of")},
+                {QStringLiteral("mirror"), Pattern::Kind::Mirror, QObject::tr("mirrored")},
+                {QStringLiteral("once"), Kinds(), QObject::tr("once")}},
+            Kinds(now), [](Hole& changed, const Kinds& kind) {
+                if (kind)
+                    changed.pattern->kind = *kind;
+                else
+                    changed.pattern.reset();
+            });
+    }
+
+    Cell mirrorChoice(const Pattern& pattern) const {
+        using Over = std::pair<bool, bool>; // across, lengthwise
+        return make.oneOf(QStringLiteral("pattern.mirror"), QObject::tr("Mirrored over"),
+                          std::vector<OptionOf<Over>>{
+                              {QStringLiteral("across"), Over(true, false), QObject::tr("the centreline")},
+                              {QStringLiteral("lengthwise"), Over(false, true),
+                               QObject::tr("the middle of its length")},
+                              {QStringLiteral("both"), Over(true, true), QObject::tr("both")}},
+                          Over(pattern.across, pattern.lengthwise), [](Hole& changed, const Over& over) {
+                              changed.pattern->across = over.first;
+                              changed.pattern->lengthwise = over.second;
+                          });
     }
 
     Line whenLine() const {
         return {faint(QObject::tr("made")),
-                make.oneOf(QObject::tr("When it is made"),
-                           {QObject::tr("in the blank"), QObject::tr("after bending")}, hole.afterBending,
-                           [](Hole& changed, int index) { changed.afterBending = index == 1; })};
+                make.oneOf(QStringLiteral("when"), QObject::tr("When it is made"),
+                           std::vector<OptionOf<bool>>{
+                               {QStringLiteral("blank"), false, QObject::tr("in the blank")},
+                               {QStringLiteral("after"), true, QObject::tr("after bending")}},
+                           hole.afterBending, [](Hole& changed, bool after) { changed.afterBending = after; })};
     }
 
     Document& document;

@@ -45,59 +45,55 @@ public:
     }
 
 private:
-    QString nameOf(const QString& what) const { return QObject::tr("%1 of leg %2").arg(what, text(id)); }
+    CellName who(const QString& key, const QString& what) const {
+        return {QStringLiteral("leg.%1.%2").arg(text(id), key), QObject::tr("%1 of leg %2").arg(what, text(id))};
+    }
 
-    template <class Set> Cell number(Kind kind, const QString& what, double value, Set set) {
-        const QString name = nameOf(what);
-        return valueCell(kind, name, value, [&doc = document, id = id, name, set](double typed) {
+    template <class Set> Cell number(Kind kind, const char* key, const QString& what, double value, Set set) {
+        const CellName own = who(QLatin1String(key), what);
+        return valueCell(kind, own, value, [&doc = document, id = id, name = own.name, set](double typed) {
             return doc.change(name.left(1).toLower() + name.mid(1),
                               [&](job::Job& changed) { set(*changed.findPlate(id), typed); });
         });
     }
 
     Cell length() {
-        return number(Kind::Length, QObject::tr("Length"), plate.length,
+        return number(Kind::Length, "length", QObject::tr("Length"), plate.length,
                       [](Plate& changed, double typed) { changed.length = typed; });
     }
 
     Cell joggleOffset() {
-        return number(Kind::Length, QObject::tr("Offset"), plate.joggle->offset,
+        return number(Kind::Length, "joggle.offset", QObject::tr("Offset"), plate.joggle->offset,
                       [](Plate& changed, double typed) { changed.joggle->offset = typed; });
     }
 
     Line joggleLine() {
         return {faint(QObject::tr("offset, over a length of")),
-                number(Kind::Length, QObject::tr("Length of the joggle"), plate.joggle->length,
+                number(Kind::Length, "joggle.length", QObject::tr("Length of the joggle"), plate.joggle->length,
                        [](Plate& changed, double typed) { changed.joggle->length = typed; })};
     }
 
     /// How the length is meant: along the leg between two references, across it, or on the blank.
     Line measureLine() {
-        enum { Along, Overall, Opening, Offset, OnBlank };
-        QStringList ways{QObject::tr("along it"), QObject::tr("overall across"),
-                         QObject::tr("opening across"), QObject::tr("offset across"),
-                         QObject::tr("on the blank")};
-        const bool across = job::standsBetweenParallels(job, plate);
-        std::vector<int> offered{Along, OnBlank};
-        if (across) offered.insert(offered.begin() + 1, {Overall, Opening, Offset});
-        const int now = plate.flatFirst ? OnBlank : static_cast<int>(plate.measure);
-        QStringList says;
-        int chosen = 0;
-        for (size_t i = 0; i < offered.size(); ++i) {
-            says << ways[offered[i]];
-            if (offered[i] == now) chosen = static_cast<int>(i);
+        using Measure = Plate::Measure;
+        using Way = std::optional<Measure>; // none: on the blank
+        std::vector<OptionOf<Way>> ways{{QStringLiteral("along"), Measure::Along, QObject::tr("along it")}};
+        if (job::standsBetweenParallels(job, plate)) {
+            ways.push_back({QStringLiteral("overall"), Measure::Overall, QObject::tr("overall across")});
+            ways.push_back({QStringLiteral("opening"), Measure::Opening, QObject::tr("opening across")});
+            ways.push_back({QStringLiteral("offset"), Measure::Offset, QObject::tr("offset across")});
         }
-        Line line{choice(nameOf(QObject::tr("How the length is measured")), says, chosen,
-                         [&doc = document, id = id, offered](int index) {
-                             const int way = offered[static_cast<size_t>(index)];
-                             const QString label = QObject::tr("how leg %1 is measured").arg(text(id));
-                             if (way == OnBlank)
-                                 return doc.apply(label,
-                                                  edit::withFlatFirst(doc.job(), doc.material(), id, true));
-                             return doc.apply(label, edit::withMeasure(doc.job(), doc.material(), id,
-                                                                       static_cast<Plate::Measure>(way)));
-                         })};
-        if (now == Along) {
+        ways.push_back({QStringLiteral("blank"), Way(), QObject::tr("on the blank")});
+        Way now; // g++ 12 takes a conditional for uninitialized
+        if (!plate.flatFirst) now = plate.measure;
+        Line line{choiceOf(who(QStringLiteral("measure"), QObject::tr("How the length is measured")), ways, now,
+                           [&doc = document, id = id](const Way& way) {
+                               const QString label = QObject::tr("how leg %1 is measured").arg(text(id));
+                               return doc.apply(label, way ? edit::withMeasure(doc.job(), doc.material(), id, *way)
+                                                           : edit::withFlatFirst(doc.job(), doc.material(), id,
+                                                                                 true));
+                           })};
+        if (!plate.flatFirst && plate.measure == Measure::Along) {
             addReference(line, Edge::Start);
             line.push_back(faint(QObject::tr("to")));
             addReference(line, Edge::End);
@@ -117,13 +113,16 @@ private:
         const auto now = own == plate.dimensionTo.end() ? job.dimensionTo : own->second;
         const QString what = edge == Edge::Start ? QObject::tr("Where the length begins")
                                                  : QObject::tr("Where the length ends");
-        line.push_back(
-            choice(nameOf(what), {QObject::tr("outside"), QObject::tr("inside"), QObject::tr("tangent")},
-                   static_cast<int>(now), [&doc = document, id = id, edge](int index) {
-                       return doc.apply(QObject::tr("where leg %1 is measured to").arg(text(id)),
-                                        edit::withDimensionTo(doc.job(), doc.material(), id, edge,
-                                                              static_cast<job::DimensionTo>(index)));
-                   }));
+        using To = job::DimensionTo;
+        line.push_back(choiceOf(
+            who(edge == Edge::Start ? QStringLiteral("from") : QStringLiteral("to"), what),
+            std::vector<OptionOf<To>>{{QStringLiteral("outside"), To::Outside, QObject::tr("outside")},
+                                      {QStringLiteral("inside"), To::Inside, QObject::tr("inside")},
+                                      {QStringLiteral("tangent"), To::Tangent, QObject::tr("tangent")}},
+            now, [&doc = document, id = id, edge](To to) {
+                return doc.apply(QObject::tr("where leg %1 is measured to").arg(text(id)),
+                                 edit::withDimensionTo(doc.job(), doc.material(), id, edge, to));
+            }));
     }
 
     // A free end: square, or cut in one of these ways; at an angle; longer by what is trimmed later.
@@ -153,33 +152,40 @@ private:
         Line more;
         if (shape != FullRound)
             more = {faint(QObject::tr("cut at")),
-                    endFigure(Kind::Angle, edge, QObject::tr("Angle of the %1").arg(which), end,
+                    endFigure(Kind::Angle, edge, "cut", QObject::tr("Angle of the %1").arg(which), end,
                               &job::BarEnd::cutDeg)};
         more.push_back(faint(QObject::tr("left on")));
-        more.push_back(endFigure(Kind::Length, edge, QObject::tr("Left on at the %1").arg(which), end,
+        more.push_back(endFigure(Kind::Length, edge, "extra", QObject::tr("Left on at the %1").arg(which), end,
                                  &job::BarEnd::extra));
         more.back().tip = QObject::tr("Extra length to hold or pull on; trimmed after bending");
         block.lines.push_back(std::move(more));
     }
 
     Cell shapeChoice(Edge edge, EndShape shape, const job::BarEnd& end, const QString& which) {
-        return choice(nameOf(QObject::tr("Shape of the %1").arg(which)),
-                      {QObject::tr("square"), QObject::tr("rounded"), QObject::tr("chamfered"),
-                       QObject::tr("full round")},
-                      shape, [&doc = document, id = id, edge, end](int index) {
-                          const QString label = QObject::tr("shape of the end of %1").arg(text(id));
-                          job::BarEnd changed = end;
-                          changed.fullRound = index == FullRound;
-                          if (changed.fullRound) changed.cutDeg = 0;
-                          std::optional<job::CornerCut> cut;
-                          const double usual = doc.job().units == quantity::Unit::Inch ? 25.4 / 4 : 5;
-                          if (index == Rounded) cut = job::CornerCut{job::CornerCut::Kind::Round, usual};
-                          if (index == Chamfered)
-                              cut = job::CornerCut{job::CornerCut::Kind::Chamfer, usual};
-                          const auto cornered = edit::withEndCorners(doc.job(), id, edge, cut);
-                          if (!cornered) return doc.apply(label, cornered);
-                          return doc.apply(label, edit::withEnd(cornered->job, id, edge, changed));
-                      });
+        return choiceOf(
+            who(endKey(edge, "shape"), QObject::tr("Shape of the %1").arg(which)),
+            std::vector<OptionOf<EndShape>>{{QStringLiteral("square"), Square, QObject::tr("square")},
+                                            {QStringLiteral("round"), Rounded, QObject::tr("rounded")},
+                                            {QStringLiteral("chamfer"), Chamfered, QObject::tr("chamfered")},
+                                            {QStringLiteral("full-round"), FullRound, QObject::tr("full round")}},
+            shape, [&doc = document, id = id, edge, end](EndShape wanted) {
+                const QString label = QObject::tr("shape of the end of %1").arg(text(id));
+                job::BarEnd changed = end;
+                changed.fullRound = wanted == FullRound;
+                if (changed.fullRound) changed.cutDeg = 0;
+                std::optional<job::CornerCut> cut;
+                const double usual = doc.job().units == quantity::Unit::Inch ? 25.4 / 4 : 5;
+                if (wanted == Rounded) cut = job::CornerCut{job::CornerCut::Kind::Round, usual};
+                if (wanted == Chamfered) cut = job::CornerCut{job::CornerCut::Kind::Chamfer, usual};
+                const auto cornered = edit::withEndCorners(doc.job(), id, edge, cut);
+                if (!cornered) return doc.apply(label, cornered);
+                return doc.apply(label, edit::withEnd(cornered->job, id, edge, changed));
+            });
+    }
+
+    static QString endKey(Edge edge, const char* key) {
+        return QStringLiteral("%1.%2").arg(edge == Edge::Start ? QStringLiteral("start") : QStringLiteral("end"),
+                                           QLatin1String(key));
     }
 
     Cell cornerSize(Edge edge, EndShape shape, const QString& which) {
@@ -188,15 +194,15 @@ private:
         const QString what = shape == Rounded ? QObject::tr("Radius of the corners at the %1").arg(which)
                                               : QObject::tr("Chamfer of the corners at the %1").arg(which);
         return valueCell(
-            Kind::Size, nameOf(what), cut.size, [&doc = document, id = id, edge, cut](double typed) {
+            Kind::Size, who(endKey(edge, "corners"), what), cut.size, [&doc = document, id = id, edge, cut](double typed) {
                 return doc.apply(QObject::tr("corners of %1").arg(text(id)),
                                  edit::withEndCorners(doc.job(), id, edge, job::CornerCut{cut.kind, typed}));
             });
     }
 
-    Cell endFigure(Kind kind, Edge edge, const QString& what, const job::BarEnd& end,
+    Cell endFigure(Kind kind, Edge edge, const char* key, const QString& what, const job::BarEnd& end,
                    double job::BarEnd::*member) {
-        return valueCell(kind, nameOf(what), end.*member,
+        return valueCell(kind, who(endKey(edge, key), what), end.*member,
                       [&doc = document, id = id, edge, end, member](double typed) {
                           job::BarEnd changed = end;
                           changed.*member = typed;

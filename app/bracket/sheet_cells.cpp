@@ -20,6 +20,34 @@ const QStringList& cornerNames() {
     return names;
 }
 
+QString keyOf(Edge edge) {
+    switch (edge) {
+    case Edge::Start:
+        return QStringLiteral("start");
+    case Edge::End:
+        return QStringLiteral("end");
+    case Edge::Left:
+        return QStringLiteral("left");
+    case Edge::Right:
+        return QStringLiteral("right");
+    }
+    return {};
+}
+
+QString keyOf(Corner corner) {
+    switch (corner) {
+    case Corner::StartRight:
+        return QStringLiteral("start-right");
+    case Corner::EndRight:
+        return QStringLiteral("end-right");
+    case Corner::EndLeft:
+        return QStringLiteral("end-left");
+    case Corner::StartLeft:
+        return QStringLiteral("start-left");
+    }
+    return {};
+}
+
 QString edgeName(Edge edge) {
     switch (edge) {
     case Edge::Start:
@@ -39,7 +67,7 @@ public:
     PlateLines(Block& block, Document& document, const std::string& id)
         : block(block), document(document), job(document.job()), plate(*job.findPlate(id)), id(id),
           index(document.part().plateIndex(id)),
-          make(document, QObject::tr("of leg %1").arg(text(id)),
+          make(document, QStringLiteral("leg.%1").arg(text(id)), QObject::tr("of leg %1").arg(text(id)),
                [id](job::Job& changed) -> Plate& { return *changed.findPlate(id); }),
           inHand(document.selected() == Element::plate(id)) {}
 
@@ -61,19 +89,19 @@ private:
             job.bendTo(id) ? document.part().bends[static_cast<size_t>(solved().parentBend)].edgeLength : 0;
         block.lines.push_back(
             {faint(QObject::tr("wide")),
-             make.maybe(Kind::Length, QObject::tr("Width"), plate.width, usual,
+             make.maybe(Kind::Length, QStringLiteral("width"), QObject::tr("Width"), plate.width, usual,
                         [](Plate& changed, std::optional<double> typed) { changed.width = typed; })});
         block.lines.back().back().tip = QObject::tr("Empty, it takes the whole edge it hangs on");
     }
 
     /// Right and left figures that may be nothing.
-    void sides(const QString& says, const QString& what, const std::map<Edge, double>& now,
+    void sides(const QString& key, const QString& says, const QString& what, const std::map<Edge, double>& now,
                std::map<Edge, double> Plate::*member) {
         if (now.empty() && !inHand) return;
         Line line{faint(says)};
         for (const Edge side : {Edge::Right, Edge::Left}) {
             const auto own = now.find(side);
-            line.push_back(make.number(Kind::Length, what.arg(edgeName(side)),
+            line.push_back(make.number(Kind::Length, key + QLatin1Char('.') + keyOf(side), what.arg(edgeName(side)),
                                        own == now.end() ? 0 : own->second,
                                        [side, member](Plate& changed, double typed) {
                                            if (typed == 0)
@@ -87,12 +115,12 @@ private:
     }
 
     void taperLine() {
-        sides(QObject::tr("end stands in"), QObject::tr("Taper on the %1"), plate.inset, &Plate::inset);
+        sides(QStringLiteral("taper"), QObject::tr("end stands in"), QObject::tr("Taper on the %1"), plate.inset, &Plate::inset);
     }
 
     void shoulderLine() {
         if (!job.bendTo(id)) return;
-        sides(QObject::tr("past its bend"), QObject::tr("Shoulder on the %1"), plate.shoulder,
+        sides(QStringLiteral("shoulder"), QObject::tr("past its bend"), QObject::tr("Shoulder on the %1"), plate.shoulder,
               &Plate::shoulder);
     }
 
@@ -102,7 +130,7 @@ private:
         if (cut == 0 && !inHand) return;
         block.lines.push_back(
             {faint(QObject::tr("end cut at")),
-             make.number(Kind::Angle, QObject::tr("Angle of the end"), cut, [](Plate& changed, double typed) {
+             make.number(Kind::Angle, QStringLiteral("end.cut"), QObject::tr("Angle of the end"), cut, [](Plate& changed, double typed) {
                  if (typed == 0)
                      changed.ends.erase(Edge::End);
                  else
@@ -116,7 +144,7 @@ private:
         if (atStart && job.bendTo(id)) return;
         const part::AtCorner at = part::flangesAt(document.part(), index, corner);
         if (at.arriving >= 0 && at.leaving >= 0)
-            meetingLine(corner, at);
+            jointLine(corner, at);
         else
             cutLine(corner);
     }
@@ -127,69 +155,74 @@ private:
 
     void cutLine(Corner corner) {
         const auto cut = plate.corners.find(corner);
-        const bool isCut = cut != plate.corners.end();
-        if (!isCut) return;
-        enum { Square, Rounded, Chamfered };
-        const int now = !isCut                                             ? Square
-                        : cut->second.kind == job::CornerCut::Kind::Round ? Rounded
-                                                                           : Chamfered;
+        if (cut == plate.corners.end()) return;
+        using Cut = std::optional<job::CornerCut::Kind>;
         const double usual = job.units == quantity::Unit::Inch ? 25.4 / 4 : 5;
         Line line{faint(cornerNames()[static_cast<int>(corner)]),
-                  make.oneOf(ofCorner(QObject::tr("Cut"), corner),
-                             {QObject::tr("square"), QObject::tr("rounded"), QObject::tr("chamfered")}, now,
-                             [corner, usual](Plate& changed, int wanted) {
-                                 if (wanted == Square) {
+                  make.oneOf(QStringLiteral("corner.%1").arg(keyOf(corner)), ofCorner(QObject::tr("Cut"), corner),
+                             std::vector<OptionOf<Cut>>{
+                                 {QStringLiteral("square"), Cut(), QObject::tr("square")},
+                                 {QStringLiteral("round"), job::CornerCut::Kind::Round, QObject::tr("rounded")},
+                                 {QStringLiteral("chamfer"), job::CornerCut::Kind::Chamfer,
+                                  QObject::tr("chamfered")}},
+                             Cut(cut->second.kind), [corner, usual](Plate& changed, const Cut& wanted) {
+                                 if (!wanted) {
                                      changed.corners.erase(corner);
                                      return;
                                  }
                                  const auto own = changed.corners.find(corner);
                                  const double size = own == changed.corners.end() ? usual : own->second.size;
-                                 changed.corners[corner] = {wanted == Rounded
-                                                                ? job::CornerCut::Kind::Round
-                                                                : job::CornerCut::Kind::Chamfer,
-                                                            size};
+                                 changed.corners[corner] = {*wanted, size};
                              })};
-        if (isCut)
-            line.push_back(make.number(
-                Kind::Size, ofCorner(QObject::tr("Size of the cut"), corner), cut->second.size,
+        line.push_back(
+            make.number(
+                Kind::Size, QStringLiteral("corner.%1.size").arg(keyOf(corner)), ofCorner(QObject::tr("Size of the cut"), corner), cut->second.size,
                 [corner](Plate& changed, double typed) { changed.corners[corner].size = typed; }));
         block.lines.push_back(std::move(line));
     }
 
-    void meetingLine(Corner corner, const part::AtCorner& at) {
-        enum { AsWide, Open, Closed, LapUnder, LapOver };
+    /// How two flanges meet at a corner; nothing where they are as wide as stated.
+    struct Joint {
+        std::optional<job::CornerJoint::Kind> kind = {};
+        bool tabOutside = false;
+        bool operator==(const Joint&) const = default;
+    };
+
+    static std::vector<OptionOf<Joint>> joints() {
+        using enum job::CornerJoint::Kind;
+        return {{QStringLiteral("as-wide"), {}, QObject::tr("as wide as stated")},
+                {QStringLiteral("open"), {Open}, QObject::tr("open")},
+                {QStringLiteral("closed"), {Closed}, QObject::tr("mitred")},
+                {QStringLiteral("lapped-under"), {Lapped, false}, QObject::tr("lapped under")},
+                {QStringLiteral("lapped-over"), {Lapped, true}, QObject::tr("lapped over")}};
+    }
+
+    void jointLine(Corner corner, const part::AtCorner& at) {
         const auto own = plate.cornerJoints.find(corner);
-        int now = AsWide;
-        if (own != plate.cornerJoints.end()) {
-            const job::CornerJoint& joint = own->second;
-            now = joint.kind == job::CornerJoint::Kind::Open     ? Open
-                  : joint.kind == job::CornerJoint::Kind::Closed ? Closed
-                  : joint.tabOutside                          ? LapOver
-                                                                : LapUnder;
-        }
+        Joint now;
+        if (own != plate.cornerJoints.end())
+            now = {own->second.kind,
+                   own->second.kind == job::CornerJoint::Kind::Lapped && own->second.tabOutside};
         const Edge tabOn = document.part().bends[static_cast<size_t>(at.leaving)].edge;
-        const QString says = cornerNames()[static_cast<int>(corner)];
-        Line line{faint(says),
-                  choice(make.name(ofCorner(QObject::tr("How flanges meet"), corner)),
-                         {QObject::tr("as wide as stated"), QObject::tr("open"), QObject::tr("mitred"),
-                          QObject::tr("lapped under"), QObject::tr("lapped over")},
-                         now, [&doc = document, id = id, corner, tabOn, now](int wanted) -> Cell::Answer {
-                             const QString label = QObject::tr("corner of %1").arg(text(id));
-                             if (wanted == now) return {};
-                             if (wanted == LapUnder || wanted == LapOver)
-                                 return lap(doc, label, id, corner, tabOn, wanted == LapOver);
-                             std::optional<job::CornerJoint> joint;
-                             const double gap = wanted == Open ? doc.job().thickness : 0.2;
-                             if (wanted != AsWide)
-                                 joint = job::CornerJoint{wanted == Open ? job::CornerJoint::Kind::Open
-                                                                        : job::CornerJoint::Kind::Closed,
-                                                         gap};
-                             return doc.apply(label, edit::withCornerJoint(doc.job(), id, corner, joint));
-                         })};
+        Line line{faint(cornerNames()[static_cast<int>(corner)]),
+                  choiceOf(make.who(QStringLiteral("joint.%1").arg(keyOf(corner)),
+                                    ofCorner(QObject::tr("How flanges meet"), corner)),
+                           joints(), now,
+                           [&doc = document, id = id, corner, tabOn, now](const Joint& wanted) -> Cell::Answer {
+                               const QString label = QObject::tr("corner of %1").arg(text(id));
+                               if (wanted == now) return {};
+                               if (wanted.kind == job::CornerJoint::Kind::Lapped)
+                                   return lap(doc, label, id, corner, tabOn, wanted.tabOutside);
+                               std::optional<job::CornerJoint> joint;
+                               const bool isOpen = wanted.kind == job::CornerJoint::Kind::Open;
+                               if (wanted.kind)
+                                   joint = job::CornerJoint{*wanted.kind, isOpen ? doc.job().thickness : 0.2};
+                               return doc.apply(label, edit::withCornerJoint(doc.job(), id, corner, joint));
+                           })};
         if (own != plate.cornerJoints.end()) {
             line.push_back(faint(QObject::tr("gap")));
             line.push_back(
-                make.number(Kind::Size, ofCorner(QObject::tr("Gap"), corner), own->second.gap,
+                make.number(Kind::Size, QStringLiteral("joint.%1.gap").arg(keyOf(corner)), ofCorner(QObject::tr("Gap"), corner), own->second.gap,
                             [corner](Plate& changed, double typed) { changed.cornerJoints[corner].gap = typed; }));
         }
         block.lines.push_back(std::move(line));
@@ -211,8 +244,8 @@ private:
 
     /// Begins a corner's cut or an edge's points; from then on it has a line of its own.
     void beginLine() {
-        std::vector<Corner> corners;
-        QStringList cornersSay{QObject::tr("which?")};
+        using AnyCorner = std::optional<Corner>;
+        std::vector<OptionOf<AnyCorner>> corners{{QStringLiteral("none"), {}, QObject::tr("which?")}};
         for (const Corner corner :
              {Corner::StartRight, Corner::EndRight, Corner::EndLeft, Corner::StartLeft}) {
             const bool atStart = corner == Corner::StartRight || corner == Corner::StartLeft;
@@ -220,35 +253,32 @@ private:
             if ((atStart && job.bendTo(id)) || plate.corners.count(corner) ||
                 (at.arriving >= 0 && at.leaving >= 0))
                 continue;
-            corners.push_back(corner);
-            cornersSay << cornerNames()[static_cast<int>(corner)];
+            corners.push_back({keyOf(corner), corner, cornerNames()[static_cast<int>(corner)]});
         }
-        std::vector<Edge> edges;
-        QStringList edgesSay{QObject::tr("which?")};
+        using AnyEdge = std::optional<Edge>;
+        std::vector<OptionOf<AnyEdge>> edges{{QStringLiteral("none"), {}, QObject::tr("which?")}};
         for (const Edge edge : {Edge::Right, Edge::End, Edge::Left, Edge::Start}) {
             if ((edge == Edge::Start && job.bendTo(id)) || plate.edges.count(edge) ||
                 !document.part().bendsOn(index, edge).empty())
                 continue;
-            edges.push_back(edge);
-            edgesSay << edgeName(edge);
+            edges.push_back({keyOf(edge), edge, edgeName(edge)});
         }
         const double usual = job.units == quantity::Unit::Inch ? 25.4 / 4 : 5;
         Line line;
-        if (!corners.empty()) {
+        if (corners.size() > 1) {
             line.push_back(faint(QObject::tr("cut a corner")));
-            line.push_back(make.oneOf(QObject::tr("Cut a corner"), cornersSay, 0,
-                                      [corners, usual](Plate& changed, int wanted) {
-                                          if (wanted > 0)
-                                              changed.corners[corners[static_cast<size_t>(wanted) - 1]] = {
-                                                  job::CornerCut::Kind::Round, usual};
+            line.push_back(make.oneOf(QStringLiteral("cut-corner"), QObject::tr("Cut a corner"), corners,
+                                      AnyCorner(), [usual](Plate& changed, const AnyCorner& corner) {
+                                          if (corner)
+                                              changed.corners[*corner] = {job::CornerCut::Kind::Round, usual};
                                       }));
         }
-        if (!edges.empty()) {
+        if (edges.size() > 1) {
             line.push_back(faint(QObject::tr("shape an edge")));
-            line.push_back(make.oneOf(
-                QObject::tr("Shape an edge"), edgesSay, 0, [edges, usual](Plate& changed, int wanted) {
-                    if (wanted > 0) changed.edges[edges[static_cast<size_t>(wanted) - 1]].bow = usual;
-                }));
+            line.push_back(make.oneOf(QStringLiteral("shape-edge"), QObject::tr("Shape an edge"), edges, AnyEdge(),
+                                      [usual](Plate& changed, const AnyEdge& edge) {
+                                          if (edge) changed.edges[*edge].bow = usual;
+                                      }));
         }
         if (!line.empty()) block.lines.push_back(std::move(line));
     }
@@ -266,10 +296,12 @@ private:
         if (!isPart) return;
         block.lines.push_back(
             {faint(QObject::tr("rest of the %1").arg(edgeName(edge))),
-             make.oneOf(QObject::tr("Where the rest of the %1 edge is").arg(edgeName(edge)),
-                        {QObject::tr("at the bend"), QObject::tr("outside")},
-                        plate.restOutside.count(edge) > 0, [edge](Plate& changed, int wanted) {
-                            if (wanted)
+             make.oneOf(QStringLiteral("rest.%1").arg(keyOf(edge)),
+                        QObject::tr("Where the rest of the %1 edge is").arg(edgeName(edge)),
+                        std::vector<OptionOf<bool>>{{QStringLiteral("bend"), false, QObject::tr("at the bend")},
+                                                    {QStringLiteral("outside"), true, QObject::tr("outside")}},
+                        plate.restOutside.count(edge) > 0, [edge](Plate& changed, bool outside) {
+                            if (outside)
                                 changed.restOutside.insert(edge);
                             else
                                 changed.restOutside.erase(edge);
@@ -282,7 +314,7 @@ private:
         if (found == plate.edges.end()) return;
         const QString name = edgeName(edge);
         Line first{faint(QObject::tr("%1 edge bows").arg(name)),
-                   make.number(Kind::Length, QObject::tr("Bow of the %1 edge").arg(name), own.bow,
+                   make.number(Kind::Length, QStringLiteral("edge.%1.bow").arg(keyOf(edge)), QObject::tr("Bow of the %1 edge").arg(name), own.bow,
                                [edge](Plate& changed, double typed) {
                                    changed.edges[edge].bow = typed;
                                    tidy(changed, edge);
@@ -303,7 +335,7 @@ private:
         const double length = (line.to - line.from).norm();
         const double last = own.points.empty() ? 0 : own.points.back().at.x();
         return press(
-            QObject::tr("+ point"), make.name(QObject::tr("Add a point to the %1 edge").arg(edgeName(edge))),
+            QObject::tr("+ point"), make.who(QStringLiteral("edge.%1.add").arg(keyOf(edge)), QObject::tr("Add a point to the %1 edge").arg(edgeName(edge))),
             [&doc = document, id = id, edge, at = (last + length) / 2] {
                 return doc.change(QObject::tr("point of %1").arg(text(id)), [&](job::Job& changed) {
                     changed.findPlate(id)->edges[edge].points.push_back({Vec2(at, 0), 0, 0});
@@ -314,22 +346,24 @@ private:
 
     Line pointLine(Edge edge, const job::OutlinePoint& point, size_t number) {
         const QString which = QObject::tr("point %1 of the %2 edge").arg(number + 1).arg(edgeName(edge));
-        const auto cell = [&](const QString& what, double value, auto member) {
-            return make.number(Kind::Length, QObject::tr("%1 of %2").arg(what, which), value,
+        const QString pointId = QStringLiteral("edge.%1.point.%2").arg(keyOf(edge)).arg(number + 1);
+        const auto cell = [&](const char* key, const QString& what, double value, auto member) {
+            return make.number(Kind::Length, pointId + QLatin1Char('.') + QLatin1String(key),
+                               QObject::tr("%1 of %2").arg(what, which), value,
                                [edge, number, member](Plate& changed, double typed) {
                                    member(changed.edges[edge].points[number]) = typed;
                                });
         };
         using Point = job::OutlinePoint;
-        return {cell(QObject::tr("Along"), point.at.x(), [](Point& p) -> double& { return p.at.x(); }),
+        return {cell("along", QObject::tr("Along"), point.at.x(), [](Point& p) -> double& { return p.at.x(); }),
                 faint(QObject::tr("out")),
-                cell(QObject::tr("Out"), point.at.y(), [](Point& p) -> double& { return p.at.y(); }),
+                cell("out", QObject::tr("Out"), point.at.y(), [](Point& p) -> double& { return p.at.y(); }),
                 faint(QObject::tr("bow")),
-                cell(QObject::tr("Bow"), point.bow, [](Point& p) -> double& { return p.bow; }),
+                cell("bow", QObject::tr("Bow"), point.bow, [](Point& p) -> double& { return p.bow; }),
                 faint(QObject::tr("R")),
-                cell(QObject::tr("Round"), point.round, [](Point& p) -> double& { return p.round; }),
+                cell("round", QObject::tr("Round"), point.round, [](Point& p) -> double& { return p.round; }),
                 press(
-                    QStringLiteral("×"), make.name(QObject::tr("Remove %1").arg(which)),
+                    QStringLiteral("×"), make.who(QStringLiteral("edge.%1.point.%2.remove").arg(keyOf(edge)).arg(number + 1), QObject::tr("Remove %1").arg(which)),
                     [&doc = document, id = id, edge, number] {
                         return doc.change(QObject::tr("point of %1").arg(text(id)), [&](job::Job& changed) {
                             Plate& own = *changed.findPlate(id);

@@ -40,6 +40,10 @@ QString text(std::string_view says) {
     return QString::fromUtf8(says.data(), static_cast<qsizetype>(says.size()));
 }
 
+QString idOf(const tool::Parameter& figure) {
+    return QStringLiteral("shop.figure.%1").arg(text(figure.key));
+}
+
 /// Thicknesses and accuracies are finer than the rule's step.
 ValueField::Kind fieldOf(const tool::Parameter& figure) {
     constexpr double kFine = 100; // mm
@@ -247,8 +251,7 @@ void ShopStage::pointAt(const std::string& key) {
     if (key == "fingers") return widths->setFocus();
     const tool::Parameter* figure = tool::findParameter(key);
     if (!figure) return;
-    const QString says = text(figure->says);
-    if (const int place = figures->placeOf(says); place >= 0) {
+    if (const int place = figures->placeOf(idOf(*figure)); place >= 0) {
         figures->go(place);
         figures->open();
     }
@@ -262,7 +265,7 @@ std::vector<Block> ShopStage::toolBlocks() {
     for (const tool::Tool& each : document.books().tools.shop()->tools) {
         const QString called = QString::fromStdString(each.name);
         Cell cell = press(
-            called, called,
+            called, CellName{QStringLiteral("shop.tool.%1").arg(QString::fromStdString(each.id)), called},
             [this, id = each.id] {
                 choose(id);
                 return Cell::Answer();
@@ -279,7 +282,7 @@ std::vector<Block> ShopStage::toolBlocks() {
     Block another;
     another.gapAbove = 14;
     another.lines.push_back({press(
-        tr("add one like it"), tr("Add a tool like this one"), [this] { return copy(); },
+        tr("add one like it"), CellName{QStringLiteral("shop.add"), tr("Add a tool like this one")}, [this] { return copy(); },
         Cell::Look::Button)});
     all.push_back(std::move(another));
     return all;
@@ -288,7 +291,7 @@ std::vector<Block> ShopStage::toolBlocks() {
 Cell ShopStage::figureCell(const tool::Parameter& each) {
     tool::Tool read = tool(); // its figures are found by reference
     const QString says = text(each.says);
-    return valueCell(fieldOf(each), says, each.in(read), [this, says, &each](double value) {
+    return valueCell(fieldOf(each), CellName{idOf(each), says}, each.in(read), [this, says, &each](double value) {
         return change(says, [&](tool::Tool& changed) { each.in(changed) = value; });
     });
 }
@@ -297,19 +300,22 @@ std::vector<Block> ShopStage::figureBlocks() {
     const tool::Tool& shown = tool();
     Block there;
     there.lines.push_back({words(tr("it is"), Cell::Look::Faint),
-                           choice(tr("Whether the shop has it"), {tr("in this shop"), tr("not here")},
-                                  shown.isThere ? 0 : 1, [this](int index) {
-                                      return change(tr("tools of the shop"),
-                                                    [&](tool::Tool& tool) { tool.isThere = index == 0; });
-                                  })});
+                           choiceOf(CellName{QStringLiteral("shop.has"), tr("Whether the shop has it")},
+                                    std::vector<OptionOf<bool>>{{QStringLiteral("yes"), true, tr("in this shop")},
+                                                                {QStringLiteral("no"), false, tr("not here")}},
+                                    shown.isThere, [this](bool has) {
+                                        return change(tr("tools of the shop"),
+                                                      [&](tool::Tool& tool) { tool.isThere = has; });
+                                    })});
     if (shown.isDie())
         there.lines.push_back(
             {words(tr("the punch"), Cell::Look::Faint),
-             choice(tr("How far the punch goes"), {tr("bends in air"), tr("can be bottomed")},
-                    shown.die.bottoms ? 1 : 0, [this](int index) {
-                        return change(tr("bottoming"),
-                                      [&](tool::Tool& tool) { tool.die.bottoms = index == 1; });
-                    })});
+             choiceOf(CellName{QStringLiteral("shop.bottoms"), tr("How far the punch goes")},
+                      std::vector<OptionOf<bool>>{{QStringLiteral("air"), false, tr("bends in air")},
+                                                  {QStringLiteral("bottoms"), true, tr("can be bottomed")}},
+                      shown.die.bottoms, [this](bool bottoms) {
+                          return change(tr("bottoming"), [&](tool::Tool& tool) { tool.die.bottoms = bottoms; });
+                      })});
     Block all;
     all.gapAbove = 8;
     for (const tool::Parameter& each : tool::parameters()) {
@@ -325,7 +331,8 @@ std::vector<Block> ShopStage::figureBlocks() {
     if (!shipped || !(*shipped == shown))
         own.lines.push_back({press(
             shipped ? tr("as it ships") : tr("take it out"),
-            shipped ? tr("Take back what was changed") : tr("Take the tool out of the shop"),
+            CellName{QStringLiteral("shop.take-back"),
+                     shipped ? tr("Take back what was changed") : tr("Take the tool out of the shop")},
             [this] { return put(tr("tool taken back"), std::string(chosen), std::nullopt); },
             Cell::Look::Button)});
     std::vector<Block> blocks{there, all};

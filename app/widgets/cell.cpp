@@ -15,12 +15,13 @@ Cell wrapped(const QString& text, Cell::Look look) {
     return cell;
 }
 
-Cell optionalCell(ValueField::Kind kind, const QString& name, const std::optional<double>& value, double usual,
+Cell optionalCell(ValueField::Kind kind, const CellName& who, const std::optional<double>& value, double usual,
                  std::function<Cell::Answer(std::optional<double>)> commit) {
     Cell cell;
     cell.kind = Cell::Kind::Value;
     cell.look = Cell::Look::Strong;
-    cell.name = name;
+    cell.id = who.id;
+    cell.name = who.name;
     cell.valueKind = kind;
     cell.value = value;
     cell.usual = usual;
@@ -28,33 +29,36 @@ Cell optionalCell(ValueField::Kind kind, const QString& name, const std::optiona
     return cell;
 }
 
-Cell valueCell(ValueField::Kind kind, const QString& name, double value,
+Cell valueCell(ValueField::Kind kind, const CellName& who, double value,
             std::function<Cell::Answer(double)> commit) {
     Cell cell =
-        optionalCell(kind, name, value, value,
+        optionalCell(kind, who, value, value,
                     [commit = std::move(commit)](std::optional<double> typed) { return commit(*typed); });
     cell.usual.reset(); // something must be typed
     return cell;
 }
 
-Cell choice(const QString& name, const QStringList& options, int chosen,
-            std::function<Cell::Answer(int)> choose) {
+Cell choice(const CellName& who, std::vector<Option> options, const QString& chosen,
+            std::function<Cell::Answer(const QString& key)> choose) {
     Cell cell;
     cell.kind = Cell::Kind::Choice;
-    cell.name = name;
-    cell.options = options;
+    cell.id = who.id;
+    cell.name = who.name;
+    for (const Option& option : options)
+        if (option.key == chosen) cell.text = option.text;
+    cell.options = std::move(options);
     cell.chosen = chosen;
     cell.choose = std::move(choose);
-    cell.text = options.value(chosen);
     return cell;
 }
 
-Cell press(const QString& text, const QString& name, std::function<Cell::Answer()> press, Cell::Look look) {
+Cell press(const QString& text, const CellName& who, std::function<Cell::Answer()> press, Cell::Look look) {
     Cell cell;
     cell.kind = Cell::Kind::Press;
     cell.look = look;
     cell.text = text;
-    cell.name = name;
+    cell.id = who.id;
+    cell.name = who.name;
     cell.press = std::move(press);
     return cell;
 }

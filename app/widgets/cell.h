@@ -10,6 +10,19 @@
 
 namespace goodfold::app {
 
+/// Who a cell is. The id is for programs: tests, undo, shortcuts, what finds a cell again after an edit; it
+/// stays. The name is for people, read aloud, and free to change.
+struct CellName {
+    QString id;   // "leg.A.length"
+    QString name; // "Length of leg A"
+};
+
+/// One of the things a choice can be.
+struct Option {
+    QString key; // stays, as ids do
+    QString text;
+};
+
 struct Cell {
     enum class Kind { Words, Value, Choice, Press, Badge, Sign };
     enum class Look { Plain, Faint, Strong, Large, Heading, Link, Button };
@@ -18,7 +31,8 @@ struct Cell {
     Kind kind = Kind::Words;
     Look look = Look::Plain;
     QString text; // of a figure: left empty, the value says it
-    QString name; // of what can be reached: read aloud, and how tests find it
+    QString id;   // of what can be reached
+    QString name; // the same for people
     QString tip;
     bool wraps = false;  // words over several lines
     bool pushed = false; // stands at the right end of its line
@@ -29,9 +43,9 @@ struct Cell {
     std::optional<double> usual; // without a value: what applies then, shown faintly; it may be typed empty
     std::function<Answer(std::optional<double>)> commit;
     // Choice
-    QStringList options;
-    int chosen = -1;
-    std::function<Answer(int)> choose;
+    std::vector<Option> options;
+    QString chosen; // its key
+    std::function<Answer(const QString& key)> choose;
     // Press
     std::function<Answer()> press;
     // Badge, Sign
@@ -54,14 +68,35 @@ struct Block {
 
 Cell words(const QString& text, Cell::Look look = Cell::Look::Plain);
 Cell wrapped(const QString& text, Cell::Look look = Cell::Look::Plain);
-Cell valueCell(ValueField::Kind kind, const QString& name, double value,
-            std::function<Cell::Answer(double)> commit);
+Cell valueCell(ValueField::Kind kind, const CellName& who, double value,
+               std::function<Cell::Answer(double)> commit);
 /// One that may be empty.
-Cell optionalCell(ValueField::Kind kind, const QString& name, const std::optional<double>& value, double usual,
-                 std::function<Cell::Answer(std::optional<double>)> commit);
-Cell choice(const QString& name, const QStringList& options, int chosen,
-            std::function<Cell::Answer(int)> choose);
-Cell press(const QString& text, const QString& name, std::function<Cell::Answer()> press,
+Cell optionalCell(ValueField::Kind kind, const CellName& who, const std::optional<double>& value, double usual,
+                  std::function<Cell::Answer(std::optional<double>)> commit);
+Cell choice(const CellName& who, std::vector<Option> options, const QString& chosen,
+            std::function<Cell::Answer(const QString& key)> choose);
+Cell press(const QString& text, const CellName& who, std::function<Cell::Answer()> press,
            Cell::Look look = Cell::Look::Plain);
+
+/// A choice among values of the job: each has a key that stays, whatever its place in the code or the menu.
+template <class Value> struct OptionOf {
+    QString key;
+    Value value;
+    QString text;
+};
+template <class Value, class Choose>
+Cell choiceOf(const CellName& who, const std::vector<OptionOf<Value>>& options, const Value& now, Choose choose) {
+    std::vector<Option> shown;
+    QString chosen;
+    for (const OptionOf<Value>& option : options) {
+        shown.push_back({option.key, option.text});
+        if (option.value == now) chosen = option.key;
+    }
+    return choice(who, std::move(shown), chosen, [options, choose](const QString& key) -> Cell::Answer {
+        for (const OptionOf<Value>& option : options)
+            if (option.key == key) return choose(option.value);
+        return {};
+    });
+}
 
 } // namespace goodfold::app

@@ -13,43 +13,46 @@ inline Cell faint(const QString& says) {
     return words(says, Cell::Look::Faint);
 }
 
-/// `What` finds the thing in a job that is being changed.
+/// `What` finds the thing in a job that is being changed. Ids begin with `prefix`, names end with `ofWhat`.
 template <class What> class CellMaker {
 public:
-    CellMaker(Document& document, QString ofWhat, What find)
-        : document(document), ofWhat(std::move(ofWhat)), find(std::move(find)) {}
+    CellMaker(Document& document, QString prefix, QString ofWhat, What find)
+        : document(document), prefix(std::move(prefix)), ofWhat(std::move(ofWhat)), find(std::move(find)) {}
 
-    QString name(const QString& what) const { return QStringLiteral("%1 %2").arg(what, ofWhat); }
-
-    template <class Set>
-    Cell number(ValueField::Kind kind, const QString& what, double value, Set set) const {
-        return valueCell(kind, name(what), value,
-                      [&doc = document, label = name(what).toLower(), find = find, set](double typed) {
-                          return doc.change(label, [&](job::Job& job) { set(find(job), typed); });
-                      });
+    CellName who(const QString& key, const QString& what) const {
+        return {QStringLiteral("%1.%2").arg(prefix, key), QStringLiteral("%1 %2").arg(what, ofWhat)};
     }
 
     template <class Set>
-    Cell maybe(ValueField::Kind kind, const QString& what, const std::optional<double>& value, double usual,
-               Set set) const {
-        return optionalCell(
-            kind, name(what), value, usual,
-            [&doc = document, label = name(what).toLower(), find = find, set](std::optional<double> typed) {
-                return doc.change(label, [&](job::Job& job) { set(find(job), typed); });
-            });
+    Cell number(ValueField::Kind kind, const QString& key, const QString& what, double value, Set set) const {
+        const CellName own = who(key, what);
+        return valueCell(kind, own, value, [change = changing(own, set)](double typed) { return change(typed); });
     }
 
     template <class Set>
-    Cell oneOf(const QString& what, const QStringList& options, int chosen, Set set) const {
-        return choice(name(what), options, chosen,
-                      [&doc = document, label = name(what).toLower(), find = find, set](int index) {
-                          return doc.change(label, [&](job::Job& job) { set(find(job), index); });
-                      });
+    Cell maybe(ValueField::Kind kind, const QString& key, const QString& what, const std::optional<double>& value,
+               double usual, Set set) const {
+        const CellName own = who(key, what);
+        return optionalCell(kind, own, value, usual, changing(own, set));
+    }
+
+    template <class Value, class Set>
+    Cell oneOf(const QString& key, const QString& what, const std::vector<OptionOf<Value>>& options,
+               const Value& now, Set set) const {
+        const CellName own = who(key, what);
+        return choiceOf(own, options, now, changing(own, set));
     }
 
 private:
+    template <class Set> auto changing(const CellName& own, Set set) const {
+        const QString label = own.name.left(1).toLower() + own.name.mid(1);
+        return [&doc = document, label, find = find, set](const auto& value) {
+            return doc.change(label, [&](job::Job& job) { set(find(job), value); });
+        };
+    }
+
     Document& document;
-    QString ofWhat;
+    QString prefix, ofWhat;
     What find;
 };
 

@@ -194,7 +194,7 @@ void CellPanel::relayout() {
     reachable.clear();
     for (const Place& spot : layout.cells)
         if (blocks[spot.block].lines[spot.line][spot.cell].isReachable()) reachable.push_back(spot);
-    inHand = placeOf(nameInHand);
+    inHand = placeOf(idInHand);
     if (fieldIsOpen && inHand >= 0) {
         const QRect box = reachable[static_cast<size_t>(inHand)].box;
         const int wide = std::max(px(84), box.width() + px(40)); // room to type in
@@ -220,10 +220,10 @@ void CellPanel::resizeEvent(QResizeEvent* event) {
     if (event->size().width() != event->oldSize().width()) relayout();
 }
 
-int CellPanel::placeOf(const QString& name) const {
+int CellPanel::placeOf(const QString& id) const {
     const auto found = std::find_if(reachable.begin(), reachable.end(),
-                                    [&](const Place& place) { return cellAt(place).name == name; });
-    return name.isEmpty() || found == reachable.end() ? -1 : static_cast<int>(found - reachable.begin());
+                                    [&](const Place& place) { return cellAt(place).id == id; });
+    return id.isEmpty() || found == reachable.end() ? -1 : static_cast<int>(found - reachable.begin());
 }
 
 int CellPanel::placeAt(const QPoint& point) const {

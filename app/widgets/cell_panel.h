@@ -25,16 +25,16 @@ public:
     const std::vector<Place>& places() const { return reachable; }
     const Cell& cellAt(const Place& place) const { return blocks[place.block].lines[place.line][place.cell]; }
     const Block& blockAt(const Place& place) const { return blocks[place.block]; }
-    /// Index into places(), or -1.
-    int placeOf(const QString& name) const;
+    /// Index into places() of the cell of this id, or -1.
+    int placeOf(const QString& id) const;
     int current() const { return inHand; }
 
     /// Takes a cell in hand and gives the sheet the focus.
     void go(int place);
     /// Opens the cell in hand: a figure for typing, a choice as a menu; presses what can be pressed.
     void open();
-    /// Takes choice `option` of a cell, as the menu does.
-    void choose(int place, int option);
+    /// Takes an option of a choice by its key, as the menu does.
+    void choose(int place, const QString& key);
     /// What the sheet says, in reading order.
     QString text() const;
     QString shown(const Cell& cell) const;
@@ -89,7 +89,7 @@ private:
     std::vector<QString> looks; // of each block, as it was last painted
     std::vector<Place> reachable;
     int inHand = -1, pointedAt = -1;
-    QString nameInHand;
+    QString idInHand;
     Element selectionShown;
     ValueField* field = nullptr;
     bool fieldIsOpen = false;

@@ -14,7 +14,7 @@ namespace goodfold::app {
 
 void CellPanel::take(int place) {
     inHand = place;
-    nameInHand = place < 0 ? QString() : cellAt(reachable[static_cast<size_t>(place)]).name;
+    idInHand = place < 0 ? QString() : cellAt(reachable[static_cast<size_t>(place)]).id;
     update();
     if (place < 0) return;
     const Place& now = reachable[static_cast<size_t>(place)];
@@ -94,8 +94,8 @@ void CellPanel::openField(const QString& typed) {
     }
     fieldIsOpen = true;
     field->open(cell.valueKind, cell.name, cell.value, cell.usual,
-                [this, name = cell.name](std::optional<double> value) {
-                    const int place = placeOf(name);
+                [this, id = cell.id](std::optional<double> value) {
+                    const int place = placeOf(id);
                     if (place < 0)
                         return Cell::Answer(); // an undo took the thing away while something was still typed
                     const auto commit =
@@ -122,20 +122,22 @@ void CellPanel::openMenu() {
     auto* menu = new QMenu(this);
     menu->setAttribute(Qt::WA_DeleteOnClose);
     menu->setAccessibleName(cell.name);
-    for (int i = 0; i < cell.options.size(); ++i) {
-        QAction* option = menu->addAction(cell.options[i]);
+    for (const Option& each : cell.options) {
+        QAction* option = menu->addAction(each.text);
+        option->setData(each.key);
         option->setCheckable(true);
-        option->setChecked(i == cell.chosen);
-        if (i == cell.chosen) menu->setActiveAction(option);
-        connect(option, &QAction::triggered, this, [this, i, name = cell.name] { choose(placeOf(name), i); });
+        option->setChecked(each.key == cell.chosen);
+        if (option->isChecked()) menu->setActiveAction(option);
+        connect(option, &QAction::triggered, this,
+                [this, key = each.key, id = cell.id] { choose(placeOf(id), key); });
     }
     menu->popup(mapToGlobal(place.box.bottomLeft()));
 }
 
-void CellPanel::choose(int place, int option) {
+void CellPanel::choose(int place, const QString& key) {
     if (place < 0) return;
-    const Cell cell = cellAt(reachable[static_cast<size_t>(place)]);
-    if (option >= 0 && option < cell.options.size()) answer(cell.choose(option));
+    const Cell cell = cellAt(reachable[static_cast<size_t>(place)]); // choosing makes the cells anew
+    answer(cell.choose(key));
 }
 
 void CellPanel::keyPressEvent(QKeyEvent* event) {
@@ -172,7 +174,7 @@ void CellPanel::mousePressEvent(QMouseEvent* event) {
     const int block = blockUnder(event->position().toPoint());
     const QString pressed = [&] {
         const int place = placeAt(event->position().toPoint());
-        return place < 0 ? QString() : cellAt(reachable[static_cast<size_t>(place)]).name;
+        return place < 0 ? QString() : cellAt(reachable[static_cast<size_t>(place)]).id;
     }();
     setFocus(Qt::MouseFocusReason);
     if (block >= 0 && !blocks[static_cast<size_t>(block)].about.isNothing())

@@ -17,11 +17,16 @@ std::vector<Block> findingBlocks(Document& document) {
         const QString headline = QString::fromStdString(finding.headline);
         block.lines.push_back({sign, wrapped(headline, Cell::Look::Strong)});
         block.lines.push_back({wrapped(QString::fromStdString(finding.says), Cell::Look::Faint)});
-        for (const check::Remedy& remedy : finding.remedies) {
+        for (size_t r = 0; r < finding.remedies.size(); ++r) {
+            const check::Remedy& remedy = finding.remedies[r];
             const QString says = QString::fromStdString(remedy.says);
-            const QString name = QObject::tr("%1: %2").arg(headline, says);
+            const CellName who{QStringLiteral("finding.%1.%2.%3")
+                                   .arg(QString::fromStdString(finding.rule),
+                                        QString::fromStdString(finding.about.id))
+                                   .arg(r + 1),
+                               QObject::tr("%1: %2").arg(headline, says)};
             block.lines.push_back({press(
-                says, name,
+                says, who,
                 // A copy: the edit makes the findings anew.
                 [&document, remedy, about = finding.about] { return document.take(remedy, about); },
                 Cell::Look::Button)});

@@ -20,6 +20,11 @@ QAction* make(QWidget* window, const QString& text, const QList<QKeySequence>& k
     return action;
 }
 
+QAction* named(QAction* action, const QString& id) {
+    action->setObjectName(id);
+    return action;
+}
+
 } // namespace
 
 Actions::Actions(QWidget* window, QUndoGroup& undoGroup) {
@@ -35,18 +40,23 @@ Actions::Actions(QWidget* window, QUndoGroup& undoGroup) {
     quit = make(window, tr("&Quit"), {QKeySequence::Quit, QKeySequence(Qt::CTRL | Qt::Key_Q)});
     print = make(window, tr("&Print the template…"), {QKeySequence::Print},
                  tr("At full size, to lay on the stock; both hands where a pair is wanted"));
+    print->setObjectName(QStringLiteral("print"));
     printPreview = make(window, tr("Print p&review…"), {QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_P)});
+    printPreview->setObjectName(QStringLiteral("print-preview"));
     for (const draw::Export& row : draw::exports())
         for (const auto& [paper, name] : {std::pair{QPageSize::A4, "A4"}, {QPageSize::Letter, "Letter"}}) {
             if (!row.isOnPaper && paper != QPageSize::A4) continue;
             QString title = QCoreApplication::translate("Exports", row.title);
             if (row.isOnPaper) title = title.arg(QLatin1String(name));
             const QKeySequence keys(paper == QPageSize::A4 ? QLatin1String(row.shortcut) : QLatin1String());
+            const QString id = QLatin1String(row.key) + (row.isOnPaper ? QStringLiteral(".%1").arg(QString::fromLatin1(name).toLower()) : QString());
             exports.push_back({&row, paper,
-                               make(window, title, keys.isEmpty() ? QList<QKeySequence>{} : QList{keys},
-                                    QCoreApplication::translate("Exports", row.tip))});
+                               named(make(window, title, keys.isEmpty() ? QList<QKeySequence>{} : QList{keys},
+                                          QCoreApplication::translate("Exports", row.tip)),
+                                     id)});
         }
     copyMarks = make(window, tr("Copy the table of marks"), {QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_C)});
+    copyMarks->setObjectName(QStringLiteral("marks"));
     copyPicture = make(window, tr("Copy the picture"), {QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_C)},
                        tr("The bracket, or on the Blank stage the blank"));
     undo = undoGroup.createUndoAction(window, tr("Undo"));

@@ -27,9 +27,9 @@ struct Bending : test::Window {
         QVERIFY(QTest::qWaitFor([this] { return !operator->()->isPlanning(); }, 600000));
     }
     app::CellPanel* sheet() const { return stage->findChild<app::CellPanel*>(); }
-    bool offers(const QString& name) const { return sheet()->placeOf(name) >= 0; }
-    void press(const QString& name) {
-        const int place = sheet()->placeOf(name);
+    bool offers(const QString& id) const { return sheet()->placeOf(id) >= 0; }
+    void press(const QString& id) {
+        const int place = sheet()->placeOf(id);
         QVERIFY2(place >= 0, qPrintable(sheet()->text()));
         sheet()->go(place);
         sheet()->open();
@@ -122,12 +122,12 @@ void BendingTest::editPlansAnew() {
 void BendingTest::orderIsSettledAndFreed() {
     Bending window(steel(3, 30, {40, 90, 40}));
     const QString first = window.stage->says();
-    window.press("Do this step later");
+    window.press("step.later");
     QCOMPARE(window.stage->stepCount(), 2);
-    QVERIFY(window.offers("Best order again"));
+    QVERIFY(window.offers("plan.best"));
     window.stage->choose(0);
     QVERIFY(window.stage->says() != first);
-    window.press("Best order again");
+    window.press("plan.best");
     window.stage->choose(0);
     QCOMPARE(window.stage->says(), first);
 }
@@ -168,32 +168,29 @@ void BendingTest::stepIsDragged() {
     QCOMPARE(window.job().bendOrder.size(), size_t{3});
     window.wait();
     QCOMPARE(window.stage->current(), 2);
-    QVERIFY(window.offers("Best order again") || window.stage->stepCount() == 0);
+    QVERIFY(window.offers("plan.best") || window.stage->stepCount() == 0);
 }
 
 /// Order and tools are the user's decisions: in the file, undone like any, freed with one press.
 void BendingTest::whatIsSettledIsKeptInTheJob() {
     Bending window(steel(3, 30, {40, 90, 40}));
-    window.press("Do this step later");
+    window.press("step.later");
     const std::vector<std::string> order = window.job().bendOrder;
     QCOMPARE(order.size(), size_t{2});
     QTemporaryDir folder;
     QVERIFY(!window->files().save(folder.filePath("settled.gfold")));
     Bending again(folder.filePath("settled.gfold"));
     QCOMPARE(again.job().bendOrder, order);
-    QVERIFY(again.offers("Best order again"));
+    QVERIFY(again.offers("plan.best"));
     window.document().undoStack().undo();
     QVERIFY(window.job().bendOrder.empty());
-    again.press("Best order again");
+    again.press("plan.best");
     QVERIFY(again.job().bendOrder.empty());
 }
 
 void BendingTest::toolIsSettled() {
     Bending window(steel(3, 30, {40, 90, 40}));
-    const int place = window.sheet()->placeOf("Tool of this step");
-    const QStringList tools =
-        window.sheet()->cellAt(window.sheet()->places()[static_cast<size_t>(place)]).options;
-    window.sheet()->choose(place, static_cast<int>(tools.indexOf("shop press with V die")));
+    window.sheet()->choose(window.sheet()->placeOf("step.tool"), "press");
     window.wait();
     QVERIFY2(window.stage->says().contains("shop press"), qPrintable(window.stage->says()));
     QVERIFY(window.stage->says().contains("kN"));
@@ -212,7 +209,7 @@ void BendingTest::whatIsInTheWayIsSaidAndMended() {
     QVERIFY(noOrder != found.end() && noOrder->severity == check::Severity::Stop);
     QVERIFY(noOrder->remedy() && noOrder->remedy()->says == mend.toStdString());
     QVERIFY2(says.contains("on leg B to trim") && says.contains("would do with"), qPrintable(says));
-    window.press(mend);
+    window.press("plan.mend.1"); // what says so
     window.wait();
     QVERIFY(window.job().findPlate("B")->length > 32);
     QCOMPARE(window.stage->stepCount(), 1);
@@ -235,7 +232,7 @@ void BendingTest::manyBendsDoNotBlockTheWindow() {
     QVERIFY(window.document().change("length", [](job::Job& changed) { changed.plates[0].length = 61; }) ==
             std::nullopt);
     auto* sheet = stage->findChild<app::CellPanel*>();
-    if (const int stop = sheet->placeOf("Stop looking for the order"); stop >= 0) {
+    if (const int stop = sheet->placeOf("plan.stop"); stop >= 0) {
         sheet->go(stop);
         sheet->open();
     }
@@ -252,10 +249,10 @@ void BendingTest::eachToolsReasonIsShown() {
     std::set<double> angles;
     QStringList shows; // what is pressed lays the column out anew
     for (const auto& place : coil.sheet()->places())
-        if (const QString name = coil.sheet()->cellAt(place).name; name.startsWith("Show bend"))
-            shows << name;
-    for (const QString& name : shows) {
-        coil.sheet()->go(coil.sheet()->placeOf(name));
+        if (const QString id = coil.sheet()->cellAt(place).id; id.startsWith("stuck."))
+            shows << id;
+    for (const QString& id : shows) {
+        coil.sheet()->go(coil.sheet()->placeOf(id));
         coil.sheet()->open();
         angles.insert(coil.stage->picture()->turned());
     }

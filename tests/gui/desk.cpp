@@ -95,7 +95,7 @@ void DeskTest::revertGoesBackToWhatIsSavedAndCanBeUndone() {
     test::Window window(test::demo("vent-stay.gfold"));
     QVERIFY(!window->files().save(path));
     QVERIFY(!window->actions().revert->isEnabled());
-    window.fill("Length of leg B", "99");
+    window.fill("leg.B.length", "99");
     QVERIFY(window->actions().revert->isEnabled());
     window->actions().revert->trigger();
     QCOMPARE(window.job().plates[1].length, 74.0);
@@ -104,7 +104,7 @@ void DeskTest::revertGoesBackToWhatIsSavedAndCanBeUndone() {
     QCOMPARE(window.job().plates[1].length, 99.0);
     window->actions().redo->trigger();
     QFile::remove(path);
-    window.fill("Length of leg B", "98");
+    window.fill("leg.B.length", "98");
     QVERIFY(window->files().revert()); // there is nothing saved any more: a sentence, and nothing lost
     QCOMPARE(window.job().plates[1].length, 98.0);
 }
@@ -152,7 +152,7 @@ void DeskTest::firstPageStartsFromADemo() {
     QCOMPARE(window.job().title, std::string("Grow-light hanger"));
     QVERIFY(!window->isWindowModified());
     // Begun from something, a second choice takes a window of its own.
-    window.fill("Length of leg B", "71");
+    window.fill("leg.B.length", "71");
     window->showStartPage();
     QTest::mouseClick(window.named<app::StartCard>("Valve tray"), Qt::LeftButton);
     QCOMPARE(windows().size(), size_t{2});
@@ -325,11 +325,11 @@ void DeskTest::readersHearEveryCell() {
         QVERIFY(cell->parent() == reader);
     }
     // A reader can take a cell in hand and open it.
-    const int place = rungs->placeOf("Length of leg B");
+    const int place = rungs->placeOf("leg.B.length");
     reader->child(place)->actionInterface()->doAction(QAccessibleActionInterface::pressAction());
     QVERIFY(qobject_cast<app::ValueField*>(QApplication::focusWidget()));
     QTest::keyClick(QApplication::focusWidget(), Qt::Key_Escape);
-    const int now = rungs->placeOf("Length of leg B"); // what leg A showed while it was in hand is gone
+    const int now = rungs->placeOf("leg.B.length"); // what leg A showed while it was in hand is gone
     QVERIFY(reader->child(now)->state().focused);
     QVERIFY(reader->focusChild() == reader->child(now));
 }

@@ -25,16 +25,16 @@ void SheetHolesTest::shapesArePickedAtTheLadder() {
     SheetWindow window;
     window.type("h 30");
     window.document().select(Element::hole("h1"));
-    window.choose("Kind of hole h1", "arc slot");
-    window.fill("Radius of hole h1", "25");
-    window.fill("Swing of hole h1", "90");
+    window.choose("hole.h1.kind", "arc-slot");
+    window.fill("hole.h1.radius", "25");
+    window.fill("hole.h1.swing", "90");
     const job::Hole& hole = *window.job().findHole("h1");
     QVERIFY(hole.kind == job::Hole::Kind::ArcSlot);
     QCOMPARE(hole.radius, 25.0);
     QCOMPARE(hole.swingDeg, 90.0);
-    window.fill("Radius of hole h1", "2"); // through its own pivot
+    window.fill("hole.h1.radius", "2"); // through its own pivot
     QVERIFY(window.notice().endsWith('.'));
-    window.choose("Kind of hole h1", "rectangle");
+    window.choose("hole.h1.kind", "rectangle");
     QVERIFY(window.job().findHole("h1")->kind == job::Hole::Kind::Rectangle);
 }
 
@@ -61,14 +61,14 @@ void SheetHolesTest::patternIsDraggedAndTypedOnThePicture() {
     QTest::keyClicks(field, "22.5");
     QTest::keyClick(field, Qt::Key_Return);
     QCOMPARE(window.job().findHole("h1")->pattern->pitch, 22.5);
-    window.fill("Holes in the pattern of hole h1", "4");
+    window.fill("hole.h1.pattern.count", "4");
     QCOMPARE(window.document().part().holes.size(), size_t{4});
 }
 
 void SheetHolesTest::outlineIsDrawnByPoints() {
     SheetWindow window;
     window.document().select(Element::plate("A"));
-    window.choose("Shape an edge of leg A", "end");
+    window.choose("leg.A.shape-edge", "end");
     window->picture()->lookFrom(app::PictureView::From::Face);
     QVERIFY(window.job().plates[0].edges.count(job::Edge::End));
     drag(window->picture(), window->picture()->gripPoint({Grip::Kind::EdgeStretch, "A", job::Edge::End, 0}),
@@ -94,10 +94,10 @@ void SheetHolesTest::holeIsPlacedInTheFormedPart() {
     const std::string carrier = window.job().plateOfHole("h1")->id,
                       other = window.job().plateOfHole("h2")->id;
     QVERIFY(carrier != other);
-    window.choose("Where the distance along counts from of hole h2", "from h1, on its axis");
+    window.choose("hole.h2.x-from", "formed.axis.h1");
     const auto& hole = *window.job().findHole("h2");
     QVERIFY(hole.formed && hole.formed->kind == job::FormedPlace::Kind::Axis && hole.formed->of == "h1");
-    window.choose("Where the distance along counts from of hole h2", "from h1, straight across");
+    window.choose("hole.h2.x-from", "formed.straight.h1");
     const double distance = window.job().findHole("h2")->formed->distance;
     const auto& part = window.document().part();
     const auto a = part::formedHole(part, window.document().folded(), part.holeIndex("h1"));
@@ -110,15 +110,15 @@ void SheetHolesTest::fastenerSetsTheHoleAndItsLength() {
     SheetWindow window;
     window.type("h 30");
     window.document().select(Element::hole("h1"));
-    window.choose("What it is for of hole h1", "bolt, normal");
+    window.choose("hole.h1.for", "bolt-normal");
     QCOMPARE(window.job().findHole("h1")->diameter, 6.6);
-    window.choose("Size of hole h1", "M8");
+    window.choose("hole.h1.size", "M8");
     QCOMPARE(window.job().findHole("h1")->diameter, 9.0);
-    window.fill("Clamped layers of hole h1", "4");
+    window.fill("hole.h1.clamps", "4");
     QVERIFY(window.named<app::CellPanel>("Ladder: legs, bends and holes")->grab().toImage().height() > 0);
-    window.choose("What it is for of hole h1", "rivet nut");
+    window.choose("hole.h1.for", "rivet-nut");
     QCOMPARE(window.job().findHole("h1")->diameter, 11.0);
-    window.choose("What it is for of hole h1", "any hole");
+    window.choose("hole.h1.for", "any");
     QVERIFY(!window.job().findHole("h1")->fastener);
 }
 

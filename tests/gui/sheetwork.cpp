@@ -137,8 +137,8 @@ void SheetworkTest::sheetIsReadFromTwoEdges() {
 
 void SheetworkTest::paletteIsWords() {
     SheetWindow window;
-    for (const char* word : {"+ flange on the left of A", "+ hole in A", "+ slot in A", "+ arc slot in A",
-                             "+ rectangle in A", "+ D hole in A", "+ key hole in A", "+ cut-out in A"}) {
+    for (const char* word : {"add.flange.left", "add.round", "add.slot", "add.arc-slot",
+                             "add.rectangle", "add.d", "add.key", "add.cut-out"}) {
         window.document().select(Element::plate("A"));
         window.click(word);
         QVERIFY2(window.notice().isEmpty(), qPrintable(window.notice()));
@@ -149,7 +149,7 @@ void SheetworkTest::paletteIsWords() {
         kinds.insert(hole.kind);
     QCOMPARE(kinds.size(), size_t{7});
     window.document().select(Element::plate("B"));
-    window.click("+ hem on the end of B");
+    window.click("add.hem");
     QCOMPARE(window.job().bends.back().angleDeg, 180.0);
 }
 
@@ -159,14 +159,14 @@ void SheetworkTest::cornersMeetAsChosen() {
     window.document().select(Element::plate("A"));
     window.type("b 90 toward on left long 30");
     window.document().select(Element::plate("A"));
-    const QString corner = "How flanges meet at the end left corner of leg A";
-    window.choose(corner, "mitred");
+    const QString corner = "leg.A.joint.end-left";
+    window.choose(corner, "closed");
     QVERIFY(window.document().part().bends[0].shoulderLeft > 0);
-    window.choose(corner, "lapped under");
+    window.choose(corner, "lapped-under");
     QVERIFY2(window.notice().isEmpty(), qPrintable(window.notice()));
     QCOMPARE(window.job().plates.size(), size_t{4}); // the tab
     window.document().select(Element::plate("A"));
-    window.choose(corner, "lapped over"); // the same tab, on the other side
+    window.choose(corner, "lapped-over"); // the same tab, on the other side
     QCOMPARE(window.job().plates.size(), size_t{4});
     QVERIFY(window.job().plates[0].cornerJoints.at(job::Corner::EndLeft).tabOutside);
 }
@@ -175,10 +175,10 @@ void SheetworkTest::reliefsAreChosenAndTyped() {
     SheetWindow window;
     window.type("b 90 toward on end wide 30 at 15 long 20");
     window.document().select(Element::bend("1"));
-    window.choose("Relief of bend 1", "rectangle");
-    window.fill("Width of the relief of bend 1", "4");
+    window.choose("bend.1.relief", "rectangle");
+    window.fill("bend.1.relief.width", "4");
     QCOMPARE(window.document().part().bends[0].relief.width, 4.0);
-    window.fill("Width of the relief of bend 1", ""); // by rule again
+    window.fill("bend.1.relief.width", ""); // by rule again
     QVERIFY(!window.job().bends[0].relief.width);
 }
 
@@ -189,12 +189,12 @@ void SheetworkTest::overlapIsSplitIntoTwoWindows() {
         window.type(line);
     QVERIFY(!part::flatOverlaps(window.document().part()).empty());
     const size_t before = QApplication::topLevelWidgets().size();
-    QString name;
-    for (auto* sheet : window->findChildren<app::CellPanel*>())
-        for (const auto& place : sheet->places())
-            if (sheet->cellAt(place).name.contains("as a part of its own")) name = sheet->cellAt(place).name;
-    QVERIFY(!name.isEmpty());
-    window.click(name);
+    QString id;
+    for (auto* panel : window->findChildren<app::CellPanel*>())
+        for (const auto& place : panel->places())
+            if (panel->cellAt(place).name.contains("as a part of its own")) id = panel->cellAt(place).id;
+    QVERIFY(!id.isEmpty());
+    window.click(id);
     QVERIFY(part::flatOverlaps(window.document().part()).empty());
     app::MainWindow* second = nullptr;
     for (QWidget* widget : QApplication::topLevelWidgets())
@@ -209,17 +209,17 @@ void SheetworkTest::overlapIsSplitIntoTwoWindows() {
 void SheetworkTest::edgeIsShapedByPoints() {
     SheetWindow window;
     window.document().select(Element::plate("A"));
-    window.choose("Shape an edge of leg A", "end");
-    window.fill("Bow of the end edge of leg A", "0");
-    window.choose("Shape an edge of leg A", "end"); // a straight edge was forgotten
-    window.click("Add a point to the end edge of leg A");
-    window.fill("Out of point 1 of the end edge of leg A", "-12");
-    window.fill("Bow of the end edge of leg A", "0");
+    window.choose("leg.A.shape-edge", "end");
+    window.fill("leg.A.edge.end.bow", "0");
+    window.choose("leg.A.shape-edge", "end"); // a straight edge was forgotten
+    window.click("leg.A.edge.end.add");
+    window.fill("leg.A.edge.end.point.1.out", "-12");
+    window.fill("leg.A.edge.end.bow", "0");
     const double area = window.document().part().blank.area;
     QVERIFY2(std::abs(area - (6000 - 12 * 60 / 2.0)) < 1e-6, qPrintable(QString::number(area)));
-    window.click("Remove point 1 of the end edge of leg A");
+    window.click("leg.A.edge.end.point.1.remove");
     QVERIFY(std::abs(window.document().part().blank.area - 6000) < 1e-6);
-    window.choose("Cut a corner of leg A", "end left");
+    window.choose("leg.A.cut-corner", "end-left");
     QVERIFY(window.job().plates[0].corners.count(job::Corner::EndLeft));
 }
 
@@ -258,7 +258,7 @@ void SheetworkTest::barIsMadeFromSheet() {
     const job::Job before = window.job();
     for (auto* button : window->findChildren<QPushButton*>())
         if (button->text().contains(" bar")) QTest::mouseClick(button, Qt::LeftButton);
-    window.click("Make it from sheet");
+    window.click("stock.as-sheet");
     QVERIFY2(window.notice().isEmpty(), qPrintable(window.notice()));
     QVERIFY(window.job().stock.form == job::StockForm::Sheet);
     QCOMPARE(*window.job().root().width, before.stock.width);

@@ -59,7 +59,7 @@ void ShopTest::cleanup() {
 
 void ShopTest::figuresAreChangedSavedAndUndone() {
     ShopWindow window;
-    window.fill("jaw top down to the screw", "90");
+    window.fill("shop.figure.bench.screw_depth", "90");
     QCOMPARE(now("vise").bench.screwDepth, 90.0);
     QVERIFY(!test::books().tools.read()); // from the file
     QCOMPARE(now("vise").bench.screwDepth, 90.0);
@@ -67,9 +67,9 @@ void ShopTest::figuresAreChangedSavedAndUndone() {
     QCOMPARE(now("vise").bench.screwDepth, 75.0);
     window->actions().redo->trigger();
     QCOMPARE(now("vise").bench.screwDepth, 90.0);
-    window.click("Take back what was changed");
+    window.click("shop.take-back");
     QVERIFY(now("vise") == *tool::standardShop().find("vise"));
-    QVERIFY(!window.find("Take back what was changed"));
+    QVERIFY(!window.find("shop.take-back"));
     // The job's own history is another one.
     window->showStage("bracket");
     QVERIFY(!window->actions().undo->isEnabled());
@@ -77,7 +77,7 @@ void ShopTest::figuresAreChangedSavedAndUndone() {
 
 void ShopTest::wrongFiguresGetASentence() {
     ShopWindow window;
-    window.fill("longest bend", "-3");
+    window.fill("shop.figure.length", "-3");
     QVERIFY(app::Notice::of(*window.stage) && app::Notice::of(*window.stage)->isVisible());
     QCOMPARE(now("vise").length, 125.0);
     window.typeInLine("Radii", "three");
@@ -141,12 +141,12 @@ void ShopTest::listsAreTyped() {
 void ShopTest::ownToolsComeAndGo() {
     ShopWindow window;
     window.stage->choose("vise");
-    window.click("Add a tool like this one");
+    window.click("shop.add");
     QCOMPARE(window.stage->current(), std::string("vise-2"));
     window.typeInLine("Name of the tool", "small vise");
     QCOMPARE(now("vise-2").name, std::string("small vise"));
-    QVERIFY(window.find("small vise"));
-    window.click("Take the tool out of the shop");
+    QVERIFY(window.find("shop.tool.vise-2"));
+    window.click("shop.take-back");
     QVERIFY(!test::books().tools.shop()->find("vise-2"));
     QCOMPARE(window.stage->current(), test::books().tools.shop()->tools.front().id);
     window->actions().undo->trigger();
@@ -171,7 +171,7 @@ void ShopTest::plansAreMadeWithTheShop() {
     QVERIFY(planned());
     QVERIFY(hasNoOrder());
     window.stage->choose("vise");
-    window.choose("Whether the shop has it", "in this shop");
+    window.choose("shop.has", "yes");
     QVERIFY(planned());
     QVERIFY(!hasNoOrder());
     window->showStage("bending");
@@ -181,10 +181,10 @@ void ShopTest::plansAreMadeWithTheShop() {
 void ShopTest::figuresAreReadInInches() {
     ShopWindow window;
     QVERIFY(!window.document().change("unit", [](job::Job& job) { job.units = quantity::Unit::Inch; }));
-    window.fill("jaw top down to the bench", "4 3/4");
+    window.fill("shop.figure.bench.below", "4 3/4");
     QVERIFY(std::abs(now("vise").bench.below - 4.75 * 25.4) < 1e-9);
-    QVERIFY2(window.shown("jaw top down to the bench").startsWith("4"),
-             qPrintable(window.shown("jaw top down to the bench")));
+    QVERIFY2(window.shown("shop.figure.bench.below").startsWith("4"),
+             qPrintable(window.shown("shop.figure.bench.below")));
 }
 
 GOODFOLD_GUI_TEST(ShopTest)

@@ -76,38 +76,38 @@ public:
         QTest::keyClick(entry, Qt::Key_Return);
     }
 
-    /// The visible sheet that has a cell of this name, and where on it.
+    /// The visible panel that has a cell of this id, and where on it.
     struct Found {
-        app::CellPanel* sheet;
+        app::CellPanel* panel;
         int place;
-        const app::Cell& cell() const { return sheet->cellAt(sheet->places()[static_cast<size_t>(place)]); }
-        QPoint middle() const { return sheet->places()[static_cast<size_t>(place)].box.center(); }
+        const app::Cell& cell() const { return panel->cellAt(panel->places()[static_cast<size_t>(place)]); }
+        QPoint middle() const { return panel->places()[static_cast<size_t>(place)].box.center(); }
     };
-    std::optional<Found> find(const QString& name) const {
-        for (auto* sheet : window->findChildren<app::CellPanel*>())
-            if (const int place = sheet->placeOf(name); place >= 0 && sheet->isVisible())
-                return Found{sheet, place};
+    std::optional<Found> find(const QString& id) const {
+        for (auto* panel : window->findChildren<app::CellPanel*>())
+            if (const int place = panel->placeOf(id); place >= 0 && panel->isVisible())
+                return Found{panel, place};
         return {};
     }
-    Found cell(const QString& name) const {
-        const auto found = find(name);
-        if (!found) qFatal("no cell %s", qPrintable(name));
+    Found cell(const QString& id) const {
+        const auto found = find(id);
+        if (!found) qFatal("no cell %s", qPrintable(id));
         return *found;
     }
     /// What a cell says.
-    QString shown(const QString& name) const {
-        const Found found = cell(name);
-        return found.sheet->shown(found.cell());
+    QString shown(const QString& id) const {
+        const Found found = cell(id);
+        return found.panel->shown(found.cell());
     }
-    void click(const QString& name) const {
-        const Found found = cell(name);
-        QTest::mouseClick(found.sheet, Qt::LeftButton, {}, found.middle());
+    void click(const QString& id) const {
+        const Found found = cell(id);
+        QTest::mouseClick(found.panel, Qt::LeftButton, {}, found.middle());
     }
     /// Clicks a figure, types over it and presses Enter.
-    void fill(const QString& name, const QString& text) const {
-        click(name);
+    void fill(const QString& id, const QString& text) const {
+        click(id);
         auto* field = qobject_cast<app::ValueField*>(QApplication::focusWidget());
-        if (!field) qFatal("%s does not open", qPrintable(name));
+        if (!field) qFatal("%s does not open", qPrintable(id));
         field->selectAll();
         if (text.isEmpty())
             QTest::keyClick(field, Qt::Key_Delete);
@@ -115,18 +115,18 @@ public:
             QTest::keyClicks(field, text);
         QTest::keyClick(field, Qt::Key_Return);
     }
-    /// Takes one of a cell's choices, from its menu.
-    void choose(const QString& name, const QString& option) const {
-        click(name);
+    /// Takes one of a cell's choices by its key, from its menu.
+    void choose(const QString& id, const QString& key) const {
+        click(id);
         auto* menu = qobject_cast<QMenu*>(QApplication::activePopupWidget());
-        if (!menu) qFatal("%s offers no choice", qPrintable(name));
+        if (!menu) qFatal("%s offers no choice", qPrintable(id));
         for (QAction* action : menu->actions())
-            if (action->text() == option) {
+            if (action->data() == key) {
                 menu->setActiveAction(action);
                 QTest::keyClick(menu, Qt::Key_Return);
                 return;
             }
-        qFatal("%s does not offer %s", qPrintable(name), qPrintable(option));
+        qFatal("%s does not offer %s", qPrintable(id), qPrintable(key));
     }
 
     QString notice() const {

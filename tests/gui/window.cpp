@@ -70,7 +70,7 @@ void WindowTest::selectionIsSharedByAllViews() {
     QTest::mouseClick(ribbon, Qt::LeftButton, {}, ribbon->onScreen(part.bends[0].centre.middle()).toPoint());
     QVERIFY(window.document().selected() == Element::bend("1"));
     // on the ladder
-    window.click("Length of leg B");
+    window.click("leg.B.length");
     QVERIFY(window.document().selected() == Element::plate("B"));
     // on the picture, at a point of leg A's face
     const auto& corners = part.plates[0].outlineInFlat;
@@ -197,38 +197,38 @@ void WindowTest::plusOnAFreeEndAddsABend() {
 
 void WindowTest::unitsSwitchWhatIsReadAndTyped() {
     test::Window window(test::demo("vent-stay.gfold"));
-    QCOMPARE(window.shown("Length of leg A"), QString("62.0"));
+    QCOMPARE(window.shown("leg.A.length"), QString("62.0"));
     QTest::mouseClick(window.named<QToolButton>("Inches"), Qt::LeftButton);
-    QCOMPARE(window.shown("Length of leg A"), QString("2 ⁷⁄₁₆"));
+    QCOMPARE(window.shown("leg.A.length"), QString("2 ⁷⁄₁₆"));
     QCOMPARE(window.job().plates[0].length, 62.0); // reading it otherwise changes no figure
-    window.fill("Length of leg A", "2 1/2");
+    window.fill("leg.A.length", "2 1/2");
     QCOMPARE(window.job().plates[0].length, 63.5);
     QTest::mouseClick(window.named<QToolButton>("Millimetres"), Qt::LeftButton);
-    QCOMPARE(window.shown("Length of leg A"), QString("63.5"));
+    QCOMPARE(window.shown("leg.A.length"), QString("63.5"));
 }
 
 void WindowTest::allowanceRulesStandSideBySide() {
     test::Window window(test::demo("vent-stay.gfold"));
-    const auto panelText = [&] { return window.cell("Allowance rule").sheet->text(); };
+    const auto panelText = [&] { return window.cell("allowance.rule").panel->text(); };
     QVERIFY2(panelText().contains("DIN 6935 would cut 0.7 mm shorter"), qPrintable(panelText()));
     const double byMaterial = window.document().part().blank.length;
-    window.choose("Allowance rule", "DIN 6935");
+    window.choose("allowance.rule", "din6935");
     QVERIFY(window.job().allowance.kind == bend::AllowanceRule::Kind::Din6935);
     QVERIFY(std::abs(byMaterial - window.document().part().blank.length - 0.7) < 0.05);
     QVERIFY2(panelText().contains("Material table would cut 0.7 mm longer"), qPrintable(panelText()));
-    window.choose("Allowance rule", "One K for all");
-    window.fill("K for all bends", "0.5");
+    window.choose("allowance.rule", "constant");
+    window.fill("allowance.k", "0.5");
     QCOMPARE(window.document().part().bends[0].k, 0.5);
-    window.choose("Allowance rule", "Your test bend");
+    window.choose("allowance.rule", "measured");
     QVERIFY(window.job().allowance.kind == bend::AllowanceRule::Kind::Measured);
-    window.fill("What the test bend took off", "5.4");
+    window.fill("allowance.test-bend", "5.4");
     QCOMPARE(window.document().part().bends[0].deduction, 5.4);
 }
 
 void WindowTest::findingOffersItsRemedyAndUndoTakesItBack() {
     test::Window window(test::demo("vent-stay.gfold"));
     const job::Job before = window.job();
-    window.click("h2 is close to an edge: move h2 to 9.9");
+    window.click("finding.hole-near-edge.h2.1");
     QCOMPARE(window.job().findHole("h2")->x, 9.9);
     for (const check::Finding& finding : window.document().findings())
         QVERIFY(finding.severity == check::Severity::Note);
@@ -249,7 +249,7 @@ void WindowTest::headlineLeadsToItsCauses() {
     toMind->setFocus();
     QTest::keyClick(toMind, Qt::Key_Space);
     QVERIFY(!window->findChild<app::BlankStage*>()->isVisible());
-    window.fill("Length of leg B", "9"); // both bends want more than that
+    window.fill("leg.B.length", "9"); // both bends want more than that
     QVERIFY(window.named<app::HeadlineFigure>("1 to stop for, it cannot be made like this"));
 }
 
@@ -272,18 +272,18 @@ void WindowTest::stockIsEdited() {
     test::Window window(test::demo("vent-stay.gfold"));
     for (auto* button : window->findChildren<QPushButton*>())
         if (button->text().startsWith("30 × 3")) QTest::mouseClick(button, Qt::LeftButton);
-    window.fill("Bar width", "25");
-    window.fill("Thickness", "4");
-    window.fill("Wanted", "6");
+    window.fill("stock.width", "25");
+    window.fill("stock.thickness", "4");
+    window.fill("stock.quantity", "6");
     QCOMPARE(window.job().stock.width, 25.0);
     QCOMPARE(window.job().thickness, 4.0);
     QCOMPARE(window.job().quantity, 6);
-    window.choose("Material", "Mild steel, cold rolled soft");
+    window.choose("stock.material", "steel-cold-rolled");
     QCOMPARE(window.job().material, std::string("steel-cold-rolled"));
-    window.fill("Thickness", "0");
+    window.fill("stock.thickness", "0");
     QVERIFY2(window.notice().contains("from 0.01 to 100"), qPrintable(window.notice()));
     QCOMPARE(window.job().thickness, 4.0);
-    window.choose("Lengths go to the", "inside of bends");
+    window.choose("stock.dimension-to", "inside");
     QVERIFY(window.job().dimensionTo == job::DimensionTo::Inside);
 }
 
@@ -306,14 +306,14 @@ void WindowTest::blankStageShowsAllMarks() {
     QCOMPARE(figureOf("bend 1, 90° toward you, far edge"), QString("56.1"));
     QCOMPARE(figureOf("bend 2, 60° away from you"), QString("129.3"));
     // The other hand of the pair leans the other way: near and far change places.
-    window.choose("Hand shown", "right hand");
+    window.choose("blank.hand", "opposite");
     QCOMPARE(figureOf("bend 1, 90° toward you, near edge"), QString("56.1"));
     QCOMPARE(figureOf("bend 1, 90° toward you, far edge"), QString("62.4"));
     bool says = false;
     for (auto* label : window->findChildren<QLabel*>())
         says = says || label->text().startsWith("Right hand: blank");
     QVERIFY(says);
-    window.choose("Hand shown", "left hand");
+    window.choose("blank.hand", "own");
     table->setFocus();
     table->selectRow(0);
     QVERIFY(window.document().selected() == Element::hole("h1"));

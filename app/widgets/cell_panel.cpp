@@ -17,7 +17,9 @@ namespace {
 
 constexpr int kPad = 4; // left and right of what can be reached, at 100 %
 
-QFont fontOf(Cell::Look look) {
+} // namespace
+
+QFont CellPanel::fontOf(Cell::Look look) {
     switch (look) {
     case Cell::Look::Faint:
     case Cell::Look::Heading:
@@ -34,13 +36,12 @@ QFont fontOf(Cell::Look look) {
     }
 }
 
-} // namespace
-
 CellPanel::CellPanel(Document& document, const QString& name, Make make, QWidget* parent)
     : QWidget(parent), document(document), make(std::move(make)) {
     setAccessibleName(name);
     setFocusPolicy(Qt::StrongFocus);
     setMouseTracking(true);
+    setAttribute(Qt::WA_InputMethodEnabled);
     QSizePolicy policy(QSizePolicy::Preferred, QSizePolicy::Minimum);
     policy.setHeightForWidth(true);
     setSizePolicy(policy);
@@ -79,7 +80,7 @@ QString CellPanel::shown(const Cell& cell) const {
 namespace {
 
 /// Text is shaped once for each look and room; most edits leave most words as they were.
-QSize measured(const QString& text, Cell::Look look, int wrapTo) {
+QSize measured(const QString& text, Cell::Look look, const QFont& font, int wrapTo) {
     struct Key {
         QString text;
         int look, wrapTo, scale;
@@ -96,7 +97,7 @@ QSize measured(const QString& text, Cell::Look look, int wrapTo) {
     const auto [found, isNew] =
         known.try_emplace({text, static_cast<int>(look), wrapTo, qRound(textScale() * 100)});
     if (!isNew) return found->second;
-    const QFontMetrics metrics(fontOf(look));
+    const QFontMetrics metrics(font);
     if (wrapTo > 0)
         found->second =
             metrics.boundingRect(QRect(0, 0, wrapTo, 100'000), Qt::TextWordWrap | Qt::AlignLeft, text).size();
@@ -112,9 +113,9 @@ QSize CellPanel::sizeOf(const Cell& cell, int room) const {
     if (cell.kind == Cell::Kind::Sign) return {px(20), px(20)};
     if (cell.wraps) {
         const int width = std::max(room, px(60));
-        return {width, measured(cell.text, cell.look, width).height() + px(2)};
+        return {width, measured(cell.text, cell.look, fontOf(cell.look), width).height() + px(2)};
     }
-    const QSize text = measured(shown(cell), cell.look, 0);
+    const QSize text = measured(shown(cell), cell.look, fontOf(cell.look), 0);
     const int pad = cell.look == Cell::Look::Button ? 2 * px(10) : cell.isReachable() ? 2 * px(kPad) : 0;
     const int arrow = cell.kind == Cell::Kind::Choice ? px(12) : 0;
     const int least = cell.kind == Cell::Kind::Value ? px(cell.look == Cell::Look::Large ? 52 : 26) : 0;
@@ -182,6 +183,7 @@ QString CellPanel::lookOf(size_t block) const {
 
 void CellPanel::relayout() {
     layout = layOut(width());
+    selectFrom = selectTo = {};
     std::vector<QString> before = std::exchange(looks, {});
     for (size_t b = 0; b < blocks.size(); ++b)
         looks.push_back(lookOf(b));
@@ -195,6 +197,7 @@ void CellPanel::relayout() {
     for (const Place& spot : layout.cells)
         if (blocks[spot.block].lines[spot.line][spot.cell].isReachable()) reachable.push_back(spot);
     inHand = placeOf(idInHand);
+    tellReadersOfChanges(*this);
     if (fieldIsOpen && inHand >= 0) {
         const QRect box = reachable[static_cast<size_t>(inHand)].box;
         const int wide = std::max(px(84), box.width() + px(40)); // room to type in
@@ -255,6 +258,16 @@ QString CellPanel::text() const {
     return all.join(QLatin1Char('\n'));
 }
 
+/// Where its text stands: values at the right of their box.
+QRect CellPanel::textRoom(const Place& spot) const {
+    const Cell& cell = cellAt(spot);
+    const int pad = cell.look == Cell::Look::Button ? px(10) : cell.isReachable() ? px(kPad) : 0;
+    QRect room = spot.box.adjusted(pad, 0, -pad, 0);
+    if (cell.kind == Cell::Kind::Value)
+        room.setLeft(room.left() + room.width() - measured(shown(cell), cell.look, fontOf(cell.look), 0).width());
+    return room;
+}
+
 void CellPanel::paintCell(QPainter& painter, const Place& spot) const {
     const Cell& cell = blocks[spot.block].lines[spot.line][spot.cell];
     const draw::Palette& p = colours();
@@ -274,16 +287,13 @@ void CellPanel::paintCell(QPainter& painter, const Place& spot) const {
                          (cell.kind == Cell::Kind::Value && !cell.value);
     painter.setPen(isButton || cell.look == Cell::Look::Link ? p.accent : isFaint ? p.faintInk : p.ink);
     painter.setFont(fontOf(cell.look));
-    if (cell.wraps) return painter.drawText(spot.box, Qt::TextWordWrap | Qt::AlignLeft, cell.text);
+    if (cell.wraps) return painter.drawText(textRoom(spot), Qt::TextWordWrap | Qt::AlignLeft, cell.text);
     if (cell.kind == Cell::Kind::Choice) {
         const QPointF tip(spot.box.right() - px(6), spot.box.center().y() + px(2));
         painter.drawLine(tip, tip - QPointF(px(3), px(3)));
         painter.drawLine(tip, tip - QPointF(-px(3), px(3)));
     }
-    const int pad = isButton ? px(10) : cell.isReachable() ? px(kPad) : 0;
-    const bool toTheRight = cell.kind == Cell::Kind::Value;
-    painter.drawText(spot.box.adjusted(pad, 0, -pad, 0),
-                     (toTheRight ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter, shown(cell));
+    painter.drawText(textRoom(spot), Qt::AlignLeft | Qt::AlignVCenter | Qt::TextDontClip, shown(cell));
 }
 
 void CellPanel::paintEvent(QPaintEvent* event) {
@@ -299,8 +309,11 @@ void CellPanel::paintEvent(QPaintEvent* event) {
         painter.setBrush(isSelected ? p.field : QColor(Qt::transparent));
         painter.drawRoundedRect(QRectF(layout.blocks[b]).adjusted(1, 1, -1, -1), 6, 6);
     }
-    for (const Place& spot : layout.cells)
-        if (spot.box.intersects(event->rect())) paintCell(painter, spot);
+    for (size_t i = 0; i < layout.cells.size(); ++i)
+        if (layout.cells[i].box.intersects(event->rect())) {
+            paintSelection(painter, i);
+            paintCell(painter, layout.cells[i]);
+        }
     if (hasFocus() && reachable.empty()) {
         painter.setPen(QPen(p.accent, 2));
         painter.setBrush(Qt::NoBrush);

@@ -35,11 +35,16 @@ public:
     void open();
     /// Takes an option of a choice by its key, as the menu does.
     void choose(int place, const QString& key);
-    /// What the sheet says, in reading order.
+    /// What the panel says, in reading order.
     QString text() const;
+    /// What is selected with the mouse, or all: as "copy" takes it.
+    QString copied() const;
+    void copy() const;
+    void selectAllText();
     QString shown(const Cell& cell) const;
     bool shows(const Element& element) const;
 
+    QVariant inputMethodQuery(Qt::InputMethodQuery query) const override;
     QSize sizeHint() const override;
     int heightForWidth(int width) const override;
     bool hasHeightForWidth() const override { return true; }
@@ -55,6 +60,9 @@ protected:
     void resizeEvent(QResizeEvent* event) override;
     void mousePressEvent(QMouseEvent* event) override;
     void mouseMoveEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
+    void contextMenuEvent(QContextMenuEvent* event) override;
+    void inputMethodEvent(QInputMethodEvent* event) override;
     void leaveEvent(QEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
     void focusInEvent(QFocusEvent* event) override;
@@ -67,6 +75,21 @@ private:
         std::vector<QRect> blocks;
         int height = 0;
     };
+    /// A place between letters: of which of `layout.cells`, and before which letter.
+    struct TextPlace {
+        size_t cell = 0;
+        int position = 0;
+        auto operator<=>(const TextPlace&) const = default;
+    };
+    static QFont fontOf(Cell::Look look);
+    bool hasText(const Place& spot) const;
+    QRect textRoom(const Place& spot) const;
+    TextPlace textAt(const QPoint& point) const;
+    std::pair<TextPlace, TextPlace> selectedText() const;
+    std::pair<int, int> selectedIn(size_t index) const;
+    bool hasSelection() const;
+    void selectText(const TextPlace& from, const TextPlace& to);
+    void paintSelection(QPainter& painter, size_t index) const;
     Layout layOut(int width) const;
     QSize sizeOf(const Cell& cell, int room) const;
     void relayout();
@@ -74,6 +97,7 @@ private:
     void paintCell(QPainter& painter, const Place& spot) const;
     void move(int by);
     void moveToBlock(int by);
+    void movePage(int by);
     void take(int place);
     void openField(const QString& typed);
     void closeField();
@@ -89,6 +113,10 @@ private:
     std::vector<QString> looks; // of each block, as it was last painted
     std::vector<Place> reachable;
     int inHand = -1, pointedAt = -1;
+    QPoint pressedAt;
+    QString pressedId; // of the cell that a button went down on
+    bool isSelecting = false;
+    TextPlace selectFrom, selectTo;
     QString idInHand;
     Element selectionShown;
     ValueField* field = nullptr;

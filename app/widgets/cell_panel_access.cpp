@@ -12,12 +12,15 @@ namespace {
 
 class PanelReader;
 
-/// One cell: its name, what it says, where it stands, and that it can be opened.
+constexpr QAccessible::Text kIdentifier = QAccessible::UserText; // the cell's id
+
+/// One cell: its name, what it says, where it stands, and that it can be opened. It stays with its cell
+/// wherever an edit moves that.
 class CellReader final : public QAccessibleInterface, public QAccessibleActionInterface {
 public:
-    CellReader(CellPanel* panel, int place) : panel(panel), place(place) {}
+    CellReader(CellPanel* panel, QString id) : panel(panel), id(std::move(id)) {}
 
-    bool isValid() const override { return panel && place < static_cast<int>(panel->places().size()); }
+    bool isValid() const override { return panel && place() >= 0; }
     QObject* object() const override { return nullptr; }
     QAccessibleInterface* parent() const override { return QAccessible::queryAccessibleInterface(panel); }
     QAccessibleInterface* child(int) const override { return nullptr; }
@@ -30,6 +33,7 @@ public:
         if (!isValid()) return {};
         if (what == QAccessible::Name) return cell().name;
         if (what == QAccessible::Value) return panel->shown(cell());
+        if (what == kIdentifier) return id;
         if (what == QAccessible::Description || what == QAccessible::Help) return cell().tip;
         return {};
     }
@@ -52,12 +56,16 @@ public:
         }
     }
 
+    /// Scrolled out of sight it is there, but not showing.
     QAccessible::State state() const override {
         QAccessible::State now;
-        now.focusable = true;
-        now.focused = isValid() && panel->hasFocus() && panel->current() == place;
         now.invalid = !isValid();
-        now.editable = isValid() && cell().kind == Cell::Kind::Value;
+        if (now.invalid) return now;
+        now.focusable = true;
+        now.focused = panel->hasFocus() && panel->current() == place();
+        now.editable = cell().kind == Cell::Kind::Value;
+        now.invisible = !panel->isVisible();
+        now.offscreen = !panel->visibleRegion().intersects(here().box);
         return now;
     }
 
@@ -68,39 +76,48 @@ public:
     QStringList actionNames() const override { return {pressAction(), setFocusAction()}; }
     void doAction(const QString& name) override {
         if (!isValid()) return;
-        panel->go(place);
+        panel->go(place());
         if (name == pressAction()) panel->open();
     }
     QStringList keyBindingsForAction(const QString&) const override { return {}; }
 
 private:
-    const CellPanel::Place& here() const { return panel->places()[static_cast<size_t>(place)]; }
+    int place() const { return panel->placeOf(id); }
+    const CellPanel::Place& here() const { return panel->places()[static_cast<size_t>(place())]; }
     const Cell& cell() const { return panel->cellAt(here()); }
     QPointer<CellPanel> panel;
-    int place;
+    QString id;
 };
 
 class PanelReader final : public QAccessibleWidget {
 public:
-    explicit PanelReader(CellPanel* panel) : QAccessibleWidget(panel, QAccessible::List), panel(panel) {}
+    explicit PanelReader(CellPanel* panel) : QAccessibleWidget(panel, QAccessible::List), panel(panel) {
+        listening()[panel] = this;
+        tellChanges(); // from here on what changes is told
+    }
     ~PanelReader() override {
-        for (const auto& [place, id] : ids)
-            QAccessible::deleteAccessibleInterface(id);
+        listening().erase(panel);
+        for (const auto& [id, reader] : readers)
+            QAccessible::deleteAccessibleInterface(reader);
+    }
+
+    /// Panels that somebody has asked about: only these tell.
+    static std::map<CellPanel*, PanelReader*>& listening() {
+        static std::map<CellPanel*, PanelReader*> all;
+        return all;
     }
 
     int childCount() const override { return static_cast<int>(panel->places().size()); }
     QAccessibleInterface* child(int place) const override {
         if (place < 0 || place >= childCount()) return nullptr;
-        auto found = ids.find(place);
-        if (found == ids.end())
-            found = ids.emplace(place, QAccessible::registerAccessibleInterface(new CellReader(panel, place)))
-                        .first;
+        const QString& id = panel->cellAt(panel->places()[static_cast<size_t>(place)]).id;
+        auto found = readers.find(id);
+        if (found == readers.end())
+            found = readers.emplace(id, QAccessible::registerAccessibleInterface(new CellReader(panel, id))).first;
         return QAccessible::accessibleInterface(found->second);
     }
     int indexOfChild(const QAccessibleInterface* wanted) const override {
-        for (const auto& [place, id] : ids)
-            if (QAccessible::accessibleInterface(id) == wanted) return place;
-        return -1;
+        return wanted ? panel->placeOf(wanted->text(kIdentifier)) : -1;
     }
     QAccessibleInterface* childAt(int x, int y) const override {
         const QPoint point = panel->mapFromGlobal(QPoint(x, y));
@@ -116,9 +133,34 @@ public:
         return QAccessibleWidget::text(what);
     }
 
+    /// What an edit made of the cells since last asked: told as real widgets would tell it.
+    void tellChanges() {
+        std::map<QString, QString> now;
+        QStringList order;
+        for (const CellPanel::Place& place : panel->places()) {
+            const Cell& cell = panel->cellAt(place);
+            now[cell.id] = panel->shown(cell);
+            order << cell.id;
+        }
+        if (!lastOrder.isEmpty() && order != lastOrder) {
+            QAccessibleEvent reordered(panel, QAccessible::ObjectReorder);
+            readersHear()(&reordered);
+        }
+        for (const auto& [id, value] : now) {
+            const auto before = lastSaid.find(id);
+            if (before == lastSaid.end() || before->second == value) continue;
+            QAccessibleValueChangeEvent changed(child(panel->placeOf(id)), value);
+            readersHear()(&changed);
+        }
+        lastOrder = order;
+        lastSaid = std::move(now);
+    }
+
 private:
     CellPanel* panel;
-    mutable std::map<int, QAccessible::Id> ids; // made when they are asked for
+    mutable std::map<QString, QAccessible::Id> readers; // by the cell's id; made when they are asked for
+    QStringList lastOrder;
+    std::map<QString, QString> lastSaid;
 };
 
 QAccessibleInterface* readerFor(const QString&, QObject* object) {
@@ -127,6 +169,11 @@ QAccessibleInterface* readerFor(const QString&, QObject* object) {
 }
 
 } // namespace
+
+std::function<void(QAccessibleEvent*)>& readersHear() {
+    static std::function<void(QAccessibleEvent*)> hear = QAccessible::updateAccessibility;
+    return hear;
+}
 
 void makePanelsReadable() {
     static const bool once = [] {
@@ -141,6 +188,11 @@ void tellReaders(CellPanel& panel, int place) {
     QAccessibleEvent event(&panel, QAccessible::Focus);
     event.setChild(place);
     QAccessible::updateAccessibility(&event);
+}
+
+void tellReadersOfChanges(CellPanel& panel) {
+    const auto& listening = PanelReader::listening();
+    if (const auto reader = listening.find(&panel); reader != listening.end()) reader->second->tellChanges();
 }
 
 } // namespace goodfold::app

@@ -1,6 +1,10 @@
 // What readers for the blind get to know of a sheet's cells.
 #pragma once
 
+#include <functional>
+
+class QAccessibleEvent;
+
 namespace goodfold::app {
 
 class CellPanel;
@@ -10,5 +14,11 @@ void makePanelsReadable();
 
 /// That the hand has come to a cell.
 void tellReaders(CellPanel& panel, int place);
+
+/// Where events for readers go. Tests listen here: a window without a screen has no reader.
+std::function<void(QAccessibleEvent*)>& readersHear();
+
+/// Told after the cells were made anew: which values changed, and whether the cells are others or in another order.
+void tellReadersOfChanges(CellPanel& panel);
 
 } // namespace goodfold::app

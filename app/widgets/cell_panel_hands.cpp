@@ -4,6 +4,8 @@
 #include "app/widgets/notice.h"
 #include "app/widgets/theme.h"
 
+#include <QApplication>
+#include <QInputMethodEvent>
 #include <QKeyEvent>
 #include <QMenu>
 #include <QScrollArea>
@@ -67,6 +69,19 @@ void CellPanel::moveToBlock(int by) {
             --i; // its first
         return go(i);
     }
+}
+
+/// As far as can be seen at once, at least a cell.
+void CellPanel::movePage(int by) {
+    if (reachable.empty()) return;
+    const int page = std::max(visibleRegion().boundingRect().height() - px(40), px(40));
+    const int from = inHand < 0 ? 0 : inHand, last = static_cast<int>(reachable.size()) - 1;
+    const int top = reachable[static_cast<size_t>(from)].box.top();
+    int to = from;
+    while (to + by >= 0 && to + by <= last &&
+           std::abs(reachable[static_cast<size_t>(to + by)].box.top() - top) <= page)
+        to += by;
+    go(std::clamp(to == from ? from + by : to, 0, last));
 }
 
 void CellPanel::answer(const Cell::Answer& wrong) {
@@ -141,6 +156,8 @@ void CellPanel::choose(int place, const QString& key) {
 }
 
 void CellPanel::keyPressEvent(QKeyEvent* event) {
+    if (event->matches(QKeySequence::Copy)) return copy();
+    if (event->matches(QKeySequence::SelectAll)) return selectAllText();
     const bool plain = (event->modifiers() & ~(Qt::KeypadModifier | Qt::ShiftModifier)) == Qt::NoModifier;
     switch (event->key()) {
     case Qt::Key_Right:
@@ -151,6 +168,15 @@ void CellPanel::keyPressEvent(QKeyEvent* event) {
         return moveToBlock(1);
     case Qt::Key_Up:
         return moveToBlock(-1);
+    case Qt::Key_Home:
+        return move(-static_cast<int>(reachable.size()));
+    case Qt::Key_End:
+        move(static_cast<int>(reachable.size()));
+        return move(static_cast<int>(reachable.size())); // what is in hand then may have more cells
+    case Qt::Key_PageDown:
+        return movePage(1);
+    case Qt::Key_PageUp:
+        return movePage(-1);
     case Qt::Key_Return:
     case Qt::Key_Enter:
     case Qt::Key_Space:
@@ -170,18 +196,22 @@ void CellPanel::keyPressEvent(QKeyEvent* event) {
     QWidget::keyPressEvent(event);
 }
 
+/// The left button takes a cell in hand as it goes down, and opens it as it comes up over the same cell; pulled
+/// over text, it selects. What the right button does is the context menu's.
 void CellPanel::mousePressEvent(QMouseEvent* event) {
-    const int block = blockUnder(event->position().toPoint());
-    const QString pressed = [&] {
-        const int place = placeAt(event->position().toPoint());
-        return place < 0 ? QString() : cellAt(reachable[static_cast<size_t>(place)]).id;
-    }();
+    if (event->button() != Qt::LeftButton) return event->ignore();
+    const QPoint point = event->position().toPoint();
+    const int block = blockUnder(point);
+    const int under = placeAt(point);
+    pressedAt = point;
+    pressedId = under < 0 ? QString() : cellAt(reachable[static_cast<size_t>(under)]).id;
     setFocus(Qt::MouseFocusReason);
     if (block >= 0 && !blocks[static_cast<size_t>(block)].about.isNothing())
         document.select(blocks[static_cast<size_t>(block)].about);
-    if (const int place = placeOf(pressed); place >= 0) { // a field that closed may have changed the cells
+    selectText(textAt(point), textAt(point));
+    isSelecting = pressedId.isEmpty();
+    if (const int place = placeOf(pressedId); place >= 0) { // a field that closed may have changed the cells
         take(place);
-        open();
     } else if (block >= 0) {
         const auto first = std::find_if(reachable.begin(), reachable.end(), [&](const Place& p) {
             return p.block == static_cast<size_t>(block);
@@ -191,14 +221,51 @@ void CellPanel::mousePressEvent(QMouseEvent* event) {
 }
 
 void CellPanel::mouseMoveEvent(QMouseEvent* event) {
-    const int place = placeAt(event->position().toPoint());
+    const QPoint point = event->position().toPoint();
+    if (event->buttons() & Qt::LeftButton) {
+        if (isSelecting) selectText(selectFrom, textAt(point));
+        return;
+    }
+    const int place = placeAt(point);
     if (place != pointedAt) {
         pointedAt = place;
         update();
     }
     setCursor(place >= 0 ? Qt::PointingHandCursor : Qt::ArrowCursor);
-    const int block = blockUnder(event->position().toPoint());
+    const int block = blockUnder(point);
     document.setHovered(block < 0 ? Element{} : blocks[static_cast<size_t>(block)].about);
+}
+
+void CellPanel::mouseReleaseEvent(QMouseEvent* event) {
+    if (event->button() != Qt::LeftButton) return event->ignore();
+    isSelecting = false;
+    const QString pressed = std::exchange(pressedId, {});
+    const QPoint point = event->position().toPoint();
+    const int under = placeAt(point), place = placeOf(pressed);
+    // What was taken in hand may have grown, and moved the cell from under the pointer.
+    const bool stayed = (point - pressedAt).manhattanLength() < QApplication::startDragDistance();
+    if (place < 0 || (!stayed && under != place)) return;
+    take(place);
+    open();
+}
+
+/// What an input method begins to write opens the value in hand, and goes into it.
+void CellPanel::inputMethodEvent(QInputMethodEvent* event) {
+    const bool isValue =
+        inHand >= 0 && cellAt(reachable[static_cast<size_t>(inHand)]).kind == Cell::Kind::Value;
+    if (!isValue || (event->commitString().isEmpty() && event->preeditString().isEmpty()))
+        return event->ignore();
+    openField({});
+    field->selectAll();
+    QApplication::sendEvent(field, event);
+}
+
+QVariant CellPanel::inputMethodQuery(Qt::InputMethodQuery query) const {
+    const bool isValue =
+        inHand >= 0 && cellAt(reachable[static_cast<size_t>(inHand)]).kind == Cell::Kind::Value;
+    if (query == Qt::ImEnabled) return isValue;
+    if (query == Qt::ImCursorRectangle && inHand >= 0) return reachable[static_cast<size_t>(inHand)].box;
+    return QWidget::inputMethodQuery(query);
 }
 
 void CellPanel::leaveEvent(QEvent*) {
@@ -214,9 +281,11 @@ QScrollArea* scrolling(CellPanel* panel) {
     area->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     area->setFocusPolicy(Qt::NoFocus);
     area->setFrameShape(QFrame::NoFrame);
-    QObject::connect(panel, &CellPanel::wantsToBeSeen, area, [area](const QRect& box) {
-        area->ensureVisible(0, box.center().y(), 0, box.height() / 2 + 4);
-    });
+    // Queued: what is taken in hand grows, and the area has to know its new height first.
+    QObject::connect(
+        panel, &CellPanel::wantsToBeSeen, area,
+        [area](const QRect& box) { area->ensureVisible(0, box.center().y(), 0, box.height() / 2 + 4); },
+        Qt::QueuedConnection);
     return area;
 }
 

@@ -1,8 +1,8 @@
-#include "app/window/choices.h"
-#include "app/window/main_window.h"
-#include "app/base/recovery.h"
 #include "app/base/books.h"
+#include "app/base/recovery.h"
+#include "app/window/choices.h"
 #include "app/window/job_files.h"
+#include "app/window/main_window.h"
 #include "app/window/stage_table.h"
 #include "draw/type.h"
 
@@ -72,8 +72,7 @@ void takeShots(const QString& folder, const QStringList& stages, const QString& 
             while (window->isPlanning())
                 QApplication::processEvents(QEventLoop::WaitForMoreEvents);
             QApplication::processEvents(); // what was planned is laid out
-            window->grab().save(
-                QStringLiteral("%1/%2-%3%4.png").arg(folder, name, stage, ending));
+            window->grab().save(QStringLiteral("%1/%2-%3%4.png").arg(folder, name, stage, ending));
         }
     }
 }
@@ -99,8 +98,7 @@ int main(int argc, char** argv) {
     const QCommandLineOption stages(
         QStringLiteral("stages"),
         QStringLiteral("Which: %1, with commas between.").arg(stageKeys().join(QStringLiteral(", "))),
-        QStringLiteral("NAMES"),
-        QStringLiteral("bracket,blank"));
+        QStringLiteral("NAMES"), QStringLiteral("bracket,blank"));
     const QCommandLineOption dark(QStringLiteral("dark"), QStringLiteral("Dark colours this time."));
     const QCommandLineOption once(QStringLiteral("first-paint"),
                                   QStringLiteral("End after the first full paint (for measuring)."));
@@ -113,7 +111,8 @@ int main(int argc, char** argv) {
     app::applyChosenLook(parser.isSet(dark));
     app::Books books;
     const auto wrongBook = books.hardware.read(), wrongTools = books.tools.read(); // what ships applies then
-    if (const int failed = openWindows(parser.positionalArguments(), parser.isSet(shots), books)) return failed;
+    if (const int failed = openWindows(parser.positionalArguments(), parser.isSet(shots), books))
+        return failed;
     if (wrongBook) sayOfFile(app::HardwareBook::ownPath(), *wrongBook);
     if (wrongTools) sayOfFile(app::ToolBook::ownPath(), *wrongTools);
     if (parser.isSet(shots))

@@ -1,8 +1,8 @@
 // From an edit of a twelve-bend job to the painted window, and orbiting it.
 #include "app/bracket/ladder.h"
-#include "app/window/main_window.h"
 #include "app/bracket/picture_view.h"
 #include "app/widgets/theme.h"
+#include "app/window/main_window.h"
 #include "bench/forty_plates.h"
 #include "bench/twelve_bends.h"
 #include "draw/type.h"

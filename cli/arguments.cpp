@@ -3,7 +3,6 @@
 #include "draw/exports.h"
 
 #include <CLI/CLI.hpp>
-
 #include <iostream>
 
 namespace goodfold::cli {
@@ -17,13 +16,15 @@ CLI::App& addPrinting(CLI::App& app, const std::string& name, const std::string&
     sub.add_option("job", into.jobs, "Job files, or - for standard input")->required()->type_name("JOB");
     sub.add_flag("--json")->required()->description("One JSON object a job, each on one line");
     sub.add_option("--tools", into.tools, "The shop's own tools, over those that ship")->type_name("FILE");
-    sub.add_option("--hardware", into.hardware, "The shop's own hardware, over what ships")->type_name("FILE");
+    sub.add_option("--hardware", into.hardware, "The shop's own hardware, over what ships")
+        ->type_name("FILE");
     sub.callback([&into, command] { into.command = command; });
     return sub;
 }
 
 void addExporting(CLI::App& app, Arguments& into) {
-    CLI::App& sub = *app.add_subcommand("export", "Write files of one job; FILE may be - for standard output");
+    CLI::App& sub =
+        *app.add_subcommand("export", "Write files of one job; FILE may be - for standard output");
     sub.add_option("job", into.jobs, "A job file, or - for standard input")
         ->required()
         ->expected(1)
@@ -38,7 +39,8 @@ void addExporting(CLI::App& app, Arguments& into) {
         ->check(CLI::IsMember({"a4", "letter"}))
         ->type_name("a4|letter");
     sub.add_option("--tools", into.tools, "The shop's own tools, over those that ship")->type_name("FILE");
-    sub.add_option("--hardware", into.hardware, "The shop's own hardware, over what ships")->type_name("FILE");
+    sub.add_option("--hardware", into.hardware, "The shop's own hardware, over what ships")
+        ->type_name("FILE");
     sub.callback([&into] {
         into.command = Arguments::Command::Export;
         if (!into.exports.empty()) return;

@@ -36,7 +36,8 @@ Result<const material::Material*> materialOf(const job::Job& job) {
 namespace {
 
 /// Own entries are read with `read` and go over what ships.
-template <class Book, class Read> Result<Book> ownOver(const Book& shipped, const std::string& path, Read read) {
+template <class Book, class Read>
+Result<Book> ownOver(const Book& shipped, const std::string& path, Read read) {
     if (path.empty()) return shipped;
     std::ifstream in(path, std::ios::binary);
     if (!in) return Error{std::string(std::strerror(errno)) + ".", "the file"};

@@ -119,12 +119,12 @@ int exportJob(const cli::Arguments& arguments, const Books& books) {
                 part::Part part = flat;
                 if (row.needsPlan) {
                     if (!planned) planned.emplace(job, material, books);
-                    if (planned->outcome.plan) part::setOrder(part, sequence::orderOf(*planned->outcome.plan));
+                    if (planned->outcome.plan)
+                        part::setOrder(part, sequence::orderOf(*planned->outcome.plan));
                 }
-                const auto bytes =
-                    exported(row, planned ? &*planned : nullptr,
-                             {job, material, part, folded, cli::readingOf(job),
-                              arguments.paper == "a4" ? QPageSize::A4 : QPageSize::Letter});
+                const auto bytes = exported(row, planned ? &*planned : nullptr,
+                                            {job, material, part, folded, cli::readingOf(job),
+                                             arguments.paper == "a4" ? QPageSize::A4 : QPageSize::Letter});
                 if (!bytes) return complain(path, bytes.error(), cli::kCannotBeMade);
                 if (!writeOut(file, *bytes))
                     return complain(file, {std::string(std::strerror(errno)) + ".", "writing"});

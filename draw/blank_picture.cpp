@@ -306,8 +306,7 @@ job::Element blankElementAt(const part::Part& part, const BlankLayout& layout, c
             return job::Element::hole(hole.source);
     for (const part::PartBend& bend : part.bends) {
         const bool inStrip = contains(bend.zoneInFlat, p);
-        if (inStrip || distance(p, part::keptLine(bend, 0.5)) < 2 * reach)
-            return job::Element::bend(bend.id);
+        if (inStrip || distance(p, part::keptLine(bend, 0.5)) < 2 * reach) return job::Element::bend(bend.id);
     }
     for (const part::PartPlate& plate : part.plates)
         if (contains(plate.shapeInFlat, p)) return job::Element::plate(plate.id);

@@ -1,5 +1,5 @@
-// All that leaves Good Fold for other programs and for paper, a row each: the window's menu and dialogs and the
-// command line's options are made from them.
+// All that leaves Good Fold for other programs and for paper, a row each: the window's menu and dialogs and
+// the command line's options are made from them.
 #pragma once
 
 #include "check/finding.h"

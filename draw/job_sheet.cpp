@@ -121,7 +121,8 @@ private:
                          mark.isAcross ? QObject::tr("from the lower edge")
                                        : QObject::tr("from the datum end"),
                          mark.onFace ? QObject::tr("face") : QObject::tr("back"), text(bend.id),
-                         QString::fromUtf8(mark.flushWith.data(), static_cast<qsizetype>(mark.flushWith.size()))),
+                         QString::fromUtf8(mark.flushWith.data(),
+                                           static_cast<qsizetype>(mark.flushWith.size()))),
                 kText);
         }
         y += 8;
@@ -176,7 +177,8 @@ private:
     }
 
     void picture(const sequence::Step& step, const QRectF& area) {
-        const StepScene made = stepSceneOf(part, step.operation, step.before, step.operation.setup.restsAtDeg);
+        const StepScene made =
+            stepSceneOf(part, step.operation, step.before, step.operation.setup.restsAtDeg);
         Camera camera;
         camera.yawDeg = 32;
         camera.pitchDeg = 22;

@@ -84,9 +84,10 @@ size_t plateOf(const part::Part& part, const job::Element& element) {
 
 } // namespace
 
-StepScene stepSceneOf(const part::Part& part, const Operation& operation, sequence::BendSet before, double turnedDeg,
-                      const std::optional<sequence::Obstacle>& obstacle) {
-    const part::Folded folded = part::foldAt(part, sequence::turnedAt(part, before, operation.bend, turnedDeg));
+StepScene stepSceneOf(const part::Part& part, const Operation& operation, sequence::BendSet before,
+                      double turnedDeg, const std::optional<sequence::Obstacle>& obstacle) {
+    const part::Folded folded =
+        part::foldAt(part, sequence::turnedAt(part, before, operation.bend, turnedDeg));
     StepScene made;
     made.scene = sceneOf(part, folded);
     const sequence::ToolPlaces places = sequence::toolPlaces(part, operation, turnedDeg);

@@ -1,8 +1,8 @@
 #include "draw/template_content.h"
 
-#include "text/names.h"
 #include "draw/running_dimensions.h"
 #include "part/mark.h"
+#include "text/names.h"
 
 #include <algorithm>
 

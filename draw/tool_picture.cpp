@@ -76,7 +76,7 @@ private:
         const tool::Parameter& figure = *tool::findParameter(key);
         const double value = figure.in(read);
         return figure.unit == tool::Parameter::Unit::Degrees ? QString::number(value) + QChar(0x00B0)
-                                                          : length(value);
+                                                             : length(value);
     }
 
     /// Outside of the drawing, on the side that is nearer; short ones next to it, none over another.
@@ -166,8 +166,7 @@ private:
         painter.save();
         painter.setClipRect(drawn);
         for (const tool::Outline& outline : outlines)
-            paintBody(outline.shape, outline.isStock ? palette.face : palette.tool,
-                      nameOnDrawing(outline));
+            paintBody(outline.shape, outline.isStock ? palette.face : palette.tool, nameOnDrawing(outline));
         painter.restore();
     }
 

@@ -4,8 +4,8 @@
 
 #include "app/base/books.h"
 #include "check/finding.h"
-#include "part/compare_rules.h"
 #include "edit/edit.h"
+#include "part/compare_rules.h"
 #include "part/fold.h"
 
 #include <QObject>
@@ -69,9 +69,9 @@ public:
     void replace(job::Job job);
 
 signals:
-    void changed();                            // job, part, findings
-    void planTaken();                          // order and findings, later than the change itself
-    void selectionChanged();                   // selected or hovered
+    void changed();                           // job, part, findings
+    void planTaken();                         // order and findings, later than the change itself
+    void selectionChanged();                  // selected or hovered
     void secondPartMade(const job::Job& job); // an edit left a part of its own
 
 private:

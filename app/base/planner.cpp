@@ -35,8 +35,8 @@ void planInto(Planned& made, const Wanted& wanted, const sequence::GoOn& goOn) {
         made.mends = sequence::mends(job, material, *shop, hardware, reading, stuck, goOn);
         made.otherTools = sequence::toolsThatWouldDo(job, material, *shop, reading, stuck, goOn);
     }
-    made.facts = std::make_shared<check::PlanFacts>(
-        text::factsOf(job, made.part, made.outcome, reading, made.mends));
+    made.facts =
+        std::make_shared<check::PlanFacts>(text::factsOf(job, made.part, made.outcome, reading, made.mends));
 }
 
 /// Nothing thrown leaves the worker: what went wrong is part of what it gives.

@@ -63,7 +63,7 @@ void setTextSizePercent(int percent) {
 QString theme() {
     const QString key = value(kTheme).toString();
     // Earlier settings hold a number.
-    return key == QLatin1String("1") ? QStringLiteral("light")
+    return key == QLatin1String("1")   ? QStringLiteral("light")
            : key == QLatin1String("2") ? QStringLiteral("dark")
            : key == QLatin1String("0") ? QString()
                                        : key;

@@ -28,15 +28,16 @@ Block blockOf(int gapAbove, const Line& first) {
 
 std::vector<Block> BendingStage::blocks() {
     if (planner.isBusy())
-        return {blockOf(2, {press(
-                               tr("stop"), CellName{QStringLiteral("plan.stop"), tr("Stop looking for the order")},
-                               [this] {
-                                   this->planner.stop();
-                                   heading->setText(tr("Stopped. Any edit begins anew."));
-                                   beside->refresh();
-                                   return Cell::Answer();
-                               },
-                               Cell::Look::Button)})};
+        return {blockOf(
+            2, {press(
+                   tr("stop"), CellName{QStringLiteral("plan.stop"), tr("Stop looking for the order")},
+                   [this] {
+                       this->planner.stop();
+                       heading->setText(tr("Stopped. Any edit begins anew."));
+                       beside->refresh();
+                       return Cell::Answer();
+                   },
+                   Cell::Look::Button)})};
     if (plan() && chosen < stepCount()) return stepBlocks(plan()->steps[static_cast<size_t>(chosen)]);
     return stuckBlocks();
 }
@@ -110,12 +111,12 @@ std::vector<Block> BendingStage::stepBlocks(const sequence::Step& step) {
     Line order;
     if (chosen > 0)
         order.push_back(press(
-            tr("earlier"), CellName{QStringLiteral("step.earlier"), tr("Do this step earlier")}, [this] { return moveStep(chosen, chosen - 1); },
-            Cell::Look::Button));
+            tr("earlier"), CellName{QStringLiteral("step.earlier"), tr("Do this step earlier")},
+            [this] { return moveStep(chosen, chosen - 1); }, Cell::Look::Button));
     if (chosen + 1 < stepCount())
         order.push_back(press(
-            tr("later"), CellName{QStringLiteral("step.later"), tr("Do this step later")}, [this] { return moveStep(chosen, chosen + 1); },
-            Cell::Look::Button));
+            tr("later"), CellName{QStringLiteral("step.later"), tr("Do this step later")},
+            [this] { return moveStep(chosen, chosen + 1); }, Cell::Look::Button));
     if (!planner.latest()->wishes.isFree()) order.push_back(bestAgain());
     if (!order.empty()) wish.lines.push_back(order);
     wish.lines.push_back({words(tr("tool"), Cell::Look::Faint), toolChoice(step)});
@@ -127,39 +128,41 @@ std::vector<Block> BendingStage::stepBlocks(const sequence::Step& step) {
                                       .arg(step.cost.change, 0, 'f', 0),
                                   Cell::Look::Faint)});
     all.push_back(std::move(wish));
-    all.push_back(blockOf(12, {press(
-                                  tr("job sheet…"), CellName{QStringLiteral("plan.sheet"), tr("Job sheet as PDF")},
-                                  [this] {
-                                      sheet->trigger();
-                                      return Cell::Answer();
-                                  },
-                                  Cell::Look::Button)}));
+    all.push_back(
+        blockOf(12, {press(
+                        tr("job sheet…"), CellName{QStringLiteral("plan.sheet"), tr("Job sheet as PDF")},
+                        [this] {
+                            sheet->trigger();
+                            return Cell::Answer();
+                        },
+                        Cell::Look::Button)}));
     return all;
 }
 
 std::vector<Block> BendingStage::reasonBlocks(size_t which) {
     const part::Part& part = planner.latest()->part;
     const sequence::Stuck& stuck = planner.latest()->outcome.stuck[which];
-    Block head = blockOf(which == 0 ? 2 : 12,
-                         {wrapped(text(text::notMadeInWords(part, stuck)), Cell::Look::Strong)});
+    Block head =
+        blockOf(which == 0 ? 2 : 12, {wrapped(text(text::notMadeInWords(part, stuck)), Cell::Look::Strong)});
     head.about = Element::bend(part.bends[static_cast<size_t>(stuck.bend)].id);
     std::vector<Block> all{head};
     for (size_t i = 0; i < stuck.reasons.size(); ++i) {
         const sequence::Stuck::Reason& reason = stuck.reasons[i];
         const QString name = text(reason.operation.setup.tool->name);
         const bool isShown = lookedAt == std::pair(which, i);
-        Block block = blockOf(6, {press(
-                                     name,
-                                     CellName{QStringLiteral("stuck.%1.%2").arg(text(head.about.id), text(reason.operation.setup.tool->id)),
-                                              tr("Show bend %1 in the %2").arg(text(head.about.id), name)},
-                                     [this, which, i] {
-                                         showReason(which, i);
-                                         beside->refresh();
-                                         return Cell::Answer();
-                                     },
-                                     isShown ? Cell::Look::Strong : Cell::Look::Link)});
-        block.lines.push_back(
-            {wrapped(text(sentence(text::inWords(reason.obstacle, document.reading()))))});
+        Block block =
+            blockOf(6, {press(
+                           name,
+                           CellName{QStringLiteral("stuck.%1.%2")
+                                        .arg(text(head.about.id), text(reason.operation.setup.tool->id)),
+                                    tr("Show bend %1 in the %2").arg(text(head.about.id), name)},
+                           [this, which, i] {
+                               showReason(which, i);
+                               beside->refresh();
+                               return Cell::Answer();
+                           },
+                           isShown ? Cell::Look::Strong : Cell::Look::Link)});
+        block.lines.push_back({wrapped(text(sentence(text::inWords(reason.obstacle, document.reading()))))});
         all.push_back(std::move(block));
     }
     for (const tool::Refusal& refusal : stuck.refusals)

@@ -16,8 +16,9 @@ public:
     enum class Size { Large, Small };
     explicit StepView(Size size, QWidget* parent = nullptr);
 
-    void show(std::shared_ptr<const Planned> planned, const sequence::Operation& operation, sequence::BendSet before,
-              double turnedDeg, const std::optional<sequence::Obstacle>& obstacle = {});
+    void show(std::shared_ptr<const Planned> planned, const sequence::Operation& operation,
+              sequence::BendSet before, double turnedDeg,
+              const std::optional<sequence::Obstacle>& obstacle = {});
     void clear();
     bool isEmpty() const { return !planned; }
     void setTurned(double degrees);

@@ -1,8 +1,8 @@
 #include "app/blank/blank_stage.h"
 
-#include "app/widgets/cell_panel.h"
 #include "app/blank/mark_rows.h"
 #include "app/bracket/ribbon_view.h"
+#include "app/widgets/cell_panel.h"
 #include "app/widgets/theme.h"
 #include "edit/cut_length.h"
 #include "part/mirror.h"
@@ -85,15 +85,15 @@ BlankStage::BlankStage(Document& document, const QList<QAction*>& exports, QWidg
 
 std::vector<Block> BlankStage::besideBlocks() {
     Block datum;
-    datum.lines.push_back({words(tr("Marks are measured from"), Cell::Look::Faint),
-                           choiceOf(CellName{QStringLiteral("blank.datum"), tr("Datum end")},
-                                    std::vector<OptionOf<job::Edge>>{
-                                        {QStringLiteral("start"), job::Edge::Start, tr("the left end")},
-                                        {QStringLiteral("end"), job::Edge::End, tr("the right end")}},
-                                    document.job().datum, [this](job::Edge end) {
-                                        return document.change(tr("datum end"),
-                                                               [&](job::Job& job) { job.datum = end; });
-                                    })});
+    datum.lines.push_back(
+        {words(tr("Marks are measured from"), Cell::Look::Faint),
+         choiceOf(
+             CellName{QStringLiteral("blank.datum"), tr("Datum end")},
+             std::vector<OptionOf<job::Edge>>{{QStringLiteral("start"), job::Edge::Start, tr("the left end")},
+                                              {QStringLiteral("end"), job::Edge::End, tr("the right end")}},
+             document.job().datum, [this](job::Edge end) {
+                 return document.change(tr("datum end"), [&](job::Job& job) { job.datum = end; });
+             })});
     datum.lines.push_back(
         {wrapped(tr("Lines go on the side that comes inside the bend, so that no scratch lies where "
                     "the metal stretches. Carry them round the edge with a square."),
@@ -102,18 +102,19 @@ std::vector<Block> BlankStage::besideBlocks() {
         const auto hand = [&](bool opposite) {
             return QString::fromStdString(part::handInWords(document.job().hand, opposite));
         };
-        datum.lines.insert(datum.lines.begin(),
-                           {words(tr("Shown is the"), Cell::Look::Faint),
-                            choiceOf(CellName{QStringLiteral("blank.hand"), tr("Hand shown")},
-                                     std::vector<OptionOf<bool>>{{QStringLiteral("own"), false, hand(false)},
-                                                                 {QStringLiteral("opposite"), true, hand(true)}},
-                                     showsTwin, [this](bool twin) {
-                                         showsTwin = twin;
-                                         blank->showOppositeHand(showsTwin);
-                                         refresh();
-                                         beside->refresh();
-                                         return Cell::Answer();
-                                     })});
+        datum.lines.insert(
+            datum.lines.begin(),
+            {words(tr("Shown is the"), Cell::Look::Faint),
+             choiceOf(CellName{QStringLiteral("blank.hand"), tr("Hand shown")},
+                      std::vector<OptionOf<bool>>{{QStringLiteral("own"), false, hand(false)},
+                                                  {QStringLiteral("opposite"), true, hand(true)}},
+                      showsTwin, [this](bool twin) {
+                          showsTwin = twin;
+                          blank->showOppositeHand(showsTwin);
+                          refresh();
+                          beside->refresh();
+                          return Cell::Answer();
+                      })});
     }
     std::vector<Block> blocks{datum};
     if (document.job().stock.form == job::StockForm::Bar)
@@ -143,14 +144,14 @@ std::vector<Block> BlankStage::cutBlocks() {
     const double length = document.part().blank.length;
     Block asked;
     asked.gapAbove = 10;
-    asked.lines.push_back({words(tr("I cut it at"), Cell::Look::Strong),
-                           optionalCell(ValueField::Kind::Length,
-                                        {QStringLiteral("blank.cut-at"), tr("Length it was cut to")}, cutAt, length,
-                                       [this](std::optional<double> typed) {
-                                           cutAt = typed;
-                                           beside->refresh();
-                                           return Cell::Answer();
-                                       })});
+    asked.lines.push_back(
+        {words(tr("I cut it at"), Cell::Look::Strong),
+         optionalCell(ValueField::Kind::Length, {QStringLiteral("blank.cut-at"), tr("Length it was cut to")},
+                      cutAt, length, [this](std::optional<double> typed) {
+                          cutAt = typed;
+                          beside->refresh();
+                          return Cell::Answer();
+                      })});
     std::vector<Block> blocks{asked};
     if (!cutAt || std::abs(*cutAt - length) < quantity::stepOf(document.reading()).mm() / 2) return blocks;
     const auto shown = [&](double mm) {
@@ -194,7 +195,7 @@ void BlankStage::refreshHeading() {
                                                  QStringLiteral(": ")
                                            : QString();
     const QString says = job.datum == job::Edge::End ? tr("blank, marks from the right end, face up")
-                                                      : tr("blank, marks from the left end, face up");
+                                                     : tr("blank, marks from the left end, face up");
     const QString all = whose + says;
     heading->setText(all.left(1).toUpper() + all.mid(1));
 }

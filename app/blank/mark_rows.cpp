@@ -20,7 +20,7 @@ QString lineInWords(const part::Part& part, const part::Mark& mark, const quanti
     const QString angle =
         QString::fromStdString(quantity::printNumber(reading.bendAngle(bend.shape.angleDeg), 2));
     return bend.turn == job::Turn::Up ? QObject::tr("bend %1, %2° toward you").arg(id, angle)
-                                       : QObject::tr("bend %1, %2° away from you").arg(id, angle);
+                                      : QObject::tr("bend %1, %2° away from you").arg(id, angle);
 }
 
 QString punchInWords(const part::Mark& mark, const job::Job& job, const part::Part& part) {
@@ -56,8 +56,7 @@ bool isAlongSheet(const part::Part& part, const part::Mark& mark) {
 
 } // namespace
 
-std::vector<MarkRow> markRows(const job::Job& job, const part::Part& part,
-                              const quantity::Reading& reading) {
+std::vector<MarkRow> markRows(const job::Job& job, const part::Part& part, const quantity::Reading& reading) {
     std::vector<MarkRow> rows;
     for (const part::Mark& mark : part::marksOf(part)) {
         const QString face = mark.onBack ? QObject::tr("back") : QObject::tr("face");

@@ -1,9 +1,9 @@
 #include "app/bracket/addition_cells.h"
 
 #include "app/widgets/cell_maker.h"
-#include "job/hole_kinds.h"
 #include "edit/edit_sheet.h"
 #include "edit/entry.h"
+#include "job/hole_kinds.h"
 
 #include <algorithm>
 
@@ -33,10 +33,11 @@ constexpr Word kSheetOthers[] = {
     {"joggle", QT_TRANSLATE_NOOP("QObject", "joggle"), "j 6 over 24", "j 1/4 over 1"},
     {"strap", QT_TRANSLATE_NOOP("QObject", "strap"), "strap 48 gap 6 ear 25", "strap 2 gap 1/4 ear 1"},
     {"saddle", QT_TRANSLATE_NOOP("QObject", "saddle"), "saddle 48 gap 1 ear 25", "saddle 2 gap 1/16 ear 1"}};
-constexpr Word kPatterns[] = {
-    {"row", QT_TRANSLATE_NOOP("QObject", "row"), "row 3 by 20", "row 3 by 3/4"},
-    {"grid", QT_TRANSLATE_NOOP("QObject", "grid"), "grid 3 by 20 rows 2 apart 20", "grid 3 by 3/4 rows 2 apart 3/4"},
-    {"round-a-circle", QT_TRANSLATE_NOOP("QObject", "round a circle"), "circle 6 across 40", "circle 6 across 1 1/2"}};
+constexpr Word kPatterns[] = {{"row", QT_TRANSLATE_NOOP("QObject", "row"), "row 3 by 20", "row 3 by 3/4"},
+                              {"grid", QT_TRANSLATE_NOOP("QObject", "grid"), "grid 3 by 20 rows 2 apart 20",
+                               "grid 3 by 3/4 rows 2 apart 3/4"},
+                              {"round-a-circle", QT_TRANSLATE_NOOP("QObject", "round a circle"),
+                               "circle 6 across 40", "circle 6 across 1 1/2"}};
 
 class Additions {
 public:
@@ -61,8 +62,8 @@ private:
         return press(
             says, own,
             [&doc = document, name = own.name, line] {
-                return doc.apply(name.mid(2),
-                                 edit::enter(doc.job(), doc.selected(), line, doc.reading(), doc.books().hardware.book()));
+                return doc.apply(name.mid(2), edit::enter(doc.job(), doc.selected(), line, doc.reading(),
+                                                          doc.books().hardware.book()));
             },
             Cell::Look::Link);
     }
@@ -99,11 +100,11 @@ private:
                                          {"right", QObject::tr("right")},
                                          {"start", QObject::tr("start")}})
             if (word != std::string("start") || canHaveStart)
-                flanges.push_back(adding(
-                    says,
-                    who(QStringLiteral("flange.%1").arg(QLatin1String(word)), QObject::tr("flange"),
-                        QObject::tr("on the %1 of %2").arg(says, text(carrier))),
-                    std::string("b 90 toward on ") + word));
+                flanges.push_back(
+                    adding(says,
+                           who(QStringLiteral("flange.%1").arg(QLatin1String(word)), QObject::tr("flange"),
+                               QObject::tr("on the %1 of %2").arg(says, text(carrier))),
+                           std::string("b 90 toward on ") + word));
         made.lines.push_back(std::move(flanges));
         const QString where = QObject::tr("on the end of %1").arg(text(carrier));
         Line hems, others;
@@ -154,7 +155,8 @@ private:
         Line line;
         add(line, kPatterns, QObject::tr("of %1").arg(of));
         line.push_back(press(
-            QObject::tr("mirrored"), who(QStringLiteral("mirrored"), QObject::tr("mirrored copy"), QObject::tr("of %1").arg(of)),
+            QObject::tr("mirrored"),
+            who(QStringLiteral("mirrored"), QObject::tr("mirrored copy"), QObject::tr("of %1").arg(of)),
             [&doc = document, id = document.selected().id] {
                 return doc.change(QObject::tr("mirrored copy"), [&](job::Job& changed) {
                     changed.findHole(id)->pattern = job::Pattern{job::Pattern::Kind::Mirror};

@@ -34,7 +34,8 @@ QString factors(const part::Part& part) {
 /// The figure that the chosen rule takes, if it takes one.
 Line ruleFigure(Document& document) {
     const bend::AllowanceRule& now = document.job().allowance;
-    const auto number = [&](ValueField::Kind kind, const char* key, const QString& name, double value, auto set) {
+    const auto number = [&](ValueField::Kind kind, const char* key, const QString& name, double value,
+                            auto set) {
         const CellName who{QStringLiteral("allowance.%1").arg(QLatin1String(key)), name};
         return valueCell(kind, who, value, [&document, name, set](double typed) {
             return document.change(name.left(1).toLower() + name.mid(1),
@@ -102,10 +103,10 @@ std::vector<Block> allowanceBlocks(Document& document) {
     block.lines.push_back({words(QObject::tr("Allowance"), Cell::Look::Heading)});
     Cell factor = words(factors(document.part()), Cell::Look::Strong);
     factor.pushed = true;
-    block.lines.push_back(
-        {choiceOf(CellName{QStringLiteral("allowance.rule"), QObject::tr("Allowance rule")}, rules,
-                  document.job().allowance.kind, [&document](Rule kind) { return chooseRule(document, kind); }),
-         factor});
+    block.lines.push_back({choiceOf(CellName{QStringLiteral("allowance.rule"), QObject::tr("Allowance rule")},
+                                    rules, document.job().allowance.kind,
+                                    [&document](Rule kind) { return chooseRule(document, kind); }),
+                           factor});
     if (const Line figure = ruleFigure(document); !figure.empty()) block.lines.push_back(figure);
     for (const QString& line : differences(document))
         block.lines.push_back({words(line, Cell::Look::Faint)});

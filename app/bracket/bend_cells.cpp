@@ -19,14 +19,15 @@ std::vector<OptionOf<job::Relief::Kind>> reliefs() {
             {QStringLiteral("round"), Round, QObject::tr("drilled")}};
 }
 
-/// Offset and relief on sheet, its pipe, and in how many hits it is made.
+/// Offset and relief on sheet, its pipe, and in how many small bends it is made.
 void addBendLines(Block& block, Document& document, const std::string& id) {
     const job::Job& job = document.job();
     const job::Bend& bend = *job.findBend(id);
     const part::PartBend& solved = document.part().bends[static_cast<size_t>(document.part().bendIndex(id))];
     const bool inHand = document.selected() == Element::bend(id);
-    const CellMaker make(document, QStringLiteral("bend.%1").arg(text(id)), QObject::tr("of bend %1").arg(text(id)),
-                            [id](job::Job& changed) -> job::Bend& { return *changed.findBend(id); });
+    const CellMaker make(document, QStringLiteral("bend.%1").arg(text(id)),
+                         QObject::tr("of bend %1").arg(text(id)),
+                         [id](job::Job& changed) -> job::Bend& { return *changed.findBend(id); });
     if (job.stock.form == job::StockForm::Sheet) {
         const bool isPart = job.findPlate(bend.to)->width.has_value();
         if (isPart || bend.offset != 0)
@@ -36,19 +37,20 @@ void addBendLines(Block& block, Document& document, const std::string& id) {
                              [](job::Bend& changed, double typed) { changed.offset = typed; })});
         if (bend.relief != job::Relief{} || inHand) {
             Line line{faint(QObject::tr("relief")),
-                      make.oneOf(QStringLiteral("relief"), QObject::tr("Relief"),
-                                 reliefs(), bend.relief.kind,
+                      make.oneOf(QStringLiteral("relief"), QObject::tr("Relief"), reliefs(), bend.relief.kind,
                                  [](job::Bend& changed, job::Relief::Kind wanted) {
                                      changed.relief = {};
                                      changed.relief.kind = wanted;
                                  })};
             if (solved.relief.kind != job::Relief::Kind::None) {
                 line.push_back(make.maybe(
-                    Kind::Size, QStringLiteral("relief.width"), QObject::tr("Width of the relief"), bend.relief.width, solved.relief.width,
+                    Kind::Size, QStringLiteral("relief.width"), QObject::tr("Width of the relief"),
+                    bend.relief.width, solved.relief.width,
                     [](job::Bend& changed, std::optional<double> typed) { changed.relief.width = typed; }));
                 line.push_back(faint(QStringLiteral("×")));
                 line.push_back(make.maybe(
-                    Kind::Size, QStringLiteral("relief.depth"), QObject::tr("Depth of the relief"), bend.relief.depth, solved.relief.depth,
+                    Kind::Size, QStringLiteral("relief.depth"), QObject::tr("Depth of the relief"),
+                    bend.relief.depth, solved.relief.depth,
                     [](job::Bend& changed, std::optional<double> typed) { changed.relief.depth = typed; }));
             }
             block.lines.push_back(std::move(line));
@@ -101,11 +103,11 @@ Block bendBlock(Document& document, const std::string& id) {
     if (isDriven)
         first.push_back(words(ValueField::shown(document, Kind::BendAngle, solved.shape.angleDeg, false)));
     else
-        first.push_back(valueCell(Kind::BendAngle, who("angle", QObject::tr("Angle")), bend.angleDeg,
-                               [&document, id, name = who("angle", QObject::tr("Angle")).name](double typed) {
-                                   return change(document, name,
-                                                 [&](job::Job& job) { job.findBend(id)->angleDeg = typed; });
-                               }));
+        first.push_back(valueCell(
+            Kind::BendAngle, who("angle", QObject::tr("Angle")), bend.angleDeg,
+            [&document, id, name = who("angle", QObject::tr("Angle")).name](double typed) {
+                return change(document, name, [&](job::Job& job) { job.findBend(id)->angleDeg = typed; });
+            }));
     first.push_back(
         press(bend.turn == job::Turn::Up ? QObject::tr("toward you") : QObject::tr("away from you"),
               who("turn", QObject::tr("Turn")), [&document, id] {
@@ -119,13 +121,14 @@ Block bendBlock(Document& document, const std::string& id) {
 
     Line second;
     second.push_back(words(QObject::tr("R"), Cell::Look::Faint));
-    const CellName radius = who("radius", QObject::tr("Inside radius")), k = who("k", QObject::tr("K-factor"));
+    const CellName radius = who("radius", QObject::tr("Inside radius")),
+                   k = who("k", QObject::tr("K-factor"));
     second.push_back(optionalCell(Kind::Size, radius, bend.insideRadius, solved.shape.insideRadius,
-                                 [&document, id, radius](std::optional<double> typed) {
-                                     return change(document, radius.name, [&](job::Job& job) {
-                                         job.findBend(id)->insideRadius = typed;
-                                     });
-                                 }));
+                                  [&document, id, radius](std::optional<double> typed) {
+                                      return change(document, radius.name, [&](job::Job& job) {
+                                          job.findBend(id)->insideRadius = typed;
+                                      });
+                                  }));
     second.back().tip = bend.insideRadius
                             ? QObject::tr("Typed here; empty it to take what the material wants")
                             : QObject::tr("What the material wants for this thickness");

@@ -35,7 +35,8 @@ public:
     /// Layers, washers, the side the head is on, and what that comes to.
     Line stackLine(const Fastener& fastener) const {
         Line line{faint(QObject::tr("clamps")),
-                  make.number(Kind::Size, QStringLiteral("clamps"), QObject::tr("Clamped layers"), fastener.clamps,
+                  make.number(Kind::Size, QStringLiteral("clamps"), QObject::tr("Clamped layers"),
+                              fastener.clamps,
                               [](Hole& changed, double typed) { changed.fastener->clamps = typed; })};
         if (fastener.use != Fastener::Use::Rivet)
             line.push_back(

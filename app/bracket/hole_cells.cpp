@@ -83,14 +83,14 @@ private:
 
     void addFigure(Line& line, const job::HoleFigure& figure) const {
         line.push_back(faint(shown(figure.before)));
-        line.push_back(
-            figureCell(figure.isAngle ? Kind::Angle : Kind::Size, shown(figure.key), shown(figure.name), figure.value));
+        line.push_back(figureCell(figure.isAngle ? Kind::Angle : Kind::Size, shown(figure.key),
+                                  shown(figure.name), figure.value));
     }
 
     void addTurn(Line& line) const {
         line.push_back(faint(QObject::tr("turned")));
-        line.push_back(
-            figureCell(Kind::Angle, QStringLiteral("angle"), QObject::tr("Turned from the leg's direction"), &Hole::angleDeg));
+        line.push_back(figureCell(Kind::Angle, QStringLiteral("angle"),
+                                  QObject::tr("Turned from the leg's direction"), &Hole::angleDeg));
     }
 
     /// Kind and width, and what stands beside the width.
@@ -103,7 +103,8 @@ private:
                   make.oneOf(QStringLiteral("kind"), QObject::tr("Kind"), kinds, hole.kind,
                              [](Hole& changed, Hole::Kind kind) { job::makeKind(changed, kind); })};
         if (!row.diameter.empty())
-            line.push_back(figureCell(Kind::Size, QStringLiteral("diameter"), shown(row.diameter), &Hole::diameter));
+            line.push_back(
+                figureCell(Kind::Size, QStringLiteral("diameter"), shown(row.diameter), &Hole::diameter));
         for (const job::HoleFigure& figure : row.figures)
             if (figure.isBesideWidth) addFigure(line, figure);
         if (fitsOneLine(row)) addTurn(line);
@@ -139,27 +140,34 @@ private:
             using Point = job::OutlinePoint;
             const Point& point = hole.outline[i];
             block.lines.push_back(
-                {cell("along", QObject::tr("Along"), point.at.x(), [](Point& p) -> double& { return p.at.x(); }),
+                {cell("along", QObject::tr("Along"), point.at.x(),
+                      [](Point& p) -> double& { return p.at.x(); }),
                  faint(QObject::tr("left")),
-                 cell("left", QObject::tr("Left"), point.at.y(), [](Point& p) -> double& { return p.at.y(); }),
+                 cell("left", QObject::tr("Left"), point.at.y(),
+                      [](Point& p) -> double& { return p.at.y(); }),
                  faint(QObject::tr("bow")),
                  cell("bow", QObject::tr("Bow"), point.bow, [](Point& p) -> double& { return p.bow; }),
                  faint(QObject::tr("R")),
-                 cell("round", QObject::tr("Round"), point.round, [](Point& p) -> double& { return p.round; }),
+                 cell("round", QObject::tr("Round"), point.round,
+                      [](Point& p) -> double& { return p.round; }),
                  press(
-                     QStringLiteral("+"), make.who(QStringLiteral("point.%1.add").arg(i + 1), QObject::tr("Add a point after point %1").arg(i + 1)),
+                     QStringLiteral("+"),
+                     make.who(QStringLiteral("point.%1.add").arg(i + 1),
+                              QObject::tr("Add a point after point %1").arg(i + 1)),
                      [&doc = document, id = id, i] {
-                         return doc.change(
-                             QObject::tr("outline of %1").arg(text(id)), [&](job::Job& changed) {
-                                 auto& points = changed.findHole(id)->outline;
-                                 const job::OutlinePoint next = points[(i + 1) % points.size()];
-                                 points.insert(points.begin() + static_cast<long>(i) + 1,
-                                               {Vec2((points[i].at + next.at) / 2), 0, 0});
-                             });
+                         return doc.change(QObject::tr("outline of %1").arg(text(id)),
+                                           [&](job::Job& changed) {
+                                               auto& points = changed.findHole(id)->outline;
+                                               const job::OutlinePoint next = points[(i + 1) % points.size()];
+                                               points.insert(points.begin() + static_cast<long>(i) + 1,
+                                                             {Vec2((points[i].at + next.at) / 2), 0, 0});
+                                           });
                      },
                      Cell::Look::Link),
                  press(
-                     QStringLiteral("×"), make.who(QStringLiteral("point.%1.remove").arg(i + 1), QObject::tr("Remove point %1").arg(i + 1)),
+                     QStringLiteral("×"),
+                     make.who(QStringLiteral("point.%1.remove").arg(i + 1),
+                              QObject::tr("Remove point %1").arg(i + 1)),
                      [&doc = document, id = id, i] {
                          return doc.change(QObject::tr("outline of %1").arg(text(id)),
                                            [&](job::Job& changed) {
@@ -225,16 +233,16 @@ private:
             options.push_back({place.key(), place, QObject::tr("from %1").arg(place.says)});
         const auto now = std::find_if(options.begin(), options.end(),
                                       [&](const auto& option) { return isNow(option.value); });
-        return choiceOf(make.who(QStringLiteral("x-from"), QObject::tr("Where the distance along counts from")),
-                        options, now == options.end() ? From{} : now->value,
-                        [&doc = document, id = id](const From& place) {
-                            const QString label = QObject::tr("where %1 counts from").arg(text(id));
-                            if (place.formed)
-                                return doc.apply(label, edit::withFormedPlace(doc.job(), doc.material(), id,
-                                                                              *place.formed, place.of));
-                            return doc.apply(label, edit::withHoleXFrom(doc.job(), doc.material(), id,
-                                                                        place.from, place.of));
-                        });
+        return choiceOf(
+            make.who(QStringLiteral("x-from"), QObject::tr("Where the distance along counts from")), options,
+            now == options.end() ? From{} : now->value, [&doc = document, id = id](const From& place) {
+                const QString label = QObject::tr("where %1 counts from").arg(text(id));
+                if (place.formed)
+                    return doc.apply(
+                        label, edit::withFormedPlace(doc.job(), doc.material(), id, *place.formed, place.of));
+                return doc.apply(label,
+                                 edit::withHoleXFrom(doc.job(), doc.material(), id, place.from, place.of));
+            });
     }
 
     Line placeLine() const {
@@ -242,15 +250,17 @@ private:
         Line line;
         if (hole.formed && !onAxis)
             line.push_back(
-                make.number(Kind::Length, QStringLiteral("formed.distance"), QObject::tr("Distance in the formed part"), hole.formed->distance,
+                make.number(Kind::Length, QStringLiteral("formed.distance"),
+                            QObject::tr("Distance in the formed part"), hole.formed->distance,
                             [](Hole& changed, double typed) { changed.formed->distance = typed; }));
         else if (!hole.formed)
-            line.push_back(make.number(Kind::Length, QStringLiteral("x"), QObject::tr("Distance along the leg"), hole.x,
+            line.push_back(make.number(Kind::Length, QStringLiteral("x"),
+                                       QObject::tr("Distance along the leg"), hole.x,
                                        [](Hole& changed, double typed) { changed.x = typed; }));
         line.push_back(fromChoice());
         if (onAxis) return line;
-        line.push_back(make.number(Kind::Length, QStringLiteral("y"), QObject::tr("Distance across the leg"), hole.y,
-                                   [](Hole& changed, double typed) { changed.y = typed; }));
+        line.push_back(make.number(Kind::Length, QStringLiteral("y"), QObject::tr("Distance across the leg"),
+                                   hole.y, [](Hole& changed, double typed) { changed.y = typed; }));
         line.push_back(
             choiceOf(make.who(QStringLiteral("y-from"), QObject::tr("Where the distance across counts from")),
                      std::vector<OptionOf<Hole::YFrom>>{
@@ -303,43 +313,43 @@ private:
 
     Cell patternChoice(Pattern::Kind now) const {
         using Kinds = std::optional<Pattern::Kind>;
-        return make.oneOf(
-            QStringLiteral("pattern"), QObject::tr("Pattern"),
-            std::vector<OptionOf<Kinds>>{
-                {QStringLiteral("row"), Pattern::Kind::Row, QObject::tr("row of")},
-                {QStringLiteral("grid"), Pattern::Kind::Grid, QObject::tr("grid of")},
-                {QStringLiteral("circle"), Pattern::Kind::Circle, QObject::tr("circle of")},
-                {QStringLiteral("mirror"), Pattern::Kind::Mirror, QObject::tr("mirrored")},
-                {QStringLiteral("once"), Kinds(), QObject::tr("once")}},
-            Kinds(now), [](Hole& changed, const Kinds& kind) {
-                if (kind)
-                    changed.pattern->kind = *kind;
-                else
-                    changed.pattern.reset();
-            });
+        return make.oneOf(QStringLiteral("pattern"), QObject::tr("Pattern"),
+                          std::vector<OptionOf<Kinds>>{
+                              {QStringLiteral("row"), Pattern::Kind::Row, QObject::tr("row of")},
+                              {QStringLiteral("grid"), Pattern::Kind::Grid, QObject::tr("grid of")},
+                              {QStringLiteral("circle"), Pattern::Kind::Circle, QObject::tr("circle of")},
+                              {QStringLiteral("mirror"), Pattern::Kind::Mirror, QObject::tr("mirrored")},
+                              {QStringLiteral("once"), Kinds(), QObject::tr("once")}},
+                          Kinds(now), [](Hole& changed, const Kinds& kind) {
+                              if (kind)
+                                  changed.pattern->kind = *kind;
+                              else
+                                  changed.pattern.reset();
+                          });
     }
 
     Cell mirrorChoice(const Pattern& pattern) const {
         using Over = std::pair<bool, bool>; // across, lengthwise
-        return make.oneOf(QStringLiteral("pattern.mirror"), QObject::tr("Mirrored over"),
-                          std::vector<OptionOf<Over>>{
-                              {QStringLiteral("across"), Over(true, false), QObject::tr("the centreline")},
-                              {QStringLiteral("lengthwise"), Over(false, true),
-                               QObject::tr("the middle of its length")},
-                              {QStringLiteral("both"), Over(true, true), QObject::tr("both")}},
-                          Over(pattern.across, pattern.lengthwise), [](Hole& changed, const Over& over) {
-                              changed.pattern->across = over.first;
-                              changed.pattern->lengthwise = over.second;
-                          });
+        return make.oneOf(
+            QStringLiteral("pattern.mirror"), QObject::tr("Mirrored over"),
+            std::vector<OptionOf<Over>>{
+                {QStringLiteral("across"), Over(true, false), QObject::tr("the centreline")},
+                {QStringLiteral("lengthwise"), Over(false, true), QObject::tr("the middle of its length")},
+                {QStringLiteral("both"), Over(true, true), QObject::tr("both")}},
+            Over(pattern.across, pattern.lengthwise), [](Hole& changed, const Over& over) {
+                changed.pattern->across = over.first;
+                changed.pattern->lengthwise = over.second;
+            });
     }
 
     Line whenLine() const {
-        return {faint(QObject::tr("made")),
-                make.oneOf(QStringLiteral("when"), QObject::tr("When it is made"),
-                           std::vector<OptionOf<bool>>{
-                               {QStringLiteral("blank"), false, QObject::tr("in the blank")},
-                               {QStringLiteral("after"), true, QObject::tr("after bending")}},
-                           hole.afterBending, [](Hole& changed, bool after) { changed.afterBending = after; })};
+        return {
+            faint(QObject::tr("made")),
+            make.oneOf(
+                QStringLiteral("when"), QObject::tr("When it is made"),
+                std::vector<OptionOf<bool>>{{QStringLiteral("blank"), false, QObject::tr("in the blank")},
+                                            {QStringLiteral("after"), true, QObject::tr("after bending")}},
+                hole.afterBending, [](Hole& changed, bool after) { changed.afterBending = after; })};
     }
 
     Document& document;

@@ -1,7 +1,7 @@
 #include "app/bracket/ladder.h"
 
-#include "app/bracket/ladder_cells.h"
 #include "app/bracket/addition_cells.h"
+#include "app/bracket/ladder_cells.h"
 #include "app/widgets/cell_panel.h"
 #include "app/widgets/notice.h"
 #include "app/widgets/undo_key.h"
@@ -51,9 +51,9 @@ void EntryLine::keyPressEvent(QKeyEvent* event) {
 
 void EntryLine::enterTyped() {
     const QString line = text().trimmed();
-    const auto wrong = document.apply(
-        tr("\"%1\"").arg(line),
-        edit::enter(document.job(), document.selected(), line.toStdString(), document.reading(), document.books().hardware.book()));
+    const auto wrong = document.apply(tr("\"%1\"").arg(line),
+                                      edit::enter(document.job(), document.selected(), line.toStdString(),
+                                                  document.reading(), document.books().hardware.book()));
     if (wrong) {
         const QString says = QString::fromStdString(wrong->says);
         return Notice::say(*this, says.left(1).toUpper() + says.mid(1));

@@ -2,8 +2,8 @@
 #include "app/bracket/picture_view.h"
 #include "app/widgets/theme.h"
 #include "app/widgets/value_field.h"
-#include "part/driven.h"
 #include "edit/entry.h"
+#include "part/driven.h"
 
 #include <algorithm>
 #include <cmath>
@@ -82,7 +82,8 @@ void PictureView::placeFigures() {
     if (moving) return;
     const QFontMetricsF metrics(textFont(kTagText, draw::Weight::SemiBold));
     std::vector<draw::TagWish> wishes;
-    const auto wish = [&](const Element& element, const QString& text, const QPointF& anchor, Dimension figure) {
+    const auto wish = [&](const Element& element, const QString& text, const QPointF& anchor,
+                          Dimension figure) {
         wishes.push_back({element, text, anchor, QSizeF(metrics.horizontalAdvance(text) + 16, px(26)),
                           static_cast<int>(figure)});
     };
@@ -113,7 +114,8 @@ void PictureView::addWidthTag(const Wish& wish) const {
     const int plate = part.plateIndex(id);
     const auto& width = document.job().findPlate(id)->width;
     if (plate < 0 || !width) return;
-    wish(Element::plate(id), figureText(*width), edgePoint(plate, job::Edge::End, 0.5, 0), Dimension::PlateWidth);
+    wish(Element::plate(id), figureText(*width), edgePoint(plate, job::Edge::End, 0.5, 0),
+         Dimension::PlateWidth);
 }
 
 /// How far apart the holes of the pattern in hand are.
@@ -157,8 +159,7 @@ void PictureView::placePluses() {
             if (part.hasFreeStart(plate)) addPlus(plate, job::Edge::Start, 0, 1);
             continue;
         }
-        for (const job::Edge edge :
-             {job::Edge::Right, job::Edge::End, job::Edge::Left, job::Edge::Start}) {
+        for (const job::Edge edge : {job::Edge::Right, job::Edge::End, job::Edge::Left, job::Edge::Start}) {
             if (edge == job::Edge::Start && part.plates[i].parentBend >= 0) continue;
             if (document.job().plates[i].edges.count(edge)) continue; // its points are there
             const Segment line = part.plates[i].edgeInFlat(edge);
@@ -276,9 +277,9 @@ QPointF PictureView::gripPoint(const edit::Grip& grip) const {
                                           bend.centre.middle(), part.thickness / 2));
     }
     const job::Edge edge = grip.kind == Kind::End     ? job::Edge::End
-                            : grip.kind == Kind::Right ? job::Edge::Right
-                            : grip.kind == Kind::Left  ? job::Edge::Left
-                                                       : job::Edge::Start;
+                           : grip.kind == Kind::Right ? job::Edge::Right
+                           : grip.kind == Kind::Left  ? job::Edge::Left
+                                                      : job::Edge::Start;
     // The middle of an edge that runs over points is where it is drawn.
     const bool isDrawn = document.job().plates[index].edges.count(edge) > 0;
     return edgePoint(plate, edge, isDrawn ? 0.12 : 0.5, 0);

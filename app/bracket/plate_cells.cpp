@@ -1,7 +1,7 @@
 #include "app/bracket/plate_cells.h"
 
-#include "app/widgets/cell_maker.h"
 #include "app/bracket/sheet_cells.h"
+#include "app/widgets/cell_maker.h"
 #include "part/driven.h"
 
 namespace goodfold::app {
@@ -46,7 +46,8 @@ public:
 
 private:
     CellName who(const QString& key, const QString& what) const {
-        return {QStringLiteral("leg.%1.%2").arg(text(id), key), QObject::tr("%1 of leg %2").arg(what, text(id))};
+        return {QStringLiteral("leg.%1.%2").arg(text(id), key),
+                QObject::tr("%1 of leg %2").arg(what, text(id))};
     }
 
     template <class Set> Cell number(Kind kind, const char* key, const QString& what, double value, Set set) {
@@ -69,7 +70,8 @@ private:
 
     Line joggleLine() {
         return {faint(QObject::tr("offset, over a length of")),
-                number(Kind::Length, "joggle.length", QObject::tr("Length of the joggle"), plate.joggle->length,
+                number(Kind::Length, "joggle.length", QObject::tr("Length of the joggle"),
+                       plate.joggle->length,
                        [](Plate& changed, double typed) { changed.joggle->length = typed; })};
     }
 
@@ -86,12 +88,12 @@ private:
         ways.push_back({QStringLiteral("blank"), Way(), QObject::tr("on the blank")});
         Way now; // g++ 12 takes a conditional for uninitialized
         if (!plate.flatFirst) now = plate.measure;
-        Line line{choiceOf(who(QStringLiteral("measure"), QObject::tr("How the length is measured")), ways, now,
-                           [&doc = document, id = id](const Way& way) {
+        Line line{choiceOf(who(QStringLiteral("measure"), QObject::tr("How the length is measured")), ways,
+                           now, [&doc = document, id = id](const Way& way) {
                                const QString label = QObject::tr("how leg %1 is measured").arg(text(id));
-                               return doc.apply(label, way ? edit::withMeasure(doc.job(), doc.material(), id, *way)
-                                                           : edit::withFlatFirst(doc.job(), doc.material(), id,
-                                                                                 true));
+                               return doc.apply(
+                                   label, way ? edit::withMeasure(doc.job(), doc.material(), id, *way)
+                                              : edit::withFlatFirst(doc.job(), doc.material(), id, true));
                            })};
         if (!plate.flatFirst && plate.measure == Measure::Along) {
             addReference(line, Edge::Start);
@@ -155,37 +157,38 @@ private:
                     endFigure(Kind::Angle, edge, "cut", QObject::tr("Angle of the %1").arg(which), end,
                               &job::BarEnd::cutDeg)};
         more.push_back(faint(QObject::tr("left on")));
-        more.push_back(endFigure(Kind::Length, edge, "extra", QObject::tr("Left on at the %1").arg(which), end,
-                                 &job::BarEnd::extra));
+        more.push_back(endFigure(Kind::Length, edge, "extra", QObject::tr("Left on at the %1").arg(which),
+                                 end, &job::BarEnd::extra));
         more.back().tip = QObject::tr("Extra length to hold or pull on; trimmed after bending");
         block.lines.push_back(std::move(more));
     }
 
     Cell shapeChoice(Edge edge, EndShape shape, const job::BarEnd& end, const QString& which) {
-        return choiceOf(
-            who(endKey(edge, "shape"), QObject::tr("Shape of the %1").arg(which)),
-            std::vector<OptionOf<EndShape>>{{QStringLiteral("square"), Square, QObject::tr("square")},
-                                            {QStringLiteral("round"), Rounded, QObject::tr("rounded")},
-                                            {QStringLiteral("chamfer"), Chamfered, QObject::tr("chamfered")},
-                                            {QStringLiteral("full-round"), FullRound, QObject::tr("full round")}},
-            shape, [&doc = document, id = id, edge, end](EndShape wanted) {
-                const QString label = QObject::tr("shape of the end of %1").arg(text(id));
-                job::BarEnd changed = end;
-                changed.fullRound = wanted == FullRound;
-                if (changed.fullRound) changed.cutDeg = 0;
-                std::optional<job::CornerCut> cut;
-                const double usual = doc.job().units == quantity::Unit::Inch ? 25.4 / 4 : 5;
-                if (wanted == Rounded) cut = job::CornerCut{job::CornerCut::Kind::Round, usual};
-                if (wanted == Chamfered) cut = job::CornerCut{job::CornerCut::Kind::Chamfer, usual};
-                const auto cornered = edit::withEndCorners(doc.job(), id, edge, cut);
-                if (!cornered) return doc.apply(label, cornered);
-                return doc.apply(label, edit::withEnd(cornered->job, id, edge, changed));
-            });
+        return choiceOf(who(endKey(edge, "shape"), QObject::tr("Shape of the %1").arg(which)),
+                        std::vector<OptionOf<EndShape>>{
+                            {QStringLiteral("square"), Square, QObject::tr("square")},
+                            {QStringLiteral("round"), Rounded, QObject::tr("rounded")},
+                            {QStringLiteral("chamfer"), Chamfered, QObject::tr("chamfered")},
+                            {QStringLiteral("full-round"), FullRound, QObject::tr("full round")}},
+                        shape, [&doc = document, id = id, edge, end](EndShape wanted) {
+                            const QString label = QObject::tr("shape of the end of %1").arg(text(id));
+                            job::BarEnd changed = end;
+                            changed.fullRound = wanted == FullRound;
+                            if (changed.fullRound) changed.cutDeg = 0;
+                            std::optional<job::CornerCut> cut;
+                            const double usual = doc.job().units == quantity::Unit::Inch ? 25.4 / 4 : 5;
+                            if (wanted == Rounded) cut = job::CornerCut{job::CornerCut::Kind::Round, usual};
+                            if (wanted == Chamfered)
+                                cut = job::CornerCut{job::CornerCut::Kind::Chamfer, usual};
+                            const auto cornered = edit::withEndCorners(doc.job(), id, edge, cut);
+                            if (!cornered) return doc.apply(label, cornered);
+                            return doc.apply(label, edit::withEnd(cornered->job, id, edge, changed));
+                        });
     }
 
     static QString endKey(Edge edge, const char* key) {
-        return QStringLiteral("%1.%2").arg(edge == Edge::Start ? QStringLiteral("start") : QStringLiteral("end"),
-                                           QLatin1String(key));
+        return QStringLiteral("%1.%2").arg(
+            edge == Edge::Start ? QStringLiteral("start") : QStringLiteral("end"), QLatin1String(key));
     }
 
     Cell cornerSize(Edge edge, EndShape shape, const QString& which) {
@@ -193,22 +196,23 @@ private:
         const job::CornerCut cut = plate.corners.at(corner);
         const QString what = shape == Rounded ? QObject::tr("Radius of the corners at the %1").arg(which)
                                               : QObject::tr("Chamfer of the corners at the %1").arg(which);
-        return valueCell(
-            Kind::Size, who(endKey(edge, "corners"), what), cut.size, [&doc = document, id = id, edge, cut](double typed) {
-                return doc.apply(QObject::tr("corners of %1").arg(text(id)),
+        return valueCell(Kind::Size, who(endKey(edge, "corners"), what), cut.size,
+                         [&doc = document, id = id, edge, cut](double typed) {
+                             return doc.apply(
+                                 QObject::tr("corners of %1").arg(text(id)),
                                  edit::withEndCorners(doc.job(), id, edge, job::CornerCut{cut.kind, typed}));
-            });
+                         });
     }
 
     Cell endFigure(Kind kind, Edge edge, const char* key, const QString& what, const job::BarEnd& end,
                    double job::BarEnd::*member) {
         return valueCell(kind, who(endKey(edge, key), what), end.*member,
-                      [&doc = document, id = id, edge, end, member](double typed) {
-                          job::BarEnd changed = end;
-                          changed.*member = typed;
-                          return doc.apply(QObject::tr("end of %1").arg(text(id)),
-                                           edit::withEnd(doc.job(), id, edge, changed));
-                      });
+                         [&doc = document, id = id, edge, end, member](double typed) {
+                             job::BarEnd changed = end;
+                             changed.*member = typed;
+                             return doc.apply(QObject::tr("end of %1").arg(text(id)),
+                                              edit::withEnd(doc.job(), id, edge, changed));
+                         });
     }
 
     Document& document;

@@ -1,8 +1,9 @@
 #include "app/bracket/sheet_cells.h"
 
+#include "app/bracket/edge_names.h"
 #include "app/widgets/cell_maker.h"
-#include "part/driven.h"
 #include "edit/edit_sheet.h"
+#include "part/driven.h"
 #include "part/sheet_corners.h"
 
 namespace goodfold::app {
@@ -13,54 +14,6 @@ using Kind = ValueField::Kind;
 using job::Corner;
 using job::Edge;
 using job::Plate;
-
-const QStringList& cornerNames() {
-    static const QStringList names{QObject::tr("start right"), QObject::tr("end right"),
-                                   QObject::tr("end left"), QObject::tr("start left")};
-    return names;
-}
-
-QString keyOf(Edge edge) {
-    switch (edge) {
-    case Edge::Start:
-        return QStringLiteral("start");
-    case Edge::End:
-        return QStringLiteral("end");
-    case Edge::Left:
-        return QStringLiteral("left");
-    case Edge::Right:
-        return QStringLiteral("right");
-    }
-    return {};
-}
-
-QString keyOf(Corner corner) {
-    switch (corner) {
-    case Corner::StartRight:
-        return QStringLiteral("start-right");
-    case Corner::EndRight:
-        return QStringLiteral("end-right");
-    case Corner::EndLeft:
-        return QStringLiteral("end-left");
-    case Corner::StartLeft:
-        return QStringLiteral("start-left");
-    }
-    return {};
-}
-
-QString edgeName(Edge edge) {
-    switch (edge) {
-    case Edge::Start:
-        return QObject::tr("start");
-    case Edge::End:
-        return QObject::tr("end");
-    case Edge::Left:
-        return QObject::tr("left");
-    case Edge::Right:
-        return QObject::tr("right");
-    }
-    return {};
-}
 
 class PlateLines {
 public:
@@ -95,33 +48,34 @@ private:
     }
 
     /// Right and left figures that may be nothing.
-    void sides(const QString& key, const QString& says, const QString& what, const std::map<Edge, double>& now,
-               std::map<Edge, double> Plate::*member) {
+    void sides(const QString& key, const QString& says, const QString& what,
+               const std::map<Edge, double>& now, std::map<Edge, double> Plate::*member) {
         if (now.empty() && !inHand) return;
         Line line{faint(says)};
         for (const Edge side : {Edge::Right, Edge::Left}) {
             const auto own = now.find(side);
-            line.push_back(make.number(Kind::Length, key + QLatin1Char('.') + keyOf(side), what.arg(edgeName(side)),
-                                       own == now.end() ? 0 : own->second,
+            line.push_back(make.number(Kind::Length, key + QLatin1Char('.') + keyOf(side),
+                                       what.arg(nameOf(side)), own == now.end() ? 0 : own->second,
                                        [side, member](Plate& changed, double typed) {
                                            if (typed == 0)
                                                (changed.*member).erase(side);
                                            else
                                                (changed.*member)[side] = typed;
                                        }));
-            line.push_back(faint(edgeName(side)));
+            line.push_back(faint(nameOf(side)));
         }
         block.lines.push_back(std::move(line));
     }
 
     void taperLine() {
-        sides(QStringLiteral("taper"), QObject::tr("end stands in"), QObject::tr("Taper on the %1"), plate.inset, &Plate::inset);
+        sides(QStringLiteral("taper"), QObject::tr("end stands in"), QObject::tr("Taper on the %1"),
+              plate.inset, &Plate::inset);
     }
 
     void shoulderLine() {
         if (!job.bendTo(id)) return;
-        sides(QStringLiteral("shoulder"), QObject::tr("past its bend"), QObject::tr("Shoulder on the %1"), plate.shoulder,
-              &Plate::shoulder);
+        sides(QStringLiteral("shoulder"), QObject::tr("past its bend"), QObject::tr("Shoulder on the %1"),
+              plate.shoulder, &Plate::shoulder);
     }
 
     void endLine() {
@@ -130,12 +84,13 @@ private:
         if (cut == 0 && !inHand) return;
         block.lines.push_back(
             {faint(QObject::tr("end cut at")),
-             make.number(Kind::Angle, QStringLiteral("end.cut"), QObject::tr("Angle of the end"), cut, [](Plate& changed, double typed) {
-                 if (typed == 0)
-                     changed.ends.erase(Edge::End);
-                 else
-                     changed.ends[Edge::End].cutDeg = typed;
-             })});
+             make.number(Kind::Angle, QStringLiteral("end.cut"), QObject::tr("Angle of the end"), cut,
+                         [](Plate& changed, double typed) {
+                             if (typed == 0)
+                                 changed.ends.erase(Edge::End);
+                             else
+                                 changed.ends[Edge::End].cutDeg = typed;
+                         })});
     }
 
     // ---- corners ----------------------------------------------------------------------------------------
@@ -150,7 +105,7 @@ private:
     }
 
     QString ofCorner(const QString& what, Corner corner) const {
-        return QObject::tr("%1 at the %2 corner").arg(what, cornerNames()[static_cast<int>(corner)]);
+        return QObject::tr("%1 at the %2 corner").arg(what, nameOf(corner));
     }
 
     void cutLine(Corner corner) {
@@ -158,26 +113,27 @@ private:
         if (cut == plate.corners.end()) return;
         using Cut = std::optional<job::CornerCut::Kind>;
         const double usual = job.units == quantity::Unit::Inch ? 25.4 / 4 : 5;
-        Line line{faint(cornerNames()[static_cast<int>(corner)]),
-                  make.oneOf(QStringLiteral("corner.%1").arg(keyOf(corner)), ofCorner(QObject::tr("Cut"), corner),
-                             std::vector<OptionOf<Cut>>{
-                                 {QStringLiteral("square"), Cut(), QObject::tr("square")},
-                                 {QStringLiteral("round"), job::CornerCut::Kind::Round, QObject::tr("rounded")},
-                                 {QStringLiteral("chamfer"), job::CornerCut::Kind::Chamfer,
-                                  QObject::tr("chamfered")}},
-                             Cut(cut->second.kind), [corner, usual](Plate& changed, const Cut& wanted) {
-                                 if (!wanted) {
-                                     changed.corners.erase(corner);
-                                     return;
-                                 }
-                                 const auto own = changed.corners.find(corner);
-                                 const double size = own == changed.corners.end() ? usual : own->second.size;
-                                 changed.corners[corner] = {*wanted, size};
-                             })};
+        Line line{
+            faint(nameOf(corner)),
+            make.oneOf(
+                QStringLiteral("corner.%1").arg(keyOf(corner)), ofCorner(QObject::tr("Cut"), corner),
+                std::vector<OptionOf<Cut>>{
+                    {QStringLiteral("square"), Cut(), QObject::tr("square")},
+                    {QStringLiteral("round"), job::CornerCut::Kind::Round, QObject::tr("rounded")},
+                    {QStringLiteral("chamfer"), job::CornerCut::Kind::Chamfer, QObject::tr("chamfered")}},
+                Cut(cut->second.kind), [corner, usual](Plate& changed, const Cut& wanted) {
+                    if (!wanted) {
+                        changed.corners.erase(corner);
+                        return;
+                    }
+                    const auto own = changed.corners.find(corner);
+                    const double size = own == changed.corners.end() ? usual : own->second.size;
+                    changed.corners[corner] = {*wanted, size};
+                })};
         line.push_back(
-            make.number(
-                Kind::Size, QStringLiteral("corner.%1.size").arg(keyOf(corner)), ofCorner(QObject::tr("Size of the cut"), corner), cut->second.size,
-                [corner](Plate& changed, double typed) { changed.corners[corner].size = typed; }));
+            make.number(Kind::Size, QStringLiteral("corner.%1.size").arg(keyOf(corner)),
+                        ofCorner(QObject::tr("Size of the cut"), corner), cut->second.size,
+                        [corner](Plate& changed, double typed) { changed.corners[corner].size = typed; }));
         block.lines.push_back(std::move(line));
     }
 
@@ -204,26 +160,28 @@ private:
             now = {own->second.kind,
                    own->second.kind == job::CornerJoint::Kind::Lapped && own->second.tabOutside};
         const Edge tabOn = document.part().bends[static_cast<size_t>(at.leaving)].edge;
-        Line line{faint(cornerNames()[static_cast<int>(corner)]),
-                  choiceOf(make.who(QStringLiteral("joint.%1").arg(keyOf(corner)),
-                                    ofCorner(QObject::tr("How flanges meet"), corner)),
-                           joints(), now,
-                           [&doc = document, id = id, corner, tabOn, now](const Joint& wanted) -> Cell::Answer {
-                               const QString label = QObject::tr("corner of %1").arg(text(id));
-                               if (wanted == now) return {};
-                               if (wanted.kind == job::CornerJoint::Kind::Lapped)
-                                   return lap(doc, label, id, corner, tabOn, wanted.tabOutside);
-                               std::optional<job::CornerJoint> joint;
-                               const bool isOpen = wanted.kind == job::CornerJoint::Kind::Open;
-                               if (wanted.kind)
-                                   joint = job::CornerJoint{*wanted.kind, isOpen ? doc.job().thickness : 0.2};
-                               return doc.apply(label, edit::withCornerJoint(doc.job(), id, corner, joint));
-                           })};
+        Line line{
+            faint(nameOf(corner)),
+            choiceOf(make.who(QStringLiteral("joint.%1").arg(keyOf(corner)),
+                              ofCorner(QObject::tr("How flanges meet"), corner)),
+                     joints(), now,
+                     [&doc = document, id = id, corner, tabOn, now](const Joint& wanted) -> Cell::Answer {
+                         const QString label = QObject::tr("corner of %1").arg(text(id));
+                         if (wanted == now) return {};
+                         if (wanted.kind == job::CornerJoint::Kind::Lapped)
+                             return lap(doc, label, id, corner, tabOn, wanted.tabOutside);
+                         std::optional<job::CornerJoint> joint;
+                         const bool isOpen = wanted.kind == job::CornerJoint::Kind::Open;
+                         if (wanted.kind)
+                             joint = job::CornerJoint{*wanted.kind, isOpen ? doc.job().thickness : 0.2};
+                         return doc.apply(label, edit::withCornerJoint(doc.job(), id, corner, joint));
+                     })};
         if (own != plate.cornerJoints.end()) {
             line.push_back(faint(QObject::tr("gap")));
-            line.push_back(
-                make.number(Kind::Size, QStringLiteral("joint.%1.gap").arg(keyOf(corner)), ofCorner(QObject::tr("Gap"), corner), own->second.gap,
-                            [corner](Plate& changed, double typed) { changed.cornerJoints[corner].gap = typed; }));
+            line.push_back(make.number(
+                Kind::Size, QStringLiteral("joint.%1.gap").arg(keyOf(corner)),
+                ofCorner(QObject::tr("Gap"), corner), own->second.gap,
+                [corner](Plate& changed, double typed) { changed.cornerJoints[corner].gap = typed; }));
         }
         block.lines.push_back(std::move(line));
     }
@@ -238,8 +196,8 @@ private:
             joint.tabOutside = outside;
             return doc.apply(label, edit::withCornerJoint(doc.job(), id, corner, joint));
         }
-        return doc.apply(label,
-                         edit::withLap(doc.job(), doc.material(), doc.books().hardware.book(), id, corner, {tabOn, outside}));
+        return doc.apply(label, edit::withLap(doc.job(), doc.material(), doc.books().hardware.book(), id,
+                                              corner, {tabOn, outside}));
     }
 
     /// Begins a corner's cut or an edge's points; from then on it has a line of its own.
@@ -253,7 +211,7 @@ private:
             if ((atStart && job.bendTo(id)) || plate.corners.count(corner) ||
                 (at.arriving >= 0 && at.leaving >= 0))
                 continue;
-            corners.push_back({keyOf(corner), corner, cornerNames()[static_cast<int>(corner)]});
+            corners.push_back({keyOf(corner), corner, nameOf(corner)});
         }
         using AnyEdge = std::optional<Edge>;
         std::vector<OptionOf<AnyEdge>> edges{{QStringLiteral("none"), {}, QObject::tr("which?")}};
@@ -261,7 +219,7 @@ private:
             if ((edge == Edge::Start && job.bendTo(id)) || plate.edges.count(edge) ||
                 !document.part().bendsOn(index, edge).empty())
                 continue;
-            edges.push_back({keyOf(edge), edge, edgeName(edge)});
+            edges.push_back({keyOf(edge), edge, nameOf(edge)});
         }
         const double usual = job.units == quantity::Unit::Inch ? 25.4 / 4 : 5;
         Line line;
@@ -275,8 +233,8 @@ private:
         }
         if (edges.size() > 1) {
             line.push_back(faint(QObject::tr("shape an edge")));
-            line.push_back(make.oneOf(QStringLiteral("shape-edge"), QObject::tr("Shape an edge"), edges, AnyEdge(),
-                                      [usual](Plate& changed, const AnyEdge& edge) {
+            line.push_back(make.oneOf(QStringLiteral("shape-edge"), QObject::tr("Shape an edge"), edges,
+                                      AnyEdge(), [usual](Plate& changed, const AnyEdge& edge) {
                                           if (edge) changed.edges[*edge].bow = usual;
                                       }));
         }
@@ -295,26 +253,28 @@ private:
         });
         if (!isPart) return;
         block.lines.push_back(
-            {faint(QObject::tr("rest of the %1").arg(edgeName(edge))),
-             make.oneOf(QStringLiteral("rest.%1").arg(keyOf(edge)),
-                        QObject::tr("Where the rest of the %1 edge is").arg(edgeName(edge)),
-                        std::vector<OptionOf<bool>>{{QStringLiteral("bend"), false, QObject::tr("at the bend")},
-                                                    {QStringLiteral("outside"), true, QObject::tr("outside")}},
-                        plate.restOutside.count(edge) > 0, [edge](Plate& changed, bool outside) {
-                            if (outside)
-                                changed.restOutside.insert(edge);
-                            else
-                                changed.restOutside.erase(edge);
-                        })});
+            {faint(QObject::tr("rest of the %1").arg(nameOf(edge))),
+             make.oneOf(
+                 QStringLiteral("rest.%1").arg(keyOf(edge)),
+                 QObject::tr("Where the rest of the %1 edge is").arg(nameOf(edge)),
+                 std::vector<OptionOf<bool>>{{QStringLiteral("bend"), false, QObject::tr("at the bend")},
+                                             {QStringLiteral("outside"), true, QObject::tr("outside")}},
+                 plate.restOutside.count(edge) > 0, [edge](Plate& changed, bool outside) {
+                     if (outside)
+                         changed.restOutside.insert(edge);
+                     else
+                         changed.restOutside.erase(edge);
+                 })});
     }
 
     void freeEdgeLines(Edge edge) {
         const auto found = plate.edges.find(edge);
         const job::FreeEdge own = found == plate.edges.end() ? job::FreeEdge{} : found->second;
         if (found == plate.edges.end()) return;
-        const QString name = edgeName(edge);
+        const QString name = nameOf(edge);
         Line first{faint(QObject::tr("%1 edge bows").arg(name)),
-                   make.number(Kind::Length, QStringLiteral("edge.%1.bow").arg(keyOf(edge)), QObject::tr("Bow of the %1 edge").arg(name), own.bow,
+                   make.number(Kind::Length, QStringLiteral("edge.%1.bow").arg(keyOf(edge)),
+                               QObject::tr("Bow of the %1 edge").arg(name), own.bow,
                                [edge](Plate& changed, double typed) {
                                    changed.edges[edge].bow = typed;
                                    tidy(changed, edge);
@@ -335,7 +295,9 @@ private:
         const double length = (line.to - line.from).norm();
         const double last = own.points.empty() ? 0 : own.points.back().at.x();
         return press(
-            QObject::tr("+ point"), make.who(QStringLiteral("edge.%1.add").arg(keyOf(edge)), QObject::tr("Add a point to the %1 edge").arg(edgeName(edge))),
+            QObject::tr("+ point"),
+            make.who(QStringLiteral("edge.%1.add").arg(keyOf(edge)),
+                     QObject::tr("Add a point to the %1 edge").arg(nameOf(edge))),
             [&doc = document, id = id, edge, at = (last + length) / 2] {
                 return doc.change(QObject::tr("point of %1").arg(text(id)), [&](job::Job& changed) {
                     changed.findPlate(id)->edges[edge].points.push_back({Vec2(at, 0), 0, 0});
@@ -345,7 +307,7 @@ private:
     }
 
     Line pointLine(Edge edge, const job::OutlinePoint& point, size_t number) {
-        const QString which = QObject::tr("point %1 of the %2 edge").arg(number + 1).arg(edgeName(edge));
+        const QString which = QObject::tr("point %1 of the %2 edge").arg(number + 1).arg(nameOf(edge));
         const QString pointId = QStringLiteral("edge.%1.point.%2").arg(keyOf(edge)).arg(number + 1);
         const auto cell = [&](const char* key, const QString& what, double value, auto member) {
             return make.number(Kind::Length, pointId + QLatin1Char('.') + QLatin1String(key),
@@ -355,24 +317,27 @@ private:
                                });
         };
         using Point = job::OutlinePoint;
-        return {cell("along", QObject::tr("Along"), point.at.x(), [](Point& p) -> double& { return p.at.x(); }),
-                faint(QObject::tr("out")),
-                cell("out", QObject::tr("Out"), point.at.y(), [](Point& p) -> double& { return p.at.y(); }),
-                faint(QObject::tr("bow")),
-                cell("bow", QObject::tr("Bow"), point.bow, [](Point& p) -> double& { return p.bow; }),
-                faint(QObject::tr("R")),
-                cell("round", QObject::tr("Round"), point.round, [](Point& p) -> double& { return p.round; }),
-                press(
-                    QStringLiteral("×"), make.who(QStringLiteral("edge.%1.point.%2.remove").arg(keyOf(edge)).arg(number + 1), QObject::tr("Remove %1").arg(which)),
-                    [&doc = document, id = id, edge, number] {
-                        return doc.change(QObject::tr("point of %1").arg(text(id)), [&](job::Job& changed) {
-                            Plate& own = *changed.findPlate(id);
-                            own.edges[edge].points.erase(own.edges[edge].points.begin() +
-                                                         static_cast<long>(number));
-                            tidy(own, edge);
-                        });
-                    },
-                    Cell::Look::Link)};
+        return {
+            cell("along", QObject::tr("Along"), point.at.x(), [](Point& p) -> double& { return p.at.x(); }),
+            faint(QObject::tr("out")),
+            cell("out", QObject::tr("Out"), point.at.y(), [](Point& p) -> double& { return p.at.y(); }),
+            faint(QObject::tr("bow")),
+            cell("bow", QObject::tr("Bow"), point.bow, [](Point& p) -> double& { return p.bow; }),
+            faint(QObject::tr("R")),
+            cell("round", QObject::tr("Round"), point.round, [](Point& p) -> double& { return p.round; }),
+            press(
+                QStringLiteral("×"),
+                make.who(QStringLiteral("edge.%1.point.%2.remove").arg(keyOf(edge)).arg(number + 1),
+                         QObject::tr("Remove %1").arg(which)),
+                [&doc = document, id = id, edge, number] {
+                    return doc.change(QObject::tr("point of %1").arg(text(id)), [&](job::Job& changed) {
+                        Plate& own = *changed.findPlate(id);
+                        own.edges[edge].points.erase(own.edges[edge].points.begin() +
+                                                     static_cast<long>(number));
+                        tidy(own, edge);
+                    });
+                },
+                Cell::Look::Link)};
     }
 
     const part::PartPlate& solved() const { return document.part().plates[static_cast<size_t>(index)]; }

@@ -20,8 +20,7 @@ public:
         block.lines.push_back({words(cell.name, Cell::Look::Faint), std::move(cell)});
     }
 
-    template <class Set>
-    void number(Kind kind, const char* key, const QString& name, double value, Set set) {
+    template <class Set> void number(Kind kind, const char* key, const QString& name, double value, Set set) {
         row(valueCell(kind, who(key, name), value,
                       [change = changing(name, set)](double typed) { return change(typed); }));
     }

@@ -1,9 +1,9 @@
 #include "app/shop/shop_stage.h"
 
-#include "app/widgets/cell_panel.h"
-#include "app/widgets/notice.h"
 #include "app/base/tool_book.h"
 #include "app/shop/tool_lists.h"
+#include "app/widgets/cell_panel.h"
+#include "app/widgets/notice.h"
 #include "app/widgets/theme.h"
 #include "app/widgets/undo_key.h"
 
@@ -215,7 +215,8 @@ Cell::Answer ShopStage::copy() {
 }
 
 void ShopStage::refresh() {
-    if (!document.books().tools.shop()->find(chosen)) chosen = document.books().tools.shop()->tools.front().id;
+    if (!document.books().tools.shop()->find(chosen))
+        chosen = document.books().tools.shop()->tools.front().id;
     const tool::Tool& shown = tool();
     const quantity::Reading reading = document.reading();
     const auto fill = [](QLineEdit* line, const QString& text) {
@@ -282,8 +283,8 @@ std::vector<Block> ShopStage::toolBlocks() {
     Block another;
     another.gapAbove = 14;
     another.lines.push_back({press(
-        tr("add one like it"), CellName{QStringLiteral("shop.add"), tr("Add a tool like this one")}, [this] { return copy(); },
-        Cell::Look::Button)});
+        tr("add one like it"), CellName{QStringLiteral("shop.add"), tr("Add a tool like this one")},
+        [this] { return copy(); }, Cell::Look::Button)});
     all.push_back(std::move(another));
     return all;
 }
@@ -291,22 +292,23 @@ std::vector<Block> ShopStage::toolBlocks() {
 Cell ShopStage::figureCell(const tool::Parameter& each) {
     tool::Tool read = tool(); // its figures are found by reference
     const QString says = text(each.says);
-    return valueCell(fieldOf(each), CellName{idOf(each), says}, each.in(read), [this, says, &each](double value) {
-        return change(says, [&](tool::Tool& changed) { each.in(changed) = value; });
-    });
+    return valueCell(fieldOf(each), CellName{idOf(each), says}, each.in(read),
+                     [this, says, &each](double value) {
+                         return change(says, [&](tool::Tool& changed) { each.in(changed) = value; });
+                     });
 }
 
 std::vector<Block> ShopStage::figureBlocks() {
     const tool::Tool& shown = tool();
     Block there;
-    there.lines.push_back({words(tr("it is"), Cell::Look::Faint),
-                           choiceOf(CellName{QStringLiteral("shop.has"), tr("Whether the shop has it")},
-                                    std::vector<OptionOf<bool>>{{QStringLiteral("yes"), true, tr("in this shop")},
-                                                                {QStringLiteral("no"), false, tr("not here")}},
-                                    shown.isThere, [this](bool has) {
-                                        return change(tr("tools of the shop"),
-                                                      [&](tool::Tool& tool) { tool.isThere = has; });
-                                    })});
+    there.lines.push_back(
+        {words(tr("it is"), Cell::Look::Faint),
+         choiceOf(CellName{QStringLiteral("shop.has"), tr("Whether the shop has it")},
+                  std::vector<OptionOf<bool>>{{QStringLiteral("yes"), true, tr("in this shop")},
+                                              {QStringLiteral("no"), false, tr("not here")}},
+                  shown.isThere, [this](bool has) {
+                      return change(tr("tools of the shop"), [&](tool::Tool& tool) { tool.isThere = has; });
+                  })});
     if (shown.isDie())
         there.lines.push_back(
             {words(tr("the punch"), Cell::Look::Faint),
@@ -314,7 +316,8 @@ std::vector<Block> ShopStage::figureBlocks() {
                       std::vector<OptionOf<bool>>{{QStringLiteral("air"), false, tr("bends in air")},
                                                   {QStringLiteral("bottoms"), true, tr("can be bottomed")}},
                       shown.die.bottoms, [this](bool bottoms) {
-                          return change(tr("bottoming"), [&](tool::Tool& tool) { tool.die.bottoms = bottoms; });
+                          return change(tr("bottoming"),
+                                        [&](tool::Tool& tool) { tool.die.bottoms = bottoms; });
                       })});
     Block all;
     all.gapAbove = 8;

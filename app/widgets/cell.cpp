@@ -15,8 +15,8 @@ Cell wrapped(const QString& text, Cell::Look look) {
     return cell;
 }
 
-Cell optionalCell(ValueField::Kind kind, const CellName& who, const std::optional<double>& value, double usual,
-                 std::function<Cell::Answer(std::optional<double>)> commit) {
+Cell optionalCell(ValueField::Kind kind, const CellName& who, const std::optional<double>& value,
+                  double usual, std::function<Cell::Answer(std::optional<double>)> commit) {
     Cell cell;
     cell.kind = Cell::Kind::Value;
     cell.look = Cell::Look::Strong;
@@ -30,10 +30,10 @@ Cell optionalCell(ValueField::Kind kind, const CellName& who, const std::optiona
 }
 
 Cell valueCell(ValueField::Kind kind, const CellName& who, double value,
-            std::function<Cell::Answer(double)> commit) {
+               std::function<Cell::Answer(double)> commit) {
     Cell cell =
         optionalCell(kind, who, value, value,
-                    [commit = std::move(commit)](std::optional<double> typed) { return commit(*typed); });
+                     [commit = std::move(commit)](std::optional<double> typed) { return commit(*typed); });
     cell.usual.reset(); // something must be typed
     return cell;
 }

@@ -71,8 +71,8 @@ Cell wrapped(const QString& text, Cell::Look look = Cell::Look::Plain);
 Cell valueCell(ValueField::Kind kind, const CellName& who, double value,
                std::function<Cell::Answer(double)> commit);
 /// One that may be empty.
-Cell optionalCell(ValueField::Kind kind, const CellName& who, const std::optional<double>& value, double usual,
-                  std::function<Cell::Answer(std::optional<double>)> commit);
+Cell optionalCell(ValueField::Kind kind, const CellName& who, const std::optional<double>& value,
+                  double usual, std::function<Cell::Answer(std::optional<double>)> commit);
 Cell choice(const CellName& who, std::vector<Option> options, const QString& chosen,
             std::function<Cell::Answer(const QString& key)> choose);
 Cell press(const QString& text, const CellName& who, std::function<Cell::Answer()> press,
@@ -85,7 +85,8 @@ template <class Value> struct OptionOf {
     QString text;
 };
 template <class Value, class Choose>
-Cell choiceOf(const CellName& who, const std::vector<OptionOf<Value>>& options, const Value& now, Choose choose) {
+Cell choiceOf(const CellName& who, const std::vector<OptionOf<Value>>& options, const Value& now,
+              Choose choose) {
     std::vector<Option> shown;
     QString chosen;
     for (const OptionOf<Value>& option : options) {

@@ -26,12 +26,13 @@ public:
     template <class Set>
     Cell number(ValueField::Kind kind, const QString& key, const QString& what, double value, Set set) const {
         const CellName own = who(key, what);
-        return valueCell(kind, own, value, [change = changing(own, set)](double typed) { return change(typed); });
+        return valueCell(kind, own, value,
+                         [change = changing(own, set)](double typed) { return change(typed); });
     }
 
     template <class Set>
-    Cell maybe(ValueField::Kind kind, const QString& key, const QString& what, const std::optional<double>& value,
-               double usual, Set set) const {
+    Cell maybe(ValueField::Kind kind, const QString& key, const QString& what,
+               const std::optional<double>& value, double usual, Set set) const {
         const CellName own = who(key, what);
         return optionalCell(kind, own, value, usual, changing(own, set));
     }

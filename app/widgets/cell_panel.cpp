@@ -264,7 +264,8 @@ QRect CellPanel::textRoom(const Place& spot) const {
     const int pad = cell.look == Cell::Look::Button ? px(10) : cell.isReachable() ? px(kPad) : 0;
     QRect room = spot.box.adjusted(pad, 0, -pad, 0);
     if (cell.kind == Cell::Kind::Value)
-        room.setLeft(room.left() + room.width() - measured(shown(cell), cell.look, fontOf(cell.look), 0).width());
+        room.setLeft(room.left() + room.width() -
+                     measured(shown(cell), cell.look, fontOf(cell.look), 0).width());
     return room;
 }
 

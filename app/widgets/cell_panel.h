@@ -29,7 +29,7 @@ public:
     int placeOf(const QString& id) const;
     int current() const { return inHand; }
 
-    /// Takes a cell in hand and gives the sheet the focus.
+    /// Takes a cell in hand and gives the panel the focus.
     void go(int place);
     /// Opens the cell in hand: a figure for typing, a choice as a menu; presses what can be pressed.
     void open();

@@ -113,7 +113,8 @@ public:
         const QString& id = panel->cellAt(panel->places()[static_cast<size_t>(place)]).id;
         auto found = readers.find(id);
         if (found == readers.end())
-            found = readers.emplace(id, QAccessible::registerAccessibleInterface(new CellReader(panel, id))).first;
+            found = readers.emplace(id, QAccessible::registerAccessibleInterface(new CellReader(panel, id)))
+                        .first;
         return QAccessible::accessibleInterface(found->second);
     }
     int indexOfChild(const QAccessibleInterface* wanted) const override {

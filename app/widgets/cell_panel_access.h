@@ -1,4 +1,4 @@
-// What readers for the blind get to know of a sheet's cells.
+// What readers for the blind get to know of a panel's cells.
 #pragma once
 
 #include <functional>
@@ -18,7 +18,8 @@ void tellReaders(CellPanel& panel, int place);
 /// Where events for readers go. Tests listen here: a window without a screen has no reader.
 std::function<void(QAccessibleEvent*)>& readersHear();
 
-/// Told after the cells were made anew: which values changed, and whether the cells are others or in another order.
+/// Told after the cells were made anew: which values changed, and whether the cells are others or in another
+/// order.
 void tellReadersOfChanges(CellPanel& panel);
 
 } // namespace goodfold::app

@@ -1,4 +1,4 @@
-// How keyboard and mouse work a sheet of cells.
+// How keyboard and mouse work a panel of cells.
 #include "app/widgets/cell_panel.h"
 #include "app/widgets/cell_panel_access.h"
 #include "app/widgets/notice.h"
@@ -196,8 +196,8 @@ void CellPanel::keyPressEvent(QKeyEvent* event) {
     QWidget::keyPressEvent(event);
 }
 
-/// The left button takes a cell in hand as it goes down, and opens it as it comes up over the same cell; pulled
-/// over text, it selects. What the right button does is the context menu's.
+/// The left button takes a cell in hand as it goes down, and opens it as it comes up over the same cell;
+/// pulled over text, it selects. What the right button does is the context menu's.
 void CellPanel::mousePressEvent(QMouseEvent* event) {
     if (event->button() != Qt::LeftButton) return event->ignore();
     const QPoint point = event->position().toPoint();

@@ -74,9 +74,11 @@ bool CellPanel::hasSelection() const {
 /// The stretch of a cell's text that is selected; empty where none is.
 std::pair<int, int> CellPanel::selectedIn(size_t index) const {
     const auto [from, to] = selectedText();
-    if (!hasSelection() || index < from.cell || index > to.cell || index >= layout.cells.size()) return {0, 0};
+    if (!hasSelection() || index < from.cell || index > to.cell || index >= layout.cells.size())
+        return {0, 0};
     const int length = static_cast<int>(shown(cellAt(layout.cells[index])).size());
-    return {index == from.cell ? from.position : 0, index == to.cell ? std::min(to.position, length) : length};
+    return {index == from.cell ? from.position : 0,
+            index == to.cell ? std::min(to.position, length) : length};
 }
 
 QString CellPanel::copied() const {
@@ -127,8 +129,8 @@ void CellPanel::paintSelection(QPainter& painter, size_t index) const {
                   end = std::min(to, line.textStart() + line.textLength());
         if (begin >= end) continue;
         const double left = line.cursorToX(begin), right = line.cursorToX(end);
-        painter.fillRect(QRectF(text.position() + QPointF(left, line.y()), QSizeF(right - left, line.height())),
-                         behind);
+        painter.fillRect(
+            QRectF(text.position() + QPointF(left, line.y()), QSizeF(right - left, line.height())), behind);
     }
 }
 

@@ -20,11 +20,11 @@ std::vector<Block> findingBlocks(Document& document) {
         for (size_t r = 0; r < finding.remedies.size(); ++r) {
             const check::Remedy& remedy = finding.remedies[r];
             const QString says = QString::fromStdString(remedy.says);
-            const CellName who{QStringLiteral("finding.%1.%2.%3")
-                                   .arg(QString::fromStdString(finding.rule),
-                                        QString::fromStdString(finding.about.id))
-                                   .arg(r + 1),
-                               QObject::tr("%1: %2").arg(headline, says)};
+            const CellName who{
+                QStringLiteral("finding.%1.%2.%3")
+                    .arg(QString::fromStdString(finding.rule), QString::fromStdString(finding.about.id))
+                    .arg(r + 1),
+                QObject::tr("%1: %2").arg(headline, says)};
             block.lines.push_back({press(
                 says, who,
                 // A copy: the edit makes the findings anew.

@@ -8,7 +8,16 @@
 namespace goodfold::app {
 
 /// Which figure of the thing is meant.
-enum class Dimension { BendAngle, HoleDiameter, HoleAlong, PlateLength, PlateWidth, BendOffset, Pitch, RowPitch };
+enum class Dimension {
+    BendAngle,
+    HoleDiameter,
+    HoleAlong,
+    PlateLength,
+    PlateWidth,
+    BendOffset,
+    Pitch,
+    RowPitch
+};
 
 /// Opens the figure in a field of its own over `view`. Enter, Escape and leaving it close it; the first two
 /// give the keyboard back to the view. `typed` begins it, if it is not empty.

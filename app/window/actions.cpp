@@ -49,7 +49,9 @@ Actions::Actions(QWidget* window, QUndoGroup& undoGroup) {
             QString title = QCoreApplication::translate("Exports", row.title);
             if (row.isOnPaper) title = title.arg(QLatin1String(name));
             const QKeySequence keys(paper == QPageSize::A4 ? QLatin1String(row.shortcut) : QLatin1String());
-            const QString id = QLatin1String(row.key) + (row.isOnPaper ? QStringLiteral(".%1").arg(QString::fromLatin1(name).toLower()) : QString());
+            const QString id =
+                QLatin1String(row.key) +
+                (row.isOnPaper ? QStringLiteral(".%1").arg(QString::fromLatin1(name).toLower()) : QString());
             exports.push_back({&row, paper,
                                named(make(window, title, keys.isEmpty() ? QList<QKeySequence>{} : QList{keys},
                                           QCoreApplication::translate("Exports", row.tip)),

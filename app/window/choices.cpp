@@ -62,9 +62,10 @@ struct ThemeRow {
 };
 
 const std::vector<ThemeRow>& themeRows() {
-    static const std::vector<ThemeRow> all{{"", QT_TRANSLATE_NOOP("Choices", "As the desktop"), Theme::System},
-                                           {"light", QT_TRANSLATE_NOOP("Choices", "Light"), Theme::Light},
-                                           {"dark", QT_TRANSLATE_NOOP("Choices", "Dark"), Theme::Dark}};
+    static const std::vector<ThemeRow> all{
+        {"", QT_TRANSLATE_NOOP("Choices", "As the desktop"), Theme::System},
+        {"light", QT_TRANSLATE_NOOP("Choices", "Light"), Theme::Light},
+        {"dark", QT_TRANSLATE_NOOP("Choices", "Dark"), Theme::Dark}};
     return all;
 }
 

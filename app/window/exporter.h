@@ -20,7 +20,8 @@ public:
     /// The paper of printers hereabouts.
     static QPageSize::PageSizeId usualPaper();
     /// Writes a file, or says why not.
-    std::optional<QString> write(const draw::Export& row, QPageSize::PageSizeId paper, const QString& path) const;
+    std::optional<QString> write(const draw::Export& row, QPageSize::PageSizeId paper,
+                                 const QString& path) const;
     /// Asks where to, and writes.
     void ask(const draw::Export& row, QPageSize::PageSizeId paper);
 

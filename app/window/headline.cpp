@@ -194,7 +194,7 @@ void Headline::refreshFindings() {
     const auto stops = count(check::Severity::Stop), minds = count(check::Severity::Mind);
     // What the plan has to say may still come.
     const QString noOrder = tr("the order was not looked for");
-    const QString minding = document.isPlanned()     ? tr("nothing stops it")
+    const QString minding = document.isPlanned()  ? tr("nothing stops it")
                             : planner.isAwaited() ? tr("looking for the order…")
                                                   : noOrder;
     if (stops)

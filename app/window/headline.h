@@ -36,7 +36,8 @@ private:
 class Headline : public QWidget {
     Q_OBJECT
 public:
-    Headline(Document& document, Planner& planner, QToolButton* menu, QAction* undo, QAction* redo, QWidget* parent = nullptr);
+    Headline(Document& document, Planner& planner, QToolButton* menu, QAction* undo, QAction* redo,
+             QWidget* parent = nullptr);
 
 signals:
     void stockWanted();

@@ -70,9 +70,10 @@ void JobFiles::standFor(const QString& path, bool isOfNewerVersion) {
     settings::rememberFile(filePath);
     emit changed();
     if (isNewer)
-        emit said(tr("%1 comes from a newer Good Fold. You can look at it; to change it, save it under another "
-                     "name, without what this version does not know.")
-                      .arg(QFileInfo(path).fileName()));
+        emit said(
+            tr("%1 comes from a newer Good Fold. You can look at it; to change it, save it under another "
+               "name, without what this version does not know.")
+                .arg(QFileInfo(path).fileName()));
 }
 
 std::optional<QString> JobFiles::save(const QString& path) {

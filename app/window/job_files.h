@@ -1,5 +1,5 @@
-// One window's dealings with its job file: opening, saving, reverting, recovering, and asking before something
-// is lost.
+// One window's dealings with its job file: opening, saving, reverting, recovering, and asking before
+// something is lost.
 #pragma once
 
 #include "app/base/recovery.h"

@@ -73,7 +73,8 @@ MainWindow::MainWindow(job::Job job, Books& books)
     connectOutActions();
     connectViewActions();
     connect(&doc, &Document::changed, this, &MainWindow::refreshTitle);
-    connect(&doc, &Document::secondPartMade, this, [this](const job::Job& second) { another(second)->show(); });
+    connect(&doc, &Document::secondPartMade, this,
+            [this](const job::Job& second) { another(second)->show(); });
     connect(&doc, &Document::selectionChanged, this, &MainWindow::refreshTitle);
     connect(&doc.undoStack(), &QUndoStack::cleanChanged, this, &MainWindow::refreshTitle);
     refreshTitle();
@@ -223,7 +224,8 @@ void MainWindow::connectViewActions() {
                                        {acts->fromSide, PictureView::From::Side},
                                        {acts->fromEnd, PictureView::From::End},
                                        {acts->fromCorner, PictureView::From::Corner}})
-        connect(action, &QAction::triggered, this, [pictureView, from = from] { pictureView->lookFrom(from); });
+        connect(action, &QAction::triggered, this,
+                [pictureView, from = from] { pictureView->lookFrom(from); });
     acts->bothHands->setChecked(pictureView->showsBothHands());
     connect(acts->bothHands, &QAction::triggered, pictureView, &PictureView::showBothHands);
     connect(&doc, &Document::changed, this,

@@ -107,7 +107,8 @@ void MainWindow::closeEvent(QCloseEvent* event) {
 void MainWindow::restoreAsLeft() {
     restoreGeometry(settings::windowGeometry());
     for (const StageRow& row : stageRows())
-        if (!row.isOfNoJob && settings::windowStage() == QLatin1String(row.key)) showStage(QLatin1String(row.key));
+        if (!row.isOfNoJob && settings::windowStage() == QLatin1String(row.key))
+            showStage(QLatin1String(row.key));
 }
 
 void MainWindow::dragEnterEvent(QDragEnterEvent* event) {

@@ -15,7 +15,8 @@ namespace goodfold::app {
 
 void MainWindow::connectOutActions() {
     for (const auto& [row, paper, action] : acts->exports)
-        connect(action, &QAction::triggered, this, [this, row = row, paper = paper] { out->ask(*row, paper); });
+        connect(action, &QAction::triggered, this,
+                [this, row = row, paper = paper] { out->ask(*row, paper); });
     connect(out, &Exporter::said, this, &MainWindow::say);
     connect(acts->print, &QAction::triggered, this, [this] {
         askAndPrint(this, {doc.job(), doc.reading()});

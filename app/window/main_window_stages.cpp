@@ -19,12 +19,11 @@ namespace goodfold::app {
 
 Stage* MainWindow::stageAt(size_t row) {
     if (made[row]) return made[row];
-    const StageContext context{doc, *planner,
-                               QList<QAction*>{acts->print, acts->printPreview} + acts->exportActions() +
-                                   QList<QAction*>{acts->copyMarks},
-                               [this](const char* key) {
-                                   return acts->exportAction(key, Exporter::usualPaper());
-                               }};
+    const StageContext context{
+        doc, *planner,
+        QList<QAction*>{acts->print, acts->printPreview} + acts->exportActions() +
+            QList<QAction*>{acts->copyMarks},
+        [this](const char* key) { return acts->exportAction(key, Exporter::usualPaper()); }};
     made[row] = stageRows()[row].make(context, this);
     stages->addWidget(made[row]);
     if (QUndoStack* own = made[row]->undoStack()) undoGroup.addStack(own);

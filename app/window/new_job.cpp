@@ -1,8 +1,8 @@
 #include "app/window/new_job.h"
 
 #include "app/widgets/theme.h"
-#include "material/material.h"
 #include "edit/edit.h"
+#include "material/material.h"
 
 #include <QButtonGroup>
 #include <QHBoxLayout>

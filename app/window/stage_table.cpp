@@ -11,24 +11,23 @@ namespace goodfold::app {
 
 namespace {
 
-constexpr std::array kRows{
-    StageRow{"bracket", QT_TRANSLATE_NOOP("Stages", "Bracket"), 2, false,
-             [](const StageContext& context, QWidget* parent) -> Stage* {
-                 return new BracketStage(context.document, parent);
-             }},
-    StageRow{"blank", QT_TRANSLATE_NOOP("Stages", "Blank"), 3, false,
-             [](const StageContext& context, QWidget* parent) -> Stage* {
-                 return new BlankStage(context.document, context.takeAlong, parent);
-             }},
-    StageRow{"bending", QT_TRANSLATE_NOOP("Stages", "Bending"), 4, false,
-             [](const StageContext& context, QWidget* parent) -> Stage* {
-                 return new BendingStage(context.document, context.planner,
-                                         context.exportAction("pdf-sheet"), parent);
-             }},
-    StageRow{"shop", QT_TRANSLATE_NOOP("Stages", "Shop"), 7, true,
-             [](const StageContext& context, QWidget* parent) -> Stage* {
-                 return new ShopStage(context.document, parent);
-             }}};
+constexpr std::array kRows{StageRow{"bracket", QT_TRANSLATE_NOOP("Stages", "Bracket"), 2, false,
+                                    [](const StageContext& context, QWidget* parent) -> Stage* {
+                                        return new BracketStage(context.document, parent);
+                                    }},
+                           StageRow{"blank", QT_TRANSLATE_NOOP("Stages", "Blank"), 3, false,
+                                    [](const StageContext& context, QWidget* parent) -> Stage* {
+                                        return new BlankStage(context.document, context.takeAlong, parent);
+                                    }},
+                           StageRow{"bending", QT_TRANSLATE_NOOP("Stages", "Bending"), 4, false,
+                                    [](const StageContext& context, QWidget* parent) -> Stage* {
+                                        return new BendingStage(context.document, context.planner,
+                                                                context.exportAction("pdf-sheet"), parent);
+                                    }},
+                           StageRow{"shop", QT_TRANSLATE_NOOP("Stages", "Shop"), 7, true,
+                                    [](const StageContext& context, QWidget* parent) -> Stage* {
+                                        return new ShopStage(context.document, parent);
+                                    }}};
 
 } // namespace
 

@@ -10,12 +10,13 @@ namespace goodfold::app {
 struct StageRow {
     const char* key; // in settings, on the command line, in tests
     const char* title;
-    int number;      // Ctrl and this
-    bool isOfNoJob;  // below the gap in the rail, and not gone back to at the next start
+    int number;     // Ctrl and this
+    bool isOfNoJob; // below the gap in the rail, and not gone back to at the next start
     Stage* (*make)(const StageContext& context, QWidget* parent);
 };
 
-/// In the order of the work. The first is there from the start; the others are made when they are first gone to.
+/// In the order of the work. The first is there from the start; the others are made when they are first gone
+/// to.
 std::span<const StageRow> stageRows();
 
 } // namespace goodfold::app

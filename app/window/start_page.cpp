@@ -1,10 +1,10 @@
 #include "app/window/start_page.h"
 
-#include "app/window/new_job.h"
 #include "app/widgets/theme.h"
+#include "app/window/new_job.h"
 #include "draw/formed_picture.h"
-#include "files/job_file.h"
 #include "edit/edit.h"
+#include "files/job_file.h"
 
 #include <QFile>
 #include <QGridLayout>

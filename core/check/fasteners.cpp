@@ -135,10 +135,10 @@ std::vector<Finding> nutDoesNotFit(const Subject& s) {
         const double behind = nut.length - s.part.thickness;
         const auto hit = inTheWay(s, hole, over(s, hole, fastener.headOnBack, 0.1, behind, nut.hole));
         if (!hit) return;
-        Finding finding = mind(hole, hole.id + ": the rivet nut is too long for the cavity",
-                               "Its body reaches " + s.length(behind) + " behind the sheet and meets " +
-                                   nameOf(*hit) + ".",
-                               behind, 0);
+        Finding finding =
+            mind(hole, hole.id + ": the rivet nut is too long for the cavity",
+                 "Its body reaches " + s.length(behind) + " behind the sheet and meets " + nameOf(*hit) + ".",
+                 behind, 0);
         Fastener turned = fastener;
         turned.headOnBack = !turned.headOnBack;
         if (!inTheWay(s, hole, over(s, hole, turned.headOnBack, 0.1, behind, nut.hole)))

@@ -97,7 +97,7 @@ std::vector<Finding> strengthOfIt(const Subject& s) {
     const double safe = e->yield / 1.5;
     const std::string where = e->stressed.kind == job::Element::Kind::Bend   ? "bend " + e->stressed.id
                               : e->stressed.kind == job::Element::Kind::Hole ? e->stressed.id
-                                                                              : "leg " + e->stressed.id;
+                                                                             : "leg " + e->stressed.id;
     const bool yields = e->stress > e->yield;
     std::vector<Finding> findings(1);
     findings[0].severity = e->stress > safe ? Severity::Mind : Severity::Note;

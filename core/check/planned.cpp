@@ -40,8 +40,8 @@ bool takesRadiusOfTool(const job::Bend& bend) {
 
 } // namespace
 
-/// Bends whose tool makes another radius than they are laid out with are told in one finding, with what it does
-/// to the blank, and may be laid out anew, all at once. The first step is named.
+/// Bends whose tool makes another radius than they are laid out with are told in one finding, with what it
+/// does to the blank, and may be laid out anew, all at once. The first step is named.
 std::vector<Finding> otherRadiusFormed(const Subject& s) {
     if (!s.plan) return {};
     job::Job laidOut = s.job;
@@ -60,8 +60,8 @@ std::vector<Finding> otherRadiusFormed(const Subject& s) {
     const double longer = part::solve(laidOut, s.material).blank.length - s.part.blank.length;
     Finding finding{.severity = Severity::Note,
                     .about = Element::bend(first.bend),
-                    .headline = "The " + first.tool + " makes R " + s.length(first.insideRadius) + " at bend " +
-                                first.bend,
+                    .headline = "The " + first.tool + " makes R " + s.length(first.insideRadius) +
+                                " at bend " + first.bend,
                     .says = "It is laid out with R " + s.length(radius) + ".",
                     .value = first.insideRadius,
                     .limit = radius};

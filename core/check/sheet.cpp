@@ -1,8 +1,8 @@
 // Rules of sheet: the blank against itself, bend ends, corners, and large bends made of small ones.
 #include "check/finding.h"
-#include "part/flat_overlap.h"
 #include "edit/seam.h"
 #include "edit/split.h"
+#include "part/flat_overlap.h"
 
 #include <algorithm>
 #include <cmath>
@@ -182,8 +182,8 @@ std::vector<Finding> cornersByOrder(const Subject& s) {
     finding.says = inARing
                        ? "A flange comes before one that comes before it: change over which flange one of "
                          "the tabs lies."
-                       : "Bend the tabs first, then " + job::namesOfBends(first) + ", and " + job::namesOfBends(last) +
-                             " last: what comes last closes over the lap.";
+                       : "Bend the tabs first, then " + job::namesOfBends(first) + ", and " +
+                             job::namesOfBends(last) + " last: what comes last closes over the lap.";
     return {std::move(finding)};
 }
 

@@ -1,7 +1,7 @@
 #include "edit/edit.h"
 
-#include "part/driven.h"
 #include "edit/if_valid.h"
+#include "part/driven.h"
 
 #include <algorithm>
 

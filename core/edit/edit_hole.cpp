@@ -1,6 +1,6 @@
 // Edits of holes and of where they are measured from.
-#include "part/fold.h"
 #include "edit/if_valid.h"
+#include "part/fold.h"
 
 #include <algorithm>
 

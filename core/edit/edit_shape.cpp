@@ -1,6 +1,6 @@
 // Edits of how a plate is measured and how its ends are cut.
-#include "part/driven.h"
 #include "edit/if_valid.h"
+#include "part/driven.h"
 
 #include <algorithm>
 

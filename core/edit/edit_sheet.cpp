@@ -1,7 +1,7 @@
 #include "edit/edit_sheet.h"
 
-#include "part/driven.h"
 #include "edit/if_valid.h"
+#include "part/driven.h"
 #include "part/sheet_corners.h"
 
 #include <algorithm>
@@ -62,7 +62,7 @@ Result<Edited> withWrap(Job job, const std::string& plate, const Wrap& wrap, dou
 }
 
 Result<Edited> withCornerJoint(Job job, const std::string& id, Corner corner,
-                           const std::optional<CornerJoint>& joint) {
+                               const std::optional<CornerJoint>& joint) {
     Plate* plate = job.findPlate(id);
     if (!plate) return Error{"There is no plate \"" + id + "\".", {}};
     if (joint)
@@ -130,7 +130,8 @@ Result<Edited> withLap(Job job, const material::Material& material, const hardwa
     const auto tabbed = withFlange(std::move(job), carries, bend, lap.length, width);
     if (!tabbed) return tabbed;
     Edited made = *tabbed;
-    made.job.findPlate(id)->cornerJoints[corner] = CornerJoint{CornerJoint::Kind::Lapped, 0, carrier.edge, lap.outside};
+    made.job.findPlate(id)->cornerJoints[corner] =
+        CornerJoint{CornerJoint::Kind::Lapped, 0, carrier.edge, lap.outside};
     if (!lap.rivet.empty() && lap.rivets > 0) {
         auto riveted = withRivets(std::move(made.job), book, made.about.id, behind, lap, width);
         if (!riveted) return riveted.error();

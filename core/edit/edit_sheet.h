@@ -2,8 +2,8 @@
 // turned into a sheet job.
 #pragma once
 
-#include "hardware/hardware.h"
 #include "edit/edit.h"
+#include "hardware/hardware.h"
 #include "part/part.h"
 
 namespace goodfold::edit {
@@ -40,7 +40,7 @@ Result<Edited> withLap(Job job, const material::Material& material, const hardwa
 
 /// How two flanges meet; nothing leaves them as their widths say. About the plate.
 Result<Edited> withCornerJoint(Job job, const std::string& plate, Corner corner,
-                           const std::optional<CornerJoint>& joint);
+                               const std::optional<CornerJoint>& joint);
 
 /// The same part made of sheet: the bar's width becomes the root's, a round end the bow of its edge. An error
 /// names what sheet has no word for: a leaning bend, or something left on an end.

@@ -1,8 +1,8 @@
 // The ladder's own small language: a whole bracket from the keyboard, a line at a time.
 #pragma once
 
-#include "hardware/hardware.h"
 #include "edit/edit.h"
+#include "hardware/hardware.h"
 
 #include <string_view>
 

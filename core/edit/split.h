@@ -1,8 +1,8 @@
 // One part made as two that are riveted together.
 #pragma once
 
-#include "hardware/hardware.h"
 #include "edit/edit.h"
+#include "hardware/hardware.h"
 #include "part/part.h"
 
 namespace goodfold::edit {

@@ -1,8 +1,8 @@
 #include "files/csv.h"
 
-#include "text/names.h"
 #include "part/mark.h"
 #include "quantity/length.h"
+#include "text/names.h"
 
 #include <ostream>
 

@@ -1,8 +1,8 @@
 #include "files/dxf.h"
 
-#include "text/names.h"
 #include "part/mark.h"
 #include "quantity/length.h"
+#include "text/names.h"
 
 #include <dxflib/dl_dxf.h>
 
@@ -106,7 +106,8 @@ private:
             dxf.writeLayer(writer, DL_LayerData(name, 0), DL_Attributes("", colour, 18, "CONTINUOUS", 1.0));
         writer.tableEnd();
         writer.tableStyle(1);
-        dxf.writeStyle(writer, DL_StyleData("STANDARD", 0, 0.0, 1.0, 0.0, 0, 2.5, "txt", ""));
+        // The library keeps the handle that dimension styles refer to of a style of this very name only.
+        dxf.writeStyle(writer, DL_StyleData("Standard", 0, 0.0, 1.0, 0.0, 0, 2.5, "txt", ""));
         writer.tableEnd();
         dxf.writeView(writer);
         dxf.writeUcs(writer);
@@ -158,15 +159,14 @@ private:
         const Vec2 p = hole.centreInFlat - part.blank.corner;
         const double radius = (hole.countersink ? hole.countersink->diameter : hole.diameter) / 2;
         if (hole.countersink) dxf.writeCircle(writer, DL_CircleData(p.x(), p.y(), 0, radius), on("SINK"));
-        note(p + Vec2(radius + 1, -1), 0,
-             hole.id + ": " + text::workOn(hole, quantity::Unit::Millimetre));
+        note(p + Vec2(radius + 1, -1), 0, hole.id + ": " + text::workOn(hole, quantity::Unit::Millimetre));
     }
 
     void note(const Vec2& at, double angle, const std::string& says) {
         constexpr double kTextHeight = 3;
         dxf.writeText(writer,
                       DL_TextData(at.x(), at.y(), 0, at.x(), at.y(), 0, kTextHeight, 1, 0, 0, 0, ascii(says),
-                                  "STANDARD", angle),
+                                  "Standard", angle),
                       on("NOTES"));
     }
 

@@ -51,10 +51,10 @@ void decideXFrom(job::Job& job, const std::vector<ReadPlate>& plates) {
             const std::string& id = job.plates[p].id;
             const bool onBend = job.bendTo(id) || job.bendAt(id, job::Edge::Start);
             job::Hole& hole = job.plates[p].holes[h];
-            hole.xFrom = !onBend                                         ? job::Hole::XFrom::Start
+            hole.xFrom = !onBend                                        ? job::Hole::XFrom::Start
                          : job.dimensionTo == job::DimensionTo::Inside  ? job::Hole::XFrom::Inside
                          : job.dimensionTo == job::DimensionTo::Tangent ? job::Hole::XFrom::Tangent
-                                                                         : job::Hole::XFrom::Outside;
+                                                                        : job::Hole::XFrom::Outside;
         }
 }
 

@@ -75,7 +75,7 @@ ordered_json holeOf(const job::Hole& hole) {
     addShape(out, hole);
     out["x"] = hole.x;
     out["x_from"] = hole.xFrom == job::Hole::XFrom::Hole ? std::string_view(hole.xFromHole)
-                                                          : wordFor(kXFromWords, hole.xFrom);
+                                                         : wordFor(kXFromWords, hole.xFrom);
     out["y"] = hole.y;
     out["y_from"] = wordFor(kYFromWords, hole.yFrom);
     if (hole.formed) {

@@ -50,7 +50,8 @@ ordered_json stepOf(const part::Part& part, const sequence::Step& step) {
         out["bottomed"] = setup.bottomed;
         out["force"] = setup.force;
         if (setup.tool->die.throat > 0)
-            out["to_frame"] = part.plates[static_cast<size_t>(operation.hold.childToFrame ? bend.child : bend.parent)].id;
+            out["to_frame"] =
+                part.plates[static_cast<size_t>(operation.hold.childToFrame ? bend.child : bend.parent)].id;
         return out;
     }
     out["held"] = part.plates[static_cast<size_t>(sequence::clampedPlate(part, step))].id;

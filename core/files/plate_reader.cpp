@@ -84,7 +84,7 @@ job::Hole holeFrom(Members& members) {
 job::CornerCut cornerFrom(Members& members) {
     const bool isRound = members.has("round");
     const job::CornerCut cut{isRound ? job::CornerCut::Kind::Round : job::CornerCut::Kind::Chamfer,
-                              members.number(isRound ? "round" : "chamfer")};
+                             members.number(isRound ? "round" : "chamfer")};
     return cut;
 }
 

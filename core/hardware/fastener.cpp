@@ -58,7 +58,7 @@ Result<WantedHole> holeFor(const Fastener& fastener, const Book& book) {
     WantedHole wanted{clearance(*screw, fastener.fit), {}};
     if (fastener.head == Fastener::Head::Countersunk)
         wanted.countersink = job::Countersink{std::max(screw->countersunkDiameter, wanted.diameter),
-                                               screw->countersinkAngle, fastener.headOnBack};
+                                              screw->countersinkAngle, fastener.headOnBack};
     return wanted;
 }
 

@@ -8,7 +8,7 @@ namespace goodfold::job {
 
 namespace {
 
-constexpr double kNothing = 1e-3; // mm: less is no length
+constexpr double kNothing = 1e-3;    // mm: less is no length
 constexpr double kNearlyAll = 0.999; // of a diameter: what a flat or a neck may take of it at most
 
 double widest(const Hole&) {

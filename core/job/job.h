@@ -122,7 +122,7 @@ struct Bend {
     std::optional<double> k;            // else the allowance rule's
     Relief relief;                      // sheet only
     std::optional<Wrap> wrap;
-    int bumps = 1;     // more where a large radius is made by that many small bends, side by side
+    int bumps = 1;    // more where a large radius is made by that many small bends, side by side
     std::string tool; // id of the shop's that it is to be made in; empty: whichever is best
     KeptKeys kept;
     bool operator==(const Bend&) const = default;

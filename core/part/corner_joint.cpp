@@ -40,7 +40,8 @@ Vec3 squareTo(const Vec3& line, const Vec3& direction) {
 
 } // namespace
 
-std::optional<CornerReach> cornerReachOf(const Neighbour& first, const Neighbour& second, const CornerJoint& joint) {
+std::optional<CornerReach> cornerReachOf(const Neighbour& first, const Neighbour& second,
+                                         const CornerJoint& joint) {
     const InnerFace one = innerFaceOf(first), other = innerFaceOf(second);
     const auto a = reachOf(one, other), b = reachOf(other, one);
     if (!a || !b) return std::nullopt;
@@ -49,7 +50,7 @@ std::optional<CornerReach> cornerReachOf(const Neighbour& first, const Neighbour
         const double tabOuter = first.tabRadius + thickness;
         if (joint.tabOutside)
             return CornerReach{{a->at + thickness + joint.gap - first.tabRadius, 0},
-                       {b->at - first.tabRadius - joint.gap, 0}};
+                               {b->at - first.tabRadius - joint.gap, 0}};
         return CornerReach{{a->at - joint.gap - tabOuter, 0}, {b->at, 0}};
     }
     const Vec3 line = one.normal.cross(other.normal).normalized();

@@ -29,6 +29,7 @@ struct CornerReach {
 /// corner's sides run along it, each held back by gap / (2 sin(theta / 2)), theta the angle between the
 /// flanges there. An open corner's sides are straight and keep the gap where they are nearest. Of a lapped
 /// one the first carries the tab. Nothing where the planes do not cross on that side.
-std::optional<CornerReach> cornerReachOf(const Neighbour& first, const Neighbour& second, const CornerJoint& joint);
+std::optional<CornerReach> cornerReachOf(const Neighbour& first, const Neighbour& second,
+                                         const CornerJoint& joint);
 
 } // namespace goodfold::part

@@ -1,8 +1,8 @@
+#include "part/corner_cuts.h"
 #include "part/driven.h"
 #include "part/hole_places.h"
 #include "part/outline.h"
 #include "part/part.h"
-#include "part/corner_cuts.h"
 #include "part/sheet_corners.h"
 #include "part/sheet_outline.h"
 

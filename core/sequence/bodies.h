@@ -11,8 +11,8 @@ namespace goodfold::sequence {
 /// A plate, the strip of a bend, flat or as bent, or what was left on a free end.
 struct Body {
     job::Element about;
-    int plate = 0;  // whose frame it is in
-    int bend = -1;  // of a strip
+    int plate = 0;     // whose frame it is in
+    int bend = -1;     // of a strip
     BendSet route = 0; // bends between the root and it
     BendSet until = 0; // of what is trimmed: when these are made
 };

@@ -22,7 +22,7 @@ Obstacle obstacleOf(Obstacle::Kind kind, const Body& body, const Contact& contac
     return {kind, body.about, contact.body, contact.other, contact.atDeg, 0, 0, contact.place};
 }
 
-/// As a memory holds it: not 0.
+/// As a cache holds it: not 0.
 std::int32_t packed(const Blocked& shut) {
     return static_cast<std::int32_t>(shut.solid << 4 | shut.directions << 1 | 1);
 }
@@ -63,9 +63,9 @@ struct Collisions::Inside {
         return known;
     }
 
-    /// Looks once; the memory holds 1 where nothing meets, else which of `found` does, past 2.
-    template <class Look> const Contact* recall(StateCache& memory, BendSet made, const Look& look) {
-        std::int32_t& known = memory.at(made);
+    /// Looks once; the cache holds 1 where nothing meets, else which of `found` does, past 2.
+    template <class Look> const Contact* recall(StateCache& cache, BendSet made, const Look& look) {
+        std::int32_t& known = cache.at(made);
         if (known == 0) {
             known = 1;
             if (auto contact = look()) {
@@ -90,8 +90,10 @@ std::optional<Obstacle> Collisions::inTheWay(const Operation& operation, BendSet
     KnownTool& tool = inside->toolOf(operation);
     StepCollisions step(bodies, tool.work, made, inside->checks);
     for (size_t body = 0; body < bodies.size(); ++body) {
-        if (bodies[body].bend == operation.bend || !bodies.isThere(body, made)) continue; // the strip lies on it
-        if (const auto* hit = inside->recall(tool.collisions[body], made, [&] { return step.withTool(body); }))
+        if (bodies[body].bend == operation.bend || !bodies.isThere(body, made))
+            continue; // the strip lies on it
+        if (const auto* hit =
+                inside->recall(tool.collisions[body], made, [&] { return step.withTool(body); }))
             return obstacleOf(Obstacle::Kind::Hit, bodies[body], *hit);
     }
     const auto& across = bodies.across(operation.bend);

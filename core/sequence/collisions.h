@@ -14,7 +14,7 @@ namespace goodfold::sequence {
 struct Obstacle {
     enum class Kind { Hit, SelfHit, Grip, ShortLeg, FoldDepth, Pull, Hidden, Trapped };
     Kind kind = Kind::Hit;
-    job::Element one;         // of the part
+    job::Element one;               // of the part
     std::optional<tool::Body> body; // of the tool, that it hits or stays behind
     job::Element other;             // of the part, that it meets
     double atDeg = 0;               // of the swing

@@ -17,7 +17,8 @@ Cost costOf(const part::Part& part, const Operation& operation, BendSet made) {
     Cost cost;
     cost.accuracy = 100 * tool.placeSigma + 10 * tool.angleSigma +
                     20 * std::abs(operation.setup.insideRadius - operation.work.insideRadius);
-    if (tool.hasFingers()) cost.accuracy += 0.3 * std::max(0.0, operation.work.length - operation.setup.clampLength);
+    if (tool.hasFingers())
+        cost.accuracy += 0.3 * std::max(0.0, operation.work.length - operation.setup.clampLength);
     if (!tool.isDie()) {
         const double lever = tool::leverOf(tool, flatReach(part, operation, made, !operation.holdsChild));
         cost.effort = 20 * bend::handPull(operation.setup.moment, lever) / bend::kPullPlanned;

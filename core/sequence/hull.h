@@ -24,10 +24,10 @@ struct Hull {
 /// The box round a turned box.
 Eigen::AlignedBox3d turned(const Pose3& pose, const Eigen::AlignedBox3d& box);
 
-/// Two shapes, the second seen from the first. Counts what was looked at exactly.
+/// Whether two hulls meet, the second seen from the first. Counts what was looked at exactly.
 bool meet(const Hull& one, const Hull& other, const Pose3& oneFromOther, size_t& checks);
 
-/// A point where two shapes that meet do, in the first's frame.
+/// A point where two hulls that meet do, in the first's frame.
 Vec3 sharedPoint(const Hull& one, const Hull& other, const Pose3& oneFromOther);
 
 part::Prism prismOf(const tool::Solid& solid);

@@ -1,8 +1,8 @@
 #include "sequence/mend.h"
 
+#include "edit/split.h"
 #include "part/driven.h"
 #include "part/solid.h"
-#include "edit/split.h"
 #include "tool/parameters.h"
 
 #include <algorithm>

@@ -1,4 +1,4 @@
-// The ways a bend can be made: in which tool and setting, which side held, which way round.
+// Operations that make a bend: in which tool and setting, which side held, which way round.
 #pragma once
 
 #include "part/part.h"
@@ -13,7 +13,8 @@ namespace goodfold::sequence {
 using BendSet = std::uint32_t;
 inline constexpr size_t kMostBends = 20; // that are planned
 
-/// One way to make one bend. In a die nothing is held, and both sides rise.
+/// One operation that makes one bend: a candidate of the search, and what a step is. In a die nothing is
+/// held, and both sides rise.
 struct Operation {
     int bend = 0; // index into Part::bends
     tool::Setup setup;
@@ -24,9 +25,9 @@ struct Operation {
 
 tool::Work workOf(const part::Part& part, int bend);
 
-/// All ways of all tools, of each bend; and for a bend without any, why each tool will not do.
+/// All operations of all tools, of each bend; and for a bend without any, why each tool will not do.
 struct Operations {
-    std::vector<std::vector<Operation>> of;          // by bend
+    std::vector<std::vector<Operation>> of;           // by bend
     std::vector<std::vector<tool::Refusal>> refusals; // by bend
 };
 Operations operationsOf(const part::Part& part, const material::Material& material, const tool::Shop& shop);

@@ -24,15 +24,14 @@ unsigned indexOf(const tool::Shop& shop, const tool::Tool* tool) {
 
 } // namespace
 
-OperationTable::OperationTable(const part::Part& part, const material::Material& material, const tool::Shop& shop,
-                   const Wishes& wishes, Collisions& collisions)
+OperationTable::OperationTable(const part::Part& part, const material::Material& material,
+                               const tool::Shop& shop, const Wishes& wishes, Collisions& collisions)
     : byBend(part.bends.size()), leasts(part.bends.size(), std::numeric_limits<double>::infinity()),
       tools(part.bends.size(), 0) {
     const Operations all = operationsOf(part, material, shop);
     refused = all.refusals;
     for (const auto& [bend, tool] : wishes.tool)
-        if (!shop.find(tool))
-            refused[static_cast<size_t>(bend)] = {{tool::Refusal::Kind::NotInShop, tool}};
+        if (!shop.find(tool)) refused[static_cast<size_t>(bend)] = {{tool::Refusal::Kind::NotInShop, tool}};
     for (size_t bend = 0; bend < all.of.size(); ++bend)
         for (const Operation& operation : all.of[bend]) {
             if (!isWished(wishes, operation)) continue;
@@ -42,7 +41,8 @@ OperationTable::OperationTable(const part::Part& part, const material::Material&
                 continue;
             }
             byBend[bend].push_back(static_cast<int>(operations.size()));
-            const double withoutLaps = costOf(part, operation, 0).sum() - kLapShut * lapsShut(part, operation.bend, 0);
+            const double withoutLaps =
+                costOf(part, operation, 0).sum() - kLapShut * lapsShut(part, operation.bend, 0);
             leasts[bend] = std::min(leasts[bend], withoutLaps);
             toolIndex.push_back(indexOf(shop, operation.setup.tool));
             tools[bend] |= std::uint64_t{1} << toolIndex.back();
@@ -60,8 +60,9 @@ OperationTable::OperationTable(const part::Part& part, const material::Material&
 void OperationTable::findKinds(const part::Part& part) {
     std::vector<const Operation*> firsts; // of each kind
     for (const Operation& operation : operations) {
-        const auto same = std::find_if(firsts.begin(), firsts.end(),
-                                       [&](const Operation* first) { return goOnAlike(part, *first, operation); });
+        const auto same = std::find_if(firsts.begin(), firsts.end(), [&](const Operation* first) {
+            return goOnAlike(part, *first, operation);
+        });
         kindOf.push_back(static_cast<size_t>(same - firsts.begin()));
         if (same == firsts.end()) firsts.push_back(&operation);
     }

@@ -16,7 +16,7 @@ namespace {
 constexpr size_t kProvenBends = 12;
 constexpr double kHaste = 0.15; // for each bend beyond them a plan may be so much dearer than the best
 
-/// A* over bends made and the last way. What remains costs at least the cheapest way of each bend, flat and
+/// A* over bends made and the last operation. What remains costs at least the cheapest of each bend, flat and
 /// with no change; that never falls by more than a step costs, so the first goal taken is the best.
 class Search {
 public:
@@ -43,7 +43,7 @@ private:
         double estimate, cost;
         BendSet made;
         int operation;
-        int before; // the way of the step before
+        int before; // the operation of the step before
         bool operator<(const Node& other) const {
             if (estimate != other.estimate) return estimate > other.estimate; // the queue gives the greatest
             return std::popcount(made) < std::popcount(other.made);
@@ -52,14 +52,14 @@ private:
 
     /// What is known of a point of the order. Made when it is first reached.
     struct Point {
-        std::vector<double> cost;      // of every way from here
-        std::vector<signed char> free; // by way: 1 free, 0 not, -1 not looked at
-        std::vector<double> best;      // by last way: the least it was come to with
+        std::vector<double> cost;      // of every operation from here
+        std::vector<signed char> free; // by operation: 1 free, 0 not, -1 not looked at
+        std::vector<double> best;      // by last operation: the least it was come to with
         struct Came {
             int operation = kFirst, before = kFirst;
             bool isTaken = false;
         };
-        std::vector<Came> came; // by kind of last way
+        std::vector<Came> came; // by kind of last operation
         // Of the bends that are left:
         double least = 0; // cost, without changes
         bool up = false, down = false;
@@ -88,16 +88,18 @@ private:
         return *point;
     }
 
-    BendSet without(BendSet made, int operation) const { return made & ~(BendSet{1} << operations[operation].bend); }
+    BendSet without(BendSet made, int operation) const {
+        return made & ~(BendSet{1} << operations[operation].bend);
+    }
 
     bool mayFollow(BendSet made, int bend) const {
         const auto placed = static_cast<size_t>(std::popcount(made));
         return placed >= wishes.order.size() || wishes.order[placed] == bend;
     }
 
-    /// What the bends that are left cost at least: the cheapest way of each, and the changes there must be
-    /// from the last way on. A tool that some of them cannot be made in is left for another; stock is turned
-    /// over where one bends the other way; every other angle is set once.
+    /// What the bends that are left cost at least: the cheapest operation of each, and the changes there must
+    /// be from the last operation on. A tool that some of them cannot be made in is left for another; stock
+    /// is turned over where one bends the other way; every other angle is set once.
     double remaining(const Point& point, int last) const {
         if (last == kFirst) return point.least;
         const int bend = operations[last].bend;
@@ -129,7 +131,8 @@ private:
             Point& point = at(node.made);
             auto& came = point.came[operations.kind(node.operation)];
             if (came.isTaken) continue;
-            if (node.operation != kFirst && !isFree(without(node.made, node.operation), node.operation)) continue;
+            if (node.operation != kFirst && !isFree(without(node.made, node.operation), node.operation))
+                continue;
             came = {node.operation, node.before, true};
             point.isReached = true;
             furthest = std::max(furthest, static_cast<size_t>(std::popcount(node.made)));
@@ -156,7 +159,8 @@ private:
             for (const int next : operations.of(bend)) {
                 const auto operation = static_cast<size_t>(next);
                 if (here.free[operation] == 0 || there.came[operations.kind(next)].isTaken) continue;
-                const double cost = node.cost + here.cost[operation] + operations.change(node.operation, next);
+                const double cost =
+                    node.cost + here.cost[operation] + operations.change(node.operation, next);
                 if (cost >= there.best[operation]) continue;
                 there.best[operation] = cost;
                 open.push({cost + weight * remaining(there, next), cost, made, next, node.operation});
@@ -178,7 +182,8 @@ private:
             last = came.before;
         }
         for (size_t i = 1; i < plan.steps.size(); ++i)
-            plan.steps[i].cost.change = changeBetween(part, plan.steps[i - 1].operation, plan.steps[i].operation);
+            plan.steps[i].cost.change =
+                changeBetween(part, plan.steps[i - 1].operation, plan.steps[i].operation);
         return plan;
     }
 

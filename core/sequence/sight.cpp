@@ -25,7 +25,8 @@ std::vector<Hull> linesOfSight(const part::Part& part, const Operation& operatio
     if (tool.isDie() || tool.kind->hasStop) return {};
     // A vise is upright, you stand before it; into a clamp you look from above, over the free side.
     const bool isOnInside = !tool.isUpright() || operation.hold.towardYou;
-    const Vec3 mark(tool::markOf(operation.setup, operation.work).fromTangent, 0, isOnInside ? 0 : -part.thickness);
+    const Vec3 mark(tool::markOf(operation.setup, operation.work).fromTangent, 0,
+                    isOnInside ? 0 : -part.thickness);
     const Vec3 out(0, 0, isOnInside ? 1 : -1), over = Vec3::UnitX();
     std::vector<Hull> lines;
     for (const double leanDeg : {15.0, 40.0, 65.0})

@@ -25,11 +25,11 @@ double StepCollisions::reachOf(size_t body) {
            own.allowance + work.operation.setup.opening;
 }
 
-/// The first moment that two shapes meet. Stretches of the swing are passed over whose middle is so far from
+/// The first moment that two hulls meet. Stretches of the swing are passed over whose middle is so far from
 /// a meeting that no moment of them can be one.
 template <class Pose>
-std::optional<size_t> StepCollisions::firstMeeting(const Hull& one, const Hull& other, double reach, size_t count,
-                                             const Pose& oneFromOther) {
+std::optional<size_t> StepCollisions::firstMeeting(const Hull& one, const Hull& other, double reach,
+                                                   size_t count, const Pose& oneFromOther) {
     constexpr size_t kStretch = 12;
     for (size_t begin = 0; begin < count; begin += kStretch) {
         const size_t end = std::min(begin + kStretch, count), middle = (begin + end) / 2;
@@ -53,17 +53,16 @@ std::optional<Contact> StepCollisions::withTool(size_t body) {
     size_t until = work.angles.size(); // what is hit first counts
     for (const ToolHull& tool : work.hulls) {
         const auto motion = static_cast<size_t>(tool.solid.motion);
-        const auto met =
-            firstMeeting(tool.hull, bodies.hullOf(body, made), reach,
-                         work.isStill(tool.solid.motion, beyond) ? 1 : until,
-                         [&](size_t moment) { return Pose3(solidFromSide[moment][motion] * sideFromPlate); });
+        const auto met = firstMeeting(
+            tool.hull, bodies.hullOf(body, made), reach, work.isStill(tool.solid.motion, beyond) ? 1 : until,
+            [&](size_t moment) { return Pose3(solidFromSide[moment][motion] * sideFromPlate); });
         if (!met) continue;
         const Pose3 solidFromPlate = solidFromSide[*met][motion] * sideFromPlate;
         Contact& contact = first.emplace();
         contact.body = tool.solid.body;
         contact.atDeg = work.angles[*met];
-        contact.place = solidFromPlate.inverse() *
-                        sharedPoint(tool.hull, bodies.hullOf(body, made), solidFromPlate);
+        contact.place =
+            solidFromPlate.inverse() * sharedPoint(tool.hull, bodies.hullOf(body, made), solidFromPlate);
         if (*met == 0) break;
         until = *met;
     }
@@ -79,8 +78,7 @@ std::optional<Contact> StepCollisions::withOther(size_t held, size_t free) {
     const Hull &one = bodies.hullOf(held, made), &other = bodies.hullOf(free, made);
     const auto met = firstMeeting(one, other, reachOf(free), work.angles.size(), heldFromFree);
     if (!met) return {};
-    return Contact{{}, bodies[free].about, work.angles[*met],
-                   sharedPoint(one, other, heldFromFree(*met))};
+    return Contact{{}, bodies[free].about, work.angles[*met], sharedPoint(one, other, heldFromFree(*met))};
 }
 
 bool StepCollisions::hides(size_t body, size_t sight) {

@@ -1,8 +1,8 @@
 // One step looked at: the partly bent part in its tool, moment by moment. Not for use outside of sequence/.
 #pragma once
 
-#include "sequence/tool_swing.h"
 #include "sequence/bodies.h"
+#include "sequence/tool_swing.h"
 
 #include <optional>
 
@@ -11,8 +11,8 @@ namespace goodfold::sequence {
 struct Contact {
     std::optional<tool::Body> body; // of the tool
     job::Element other;             // else of the part
-    double atDeg = 0;    // of the swing
-    Vec3 place{0, 0, 0}; // where, in the frame of the plate that hits
+    double atDeg = 0;               // of the swing
+    Vec3 place{0, 0, 0};            // where, in the frame of the plate that hits
 };
 
 class StepCollisions {

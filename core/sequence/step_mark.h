@@ -9,7 +9,8 @@ namespace goodfold::sequence {
 int heldPlate(const part::Part& part, const Operation& operation);
 int freePlate(const part::Part& part, const Operation& operation);
 
-/// The plate that is between the jaws: beyond one that is no more than the distance from this bend to the next.
+/// The plate that is between the jaws: beyond one that is no more than the distance from this bend to the
+/// next.
 int clampedPlate(const part::Part& part, const Step& step);
 
 /// How far the bar leans from square to the bend line in the tool: positive to your right as you stand before

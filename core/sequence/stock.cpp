@@ -22,14 +22,17 @@ std::optional<Obstacle> tooShort(const part::Part& part, const Operation& operat
         // From the apex along its outside, as the angle is reached: flat, it lay further over the shoulder.
         const double setback = part.bends[static_cast<size_t>(operation.bend)].outsideSetback;
         for (const bool child : {false, true})
-            if (const double has = flatReach(part, operation, made, child) + setback; has < operation.setup.leastLeg)
-                return Obstacle{Kind::ShortLeg, plateAt(part, operation, child), {}, {}, 0, has, operation.setup.leastLeg};
+            if (const double has = flatReach(part, operation, made, child) + setback;
+                has < operation.setup.leastLeg)
+                return Obstacle{Kind::ShortLeg,          plateAt(part, operation, child), {}, {}, 0, has,
+                                operation.setup.leastLeg};
         return {};
     }
     const double held = flatReach(part, operation, made, operation.holdsChild);
     const double free = flatReach(part, operation, made, !operation.holdsChild);
     if (held < tool.clamp.leastGrip)
-        return Obstacle{Kind::Grip, plateAt(part, operation, operation.holdsChild), {}, {}, 0, held, tool.clamp.leastGrip};
+        return Obstacle{Kind::Grip,          plateAt(part, operation, operation.holdsChild), {}, {}, 0, held,
+                        tool.clamp.leastGrip};
     if (tool.kind->hasStop && (free < tool.leastFold || free > tool.mostFold))
         return Obstacle{Kind::FoldDepth,
                         plateAt(part, operation, !operation.holdsChild),
@@ -40,7 +43,8 @@ std::optional<Obstacle> tooShort(const part::Part& part, const Operation& operat
                         free < tool.leastFold ? tool.leastFold : tool.mostFold};
     const double pull = bend::handPull(operation.setup.moment, tool::leverOf(tool, free));
     if (pull > bend::kPullNever)
-        return Obstacle{Kind::Pull, plateAt(part, operation, !operation.holdsChild), {}, {}, 0, pull, bend::kPullNever};
+        return Obstacle{Kind::Pull,      plateAt(part, operation, !operation.holdsChild), {}, {}, 0, pull,
+                        bend::kPullNever};
     return {};
 }
 

@@ -21,7 +21,8 @@ std::vector<double> anglesTo(double lastDeg) {
 } // namespace
 
 ToolSwing::ToolSwing(const part::Part& part, const Operation& operation)
-    : operation(operation), sights(linesOfSight(part, operation)), angles(anglesTo(operation.setup.loadedAngleDeg)) {
+    : operation(operation), sights(linesOfSight(part, operation)),
+      angles(anglesTo(operation.setup.loadedAngleDeg)) {
     const part::PartBend& bend = part.bends[static_cast<size_t>(operation.bend)];
     for (const double angle : angles) {
         parentFromChild.push_back(part::foldedFromFlat(bend, bend.allowance, angle));

@@ -1,4 +1,4 @@
-// A way's tool at work: its shapes, and where they are all along the swing. Not for use outside of sequence/.
+// An operation's tool: its hulls, and where they are all along the swing. Not for use outside of sequence/.
 #pragma once
 
 #include "sequence/hull.h"
@@ -14,7 +14,7 @@ struct ToolHull {
 struct ToolSwing {
     Operation operation;
     std::vector<ToolHull> hulls;
-    std::vector<Hull> sights;  // lines of sight to its mark, in the tool's frame
+    std::vector<Hull> sights;   // lines of sight to its mark, in the tool's frame
     std::vector<double> angles; // from flat to the end, every half degree or a little less
     // By moment, in the flat frame of the bend's parent; solids by motion.
     std::vector<Pose3> parentFromChild;
@@ -29,7 +29,7 @@ struct ToolSwing {
     }
 };
 
-/// Whether the tool is at work alike in two ways.
+/// Whether the tool is at work alike in two operations.
 bool isSameSwing(const Operation& a, const Operation& b);
 
 } // namespace goodfold::sequence

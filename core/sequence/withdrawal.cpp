@@ -30,8 +30,9 @@ Blocked Withdrawal::blockedFor(size_t body) {
     return shut;
 }
 
-/// The wrong turnings of a long slide are few: only bodies whose way crosses a solid's box are stepped.
-bool Withdrawal::staysBehind(size_t body, const ToolHull& tool, const Pose3& toolFromBody, const Vec3& toward) {
+/// The wrong turnings of a long slide are few: only bodies whose path crosses a solid's box are stepped.
+bool Withdrawal::staysBehind(size_t body, const ToolHull& tool, const Pose3& toolFromBody,
+                             const Vec3& toward) {
     constexpr double kStep = 4, kFar = 240; // mm
     if (tool.solid.motion != tool::Solid::Motion::Fixed) return false;
     Pose3 solidFromBody = toolFromBody;

@@ -1,16 +1,16 @@
 // Whether the bent part comes out of the opened clamp. Not for use outside of sequence/.
 #pragma once
 
-#include "sequence/tool_swing.h"
 #include "sequence/bodies.h"
+#include "sequence/tool_swing.h"
 
 namespace goodfold::sequence {
 
 /// Ways out that a body has not: toward you, and along the bend line to either side.
 struct Blocked {
     static constexpr unsigned kAll = 7;
-    unsigned directions = 0;  // one bit each
-    unsigned solid = 0; // of the tool that was in the last of them
+    unsigned directions = 0; // one bit each
+    unsigned solid = 0;      // of the tool that was in the last of them
 };
 
 class Withdrawal {

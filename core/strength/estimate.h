@@ -10,12 +10,12 @@ namespace goodfold::strength {
 /// An estimate: the bar is clamped rigidly at one hole, work hardening and springback stresses are left out,
 /// and stress concentrates more at sharp scratches and threads than is counted here.
 struct Estimate {
-    Vec3 deflection;        // of the loaded hole, mm, in the root frame
-    double stress;          // largest, MPa
+    Vec3 deflection;       // of the loaded hole, mm, in the root frame
+    double stress;         // largest, MPa
     job::Element stressed; // where: the nearest bend or hole, else the leg
-    double yield;           // MPa
-    double frequency;       // Hz, of the softest direction, with what hangs on it
-    double softest;         // mm per newton in that direction
+    double yield;          // MPa
+    double frequency;      // Hz, of the softest direction, with what hangs on it
+    double softest;        // mm per newton in that direction
 };
 
 /// Only for a bar whose load names two of its holes, both on legs that have a straight part; else nothing.

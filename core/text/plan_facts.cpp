@@ -14,7 +14,8 @@ check::PlanFacts factsOf(const job::Job& job, const part::Part& part, const sequ
         facts.notMade.push_back({idOf(stuck.bend), reasonsInWords(stuck, reading)});
     if (!outcome.plan) return facts;
     for (const auto& [operation, before, cost] : outcome.plan->steps)
-        facts.formed.push_back({idOf(operation.bend), operation.setup.tool->name, operation.setup.insideRadius});
+        facts.formed.push_back(
+            {idOf(operation.bend), operation.setup.tool->name, operation.setup.insideRadius});
     return facts;
 }
 

@@ -32,12 +32,12 @@ std::string inWords(const sequence::Obstacle& obstacle, const quantity::Reading&
                " outside as far as it is flat, and slips into the die, which needs " +
                printMm(obstacle.needs, reading);
     case Kind::FoldDepth:
-        return nameOf(obstacle.one) + " would go in " + printMm(obstacle.has, reading) +
-               " deep, where " + (obstacle.has < obstacle.needs ? "at least " : "at most ") +
-               printMm(obstacle.needs, reading) + " will do";
+        return nameOf(obstacle.one) + " would go in " + printMm(obstacle.has, reading) + " deep, where " +
+               (obstacle.has < obstacle.needs ? "at least " : "at most ") + printMm(obstacle.needs, reading) +
+               " will do";
     case Kind::Pull:
-        return nameOf(obstacle.one) + " would need a pull of " +
-               quantity::printNumber(obstacle.has, 0) + " N";
+        return nameOf(obstacle.one) + " would need a pull of " + quantity::printNumber(obstacle.has, 0) +
+               " N";
     case Kind::Hidden:
         return nameOf(obstacle.one) + " stands between you and the line";
     case Kind::Trapped:
@@ -66,7 +66,8 @@ std::string inWords(const tool::Refusal& refusal, const quantity::Reading& readi
     case Kind::OtherRadius:
         return the + "makes a radius of " + has + ", the bend has " + needs;
     case Kind::Opening:
-        return the + "opens " + has + ", which is " + quantity::printNumber(refusal.needs, 1) + " thicknesses";
+        return the + "opens " + has + ", which is " + quantity::printNumber(refusal.needs, 1) +
+               " thicknesses";
     case Kind::Force:
         return the + "would need " + quantity::printNumber(refusal.needs / 1000, 1) +
                " kN, more than 70 % of its rating";
@@ -81,9 +82,7 @@ std::string inWords(const tool::Refusal& refusal, const quantity::Reading& readi
 
 std::string reasonsInWords(const sequence::Stuck& stuck, const quantity::Reading& reading) {
     std::string says;
-    const auto add = [&](const std::string& words) {
-        says += (says.empty() ? "" : " ") + sentence(words);
-    };
+    const auto add = [&](const std::string& words) { says += (says.empty() ? "" : " ") + sentence(words); };
     for (const sequence::Stuck::Reason& reason : stuck.reasons)
         add("In the " + reason.operation.setup.tool->name + " " + inWords(reason.obstacle, reading));
     for (const tool::Refusal& refusal : stuck.refusals)

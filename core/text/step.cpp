@@ -73,10 +73,11 @@ std::string instruction(const part::Part& part, const Step& step, const quantity
             : "";
     if (tool.isDie())
         return "Lay the bend in the " + tool.name + settingOf(operation.setup, reading) + ", " +
-               (sequence::faceInside(part, operation.bend) ? "face" : "back") + " up" + behind + ", " + line + " under " +
-               std::string(mark.flushWith) + ". Press to " + degreesIn(operation.setup.loadedAngleDeg) + back;
-    std::string says = "Clamp " + plateName(part, sequence::clampedPlate(part, step)) + " in the " + tool.name +
-                       settingOf(operation.setup, reading);
+               (sequence::faceInside(part, operation.bend) ? "face" : "back") + " up" + behind + ", " + line +
+               " under " + std::string(mark.flushWith) + ". Press to " +
+               degreesIn(operation.setup.loadedAngleDeg) + back;
+    std::string says = "Clamp " + plateName(part, sequence::clampedPlate(part, step)) + " in the " +
+                       tool.name + settingOf(operation.setup, reading);
     if (tool.isUpright()) {
         says += ", " + side + " toward you, " + line + " flush with " + std::string(mark.flushWith);
         if (operation.hold.besideScrew) says += ", beside the screw";
@@ -87,7 +88,8 @@ std::string instruction(const part::Part& part, const Step& step, const quantity
     return says + " to " + degreesIn(operation.setup.loadedAngleDeg) + back;
 }
 
-std::vector<std::string> settings(const part::Part& part, const Step& step, const quantity::Reading& reading) {
+std::vector<std::string> settings(const part::Part& part, const Step& step,
+                                  const quantity::Reading& reading) {
     constexpr double kSquare = 100; // mm: the blade of a small square
     const part::PartBend& bend = bendOf(part, step.operation);
     std::vector<std::string> says;
@@ -117,16 +119,18 @@ std::vector<std::string> settings(const part::Part& part, const Step& step, cons
                        " from the middle of the punch meets the edge on the side of " +
                        plateName(part, toParent < toChild ? bend.parent : bend.child) + ".");
     } else if (tool.kind->hasStop) {
-        const double inside = bend.allowance + sequence::flatReach(part, step.operation, step.before, !step.operation.holdsChild);
-        says.push_back("Set its depth to " +
-                       printMm(inside - tool::markOf(step.operation.setup, step.operation.work).fromTangent, reading) +
-                       ": the stock goes in to the stop.");
+        const double inside = bend.allowance + sequence::flatReach(part, step.operation, step.before,
+                                                                   !step.operation.holdsChild);
+        says.push_back(
+            "Set its depth to " +
+            printMm(inside - tool::markOf(step.operation.setup, step.operation.work).fromTangent, reading) +
+            ": the stock goes in to the stop.");
     }
     const auto at = [&](const Segment& line) {
         const Vec2 middle = line.middle();
         return printMm(part::runsAlong(bend) ? middle.y() - part.blank.corner.y()
-                                              : part::alongBlank(part, middle),
-                        reading);
+                                             : part::alongBlank(part, middle),
+                       reading);
     };
     says.push_back("Other marks for this bend: its middle at " + at(bend.centre) +
                    " goes under a punch, its start and end are at " + at(bend.near) + " and " + at(bend.far) +
@@ -134,7 +138,8 @@ std::vector<std::string> settings(const part::Part& part, const Step& step, cons
     return says;
 }
 
-std::vector<std::string> inspections(const part::Part& part, const Step& step, const quantity::Reading& reading) {
+std::vector<std::string> inspections(const part::Part& part, const Step& step,
+                                     const quantity::Reading& reading) {
     const part::PartBend& bend = bendOf(part, step.operation);
     const double angle = bend.shape.angleDeg;
     std::vector<std::string> says;
@@ -149,12 +154,15 @@ std::vector<std::string> inspections(const part::Part& part, const Step& step, c
     else
         says.push_back("A protractor on the inside of bend " + bend.id + ": " + degreesIn(180 - angle) +
                        " between the legs.");
-    for (const int plate : {sequence::heldPlate(part, step.operation), sequence::freePlate(part, step.operation)}) {
+    for (const int plate :
+         {sequence::heldPlate(part, step.operation), sequence::freePlate(part, step.operation)}) {
         const part::PartPlate& own = part.plates[static_cast<size_t>(plate)];
         const bool isFinished =
-            std::all_of(own.childBends.begin(), own.childBends.end(),
-                        [&](int child) { return child == step.operation.bend || (step.before >> child & 1); }) &&
-            (own.parentBend < 0 || own.parentBend == step.operation.bend || (step.before >> own.parentBend & 1));
+            std::all_of(
+                own.childBends.begin(), own.childBends.end(),
+                [&](int child) { return child == step.operation.bend || (step.before >> child & 1); }) &&
+            (own.parentBend < 0 || own.parentBend == step.operation.bend ||
+             (step.before >> own.parentBend & 1));
         if (isFinished && own.shortestStraight > 0)
             says.push_back("Calipers over " + plateName(part, plate) + ": " +
                            printMm(part::lengthTo(part, plate, job::DimensionTo::Outside), reading) +
@@ -178,7 +186,8 @@ std::string ifMissed(const part::PartBend& bend, const tool::Setup& setup) {
 
 } // namespace
 
-std::vector<std::string> cautions(const part::Part& part, const Step& step, const quantity::Reading& reading) {
+std::vector<std::string> cautions(const part::Part& part, const Step& step,
+                                  const quantity::Reading& reading) {
     const Operation& operation = step.operation;
     const tool::Tool& tool = *operation.setup.tool;
     std::vector<std::string> says;
@@ -188,8 +197,8 @@ std::vector<std::string> cautions(const part::Part& part, const Step& step, cons
                        quantity::printNumber(100 * share, 0) + " % of what the " + tool.name +
                        " is rated for. Keep hands off the work and stand clear while it is loaded.");
         constexpr double kHand = 80; // mm from the punch: what a hand needs to stay clear
-        if (std::max(sequence::flatReach(part, operation, step.before, false), sequence::flatReach(part, operation, step.before, true)) <
-            kHand)
+        if (std::max(sequence::flatReach(part, operation, step.before, false),
+                     sequence::flatReach(part, operation, step.before, true)) < kHand)
             says.push_back(
                 "Nothing of it reaches far enough to hold by hand: use tongs, or rest it on the die.");
         const bool canBottom = tool.die.bottoms && bend::kBottoming * share <= bend::kPressShare;
@@ -227,7 +236,7 @@ std::vector<std::string> cautions(const part::Part& part, const Step& step, cons
             " to pull on before it is cut, or get help. Heat makes it easier, and is for those who "
             "may by your shop's rules: never over zinc, paint or plating.");
     says.push_back(operation.setup.closed ? "Keep fingers out of the fold as it closes."
-                                    : ifMissed(bendOf(part, operation), operation.setup));
+                                          : ifMissed(bendOf(part, operation), operation.setup));
     return says;
 }
 

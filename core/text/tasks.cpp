@@ -13,7 +13,8 @@ using quantity::printMm;
 
 class Tasks {
 public:
-    Tasks(const job::Job& job, const part::Part& part, const sequence::Plan& plan, const quantity::Reading& reading)
+    Tasks(const job::Job& job, const part::Part& part, const sequence::Plan& plan,
+          const quantity::Reading& reading)
         : job(job), part(part), plan(plan), reading(reading) {}
 
     std::vector<Task> all() {
@@ -140,7 +141,7 @@ private:
 } // namespace
 
 std::vector<Task> tasksOf(const job::Job& job, const part::Part& part, const sequence::Plan& plan,
-                             const quantity::Reading& reading) {
+                          const quantity::Reading& reading) {
     return Tasks(job, part, plan, reading).all();
 }
 

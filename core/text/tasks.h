@@ -15,6 +15,6 @@ struct Task {
 /// In the order they are done. What was left on a leg is trimmed as soon as the leg's own bends are made: its
 /// work as a lever is over, and the plan reckons with it gone.
 std::vector<Task> tasksOf(const job::Job& job, const part::Part& part, const sequence::Plan& plan,
-                             const quantity::Reading& reading);
+                          const quantity::Reading& reading);
 
 } // namespace goodfold::text

@@ -32,7 +32,7 @@ void addClamp(Dimensions& all, const Tool& tool, const Work& work) {
     }
     const double round = work.insideRadius; // of a pin or former, from its middle
     all.push_back(tool.isPickedByRadius() ? Dimension{"radii", {0, round}, {0, 2 * round}}
-                                  : Dimension{"radii", {0, r}, {0, r}});
+                                          : Dimension{"radii", {0, r}, {0, r}});
     all.push_back({"clamp.outer_depth", {-c.outerDepth, -t - c.outerHeight}, {0, -t - c.outerHeight}});
     all.push_back({"clamp.outer_height", {-c.outerDepth, -t - c.outerHeight}, {-c.outerDepth, -t}});
     if (tool.apron.thickness > 0) {
@@ -129,8 +129,8 @@ Polygon coverOf(const Tool& tool, const Solid& solid) {
 double topOf(const Sample& sample) {
     const Tool& tool = *sample.setup.tool;
     return tool.isUpright() ? tool.radii.front()
-           : tool.isDie()  ? tool.die.punchHeight
-                           : tool.clamp.innerHeight;
+           : tool.isDie()   ? tool.die.punchHeight
+                            : tool.clamp.innerHeight;
 }
 
 /// Hidden by what stands before it, or no sight from there.
@@ -186,8 +186,9 @@ std::vector<Outline> outlinesOf(const Sample& sample, View view) {
                 all.push_back({{}, rectangle(from, to, cover[0].y(), cover[2].y())});
             continue;
         }
-        Outline& outline = all.emplace_back(
-            Outline{solid.body, view == View::Along ? coverOf(tool, solid) : solid.section, false, solid.isUnbounded});
+        Outline& outline =
+            all.emplace_back(Outline{solid.body, view == View::Along ? coverOf(tool, solid) : solid.section,
+                                     false, solid.isUnbounded});
         for (Vec2& corner : outline.shape) {
             if (view == View::Along)
                 corner.y() += tool.isUpright() ? 0 : down; // in a vise the die comes from the side

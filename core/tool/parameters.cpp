@@ -107,8 +107,8 @@ const std::vector<Parameter>& parameters() {
 }
 
 const Parameter* findParameter(std::string_view key) {
-    const auto found =
-        std::find_if(parameters().begin(), parameters().end(), [&](const Parameter& f) { return f.key == key; });
+    const auto found = std::find_if(parameters().begin(), parameters().end(),
+                                    [&](const Parameter& f) { return f.key == key; });
     return found == parameters().end() ? nullptr : &*found;
 }
 

@@ -121,8 +121,7 @@ void addClamps(Fit& fit, const Tool& tool, const Work& work, const material::Mat
         setup.closed = true;
         setup.loadedAngleDeg = tool.mostAngleDeg;
     } else if (setup.loadedAngleDeg > tool.mostAngleDeg) {
-        fit.refusal =
-            Refusal{Refusal::Kind::Angle, tool.name, tool.mostAngleDeg, setup.loadedAngleDeg};
+        fit.refusal = Refusal{Refusal::Kind::Angle, tool.name, tool.mostAngleDeg, setup.loadedAngleDeg};
         return;
     }
     if (tool.fingers.empty()) return fit.setups.push_back(setup);
@@ -136,8 +135,7 @@ void dropOtherRadii(Fit& fit, const Tool& tool, const Work& work) {
     if (work.bumps > 1) return;
     std::erase_if(fit.setups, [&](const Setup& setup) {
         if (std::abs(setup.insideRadius - work.insideRadius) <= far) return false;
-        fit.refusal =
-            Refusal{Refusal::Kind::OtherRadius, tool.name, setup.insideRadius, work.insideRadius};
+        fit.refusal = Refusal{Refusal::Kind::OtherRadius, tool.name, setup.insideRadius, work.insideRadius};
         return true;
     });
 }

@@ -43,15 +43,15 @@ struct Setup {
 /// Why a tool will not do for a bend, whatever else the part has. In words: text/reasons.h.
 struct Refusal {
     enum class Kind {
-        NotInShop,      // it was settled for a tool that is gone
-        TooShort,       // has: its length; needs: the bend's
-        TooThin,        // has: the thickest it takes over that length
-        NoSuchRadius,   // needs: the bend's, and none it has is near
-        OtherRadius,    // has: the radius it makes; needs: the bend's
-        Opening,        // has: the die's opening; needs: how many thicknesses that is
-        Force,          // needs: N
-        Angle,          // has: the most it reaches; needs: what is asked, with what springs back
-        AngleInDie      // the same of a die
+        NotInShop,    // it was settled for a tool that is gone
+        TooShort,     // has: its length; needs: the bend's
+        TooThin,      // has: the thickest it takes over that length
+        NoSuchRadius, // needs: the bend's, and none it has is near
+        OtherRadius,  // has: the radius it makes; needs: the bend's
+        Opening,      // has: the die's opening; needs: how many thicknesses that is
+        Force,        // needs: N
+        Angle,        // has: the most it reaches; needs: what is asked, with what springs back
+        AngleInDie    // the same of a die
     };
     Kind kind = Kind::NotInShop;
     std::string tool; // its name; of one that is gone its id
@@ -74,7 +74,7 @@ double leverOf(const Tool& tool, double freeLength);
 
 /// The line that is set in the tool.
 struct ToolMark {
-    double fromTangent = 0; // from the held side's tangent line toward the free side
+    double fromTangent = 0;     // from the held side's tangent line toward the free side
     std::string_view flushWith; // "the jaw top"
 };
 /// Jaws: the edge's radius past the tangent line, where their top is. Noses and blades: the sight line, the

@@ -39,8 +39,7 @@ private:
              bool clamps = false) {
         solids.push_back({body, std::move(section), from + aside, to + aside, motion, clamps});
     }
-    void addUnbounded(Body body, Polygon section, double from, double to,
-                       Motion motion = Motion::Fixed) {
+    void addUnbounded(Body body, Polygon section, double from, double to, Motion motion = Motion::Fixed) {
         add(body, std::move(section), from, to, motion);
         solids.back().isUnbounded = true;
     }
@@ -94,9 +93,10 @@ private:
         }
         if (tool.hasFingers())
             addUnbounded(Body::FingerBeam,
-                          box(-c.innerDepth - 60, -c.innerHeight * 0.6, c.innerHeight, c.innerHeight + 90),
-                          -kFar, kFar);
-        // Under a clamp with an apron the bed ends at the fold, flat; a jaw or a pin's other side goes a little on.
+                         box(-c.innerDepth - 60, -c.innerHeight * 0.6, c.innerHeight, c.innerHeight + 90),
+                         -kFar, kFar);
+        // Under a clamp with an apron the bed ends at the fold, flat; a jaw or a pin's other side goes a
+        // little on.
         const double outerTop = *tool.kind->outer == Body::Bed ? 0 : r;
         add(*tool.kind->outer,
             box(-c.outerDepth, std::min(outerTop, tool.radii.front()), -t - c.outerHeight, -t - kClear),
@@ -139,17 +139,17 @@ private:
         if (tool.kind->drive == Kind::Drive::Press) {
             addUnbounded(Body::Ram, box(-90, 90, d.punchHeight, d.punchHeight + 300), -l, l);
             addUnbounded(Body::PressBed, box(-d.bedWidth / 2, d.bedWidth / 2, -d.height - 200, -d.height),
-                          -kFar, kFar, Motion::Die);
+                         -kFar, kFar, Motion::Die);
             if (d.throat > 0) {
                 const double side = hold.childToFrame ? 1 : -1, near = side * d.throat,
                              far = side * (d.throat + 200);
                 addUnbounded(Body::PressFrame, box(std::min(near, far), std::max(near, far), -600, 600),
-                              -kFar, kFar);
+                             -kFar, kFar);
             }
             for (const double side : {-1.0, 1.0})
                 addUnbounded(Body::PressColumn, box(-60, 60, -600, 600),
-                              side < 0 ? -d.between / 2 - 100 : d.between / 2,
-                              side < 0 ? -d.between / 2 : d.between / 2 + 100);
+                             side < 0 ? -d.between / 2 - 100 : d.between / 2,
+                             side < 0 ? -d.between / 2 : d.between / 2 + 100);
         } else {
             add(Body::JawBehindDie, box(-60, 25, d.punchHeight, d.punchHeight + 40), -l, l);
             add(Body::JawBehindDie, box(-60, 25, -d.height - 40, -d.height), -l, l, Motion::Die);

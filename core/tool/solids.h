@@ -13,15 +13,16 @@ struct Solid {
     Polygon section;         // convex, x and z, counter-clockwise
     double from = 0, to = 0; // along y, from the middle of the bend line
     Motion motion = Motion::Fixed;
-    bool clamps = false; // lifts off when the stock is let go
+    bool clamps = false;      // lifts off when the stock is let go
     bool isUnbounded = false; // a bench, a beam, a frame: drawings cut it off
 };
 
 /// How the work is held where there is a choice.
 struct Hold {
-    bool towardYou = false;    // in a vise: bent toward you, else away from you over the fixed jaw
-    bool besideScrew = false;  // in a vise: at the end of the jaws, else over its screw
-    bool childToFrame = false; // in a press with a frame behind it: the child's side goes in, else the parent's
+    bool towardYou = false;   // in a vise: bent toward you, else away from you over the fixed jaw
+    bool besideScrew = false; // in a vise: at the end of the jaws, else over its screw
+    bool childToFrame =
+        false; // in a press with a frame behind it: the child's side goes in, else the parent's
     bool operator==(const Hold&) const = default;
 };
 

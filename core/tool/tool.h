@@ -69,14 +69,14 @@ struct Die {
 
 struct Tool {
     std::string id;
-    std::string name; // "bench vise"
+    std::string name;                    // "bench vise"
     const Kind* kind = findKind("vise"); // a row of kinds(), never null
-    bool isThere = true;       // one that the shop has not is kept, but nothing is planned in it
-    double length = 0;         // longest bend
-    double thickest = 0;       // in mild steel over the whole length
-    std::vector<double> radii; // jaw edge, nose or punch tip; the pins or formers there are, rising
-    double mostAngleDeg = 90;  // that can be reached under load
-    double lever = 0;          // of its own, or a pipe that is kept for it
+    bool isThere = true;                 // one that the shop has not is kept, but nothing is planned in it
+    double length = 0;                   // longest bend
+    double thickest = 0;                 // in mild steel over the whole length
+    std::vector<double> radii;           // jaw edge, nose or punch tip; the pins or formers there are, rising
+    double mostAngleDeg = 90;            // that can be reached under load
+    double lever = 0;                    // of its own, or a pipe that is kept for it
     Clamp clamp;
     Bench bench;
     Apron apron;

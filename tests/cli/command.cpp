@@ -61,7 +61,54 @@ private slots:
     void jobSheetSaysAllAndStaysOnThePaper();
     void csvIsReadByColumns();
     void linksNoWidgets();
+    void optionsAreReadAsUsual();
+    void showTellsWhatThePlanFound();
+    void dxfIsTheSameTwice();
 };
+
+/// "--csv=-" as "--csv -", and a job whose name begins with a dash behind "--". Help names every export.
+void CommandTest::optionsAreReadAsUsual() {
+    const QByteArray csv = run({"export", demo("vent-stay.gfold"), "--csv", "-"}).out;
+    QVERIFY(csv.startsWith("kind,about"));
+    QCOMPARE(run({"export", demo("vent-stay.gfold"), "--csv=-"}).out, csv);
+    QTemporaryDir folder;
+    QVERIFY(QFile::copy(demo("vent-stay.gfold"), folder.filePath("--stay.gfold")));
+    const QString here = QDir::currentPath();
+    QVERIFY(QDir::setCurrent(folder.path()));
+    const Outcome dashed = run({"export", "--csv=-", "--", "--stay.gfold"});
+    QDir::setCurrent(here);
+    QCOMPARE(dashed.out, csv);
+    const Outcome help = run({"export", "--help"});
+    QCOMPARE(help.status, 0);
+    for (const char* option : {"--dxf", "--svg", "--csv", "--pdf-template", "--pdf-sheet", "--paper"})
+        QVERIFY2(help.out.contains(option), option);
+}
+
+/// A bend that is settled for a tool which is not there stops the job in `show` as it does in the window.
+void CommandTest::showTellsWhatThePlanFound() {
+    const QByteArray job = R"({"format": "good-fold-job", "version": 1, "title": "Vent stay", "units": "mm",
+        "material": "steel-hot-rolled", "thickness": 3, "stock": {"form": "bar", "width": 30},
+        "plates": [{"id": "A", "length": 60}, {"id": "B", "length": 90}],
+        "bends": [{"id": "1", "from": "A", "edge": "end", "to": "B", "angle": 90, "turn": "up", "tool": "roller"}]})";
+    const Outcome outcome = run({"show", "-", "--json"}, job);
+    QCOMPARE(outcome.status, 1);
+    bool isTold = false;
+    for (const json& check : outcome.lines().at(0).at("checks"))
+        isTold |=
+            check.at("rule") == "no-order" && check.at("severity") == "stop" && check.at("about") == "1";
+    QVERIFY(isTold);
+}
+
+/// Whatever lay in the memory before.
+void CommandTest::dxfIsTheSameTwice() {
+    std::set<QByteArray> written;
+    for (const char* filling : {"1", "85", "170", "254"}) {
+        qputenv("MALLOC_PERTURB_", filling);
+        written.insert(run({"export", demo("valve-tray.gfold"), "--dxf", "-"}).out);
+    }
+    qunsetenv("MALLOC_PERTURB_");
+    QCOMPARE(written.size(), size_t{1});
+}
 
 void CommandTest::showPrintsAnObjectALine() {
     const Outcome outcome = run({"show", demo("vent-stay.gfold"), demo("fan-standoff.gfold"), "--json"});

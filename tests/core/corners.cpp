@@ -5,8 +5,8 @@
 
 using namespace goodfold;
 using job::Corner;
-using job::Edge;
 using job::CornerJoint;
+using job::Edge;
 using job::Plate;
 using job::Relief;
 using test::cutsItself;

@@ -1,8 +1,8 @@
 // Edits of the tree, and the ladder's typed lines.
 #include "core/support.h"
-#include "files/csv.h"
 #include "edit/drag.h"
 #include "edit/entry.h"
+#include "files/csv.h"
 #include "part/mark.h"
 
 using namespace goodfold;

@@ -26,8 +26,7 @@ struct Formed {
 };
 
 Formed formed(const job::Job& job) {
-    if (const auto wrong = job::whatIsWrong(job))
-        qFatal("%s: %s", wrong->where.c_str(), wrong->says.c_str());
+    if (const auto wrong = job::whatIsWrong(job)) qFatal("%s: %s", wrong->where.c_str(), wrong->says.c_str());
     const part::Part part = part::solve(job, test::materialOf(job));
     return {part, part::fold(part)};
 }
@@ -71,7 +70,8 @@ void FeaturesTest::areas_data() {
     QTest::newRow("D") << int(Hole::Kind::D) << 25 * (pi - std::acos(0.6)) + 3 * 4;
     const double cornerJoints = std::sqrt(25 - 6.25), half = std::asin(0.5);
     QTest::newRow("key") << int(Hole::Kind::Key)
-                         << 25 * (pi - half) + 2.5 * cornerJoints + (24 - 2.5 - cornerJoints) * 5 + pi * 6.25 / 2;
+                         << 25 * (pi - half) + 2.5 * cornerJoints + (24 - 2.5 - cornerJoints) * 5 +
+                                pi * 6.25 / 2;
     QTest::newRow("cut-out") << int(Hole::Kind::CutOut) << 200 + pi * 25 / 2;
 }
 

@@ -3,8 +3,8 @@
 #include "core/sheet_support.h"
 #include "core/shop_support.h"
 #include "sequence/mend.h"
-#include "text/step.h"
 #include "text/reasons.h"
+#include "text/step.h"
 
 using namespace goodfold;
 using job::Edge;
@@ -14,8 +14,7 @@ using test::only;
 namespace {
 
 /// Obstacles of a part that one tool cannot make.
-std::set<Obstacle::Kind> obstacles(const job::Job& job, const tool::Shop& shop,
-                                   std::string* says = nullptr) {
+std::set<Obstacle::Kind> obstacles(const job::Job& job, const tool::Shop& shop, std::string* says = nullptr) {
     const auto& material = test::materialOf(job);
     const part::Part part = part::solve(job, material);
     const sequence::Outcome outcome = sequence::plan(part, material, shop);

@@ -85,8 +85,8 @@ public:
                 other |=
                     obstacle.body == solid.body && touch(ball, rootFromBall, solid.shape, solid.rootFromTool);
             for (const Piece& with : pieces)
-                other |=
-                    !obstacle.body && with.name == job::nameOf(obstacle.other) && touch(ball, rootFromBall, with.shape, with.rootFromPlate);
+                other |= !obstacle.body && with.name == job::nameOf(obstacle.other) &&
+                         touch(ball, rootFromBall, with.shape, with.rootFromPlate);
         }
         return one && other;
     }
@@ -168,7 +168,8 @@ void replay(const job::Job& job, size_t* steps = nullptr) {
     for (const sequence::Step& step : outcome.plan->steps) {
         const double last = step.operation.setup.loadedAngleDeg;
         for (double turned = 0; turned < last + 0.5; turned += 0.5) {
-            const auto meetings = Moment(part, step.operation, step.before, std::min(turned, last)).meetings();
+            const auto meetings =
+                Moment(part, step.operation, step.before, std::min(turned, last)).meetings();
             if (!meetings.empty())
                 QFAIL(qPrintable(QString("bend %1 turned %2: %3 and %4 meet")
                                      .arg(step.operation.bend)
@@ -229,7 +230,8 @@ template <class Judge> size_t judgeObstacles(unsigned seed, int jobs, const Judg
         for (const auto& ofBend : operations.of)
             for (size_t i = 0; i < ofBend.size(); i += 3) {
                 const Operation& operation = ofBend[i];
-                const BendSet made = ((BendSet{1} << part.bends.size()) - 1) & ~(BendSet{1} << operation.bend);
+                const BendSet made =
+                    ((BendSet{1} << part.bends.size()) - 1) & ~(BendSet{1} << operation.bend);
                 const auto obstacle = collisions.inTheWay(operation, made);
                 if (!obstacle || !obstacle->place) continue;
                 ++count;
@@ -241,15 +243,16 @@ template <class Judge> size_t judgeObstacles(unsigned seed, int jobs, const Judg
 }
 
 std::string inWords(const Operation& operation, const Obstacle& obstacle) {
-    return operation.setup.tool->id + ": " + job::nameOf(obstacle.one) + " and " + text::metBy(obstacle) + " at " +
-           std::to_string(obstacle.atDeg);
+    return operation.setup.tool->id + ": " + job::nameOf(obstacle.one) + " and " + text::metBy(obstacle) +
+           " at " + std::to_string(obstacle.atDeg);
 }
 
 } // namespace
 
 void ReplayTest::obstaclesAreWhereTheyAreSaid() {
     const size_t count = judgeObstacles(
-        82, 30, [](const part::Part& part, const Operation& operation, BendSet made, const Obstacle& obstacle) {
+        82, 30,
+        [](const part::Part& part, const Operation& operation, BendSet made, const Obstacle& obstacle) {
             QVERIFY2(Moment(part, operation, made, obstacle.atDeg).meetAt(obstacle),
                      inWords(operation, obstacle).c_str());
         });
@@ -259,7 +262,8 @@ void ReplayTest::obstaclesAreWhereTheyAreSaid() {
 /// Half a degree before, the two that are named do not meet yet.
 void ReplayTest::obstaclesAreTheFirst() {
     const size_t count = judgeObstacles(
-        83, 30, [](const part::Part& part, const Operation& operation, BendSet made, const Obstacle& obstacle) {
+        83, 30,
+        [](const part::Part& part, const Operation& operation, BendSet made, const Obstacle& obstacle) {
             if (obstacle.atDeg < 0.5) return;
             for (const auto& [one, other] : Moment(part, operation, made, obstacle.atDeg - 0.5).meetings())
                 QVERIFY2(one != job::nameOf(obstacle.one) || other != text::metBy(obstacle),

@@ -21,7 +21,8 @@ class EveryOrder {
 public:
     EveryOrder(const part::Part& part, const material::Material& material, const tool::Shop& shop,
                const sequence::Wishes& wishes)
-        : part(part), collisions(part), wishes(wishes), operations(sequence::operationsOf(part, material, shop)) {
+        : part(part), collisions(part), wishes(wishes),
+          operations(sequence::operationsOf(part, material, shop)) {
         for (const auto& [bend, tool] : wishes.tool)
             std::erase_if(operations.of[static_cast<size_t>(bend)],
                           [&](const Operation& operation) { return operation.setup.tool->id != tool; });
@@ -52,8 +53,8 @@ private:
                 if (!before) next[i] = own;
                 for (size_t j = 0; before && j < costs.size(); ++j)
                     if (std::isfinite(costs[j]))
-                        next[i] = std::min(next[i],
-                                           costs[j] + own + sequence::changeBetween(part, (*before)[j], operation));
+                        next[i] = std::min(
+                            next[i], costs[j] + own + sequence::changeBetween(part, (*before)[j], operation));
                 any |= std::isfinite(next[i]);
             }
             if (any) go(made | BendSet{1} << bend, &operations.of[bend], next);
@@ -183,7 +184,8 @@ void SequenceTest::planIsTheBestOfWhatWasSettled() {
         QVERIFY(freely.plan);
         QVERIFY(settled.plan->cost > freely.plan->cost - 1e-9);
         for (size_t i = 0; i < job.bendOrder.size(); ++i)
-            QCOMPARE(part.bends[static_cast<size_t>(settled.plan->steps[i].operation.bend)].id, job.bendOrder[i]);
+            QCOMPARE(part.bends[static_cast<size_t>(settled.plan->steps[i].operation.bend)].id,
+                     job.bendOrder[i]);
         for (const sequence::Step& step : settled.plan->steps) {
             const std::string& tool = job.bends[static_cast<size_t>(step.operation.bend)].tool;
             QVERIFY(tool.empty() || tool == step.operation.setup.tool->id);
@@ -249,8 +251,9 @@ void SequenceTest::demoJobsThatAskForMore() {
     const job::Job toe = load("bench-foot.gfold");
     const auto none = planOf(toe, tool::standardShop());
     QVERIFY(!none.plan);
-    const auto operations = sequence::mends(toe, test::materialOf(toe), tool::standardShop(),
-                                      hardware::standardBook(), quantity::Reading::millimetres(), none.stuck);
+    const auto operations =
+        sequence::mends(toe, test::materialOf(toe), tool::standardShop(), hardware::standardBook(),
+                        quantity::Reading::millimetres(), none.stuck);
     QVERIFY(!operations.empty());
     QVERIFY(operations[0].says.starts_with("make leg B"));
     QVERIFY(planOf(operations[0].mended, tool::standardShop()).plan);
@@ -290,8 +293,7 @@ void SequenceTest::manyBendsAreBounded() {
     const auto bar = [](int bends) {
         std::vector<job::Bend> all;
         for (int i = 0; i < bends; ++i)
-            all.push_back(
-                {.angleDeg = i % 2 ? 30.0 : 45.0, .turn = i % 2 ? job::Turn::Up : job::Turn::Down});
+            all.push_back({.angleDeg = i % 2 ? 30.0 : 45.0, .turn = i % 2 ? job::Turn::Up : job::Turn::Down});
         return test::bar(std::vector<double>(static_cast<size_t>(bends) + 1, 45), all, 2, 25);
     };
     const part::Part part = part::solve(bar(14), test::hotRolled());

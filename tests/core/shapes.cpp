@@ -2,8 +2,8 @@
 // marks.
 #include "core/support.h"
 #include "edit/cut_length.h"
-#include "part/driven.h"
 #include "edit/edit.h"
+#include "part/driven.h"
 #include "part/mark.h"
 #include "part/mirror.h"
 
@@ -31,7 +31,7 @@ job::Job uBar() {
 
 job::Job joggled(double offset, double length, double radius = 3) {
     job::Job job = test::bar({40, 1, 50}, {{.turn = Turn::Up, .insideRadius = radius},
-                                            {.turn = Turn::Down, .insideRadius = radius}});
+                                           {.turn = Turn::Down, .insideRadius = radius}});
     job.plates[1].joggle = {offset, length};
     job.plates[1].length = 0;
     return job;

@@ -1,9 +1,9 @@
 // Sheet: tapers, free edges, the blank against itself, seams and splits; in the flat and formed.
 #include "core/sheet_support.h"
-#include "part/flat_overlap.h"
-#include "part/mirror.h"
 #include "edit/seam.h"
 #include "edit/split.h"
+#include "part/flat_overlap.h"
+#include "part/mirror.h"
 
 using namespace goodfold;
 using job::Edge;

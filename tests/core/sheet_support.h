@@ -36,8 +36,7 @@ struct Made {
     }
 };
 inline Made made(const job::Job& job) {
-    if (const auto wrong = job::whatIsWrong(job))
-        qFatal("%s: %s", wrong->where.c_str(), wrong->says.c_str());
+    if (const auto wrong = job::whatIsWrong(job)) qFatal("%s: %s", wrong->where.c_str(), wrong->says.c_str());
     const part::Part part = part::solve(job, test::materialOf(job));
     return {part, part::fold(part)};
 }
@@ -63,7 +62,7 @@ inline job::Job channel(double angleDeg = 90) {
 }
 
 inline job::Hole hole(const std::string& id, double x, double y,
-                       job::Hole::XFrom from = job::Hole::XFrom::Start) {
+                      job::Hole::XFrom from = job::Hole::XFrom::Start) {
     job::Hole made;
     made.id = id;
     made.x = x;

@@ -59,7 +59,7 @@ void ShopTest::cubicGivesRadiusAndAngleAfterRelease() {
     QVERIFY(near(bend::angleUnderLoad(90, 5.9208, 2, strength), 91.0305, 1e-3));
     QVERIFY(near(90 / bend::angleUnderLoad(90, 6, 2, strength) * 90, 88.9655, 1e-3));
     QVERIFY(std::isinf(bend::radiusAfterRelease(1000, 1, strength))); // stays elastic
-    for (double radius = 1; radius < 60; radius *= 1.3)            // larger radius, more springback
+    for (double radius = 1; radius < 60; radius *= 1.3)               // larger radius, more springback
         QVERIFY(bend::angleUnderLoad(90, radius * 1.3, 2, strength) >
                 bend::angleUnderLoad(90, radius, 2, strength));
 }
@@ -125,7 +125,8 @@ void ShopTest::diesAreChosenByThicknessAndForce() {
     }
     const auto wide = tool::fit(press, work(290, 10, 10), material::standardMaterials().materials[3]);
     QVERIFY(wide.setups.empty());
-    QVERIFY(wide.refusal->kind == tool::Refusal::Kind::Force || wide.refusal->kind == tool::Refusal::Kind::TooThin);
+    QVERIFY(wide.refusal->kind == tool::Refusal::Kind::Force ||
+            wide.refusal->kind == tool::Refusal::Kind::TooThin);
 }
 
 /// Every sum of the spacers over the halves' own opening, none twice, with as few spacers as will do.
@@ -321,7 +322,8 @@ void ShopTest::shopIsReadAsItWasWritten() {
         QVERIFY(same.tools[i].radii == shop.tools[i].radii && same.tools[i].fingers == shop.tools[i].fingers);
         QVERIFY(same.tools[i].die.openings == shop.tools[i].die.openings);
         for (const tool::Parameter& parameter : tool::parameters())
-            if (parameter.isOf(shop.tools[i])) QCOMPARE(parameter.in(same.tools[i]), parameter.in(shop.tools[i]));
+            if (parameter.isOf(shop.tools[i]))
+                QCOMPARE(parameter.in(same.tools[i]), parameter.in(shop.tools[i]));
     }
     QVERIFY(tool::ownOf(tool::standardShop(), tool::standardShop()).tools.empty());
     QCOMPARE(tool::ownOf(shop, tool::standardShop()).tools.size(), size_t{1}); // one is not here

@@ -2,11 +2,11 @@
 // settled, and what the tools have to say about the part.
 #include "core/sheet_support.h"
 #include "core/shop_support.h"
-#include "text/tasks.h"
-#include "text/plan_facts.h"
 #include "sequence/mend.h"
-#include "text/step.h"
+#include "text/plan_facts.h"
 #include "text/reasons.h"
+#include "text/step.h"
+#include "text/tasks.h"
 
 using namespace goodfold;
 using job::Edge;
@@ -21,7 +21,8 @@ std::vector<check::Finding> planFindings(const job::Job& job, const part::Part& 
     const auto reading = quantity::Reading::millimetres();
     const part::Folded folded = part::fold(part);
     const check::PlanFacts facts = text::factsOf(job, part, outcome, reading);
-    auto found = check::check({job, part, folded, test::hotRolled(), reading, hardware::standardBook(), &facts});
+    auto found =
+        check::check({job, part, folded, test::hotRolled(), reading, hardware::standardBook(), &facts});
     std::erase_if(found, [](const check::Finding& finding) {
         return finding.rule != "no-order" && finding.rule != "other-radius";
     });
@@ -58,9 +59,9 @@ void StepsTest::stepsAreSaid() {
             QVERIFY2(says.find(word) != std::string::npos, says.c_str());
         QVERIFY(!text::inspections(part, step, quantity::Reading::millimetres()).empty());
         // On a square the push past 90 shows: tan of it, at 100 mm.
-        const std::string off =
-            quantity::print(quantity::Length::mm(100 * std::tan(radians(step.operation.setup.loadedAngleDeg - 90))),
-                            quantity::Reading::millimetres());
+        const std::string off = quantity::print(
+            quantity::Length::mm(100 * std::tan(radians(step.operation.setup.loadedAngleDeg - 90))),
+            quantity::Reading::millimetres());
         const auto set = text::settings(part, step, quantity::Reading::millimetres());
         const bool isSaid = std::any_of(set.begin(), set.end(), [&](const std::string& line) {
             return line.find("stands off by " + off + " at 100.0") != std::string::npos;
@@ -69,7 +70,8 @@ void StepsTest::stepsAreSaid() {
         // The line lies on the blank, a jaw's edge past the tangent line of the leg that is held.
         const sequence::StepMark mark = sequence::markOf(part, step);
         const part::PartBend& bend = part.bends[static_cast<size_t>(step.operation.bend)];
-        const double expected = step.operation.holdsChild ? bend.far.middle().x() - 1 : bend.near.middle().x() + 1;
+        const double expected =
+            step.operation.holdsChild ? bend.far.middle().x() - 1 : bend.near.middle().x() + 1;
         QVERIFY(std::abs(mark.at - (expected - part.blank.corner.x())) < 1e-9);
     }
 }
@@ -337,7 +339,8 @@ void StepsTest::lapsAreClosedLast() {
         QCOMPARE(sequence::lapsShut(part, step.operation.bend, step.before), 0);
     part::setOrder(part, sequence::orderOf(*outcome.plan));
     for (size_t i = 0; i < outcome.plan->steps.size(); ++i)
-        QCOMPARE(part.bends[static_cast<size_t>(outcome.plan->steps[i].operation.bend)].order, static_cast<int>(i));
+        QCOMPARE(part.bends[static_cast<size_t>(outcome.plan->steps[i].operation.bend)].order,
+                 static_cast<int>(i));
 }
 
 QTEST_APPLESS_MAIN(StepsTest)

@@ -49,7 +49,7 @@ inline const check::Finding* findRule(const std::vector<check::Finding>& finding
 
 /// A bar job with these legs and bends between them.
 inline job::Job bar(const std::vector<double>& legs, const std::vector<job::Bend>& bends,
-                     double thickness = 3, double width = 30) {
+                    double thickness = 3, double width = 30) {
     job::Job job;
     job.title = "Vent stay";
     job.thickness = thickness;
@@ -150,9 +150,8 @@ private:
         if (whole(0, 4) == 0) plate.ends[Edge::End].cutDeg = real(-20, 20);
         for (int corner = hangs ? 1 : 0; corner < (hangs ? 3 : 4); ++corner)
             if (whole(0, 3) == 0)
-                plate.corners[static_cast<Corner>(corner)] = {whole(0, 1) ? job::CornerCut::Kind::Round
-                                                                          : job::CornerCut::Kind::Chamfer,
-                                                              real(0.5, 8)};
+                plate.corners[static_cast<Corner>(corner)] = {
+                    whole(0, 1) ? job::CornerCut::Kind::Round : job::CornerCut::Kind::Chamfer, real(0.5, 8)};
         for (int e = 0; e < 4; ++e) {
             const auto edge = static_cast<Edge>(e);
             if (whole(0, 3) == 0) plate.restOutside.insert(edge);
@@ -163,8 +162,8 @@ private:
         }
         for (int corner = 0; corner < 4; ++corner)
             if (whole(0, 3) == 0)
-                plate.cornerJoints[static_cast<Corner>(corner)] = {static_cast<job::CornerJoint::Kind>(whole(0, 1)),
-                                                            real(0, 3)};
+                plate.cornerJoints[static_cast<Corner>(corner)] = {
+                    static_cast<job::CornerJoint::Kind>(whole(0, 1)), real(0, 3)};
     }
 
     /// One of the shapes, patterns and places a hole can have besides round and slot.

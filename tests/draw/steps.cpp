@@ -2,8 +2,8 @@
 #include "draw/job_sheet.h"
 #include "draw/step_scene.h"
 #include "draw/type.h"
-#include "files/job_file.h"
 #include "edit/edit.h"
+#include "files/job_file.h"
 
 #include <QtTest>
 
@@ -52,8 +52,8 @@ void StepsTest::sceneHasThePartInItsTool() {
     const Planned planned(demo(qPrintable(job)));
     for (const sequence::Step& step : planned.plan.steps)
         for (const double share : {0.0, 0.5, 1.0}) {
-            const draw::StepScene made =
-                draw::stepSceneOf(planned.part, step.operation, step.before, share * step.operation.setup.loadedAngleDeg);
+            const draw::StepScene made = draw::stepSceneOf(planned.part, step.operation, step.before,
+                                                           share * step.operation.setup.loadedAngleDeg);
             size_t ofTool = 0, ofPart = 0;
             for (const draw::Face& face : made.scene.faces) {
                 (face.side == draw::Face::Side::Tool ? ofTool : ofPart)++;

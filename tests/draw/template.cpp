@@ -108,7 +108,7 @@ void TemplateTest::marksAreRight() {
     QFETCH(int, paper);
     QFETCH(QSizeF, size);
     job::Job job = test::bar({50, 70, 40}, {{.angleDeg = 90, .skewDeg = 12, .insideRadius = 3},
-                                             {.angleDeg = 60, .turn = job::Turn::Down, .insideRadius = 3}});
+                                            {.angleDeg = 60, .turn = job::Turn::Down, .insideRadius = 3}});
     job.plates[0].holes = {{.id = "h1", .diameter = 6.6, .x = 16, .xFrom = job::Hole::XFrom::Start}};
     job.plates[2].holes = {{.id = "h2", .diameter = 9, .x = 14, .xFrom = job::Hole::XFrom::End, .y = 4}};
     const part::Part part = part::solve(job, test::hotRolled());

@@ -249,8 +249,7 @@ void BendingTest::eachToolsReasonIsShown() {
     std::set<double> angles;
     QStringList shows; // what is pressed lays the column out anew
     for (const auto& place : coil.sheet()->places())
-        if (const QString id = coil.sheet()->cellAt(place).id; id.startsWith("stuck."))
-            shows << id;
+        if (const QString id = coil.sheet()->cellAt(place).id; id.startsWith("stuck.")) shows << id;
     for (const QString& id : shows) {
         coil.sheet()->go(coil.sheet()->placeOf(id));
         coil.sheet()->open();

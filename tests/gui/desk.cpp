@@ -1,8 +1,8 @@
 // The window among others: several jobs, recent files, revert, recovery, first page, paper, clipboard, text
 // size, readers for the blind.
+#include "app/base/recovery.h"
 #include "app/window/choices.h"
 #include "app/window/printing.h"
-#include "app/base/recovery.h"
 #include "app/window/start_page.h"
 #include "gui/support.h"
 

@@ -3,8 +3,8 @@
 #include "gui/support.h"
 
 using namespace goodfold;
-using job::Element;
 using edit::Grip;
+using job::Element;
 
 namespace {
 

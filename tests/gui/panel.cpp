@@ -1,5 +1,5 @@
-// What painted panels owe that widgets would give: ids, selection and copying, keys, mouse buttons, input methods,
-// and what readers for the blind are told.
+// What painted panels owe that widgets would give: ids, selection and copying, keys, mouse buttons, input
+// methods, and what readers for the blind are told.
 #include "app/bracket/panels.h"
 #include "app/widgets/cell_panel_access.h"
 #include "gui/support.h"
@@ -69,8 +69,8 @@ void PanelTest::textIsSelectedAndCopied() {
     QTest::mousePress(cards, Qt::LeftButton, {}, {60, 14});
     QTest::mouseMove(cards, {200, 34});
     // Offscreen a moved mouse has no buttons down: the event is given by hand.
-    QMouseEvent pulled(QEvent::MouseMove, QPointF(cards->width() - 10, 40), cards->mapToGlobal(QPointF(200, 40)),
-                       Qt::NoButton, Qt::LeftButton, {});
+    QMouseEvent pulled(QEvent::MouseMove, QPointF(cards->width() - 10, 40),
+                       cards->mapToGlobal(QPointF(200, 40)), Qt::NoButton, Qt::LeftButton, {});
     QApplication::sendEvent(cards, &pulled);
     QTest::mouseRelease(cards, Qt::LeftButton, {}, {200, 40});
     const QString part = cards->copied();

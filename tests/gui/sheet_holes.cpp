@@ -4,8 +4,8 @@
 #include "gui/sheet_support.h"
 
 using namespace goodfold;
-using job::Element;
 using edit::Grip;
+using job::Element;
 using test::drag;
 using test::onPicture;
 using test::SheetWindow;

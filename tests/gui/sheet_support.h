@@ -1,8 +1,8 @@
 // What the tests of sheet in the window share.
 #pragma once
 
-#include "gui/support.h"
 #include "edit/edit_sheet.h"
+#include "gui/support.h"
 
 namespace goodfold::test {
 

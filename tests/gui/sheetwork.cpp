@@ -1,16 +1,16 @@
 // Sheet in the real window: flanges on any free edge, widths and offsets dragged, corners, the question a new
 // job begins with, and a bar made from sheet.
+#include "app/base/hardware_book.h"
 #include "app/blank/blank_stage.h"
 #include "app/window/new_job.h"
-#include "app/base/hardware_book.h"
 #include "app/window/start_page.h"
 #include "draw/running_dimensions.h"
 #include "gui/sheet_support.h"
 #include "part/flat_overlap.h"
 
 using namespace goodfold;
-using job::Element;
 using edit::Grip;
+using job::Element;
 using test::drag;
 using test::onPicture;
 using test::SheetWindow;
@@ -137,8 +137,8 @@ void SheetworkTest::sheetIsReadFromTwoEdges() {
 
 void SheetworkTest::paletteIsWords() {
     SheetWindow window;
-    for (const char* word : {"add.flange.left", "add.round", "add.slot", "add.arc-slot",
-                             "add.rectangle", "add.d", "add.key", "add.cut-out"}) {
+    for (const char* word : {"add.flange.left", "add.round", "add.slot", "add.arc-slot", "add.rectangle",
+                             "add.d", "add.key", "add.cut-out"}) {
         window.document().select(Element::plate("A"));
         window.click(word);
         QVERIFY2(window.notice().isEmpty(), qPrintable(window.notice()));

@@ -1,8 +1,8 @@
 // The Shop stage in the real window: tools are drawn, changed where they stand, saved, taken back, and every
 // plan is made with them.
+#include "app/base/tool_book.h"
 #include "app/bending/bending_stage.h"
 #include "app/shop/shop_stage.h"
-#include "app/base/tool_book.h"
 #include "gui/support.h"
 #include "tool/dimensions.h"
 

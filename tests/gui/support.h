@@ -1,21 +1,21 @@
 // What the window's tests share: a window on screen, its parts by what a person calls them.
 #pragma once
 
-#include "app/window/actions.h"
+#include "app/base/job_store.h"
+#include "app/base/settings.h"
+#include "app/bracket/ladder.h"
 #include "app/bracket/ladder_cells.h"
+#include "app/bracket/picture_view.h"
+#include "app/bracket/ribbon_view.h"
 #include "app/widgets/cell_panel.h"
 #include "app/widgets/findings_view.h"
-#include "app/base/job_store.h"
-#include "app/bracket/ladder.h"
-#include "app/base/settings.h"
+#include "app/widgets/notice.h"
+#include "app/widgets/theme.h"
+#include "app/widgets/value_field.h"
+#include "app/window/actions.h"
 #include "app/window/exporter.h"
 #include "app/window/job_files.h"
 #include "app/window/main_window.h"
-#include "app/widgets/notice.h"
-#include "app/bracket/picture_view.h"
-#include "app/bracket/ribbon_view.h"
-#include "app/widgets/theme.h"
-#include "app/widgets/value_field.h"
 #include "draw/type.h"
 
 #include <QtTest>

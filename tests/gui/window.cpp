@@ -253,8 +253,8 @@ void WindowTest::headlineLeadsToItsCauses() {
     QVERIFY(window.named<app::HeadlineFigure>("1 to stop for, it cannot be made like this"));
 }
 
-/// A bend that is settled for a tool that is gone is clear to every rule but the plan's: it is never "all clear"
-/// before the order was looked for.
+/// A bend that is settled for a tool that is gone is clear to every rule but the plan's: it is never "all
+/// clear" before the order was looked for.
 void WindowTest::nothingIsClearBeforeTheOrderIsKnown() {
     test::Window window;
     job::Job job = test::bar({60, 90}, {{.angleDeg = 90, .insideRadius = 5}});

@@ -88,7 +88,8 @@ int main(int argc, char** argv) {
     QApplication application(argc, argv);
     draw::loadTypeface();
     app::applyTheme(app::Theme::Light);
-    window = new app::MainWindow(bench::twelveBends());
+    app::Books books;
+    window = new app::MainWindow(bench::twelveBends(), books);
     window->show();
     QApplication::processEvents();
     benchmark::Initialize(&argc, argv);

@@ -115,28 +115,21 @@ private:
     }
 
     void holes(Block& made) const {
-        using Kind = job::Hole::Kind;
         const QString where = QObject::tr("in %1").arg(text(carrier));
         made.lines.push_back({faint(QObject::tr("Cut %1").arg(where))});
-        const std::vector<std::vector<std::pair<Kind, QString>>> rows{
-            {{Kind::Round, QObject::tr("hole")},
-             {Kind::Slot, QObject::tr("slot")},
-             {Kind::ArcSlot, QObject::tr("arc slot")},
-             {Kind::Rectangle, QObject::tr("rectangle")}},
-            {{Kind::D, QObject::tr("D hole")},
-             {Kind::Key, QObject::tr("key hole")},
-             {Kind::CutOut, QObject::tr("cut-out")}}};
-        for (const auto& row : rows) {
-            Line line;
-            for (const auto& [kind, says] : row)
-                line.push_back(press(
-                    says, who(text(std::string(job::rowOf(kind).key)), says, where),
-                    [&doc = document, carrier = carrier, kind = kind, says = says] {
-                        return cut(doc, carrier, kind, says);
-                    },
-                    Cell::Look::Link));
-            made.lines.push_back(std::move(line));
+        constexpr size_t kInALine = 4;
+        Line line;
+        for (const job::HoleKind& row : job::holeKinds()) {
+            const QString noun = text(std::string(row.noun));
+            line.push_back(press(
+                noun, who(text(std::string(row.key)), noun, where),
+                [&doc = document, carrier = carrier, kind = row.kind, noun] {
+                    return cut(doc, carrier, kind, noun);
+                },
+                Cell::Look::Link));
+            if (line.size() == kInALine) made.lines.push_back(std::exchange(line, {}));
         }
+        if (!line.empty()) made.lines.push_back(std::move(line));
     }
 
     static Cell::Answer cut(Document& doc, const std::string& carrier, job::Hole::Kind kind,

@@ -8,6 +8,8 @@
 #include <QString>
 #include <QStringList>
 
+#include <memory>
+
 namespace goodfold::app {
 
 /// Who a cell is. The id is for programs: tests, undo, shortcuts, what finds a cell again after an edit; it
@@ -93,8 +95,10 @@ Cell choiceOf(const CellName& who, const std::vector<OptionOf<Value>>& options, 
         shown.push_back({option.key, option.text});
         if (option.value == now) chosen = option.key;
     }
-    return choice(who, std::move(shown), chosen, [options, choose](const QString& key) -> Cell::Answer {
-        for (const OptionOf<Value>& option : options)
+    // Shared: cells are copied, their options need not be.
+    const auto all = std::make_shared<const std::vector<OptionOf<Value>>>(options);
+    return choice(who, std::move(shown), chosen, [all, choose](const QString& key) -> Cell::Answer {
+        for (const OptionOf<Value>& option : *all)
             if (option.key == key) return choose(option.value);
         return {};
     });

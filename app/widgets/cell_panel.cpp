@@ -77,10 +77,8 @@ QString CellPanel::shown(const Cell& cell) const {
     return ValueField::shown(document, cell.valueKind, cell.value.value_or(cell.usual.value_or(0)), false);
 }
 
-namespace {
-
 /// Text is shaped once for each look and room; most edits leave most words as they were.
-QSize measured(const QString& text, Cell::Look look, const QFont& font, int wrapTo) {
+QSize CellPanel::measured(const QString& text, Cell::Look look, int wrapTo) {
     struct Key {
         QString text;
         int look, wrapTo, scale;
@@ -97,7 +95,7 @@ QSize measured(const QString& text, Cell::Look look, const QFont& font, int wrap
     const auto [found, isNew] =
         known.try_emplace({text, static_cast<int>(look), wrapTo, qRound(textScale() * 100)});
     if (!isNew) return found->second;
-    const QFontMetrics metrics(font);
+    const QFontMetrics metrics(fontOf(look));
     if (wrapTo > 0)
         found->second =
             metrics.boundingRect(QRect(0, 0, wrapTo, 100'000), Qt::TextWordWrap | Qt::AlignLeft, text).size();
@@ -106,16 +104,14 @@ QSize measured(const QString& text, Cell::Look look, const QFont& font, int wrap
     return found->second;
 }
 
-} // namespace
-
 QSize CellPanel::sizeOf(const Cell& cell, int room) const {
     if (cell.kind == Cell::Kind::Badge) return {px(30), px(30)};
     if (cell.kind == Cell::Kind::Sign) return {px(20), px(20)};
     if (cell.wraps) {
         const int width = std::max(room, px(60));
-        return {width, measured(cell.text, cell.look, fontOf(cell.look), width).height() + px(2)};
+        return {width, measured(cell.text, cell.look, width).height() + px(2)};
     }
-    const QSize text = measured(shown(cell), cell.look, fontOf(cell.look), 0);
+    const QSize text = measured(shown(cell), cell.look, 0);
     const int pad = cell.look == Cell::Look::Button ? 2 * px(10) : cell.isReachable() ? 2 * px(kPad) : 0;
     const int arrow = cell.kind == Cell::Kind::Choice ? px(12) : 0;
     const int least = cell.kind == Cell::Kind::Value ? px(cell.look == Cell::Look::Large ? 52 : 26) : 0;
@@ -264,8 +260,7 @@ QRect CellPanel::textRoom(const Place& spot) const {
     const int pad = cell.look == Cell::Look::Button ? px(10) : cell.isReachable() ? px(kPad) : 0;
     QRect room = spot.box.adjusted(pad, 0, -pad, 0);
     if (cell.kind == Cell::Kind::Value)
-        room.setLeft(room.left() + room.width() -
-                     measured(shown(cell), cell.look, fontOf(cell.look), 0).width());
+        room.setLeft(room.left() + room.width() - measured(shown(cell), cell.look, 0).width());
     return room;
 }
 
@@ -312,7 +307,7 @@ void CellPanel::paintEvent(QPaintEvent* event) {
     }
     for (size_t i = 0; i < layout.cells.size(); ++i)
         if (layout.cells[i].box.intersects(event->rect())) {
-            paintSelection(painter, i);
+            if (hasSelection()) paintSelection(painter, i);
             paintCell(painter, layout.cells[i]);
         }
     if (hasFocus() && reachable.empty()) {

@@ -82,6 +82,8 @@ private:
         auto operator<=>(const TextPlace&) const = default;
     };
     static QFont fontOf(Cell::Look look);
+    /// `wrapTo` 0: on one line.
+    static QSize measured(const QString& text, Cell::Look look, int wrapTo);
     bool hasText(const Place& spot) const;
     QRect textRoom(const Place& spot) const;
     TextPlace textAt(const QPoint& point) const;

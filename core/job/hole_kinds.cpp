@@ -105,13 +105,13 @@ std::vector<HoleFigure> keyFigures() {
 const std::vector<HoleKind>& holeKinds() {
     using enum Hole::Kind;
     static const std::vector<HoleKind> all{
-        {Round, "round", "round", "ø", "Diameter", false},
-        {Slot, "slot", "slot", "slot", "Width", true, {kSlotLength}},
-        {ArcSlot, "arc-slot", "arc slot", "arc slot", "Width", true, arcSlotFigures()},
-        {Rectangle, "rectangle", "rectangle", "rectangle", "Width", true, rectangleFigures()},
-        {D, "d", "D", "D", "Diameter", true, dFigures()},
-        {Key, "key", "key", "key", "Diameter", true, keyFigures()},
-        {CutOut, "cut-out", "cut-out", "cut-out", ""}};
+        {Round, "round", "round", "ø", "hole", "Diameter", false},
+        {Slot, "slot", "slot", "slot", "slot", "Width", true, {kSlotLength}},
+        {ArcSlot, "arc-slot", "arc slot", "arc slot", "arc slot", "Width", true, arcSlotFigures()},
+        {Rectangle, "rectangle", "rectangle", "rectangle", "rectangle", "Width", true, rectangleFigures()},
+        {D, "d", "D", "D", "D hole", "Diameter", true, dFigures()},
+        {Key, "key", "key", "key", "key hole", "Diameter", true, keyFigures()},
+        {CutOut, "cut-out", "cut-out", "cut-out", "cut-out", ""}};
     return all;
 }
 

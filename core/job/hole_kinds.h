@@ -29,6 +29,7 @@ struct HoleKind {
     std::string_view key;      // in the file: "arc-slot"
     std::string_view name;     // "arc slot"
     std::string_view sign;     // on a panel: "ø"
+    std::string_view noun;     // of the word that adds one: "key hole"
     std::string_view diameter; // what its diameter is called on a panel; empty for a cut-out, which has none
     bool canBeTurned = true;
     std::vector<HoleFigure> figures = {};

@@ -93,7 +93,8 @@ void CommandTest::showTellsWhatThePlanFound() {
     const Outcome outcome = run({"show", "-", "--json"}, job);
     QCOMPARE(outcome.status, 1);
     bool isTold = false;
-    for (const json& check : outcome.lines().at(0).at("checks"))
+    const json shown = outcome.lines().at(0);
+    for (const json& check : shown.at("checks"))
         isTold |=
             check.at("rule") == "no-order" && check.at("severity") == "stop" && check.at("about") == "1";
     QVERIFY(isTold);

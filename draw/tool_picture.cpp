@@ -51,11 +51,11 @@ public:
         placeLines();
     }
 
-    std::vector<ToolFigure> paint(const QRectF& area, const std::string& lit) {
+    std::vector<PlacedDimension> paint(const QRectF& area, const std::string& lit) {
         if (lines.empty()) return {};
         fit(area);
         paintBodies();
-        std::vector<ToolFigure> figures;
+        std::vector<PlacedDimension> figures;
         for (const Line& line : lines)
             figures.push_back({line.key, paintLine(line, line.key == lit, figures)});
         return figures;
@@ -171,7 +171,7 @@ private:
     }
 
     /// Gives the box of the figure; those of radii and angles keep clear of what is `written`.
-    QRectF paintLine(const Line& line, bool isLit, const std::vector<ToolFigure>& written) {
+    QRectF paintLine(const Line& line, bool isLit, const std::vector<PlacedDimension>& written) {
         const QColor ink = isLit ? palette.accent : palette.ink;
         painter.setFont(typeface(kText, isLit ? Weight::SemiBold : Weight::Medium));
         painter.setPen(QPen(ink, isLit ? 1.8 : 0.9));
@@ -181,7 +181,7 @@ private:
             const QPointF at = a + (line.key == "radii" ? QPointF(26, -26) : QPointF(36, -2));
             QRectF box(at.x(), at.y() - high / 2, wide, high);
             while (std::any_of(written.begin(), written.end(),
-                               [&](const ToolFigure& other) { return other.box.intersects(box); }))
+                               [&](const PlacedDimension& other) { return other.box.intersects(box); }))
                 box.translate(0, -high);
             painter.drawLine(a, QPointF(box.left(), box.center().y()));
             return figure(box, line.says, ink);
@@ -237,9 +237,9 @@ private:
 
 } // namespace
 
-std::vector<ToolFigure> paintTool(QPainter& painter, const QRectF& area, const tool::Tool& tool,
-                                  tool::View view, const quantity::Reading& reading, const Palette& palette,
-                                  const std::string& lit) {
+std::vector<PlacedDimension> paintTool(QPainter& painter, const QRectF& area, const tool::Tool& tool,
+                                       tool::View view, const quantity::Reading& reading,
+                                       const Palette& palette, const std::string& lit) {
     painter.save();
     painter.setRenderHint(QPainter::Antialiasing);
     auto figures = ToolPainter(painter, tool, view, reading, palette).paint(area, lit);

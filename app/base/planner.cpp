@@ -8,19 +8,7 @@
 
 namespace goodfold::app {
 
-namespace {
-
-/// All that the worker takes along, by value.
-struct Wanted {
-    job::Job job;
-    material::Material material;
-    std::shared_ptr<const tool::Shop> shop;
-    hardware::Book hardware;
-    quantity::Reading reading;
-};
-
-/// All there is to know about the plan of a job; `goOn` false stops.
-void planInto(Planned& made, const Wanted& wanted, const sequence::GoOn& goOn) {
+void planInto(Planned& made, const PlanWanted& wanted, const sequence::GoOn& goOn) {
     const auto& [job, material, shop, hardware, reading] = wanted;
     made.part = part::solve(job, material);
     made.wishes = sequence::wishesOf(job);
@@ -39,13 +27,16 @@ void planInto(Planned& made, const Wanted& wanted, const sequence::GoOn& goOn) {
         std::make_shared<check::PlanFacts>(text::factsOf(job, made.part, made.outcome, reading, made.mends));
 }
 
+namespace {
+
 /// Nothing thrown leaves the worker: what went wrong is part of what it gives.
-std::shared_ptr<const Planned> planned(const Wanted& wanted, const sequence::GoOn& goOn) {
+std::shared_ptr<const Planned> planned(const Planner::Work& work, const PlanWanted& wanted,
+                                       const sequence::GoOn& goOn) {
     auto made = std::make_shared<Planned>();
     made->job = wanted.job;
     made->shop = wanted.shop;
     try {
-        planInto(*made, wanted, goOn);
+        work(*made, wanted, goOn);
     } catch (const std::bad_alloc&) {
         made->failed = "There is not enough memory to look for the order.";
     } catch (const std::exception& wrong) {
@@ -57,7 +48,8 @@ std::shared_ptr<const Planned> planned(const Wanted& wanted, const sequence::GoO
 
 } // namespace
 
-Planner::Planner(Document& document, QObject* parent) : QObject(parent), document(document) {
+Planner::Planner(Document& document, QObject* parent, Work work)
+    : QObject(parent), document(document), makePlan(std::move(work)) {
     constexpr int kMoment = 300; // ms: typing goes on undisturbed
     waiting.setSingleShot(true);
     waiting.setInterval(kMoment);
@@ -90,9 +82,9 @@ void Planner::begin() {
     waiting.stop();
     stop();
     stopAsked = std::make_shared<std::atomic<bool>>(false);
-    const auto work = [self = QPointer(this), asked = stopAsked,
-                       wanted = Wanted{document.job(), document.material(), document.books().tools.shop(),
-                                       document.books().hardware.book(), document.reading()}] {
+    const auto work = [self = QPointer(this), asked = stopAsked, plan = makePlan,
+                       wanted = PlanWanted{document.job(), document.material(), document.books().tools.shop(),
+                                           document.books().hardware.book(), document.reading()}] {
         const auto tell = [&](auto what) { // in the window's thread, and only if it still wants to know
             QMetaObject::invokeMethod(
                 qApp,
@@ -107,7 +99,7 @@ void Planner::begin() {
                 tell([placed](Planner* planner) { emit planner->progressed(static_cast<int>(placed)); });
             return !*asked;
         };
-        tell([made = planned(wanted, goOn)](Planner* planner) { planner->take(made); });
+        tell([made = planned(plan, wanted, goOn)](Planner* planner) { planner->take(made); });
     };
     QThreadPool::globalInstance()->start(work);
     emit begun();

@@ -8,6 +8,7 @@
 #include <QTimer>
 
 #include <atomic>
+#include <functional>
 #include <memory>
 
 namespace goodfold::app {
@@ -27,10 +28,24 @@ struct Planned {
     std::shared_ptr<const check::PlanFacts> facts;
 };
 
+/// All that the worker takes along, by value.
+struct PlanWanted {
+    job::Job job;
+    material::Material material;
+    std::shared_ptr<const tool::Shop> shop;
+    hardware::Book hardware;
+    quantity::Reading reading;
+};
+
+/// Fills in all there is to know about the plan of a job; `goOn` false stops.
+void planInto(Planned& made, const PlanWanted& wanted, const sequence::GoOn& goOn);
+
 class Planner : public QObject {
     Q_OBJECT
 public:
-    explicit Planner(Document& document, QObject* parent = nullptr);
+    using Work = std::function<void(Planned&, const PlanWanted&, const sequence::GoOn&)>;
+    /// What `work` throws comes back as `Planned::failed`.
+    explicit Planner(Document& document, QObject* parent = nullptr, Work work = planInto);
     ~Planner() override;
 
     /// Begins now where it would a moment later.
@@ -54,6 +69,7 @@ private:
     void take(const std::shared_ptr<const Planned>& made);
 
     Document& document;
+    Work makePlan;
     QTimer waiting;
     std::shared_ptr<std::atomic<bool>> stopAsked; // of the plan under way
     std::shared_ptr<const Planned> finished;

@@ -32,8 +32,8 @@ void ToolView::paintEvent(QPaintEvent*) {
                               colours(), lit);
 }
 
-const draw::ToolFigure* ToolView::under(const QPointF& point) const {
-    for (const draw::ToolFigure& figure : painted)
+const draw::PlacedDimension* ToolView::under(const QPointF& point) const {
+    for (const draw::PlacedDimension& figure : painted)
         if (figure.box.contains(point)) return &figure;
     return nullptr;
 }

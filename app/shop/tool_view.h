@@ -16,7 +16,7 @@ public:
     void show(const tool::Tool& tool);
     /// Key of the figure in hand.
     void light(const std::string& key);
-    const std::vector<draw::ToolFigure>& figures() const { return painted; }
+    const std::vector<draw::PlacedDimension>& figures() const { return painted; }
 
 signals:
     void pointedAt(const std::string& key);
@@ -27,13 +27,13 @@ protected:
     void mouseMoveEvent(QMouseEvent* event) override;
 
 private:
-    const draw::ToolFigure* under(const QPointF& point) const;
+    const draw::PlacedDimension* under(const QPointF& point) const;
 
     Document& document;
     tool::View view;
     std::optional<tool::Tool> tool;
     std::string lit;
-    std::vector<draw::ToolFigure> painted;
+    std::vector<draw::PlacedDimension> painted;
 };
 
 } // namespace goodfold::app

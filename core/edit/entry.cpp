@@ -95,18 +95,18 @@ struct Line {
 };
 
 /// Writes each figure that was said to its place; the first that makes no sense is the error.
-struct Figure {
+struct Argument {
     const char* keyword;
     double* value;
     Result<double> (Line::*read)(const std::string&) const;
 };
 
-std::optional<Error> readFigures(const Line& line, const std::vector<Figure>& figures) {
-    for (const Figure& figure : figures) {
-        if (!line.has(figure.keyword)) continue;
-        const auto read = (line.*figure.read)(figure.keyword);
+std::optional<Error> readArguments(const Line& line, const std::vector<Argument>& arguments) {
+    for (const Argument& argument : arguments) {
+        if (!line.has(argument.keyword)) continue;
+        const auto read = (line.*argument.read)(argument.keyword);
         if (!read) return read.error();
-        *figure.value = *read;
+        *argument.value = *read;
     }
     return {};
 }
@@ -115,10 +115,10 @@ Result<Edited> enterBend(const Line& line) {
     Bend bend;
     bend.turn = line.turn();
     double leg = firstPlateLength(line.job.units), radius = -1;
-    if (auto wrong = readFigures(line, {{"", &bend.angleDeg, &Line::bendAngle},
-                                        {"r", &radius, &Line::length},
-                                        {"lean", &bend.skewDeg, &Line::angle},
-                                        {"long", &leg, &Line::length}}))
+    if (auto wrong = readArguments(line, {{"", &bend.angleDeg, &Line::bendAngle},
+                                          {"r", &radius, &Line::length},
+                                          {"lean", &bend.skewDeg, &Line::angle},
+                                          {"long", &leg, &Line::length}}))
         return *std::move(wrong);
     if (line.has("r")) bend.insideRadius = radius;
     if (!line.isSheet() && (line.has("on") || line.has("wide") || line.has("at")))
@@ -126,7 +126,7 @@ Result<Edited> enterBend(const Line& line) {
     if (!line.isSheet()) return withBendAtEnd(line.job, line.legWithFreeEnd(), std::move(bend), leg);
     double width = 0;
     if (auto wrong =
-            readFigures(line, {{"wide", &width, &Line::length}, {"at", &bend.offset, &Line::length}}))
+            readArguments(line, {{"wide", &width, &Line::length}, {"at", &bend.offset, &Line::length}}))
         return *std::move(wrong);
     const auto edge = line.edge();
     if (!edge) return edge.error();
@@ -146,9 +146,9 @@ Result<Edited> enterHem(const Line& line) {
     const char* gap = line.has("open") ? "open" : "rolled";
     const bool saysGap = line.has(gap) && !line.said.at(gap).empty();
     if (line.has(""))
-        if (auto wrong = readFigures(line, {{"", &hem.length, &Line::length}})) return *std::move(wrong);
+        if (auto wrong = readArguments(line, {{"", &hem.length, &Line::length}})) return *std::move(wrong);
     if (saysGap)
-        if (auto wrong = readFigures(line, {{gap, &hem.gap, &Line::length}})) return *std::move(wrong);
+        if (auto wrong = readArguments(line, {{gap, &hem.gap, &Line::length}})) return *std::move(wrong);
     const auto edge = line.edge();
     if (!edge) return edge.error();
     return withHem(line.job, line.isSheet() ? line.leg() : line.legWithFreeEnd(), *edge, hem, line.turn());
@@ -158,9 +158,9 @@ Result<Edited> enterWrap(const Line& line, Wrap::Kind kind) {
     Wrap wrap{kind, 0, 0};
     double ear = firstPlateLength(line.job.units) / 2;
     if (!line.has("")) return Error{"It goes round a pipe of some diameter: strap 60 gap 8 ear 25.", {}};
-    if (auto wrong = readFigures(line, {{"", &wrap.pipe, &Line::length},
-                                        {"gap", &wrap.gap, &Line::length},
-                                        {"ear", &ear, &Line::length}}))
+    if (auto wrong = readArguments(line, {{"", &wrap.pipe, &Line::length},
+                                          {"gap", &wrap.gap, &Line::length},
+                                          {"ear", &ear, &Line::length}}))
         return *std::move(wrong);
     return withWrap(line.job, line.isSheet() ? line.leg() : line.legWithFreeEnd(), wrap, ear, line.turn());
 }
@@ -170,9 +170,9 @@ Result<Edited> enterJoggle(const Line& line) {
         return Error{"A joggle has an offset and a length: j 6 over 20.", {}};
     Joggle joggle;
     double leg = firstPlateLength(line.job.units);
-    if (auto wrong = readFigures(line, {{"", &joggle.offset, &Line::length},
-                                        {"over", &joggle.length, &Line::length},
-                                        {"long", &leg, &Line::length}}))
+    if (auto wrong = readArguments(line, {{"", &joggle.offset, &Line::length},
+                                          {"over", &joggle.length, &Line::length},
+                                          {"long", &leg, &Line::length}}))
         return *std::move(wrong);
     return withJoggle(line.job, line.legWithFreeEnd(), joggle, line.turn(), leg);
 }
@@ -183,10 +183,10 @@ Result<Edited> enterHole(const Line& line) {
     const auto x = line.length("");
     if (!x) return x.error();
     hole.x = *x;
-    if (auto wrong = readFigures(line, {{"d", &hole.diameter, &Line::length},
-                                        {"y", &hole.y, &Line::length},
-                                        {"long", &hole.length, &Line::length},
-                                        {"turn", &hole.angleDeg, &Line::angle}}))
+    if (auto wrong = readArguments(line, {{"d", &hole.diameter, &Line::length},
+                                          {"y", &hole.y, &Line::length},
+                                          {"long", &hole.length, &Line::length},
+                                          {"turn", &hole.angleDeg, &Line::angle}}))
         return *std::move(wrong);
     if (line.has("long")) hole.kind = Hole::Kind::Slot;
     if (line.has("for")) {
@@ -227,10 +227,10 @@ Result<Edited> enterPattern(const Line& line, Pattern::Kind kind) {
         if (!rows) return rows.error();
         pattern.rows = *rows;
     }
-    if (auto wrong = readFigures(line, {{"by", &pattern.pitch, &Line::length},
-                                        {"apart", &pattern.rowPitch, &Line::length},
-                                        {"across", &pattern.diameter, &Line::length},
-                                        {"turn", &pattern.angleDeg, &Line::angle}}))
+    if (auto wrong = readArguments(line, {{"by", &pattern.pitch, &Line::length},
+                                          {"apart", &pattern.rowPitch, &Line::length},
+                                          {"across", &pattern.diameter, &Line::length},
+                                          {"turn", &pattern.angleDeg, &Line::angle}}))
         return *std::move(wrong);
     Job job = line.job;
     job.findHole(hole->id)->pattern = pattern;

@@ -28,6 +28,7 @@ tool::Work work(double length, double thickness, double radius = 3, double angle
 class ShopTest : public QObject {
     Q_OBJECT
 private slots:
+    void kindsSayWhatTheirToolsDo();
     void cubicGivesRadiusAndAngleAfterRelease();
     void pressForceLegAndTravel();
     void pullAndLever();
@@ -364,6 +365,38 @@ void ShopTest::figuresCanBeReadOffTheDrawing() {
                 ++measured;
             }
         QVERIFY(measured >= 2);
+    }
+}
+
+/// Each row of kinds(): a tool of it ships, is made of the bodies it names, and is read and written by its
+/// key.
+void ShopTest::kindsSayWhatTheirToolsDo() {
+    using tool::Kind;
+    const tool::Shop& shop = tool::standardShop();
+    for (const Kind& kind : tool::kinds()) {
+        const auto own = std::find_if(shop.tools.begin(), shop.tools.end(),
+                                      [&](const tool::Tool& tool) { return tool.kind == &kind; });
+        QVERIFY2(own != shop.tools.end(), std::string(kind.key).c_str());
+        QVERIFY(!kind.says.empty() && !kind.flushWith.empty());
+        QCOMPARE(kind.isDie(), kind.hold == Kind::Hold::Nothing);
+        QCOMPARE(kind.isDie(), !kind.inner && !kind.outer);
+        QCOMPARE(kind.form == Kind::Form::Swing, kind.swinging.has_value());
+        const tool::Sample sample = tool::sampleOf(*own);
+        std::set<tool::Body> bodies;
+        for (const tool::Solid& solid : tool::solidsOf(sample.setup, sample.hold, sample.work))
+            bodies.insert(solid.body);
+        if (kind.isDie()) QVERIFY(bodies.count(tool::Body::Punch) && bodies.count(tool::Body::VDie));
+        for (const auto& body : {kind.outer, kind.swinging})
+            if (body) QVERIFY(bodies.count(*body));
+        QCOMPARE(bodies.count(tool::Body::Screw) > 0, kind.isUpright);
+        std::ostringstream out;
+        tool::writeShop(out, {{*own}});
+        std::istringstream in(out.str());
+        const auto read = tool::readShop(in);
+        QVERIFY(read && read->tools.front().kind == &kind);
+        std::ostringstream again; // figures that tools of the kind have not are gone by now
+        tool::writeShop(again, *read);
+        QCOMPARE(again.str(), out.str());
     }
 }
 

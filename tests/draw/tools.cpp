@@ -33,10 +33,10 @@ struct Drawing {
 
     const draw::Palette palette = draw::Palette::light();
     QImage image;
-    std::vector<draw::ToolFigure> figures;
+    std::vector<draw::PlacedDimension> figures;
 };
 
-std::string about(const tool::Tool& tool, const draw::ToolFigure& figure) {
+std::string about(const tool::Tool& tool, const draw::PlacedDimension& figure) {
     return tool.id + " " + figure.key;
 }
 
@@ -59,10 +59,10 @@ void ToolsTest::figuresStandApartOnThePaper() {
             for (const auto& reading : {quantity::Reading::millimetres(), quantity::Reading::fractions()}) {
                 const Drawing drawing(tool, view, reading);
                 QCOMPARE(drawing.figures.empty(), !draw::isWorthDrawing(tool, view));
-                for (const draw::ToolFigure& figure : Drawing(tool, view, reading, {}, kSmall).figures)
+                for (const draw::PlacedDimension& figure : Drawing(tool, view, reading, {}, kSmall).figures)
                     QVERIFY2(QRectF(QPointF(0, 0), kSmall).contains(figure.box), about(tool, figure).c_str());
                 for (size_t i = 0; i < drawing.figures.size(); ++i) {
-                    const draw::ToolFigure& figure = drawing.figures[i];
+                    const draw::PlacedDimension& figure = drawing.figures[i];
                     QVERIFY2(QRectF(QPointF(0, 0), kPaper).contains(figure.box), about(tool, figure).c_str());
                     for (size_t j = 0; j < i; ++j)
                         QVERIFY2(!figure.box.adjusted(2, 2, -2, -2)

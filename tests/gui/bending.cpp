@@ -67,6 +67,7 @@ class BendingTest : public QObject {
 private slots:
     void oldPlanIsReadWithItsOwnJob();
     void eachToolsReasonIsShown();
+    void whatThePlanningThrowsIsTold();
     void planComesByItself();
     void keysGoFromStepToStep();
     void swingFollowsTheSlider();
@@ -237,6 +238,27 @@ void BendingTest::manyBendsDoNotBlockTheWindow() {
         sheet->open();
     }
     QCOMPARE(window.job().plates[0].length, 61.0);
+}
+
+/// Whatever is thrown beside the window: it stays, says so, and never takes the job for all clear.
+void BendingTest::whatThePlanningThrowsIsTold() {
+    app::Document document(steel(3, 30, {40, 90, 40}), test::books());
+    int tries = 0;
+    app::Planner planner(document, nullptr,
+                         [&](app::Planned&, const app::PlanWanted&, const sequence::GoOn&) {
+                             if (++tries == 1) throw std::runtime_error("a figure was no number");
+                             throw std::bad_alloc();
+                         });
+    planner.hurry();
+    QTRY_VERIFY(planner.latest());
+    QCOMPARE(planner.latest()->failed, std::string("Looking for the order failed: a figure was no number."));
+    QVERIFY(!planner.latest()->outcome.plan && !planner.isBusy() && !document.isPlanned());
+    app::BendingStage stage(document, planner, nullptr);
+    const auto labels = stage.findChildren<QLabel*>();
+    QVERIFY(std::any_of(labels.begin(), labels.end(),
+                        [](const QLabel* label) { return label->text().contains("was no number"); }));
+    QVERIFY(!document.change("length", [](job::Job& job) { job.plates[0].length = 41; }));
+    QTRY_VERIFY(planner.latest()->failed.find("not enough memory") != std::string::npos);
 }
 
 /// A coil that no tool makes: what meets is ringed in the picture, and each tool's name shows its own.

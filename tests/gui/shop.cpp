@@ -98,7 +98,7 @@ void ShopTest::drawingCarriesItsFigures() {
         for (const auto* view : window.stage->findChildren<app::ToolView*>())
             if (view->isVisible()) {
                 painted += view->figures().size();
-                for (const draw::ToolFigure& figure : view->figures())
+                for (const draw::PlacedDimension& figure : view->figures())
                     QVERIFY2(QRectF(view->rect()).contains(figure.box),
                              qPrintable(QString::fromStdString(tool.id + " " + figure.key)));
             }
@@ -108,7 +108,7 @@ void ShopTest::drawingCarriesItsFigures() {
     QCoreApplication::processEvents();
     auto* view = window.stage->findChildren<app::ToolView*>().front();
     view->grab();
-    for (const draw::ToolFigure& figure : view->figures())
+    for (const draw::PlacedDimension& figure : view->figures())
         if (figure.key == "clamp.inner_height")
             QTest::mouseClick(view, Qt::LeftButton, {}, figure.box.center().toPoint());
     auto* field = qobject_cast<app::ValueField*>(QApplication::focusWidget());

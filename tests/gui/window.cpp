@@ -1,6 +1,7 @@
 // The window as a whole: one selection for all views, picture and slider, units, allowance, findings.
 #include "app/blank/blank_stage.h"
 #include "app/window/headline.h"
+#include "app/window/stage_table.h"
 #include "core/support.h"
 #include "gui/support.h"
 
@@ -51,6 +52,7 @@ private slots:
     void allowanceRulesStandSideBySide();
     void findingOffersItsRemedyAndUndoTakesItBack();
     void headlineLeadsToItsCauses();
+    void everyStageIsReached();
     void nothingIsClearBeforeTheOrderIsKnown();
     void stockIsEdited();
     void blankStageShowsAllMarks();
@@ -234,6 +236,28 @@ void WindowTest::findingOffersItsRemedyAndUndoTakesItBack() {
         QVERIFY(finding.severity == check::Severity::Note);
     window->actions().undo->trigger();
     QVERIFY(window.job() == before);
+}
+
+/// Each row of the table: by its shortcut, by the rail, and as the window was left.
+void WindowTest::everyStageIsReached() {
+    std::set<int> numbers;
+    for (const app::StageRow& row : app::stageRows()) {
+        const QString key = QString::fromLatin1(row.key);
+        QVERIFY(numbers.insert(row.number).second);
+        test::Window window(test::demo("vent-stay.gfold"));
+        QTest::keyClick(window.operator->(), static_cast<Qt::Key>(Qt::Key_0 + row.number),
+                        Qt::ControlModifier);
+        QCOMPARE(window->shownStage(), key);
+        window->showStage("bracket");
+        for (auto* button : window->findChildren<QPushButton*>())
+            if (button->text() == QString::fromLatin1(row.title)) QTest::mouseClick(button, Qt::LeftButton);
+        QCOMPARE(window->shownStage(), key);
+        window->setAttribute(Qt::WA_DeleteOnClose, false);
+        window->close();
+        test::Window again(test::demo("vent-stay.gfold"));
+        again->restoreAsLeft();
+        QCOMPARE(again->shownStage(), row.isOfNoJob ? QString("bracket") : key);
+    }
 }
 
 void WindowTest::headlineLeadsToItsCauses() {

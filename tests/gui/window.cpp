@@ -281,6 +281,7 @@ void WindowTest::headlineLeadsToItsCauses() {
 /// clear" before the order was looked for.
 void WindowTest::nothingIsClearBeforeTheOrderIsKnown() {
     test::Window window;
+    QVERIFY(window.named<app::HeadlineFigure>("All clear, nothing to mind")); // nothing to bend
     job::Job job = test::bar({60, 90}, {{.angleDeg = 90, .insideRadius = 5}});
     job.bends[0].tool = "roller";
     window.document().replace(job);

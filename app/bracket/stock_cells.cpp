@@ -113,9 +113,10 @@ std::vector<Block> stockBlocks(Document& document) {
                                 {QStringLiteral("lengthwise"), Grain::Lengthwise, QObject::tr("lengthwise")},
                                 {QStringLiteral("crosswise"), Grain::Crosswise, QObject::tr("crosswise")}},
                  job.stock.grain, [](job::Job& changed, Grain grain) { changed.stock.grain = grain; });
-    form.maybeNumber(Kind::Length, "least-leg", QObject::tr("Least leg your tool bends"), job.leastLeg,
-                     QObject::tr("any"),
-                     [](job::Job& changed, std::optional<double> typed) { changed.leastLeg = typed; });
+    form.maybeNumber(
+        Kind::Length, "least-leg", QObject::tr("Least leg your tool bends"), job.leastPlateLength,
+        QObject::tr("any"),
+        [](job::Job& changed, std::optional<double> typed) { changed.leastPlateLength = typed; });
     return {form.block};
 }
 

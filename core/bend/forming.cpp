@@ -36,7 +36,7 @@ double leverFor(double moment, double pull) {
     return kHandLoss * moment / pull;
 }
 
-double leastLegInDie(double opening, double angleDeg, double thickness) {
+double leastLengthInDie(double opening, double angleDeg, double thickness) {
     return opening / 2 / std::cos(radians(angleDeg / 2)) + std::max(thickness, 2.0);
 }
 

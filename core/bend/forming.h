@@ -39,7 +39,7 @@ inline constexpr double kPullNever = 500;   // more is never planned
 
 /// Least outside length of a leg in a V die: at the angle A the leg meets the die's shoulder (V/2)/cos(A/2)
 /// from its apex; a margin of a thickness, at least 2 mm, keeps it on.
-double leastLegInDie(double opening, double angleDeg, double thickness);
+double leastLengthInDie(double opening, double angleDeg, double thickness);
 
 /// How much the angle grows for a millimetre of the punch, near `angleDeg`: (4/V) cos^2(A/2) radians.
 double degreesPerMillimetre(double opening, double angleDeg);

@@ -25,7 +25,7 @@ const std::vector<Rule>& rules() {
         {"cuts-itself", "geometry: formed plates and bend zones, pair by pair", cutsThroughItself},
         {"hole-off-plate", "geometry: the whole hole on its plate's straight part", holeOffItsPlate},
         {"blank-too-long", "length of the stock on hand", blankLongerThanStock},
-        {"leg-too-short", "the least leg stated for the job", legShorterThanLeast},
+        {"leg-too-short", "the least leg stated for the job", plateShorterThanLeast},
         {"radius-too-small", "material book: least inside radius across the grain, hems more",
          radiusTooSmall},
         {"along-grain", "material book: least inside radius along the grain, within 30 degrees of it",

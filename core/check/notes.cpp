@@ -12,13 +12,13 @@ std::vector<Finding> skewedLine(const Subject& s) {
     std::vector<Finding> findings;
     for (const part::PartBend& bend : s.part.bends) {
         if (bend.skewDeg == 0) continue;
-        const std::string& leg = s.part.plates[bend.child].id;
-        const double between = part::angleBetweenLegsDeg(bend);
+        const std::string& child = s.part.plates[bend.child].id;
+        const double between = part::angleBetweenPlatesDeg(bend);
         findings.push_back({.severity = Severity::Note,
                             .about = job::Element::bend(bend.id),
                             .headline = "Bend " + bend.id + " is skewed",
                             .says = "The legs turn " + quantity::printNumber(between, 1) +
-                                    "° from straight, and " + leg + "'s centreline moves " +
+                                    "° from straight, and " + child + "'s centreline moves " +
                                     s.length(std::abs(part::centrelineMiss(bend))) +
                                     " sideways at the corner. Both are counted in.",
                             .value = between});

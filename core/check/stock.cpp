@@ -31,8 +31,8 @@ std::vector<Finding> blankLongerThanStock(const Subject& s) {
 
 /// A leg at a free end shorter than the tool can hold or bend. Left long and trimmed after bending it can be
 /// made all the same; a leg between two bends must be longer.
-std::vector<Finding> legShorterThanLeast(const Subject& s) {
-    if (!s.job.leastLeg || s.part.bends.empty()) return {};
+std::vector<Finding> plateShorterThanLeast(const Subject& s) {
+    if (!s.job.leastPlateLength || s.part.bends.empty()) return {};
     constexpr double kSameLength = 1e-9;
     std::vector<Finding> findings;
     for (size_t i = 0; i < s.part.plates.size(); ++i) {
@@ -43,15 +43,15 @@ std::vector<Finding> legShorterThanLeast(const Subject& s) {
         const auto end = s.job.plates[i].ends.find(free);
         const double extra = end == s.job.plates[i].ends.end() ? 0 : end->second.extra;
         const double length = part::lengthTo(s.part, index, job::DimensionTo::Outside) + extra;
-        const double missing = *s.job.leastLeg - length;
+        const double missing = *s.job.leastPlateLength - length;
         if (s.job.plates[i].joggle || missing <= kSameLength) continue;
         Finding finding{.severity = Severity::Mind,
                         .about = Element::plate(plate.id),
                         .headline = plate.id + " is short to bend",
                         .says = "It is " + s.length(length) + " outside; the least for your tool is " +
-                                s.length(*s.job.leastLeg) + ".",
+                                s.length(*s.job.leastPlateLength) + ".",
                         .value = length,
-                        .limit = s.job.leastLeg};
+                        .limit = s.job.leastPlateLength};
         job::Job mended = s.job;
         if (s.part.form == job::StockForm::Bar && (endIsFree || startIsFree)) {
             const double left = s.roundedUp(extra + missing);

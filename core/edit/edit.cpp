@@ -148,12 +148,12 @@ Result<Edited> withBendAtEnd(Job job, const std::string& plate, Bend bend, doubl
     bend.id = freshBendId(job);
     bend.from = plate;
     bend.to = freshPlateId(job);
-    const std::string leg = bend.to;
-    Plate added{.id = leg, .length = plateLength};
+    const std::string addedId = bend.to;
+    Plate added{.id = addedId, .length = plateLength};
     moveEnd(*parent, added, Edge::End);
     job.plates.push_back(std::move(added));
     job.bends.push_back(std::move(bend));
-    return ifValid({std::move(job), Element::plate(leg)});
+    return ifValid({std::move(job), Element::plate(addedId)});
 }
 
 namespace {
@@ -186,10 +186,10 @@ Result<Edited> withFlange(Job job, const std::string& plate, Bend bend, double p
     added.id = bend.to;
     added.length = plateLength;
     added.width = width;
-    const std::string leg = bend.to;
+    const std::string addedId = bend.to;
     job.plates.push_back(std::move(added));
     job.bends.push_back(std::move(bend));
-    return ifValid({std::move(job), Element::plate(leg)});
+    return ifValid({std::move(job), Element::plate(addedId)});
 }
 
 Result<Edited> withBendAtStart(Job job, Bend bend, double plateLength) {
@@ -203,12 +203,12 @@ Result<Edited> withBendAtStart(Job job, Bend bend, double plateLength) {
     bend.from = freshPlateId(job);
     bend.edge = Edge::End;
     bend.to = root->id;
-    const std::string leg = bend.from;
-    Plate added{.id = leg, .length = plateLength};
+    const std::string addedId = bend.from;
+    Plate added{.id = addedId, .length = plateLength};
     moveEnd(*root, added, Edge::Start);
     job.plates.insert(job.plates.begin(), std::move(added));
     job.bends.insert(job.bends.begin(), std::move(bend));
-    return ifValid({std::move(job), Element::plate(leg)});
+    return ifValid({std::move(job), Element::plate(addedId)});
 }
 
 Result<Edited> without(Job job, const Element& element) {

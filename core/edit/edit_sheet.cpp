@@ -17,7 +17,7 @@ Turn otherTurn(Turn turn) {
 }
 
 /// The bend of a leg at the free end of a bar, or the flange on an edge of a sheet.
-Result<Edited> withLeg(Job job, const std::string& plate, Bend bend, double length) {
+Result<Edited> withPlate(Job job, const std::string& plate, Bend bend, double length) {
     if (job.stock.form == StockForm::Sheet) return withFlange(std::move(job), plate, std::move(bend), length);
     return withBendAtEnd(std::move(job), plate, std::move(bend), length);
 }
@@ -33,7 +33,7 @@ Result<Edited> withHem(Job job, const std::string& plate, Edge edge, const Hem& 
     bend.insideRadius = hem.kind == Hem::Kind::Closed ? 0 : hem.gap / 2;
     // Past the roll half a radius stays straight, so that its edge clears the sheet it comes back to.
     const double length = hem.kind == Hem::Kind::Rolled ? 1.5 * *bend.insideRadius + t : hem.length;
-    const auto edited = withLeg(std::move(job), plate, bend, length);
+    const auto edited = withPlate(std::move(job), plate, bend, length);
     if (!edited) return edited;
     Edited made = *edited;
     made.job.findPlate(made.about.id)->dimensionTo = {{Edge::Start, DimensionTo::Outside}};
@@ -47,11 +47,11 @@ Result<Edited> withWrap(Job job, const std::string& plate, const Wrap& wrap, dou
     round.turn = turn;
     // The two straights have a length only until the wrap is there to decide it.
     constexpr double kForNow = 10;
-    const auto first = withLeg(std::move(job), plate, toEar, kForNow);
+    const auto first = withPlate(std::move(job), plate, toEar, kForNow);
     if (!first) return first;
-    const auto second = withLeg(first->job, first->about.id, round, kForNow);
+    const auto second = withPlate(first->job, first->about.id, round, kForNow);
     if (!second) return second;
-    const auto ear = withLeg(second->job, second->about.id, toEar, earLength);
+    const auto ear = withPlate(second->job, second->about.id, toEar, earLength);
     if (!ear) return ear;
     Edited made = *ear;
     const std::string before = first->about.id, after = second->about.id;

@@ -44,7 +44,7 @@ std::map<std::string, std::string> byKeyword(const std::vector<std::string>& wor
     return said;
 }
 
-const std::string& lastLeg(const Job& job) {
+const std::string& lastPlate(const Job& job) {
     const auto last = std::find_if(job.plates.begin(), job.plates.end(),
                                    [&](const Plate& plate) { return endIsFree(job, plate.id); });
     return last->id;
@@ -77,8 +77,8 @@ struct Line {
     }
     Turn turn() const { return has("away") ? Turn::Down : Turn::Up; }
 
-    std::string leg() const { return plateInHand(job, selected); }
-    std::string legWithFreeEnd() const { return endIsFree(job, leg()) ? leg() : lastLeg(job); }
+    std::string plateId() const { return plateInHand(job, selected); }
+    std::string plateWithFreeEnd() const { return endIsFree(job, plateId()) ? plateId() : lastPlate(job); }
     /// "on left", on sheet; the end where nothing is said.
     Result<Edge> edge() const {
         const auto words = said.find("on");
@@ -91,7 +91,7 @@ struct Line {
         return Error{"A flange is on the start, end, left or right edge.", {}};
     }
     bool isSheet() const { return job.stock.form == StockForm::Sheet; }
-    Edge freeEdge() const { return endIsFree(job, leg()) ? Edge::End : Edge::Start; }
+    Edge freeEdge() const { return endIsFree(job, plateId()) ? Edge::End : Edge::Start; }
 };
 
 /// Writes each figure that was said to its place; the first that makes no sense is the error.
@@ -114,16 +114,17 @@ std::optional<Error> readArguments(const Line& line, const std::vector<Argument>
 Result<Edited> enterBend(const Line& line) {
     Bend bend;
     bend.turn = line.turn();
-    double leg = firstPlateLength(line.job.units), radius = -1;
+    double plateLength = firstPlateLength(line.job.units), radius = -1;
     if (auto wrong = readArguments(line, {{"", &bend.angleDeg, &Line::bendAngle},
                                           {"r", &radius, &Line::length},
                                           {"lean", &bend.skewDeg, &Line::angle},
-                                          {"long", &leg, &Line::length}}))
+                                          {"long", &plateLength, &Line::length}}))
         return *std::move(wrong);
     if (line.has("r")) bend.insideRadius = radius;
     if (!line.isSheet() && (line.has("on") || line.has("wide") || line.has("at")))
         return Error{"A bar goes on at the end of a leg; other edges need sheet.", {}};
-    if (!line.isSheet()) return withBendAtEnd(line.job, line.legWithFreeEnd(), std::move(bend), leg);
+    if (!line.isSheet())
+        return withBendAtEnd(line.job, line.plateWithFreeEnd(), std::move(bend), plateLength);
     double width = 0;
     if (auto wrong =
             readArguments(line, {{"wide", &width, &Line::length}, {"at", &bend.offset, &Line::length}}))
@@ -131,7 +132,7 @@ Result<Edited> enterBend(const Line& line) {
     const auto edge = line.edge();
     if (!edge) return edge.error();
     bend.edge = *edge;
-    return withFlange(line.job, line.leg(), std::move(bend), leg,
+    return withFlange(line.job, line.plateId(), std::move(bend), plateLength,
                       line.has("wide") ? std::optional(width) : std::nullopt);
 }
 
@@ -151,7 +152,8 @@ Result<Edited> enterHem(const Line& line) {
         if (auto wrong = readArguments(line, {{gap, &hem.gap, &Line::length}})) return *std::move(wrong);
     const auto edge = line.edge();
     if (!edge) return edge.error();
-    return withHem(line.job, line.isSheet() ? line.leg() : line.legWithFreeEnd(), *edge, hem, line.turn());
+    return withHem(line.job, line.isSheet() ? line.plateId() : line.plateWithFreeEnd(), *edge, hem,
+                   line.turn());
 }
 
 Result<Edited> enterWrap(const Line& line, Wrap::Kind kind) {
@@ -162,19 +164,20 @@ Result<Edited> enterWrap(const Line& line, Wrap::Kind kind) {
                                           {"gap", &wrap.gap, &Line::length},
                                           {"ear", &ear, &Line::length}}))
         return *std::move(wrong);
-    return withWrap(line.job, line.isSheet() ? line.leg() : line.legWithFreeEnd(), wrap, ear, line.turn());
+    return withWrap(line.job, line.isSheet() ? line.plateId() : line.plateWithFreeEnd(), wrap, ear,
+                    line.turn());
 }
 
 Result<Edited> enterJoggle(const Line& line) {
     if (!line.has("") || !line.has("over"))
         return Error{"A joggle has an offset and a length: j 6 over 20.", {}};
     Joggle joggle;
-    double leg = firstPlateLength(line.job.units);
+    double plateLength = firstPlateLength(line.job.units);
     if (auto wrong = readArguments(line, {{"", &joggle.offset, &Line::length},
                                           {"over", &joggle.length, &Line::length},
-                                          {"long", &leg, &Line::length}}))
+                                          {"long", &plateLength, &Line::length}}))
         return *std::move(wrong);
-    return withJoggle(line.job, line.legWithFreeEnd(), joggle, line.turn(), leg);
+    return withJoggle(line.job, line.plateWithFreeEnd(), joggle, line.turn(), plateLength);
 }
 
 Result<Edited> enterHole(const Line& line) {
@@ -196,10 +199,10 @@ Result<Edited> enterHole(const Line& line) {
         if (!fitted) return fitted.error();
         hole = *std::move(fitted);
     }
-    auto edited = withHole(line.job, line.leg(), std::move(hole));
+    auto edited = withHole(line.job, line.plateId(), std::move(hole));
     if (!edited) return edited;
     // The leg stays in hand, so that the next line can add another hole or the next bend.
-    return Edited{edited->job, Element::plate(line.leg())};
+    return Edited{edited->job, Element::plate(line.plateId())};
 }
 
 /// A count, as in "row 4".
@@ -242,35 +245,35 @@ Result<Edited> enterMeasure(const Line& line, Plate::Measure measure, bool flatF
     const auto length = line.length("");
     if (!length) return length.error();
     Job job = line.job;
-    Plate& plate = *job.findPlate(line.leg());
+    Plate& plate = *job.findPlate(line.plateId());
     plate.length = *length;
     plate.measure = measure;
     plate.flatFirst = flatFirst;
     if (auto wrong = whatIsWrong(job)) return *std::move(wrong);
-    return Edited{std::move(job), Element::plate(line.leg())};
+    return Edited{std::move(job), Element::plate(line.plateId())};
 }
 
 Result<Edited> enterCorners(const Line& line, CornerCut::Kind kind) {
     if (!line.has("") && kind == CornerCut::Kind::Round) {
-        const auto ends = line.job.findPlate(line.leg())->ends;
+        const auto ends = line.job.findPlate(line.plateId())->ends;
         const auto own = ends.find(line.freeEdge());
         BarEnd end = own == ends.end() ? BarEnd{} : own->second;
         end.fullRound = true;
-        return withEnd(line.job, line.leg(), line.freeEdge(), end);
+        return withEnd(line.job, line.plateId(), line.freeEdge(), end);
     }
     const auto size = line.length("");
     if (!size) return size.error();
-    return withEndCorners(line.job, line.leg(), line.freeEdge(), CornerCut{kind, *size});
+    return withEndCorners(line.job, line.plateId(), line.freeEdge(), CornerCut{kind, *size});
 }
 
 Result<Edited> enterEnd(const Line& line, double BarEnd::*member, bool isAngle) {
     const auto value = isAngle ? line.angle("") : line.length("");
     if (!value) return value.error();
-    const auto& ends = line.job.findPlate(line.leg())->ends;
+    const auto& ends = line.job.findPlate(line.plateId())->ends;
     const auto own = ends.find(line.freeEdge());
     BarEnd end = own == ends.end() ? BarEnd{} : own->second;
     end.*member = *value;
-    return withEnd(line.job, line.leg(), line.freeEdge(), end);
+    return withEnd(line.job, line.plateId(), line.freeEdge(), end);
 }
 
 struct Command {
@@ -355,7 +358,7 @@ std::string plateInHand(const Job& job, const Element& selected) {
         return plate->id;
     if (const Bend* bend = job.findBend(selected.id); bend && selected.kind == Element::Kind::Bend)
         return bend->to;
-    return lastLeg(job);
+    return lastPlate(job);
 }
 
 Result<Edited> enter(const Job& job, const Element& selected, std::string_view text,

@@ -85,7 +85,7 @@ ReadJob jobFrom(const json& root) {
     if (members.has("bends")) job.bends = members.list("bends", bendFrom);
     if (members.has("bend_order")) job.bendOrder = members.texts("bend_order");
     job.datum = members.choice("datum", kEndWords, job::Edge::Start);
-    job.leastLeg = members.maybeNumber("least_leg");
+    job.leastPlateLength = members.maybeNumber("least_leg");
     if (members.has("load")) {
         Members load(members.take("load"), "load");
         job.load = loadFrom(load);

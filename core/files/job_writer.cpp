@@ -235,7 +235,7 @@ void writeJob(std::ostream& out, const job::Job& job) {
     root["dimension_to"] = wordFor(kDimensionWords, job.dimensionTo);
     root["allowance"] = allowanceOf(job);
     if (job.datum != job::Edge::Start) root["datum"] = wordFor(kEndWords, job.datum);
-    if (job.leastLeg) root["least_leg"] = *job.leastLeg;
+    if (job.leastPlateLength) root["least_leg"] = *job.leastPlateLength;
     if (job.load) root["load"] = loadOf(*job.load);
     root["plates"] = ordered_json::array();
     for (const job::Plate& plate : job.plates)

@@ -164,8 +164,8 @@ struct Job {
     DimensionTo dimensionTo = DimensionTo::Outside;
     bend::AllowanceRule allowance;
     KeptKeys allowanceKept;
-    Edge datum = Edge::Start;       // Start or End: which end of the blank marks are measured from
-    std::optional<double> leastLeg; // shortest outside length that the shop's tool can bend
+    Edge datum = Edge::Start;               // Start or End: which end of the blank marks are measured from
+    std::optional<double> leastPlateLength; // shortest outside length that the shop's tool can bend
     std::optional<Load> load;
     std::vector<Plate> plates;
     std::vector<Bend> bends;

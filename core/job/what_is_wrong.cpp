@@ -39,8 +39,8 @@ Problem wrongStock(const Job& job) {
                 notPositive(*job.stock.onHand, quantity::kLongestMm, "The stock on hand", "stock.on_hand"))
             return t;
     if (auto t = outside(job.stock.kerf, 0, 20, "The saw cut", "stock.kerf")) return t;
-    if (job.leastLeg)
-        if (auto t = notPositive(*job.leastLeg, kWidest, "The least leg", "least_leg")) return t;
+    if (job.leastPlateLength)
+        if (auto t = notPositive(*job.leastPlateLength, kWidest, "The least leg", "least_leg")) return t;
     if (job.datum != Edge::Start && job.datum != Edge::End)
         return Error{"Marks are measured from the start or the end of the blank.", "datum"};
     return outside(job.quantity, 1, 1'000'000, "The quantity", "quantity");

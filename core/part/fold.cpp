@@ -84,7 +84,7 @@ FormedHole formedPoint(const Folded& folded, int plate, const Vec2& pointInFlat)
     return {rootFromFlat * lifted(pointInFlat), rootFromFlat.linear() * Vec3::UnitZ()};
 }
 
-double angleBetweenLegsDeg(const PartBend& bend) {
+double angleBetweenPlatesDeg(const PartBend& bend) {
     const double c = std::cos(radians(bend.skewDeg)), s = std::sin(radians(bend.skewDeg));
     return degrees(std::acos(std::clamp(c * c * std::cos(radians(bend.shape.angleDeg)) + s * s, -1.0, 1.0)));
 }

@@ -38,7 +38,7 @@ FormedHole formedPoint(const Folded& folded, int plate, const Vec2& pointInFlat)
 
 /// Degrees between two plates' own x directions; on a skewed bend less or more than the bend angle:
 /// cos(between) = cos(s)^2 cos(A) + sin(s)^2.
-double angleBetweenLegsDeg(const PartBend& bend);
+double angleBetweenPlatesDeg(const PartBend& bend);
 
 /// How far two legs' centrelines miss each other at the mold line of a skewed bend: BD tan(s). Signed.
 double centrelineMiss(const PartBend& bend);

@@ -27,7 +27,7 @@ std::string inWords(const sequence::Obstacle& obstacle, const quantity::Reading&
     case Kind::Grip:
         return nameOf(obstacle.one) + " is flat for " + printMm(obstacle.has, reading) + ", and " +
                printMm(obstacle.needs, reading) + " are needed to hold it";
-    case Kind::ShortLeg:
+    case Kind::ShortPlate:
         return nameOf(obstacle.one) + " is " + printMm(obstacle.has, reading) +
                " outside as far as it is flat, and slips into the die, which needs " +
                printMm(obstacle.needs, reading);

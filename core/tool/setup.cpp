@@ -49,7 +49,7 @@ void complete(Setup& setup, const Work& work, const material::Material& material
     if (setup.opening <= 0) return;
     setup.force = bend::airBendForce(material.ultimate, work.length, work.thickness, setup.opening) *
                   (setup.bottomed ? bend::kBottoming : 1);
-    setup.leastLeg = bend::leastLegInDie(setup.opening, work.angleDeg, work.thickness);
+    setup.leastPlateLength = bend::leastLengthInDie(setup.opening, work.angleDeg, work.thickness);
 }
 
 /// The widest row of fingers that goes between what stands at both sides; 0 where none does.

@@ -37,7 +37,7 @@ struct Setup {
     double springbackByFormula = 0; // degrees, from the cubic; the typical figure is what loadedAngleDeg has
     double force = 0;               // of a press
     double moment = 0;              // of a bend by hand, N mm
-    double leastLeg = 0;            // outside length that either side needs in a die
+    double leastPlateLength = 0;    // outside length that either side needs in a die
 };
 
 /// Why a tool will not do for a bend, whatever else the part has. In words: text/reasons.h.

@@ -260,9 +260,9 @@ void ChecksTest::blankFitsTheStock() {
 
 void ChecksTest::shortLegIsLeftLong() {
     job::Job job = test::bar({60, 20, 14}, {{.insideRadius = 3.0}, {.insideRadius = 3.0}});
-    job.leastLeg = 14;
+    job.leastPlateLength = 14;
     QVERIFY(!finds(job, "leg-too-short"));
-    job.leastLeg = 25;
+    job.leastPlateLength = 25;
     int told = 0;
     for (const check::Finding& finding : test::findingsOf(job)) {
         if (finding.rule != "leg-too-short") continue;

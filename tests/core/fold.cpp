@@ -176,11 +176,12 @@ void FoldTest::skewedLegsStandAtTheStatedAngle() {
             const job::Job job = test::bar({90, 80}, {{.angleDeg = angle, .skewDeg = skew}});
             const part::Part part = part::solve(job, test::hotRolled());
             const Vec3 leg = part::fold(part).rootFromFlat[1].linear() * Vec3::UnitX();
-            QVERIFY(std::abs(degrees(std::acos(leg.x())) - part::angleBetweenLegsDeg(part.bends[0])) < 1e-9);
+            QVERIFY(std::abs(degrees(std::acos(leg.x())) - part::angleBetweenPlatesDeg(part.bends[0])) <
+                    1e-9);
         }
     // The worked figure: 90 degrees on a line skewed by 20 leaves 83.2823 between the legs.
     const job::Job job = test::bar({90, 80}, {{.angleDeg = 90, .skewDeg = 20}});
-    QVERIFY(std::abs(part::angleBetweenLegsDeg(part::solve(job, test::hotRolled()).bends[0]) - 83.2823) <
+    QVERIFY(std::abs(part::angleBetweenPlatesDeg(part::solve(job, test::hotRolled()).bends[0]) - 83.2823) <
             1e-4);
 }
 

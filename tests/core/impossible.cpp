@@ -63,11 +63,11 @@ void ImpossibleTest::legShorterThanHalfTheOpening() {
         double least = std::numeric_limits<double>::infinity();
         for (const tool::Setup& setup :
              tool::fit(only("press").tools[0], sequence::workOf(part, 0), test::hotRolled()).setups)
-            least = std::min(least, setup.leastLeg);
+            least = std::min(least, setup.leastPlateLength);
         QVERIFY(std::isfinite(least));
         std::string says;
         QCOMPARE(obstacles(job(random.real(0.75, 0.99) * least), only("press"), &says),
-                 std::set{Obstacle::Kind::ShortLeg});
+                 std::set{Obstacle::Kind::ShortPlate});
         QVERIFY2(says.find("slips into") != std::string::npos, says.c_str());
         QVERIFY(obstacles(job(least + 0.01), only("press")).empty());
     }

@@ -68,8 +68,8 @@ void ShopTest::cubicGivesRadiusAndAngleAfterRelease() {
 /// UTS 420, 50 wide, T 4 over an opening of 32.
 void ShopTest::pressForceLegAndTravel() {
     QVERIFY(near(bend::airBendForce(420, 50, 4, 32), 14910, 1e-6));
-    QVERIFY(near(bend::leastLegInDie(32, 90, 4), 26.6274, 1e-4));
-    QVERIFY(near(bend::leastLegInDie(100, 120, 1) - 2, 100, 1e-9));
+    QVERIFY(near(bend::leastLengthInDie(32, 90, 4), 26.6274, 1e-4));
+    QVERIFY(near(bend::leastLengthInDie(100, 120, 1) - 2, 100, 1e-9));
     QVERIFY(near(bend::degreesPerMillimetre(32, 90), 3.581, 1e-3));
 }
 

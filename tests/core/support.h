@@ -263,7 +263,7 @@ private:
             if (whole(0, 3) == 0) measureAnotherWay(job, i);
         job.datum = whole(0, 1) ? job::Edge::Start : job::Edge::End;
         if (whole(0, 3) == 0) job.stock.onHand = real(100, 2000);
-        if (whole(0, 3) == 0) job.leastLeg = real(10, 60);
+        if (whole(0, 3) == 0) job.leastPlateLength = real(10, 60);
     }
 
     void shapeEnds(job::Job& job) {

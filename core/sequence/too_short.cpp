@@ -23,9 +23,14 @@ std::optional<Obstacle> tooShort(const part::Part& part, const Operation& operat
         const double setback = part.bends[static_cast<size_t>(operation.bend)].outsideSetback;
         for (const bool child : {false, true})
             if (const double has = flatReach(part, operation, made, child) + setback;
-                has < operation.setup.leastLeg)
-                return Obstacle{Kind::ShortLeg,          plateAt(part, operation, child), {}, {}, 0, has,
-                                operation.setup.leastLeg};
+                has < operation.setup.leastPlateLength)
+                return Obstacle{Kind::ShortPlate,
+                                plateAt(part, operation, child),
+                                {},
+                                {},
+                                0,
+                                has,
+                                operation.setup.leastPlateLength};
         return {};
     }
     const double held = flatReach(part, operation, made, operation.holdsChild);

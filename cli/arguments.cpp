@@ -59,7 +59,10 @@ std::optional<Arguments> parseArguments(int argc, const char* const* argv, int& 
     app.require_subcommand(1);
     app.failure_message(CLI::FailureMessage::help);
     app.footer("Exit status: 0; 1 a job can be read but not made; 2 it cannot be read.");
-    addPrinting(app, "show", "Print each job solved, with its findings", arguments, Arguments::Command::Show);
+    addPrinting(app, "show", "Print each job solved, with its findings", arguments, Arguments::Command::Show)
+        .add_flag_callback(
+            "--without-plan", [&arguments] { arguments.plans = false; },
+            "Quicker: without what the order of bending has to say");
     addPrinting(app, "plan", "Print the order of bending, step by step", arguments, Arguments::Command::Plan);
     addExporting(app, arguments);
     try {

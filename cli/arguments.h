@@ -14,6 +14,7 @@ struct Arguments {
     std::vector<std::string> jobs;              // "-" is standard input
     std::map<std::string, std::string> exports; // the key of draw::exports() and the file to write
     std::string paper = "a4";
+    bool plans = true;         // `show` looks for the order of bending, and finds what it has to say
     std::string hardware = {}; // a file of the shop's own
     std::string tools = {};    // the same of its tools
 };

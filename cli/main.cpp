@@ -31,7 +31,7 @@ int complain(const std::string& path, const Error& error, int status = cli::kCan
     return status;
 }
 
-/// A job solved and planned, with all that is to be said of it.
+/// A job solved, and planned unless it is to be quick, with all that is to be said of it.
 struct Solved {
     const job::Job& job;
     const material::Material& material;
@@ -40,12 +40,16 @@ struct Solved {
     sequence::Outcome outcome;
     std::vector<check::Finding> findings;
 
-    Solved(const job::Job& job, const material::Material& material, const Books& books)
-        : job(job), material(material), part(part::solve(job, material)), folded(part::fold(part)),
-          outcome(sequence::plan(part, material, books.tools, sequence::wishesOf(job))) {
+    Solved(const job::Job& job, const material::Material& material, const Books& books, bool plans = true)
+        : job(job), material(material), part(part::solve(job, material)), folded(part::fold(part)) {
         const quantity::Reading reading = cli::readingOf(job);
-        const check::PlanFacts facts = text::factsOf(job, part, outcome, reading);
-        findings = check::check({job, part, folded, material, reading, books.hardware, &facts});
+        check::PlanFacts facts;
+        if (plans) {
+            outcome = sequence::plan(part, material, books.tools, sequence::wishesOf(job));
+            facts = text::factsOf(job, part, outcome, reading);
+        }
+        findings =
+            check::check({job, part, folded, material, reading, books.hardware, plans ? &facts : nullptr});
     }
 };
 
@@ -59,11 +63,11 @@ template <class Use, class Tell> int withJob(const std::string& path, const Use&
     return cli::kCannotBeMade;
 }
 
-int show(const std::string& path, const Books& books) {
+int show(const std::string& path, const Books& books, bool plans) {
     return withJob(
         path,
         [&](const job::Job& job, const material::Material& material) {
-            const Solved solved(job, material, books);
+            const Solved solved(job, material, books, plans);
             files::writeShow(std::cout, path,
                              {job, solved.part, solved.folded, material, cli::readingOf(job), books.hardware},
                              solved.findings);
@@ -154,6 +158,6 @@ int main(int argc, char** argv) {
     }
     const bool isShow = arguments->command == cli::Arguments::Command::Show;
     for (const std::string& path : arguments->jobs)
-        status = std::max(status, isShow ? show(path, books) : planJob(path, books));
+        status = std::max(status, isShow ? show(path, books, arguments->plans) : planJob(path, books));
     return status;
 }

@@ -98,6 +98,9 @@ void CommandTest::showTellsWhatThePlanFound() {
         isTold |=
             check.at("rule") == "no-order" && check.at("severity") == "stop" && check.at("about") == "1";
     QVERIFY(isTold);
+    const Outcome quick = run({"show", "-", "--json", "--without-plan"}, job);
+    QCOMPARE(quick.status, 0);
+    QVERIFY(!quick.out.contains("no-order"));
 }
 
 /// Whatever lay in the memory before.

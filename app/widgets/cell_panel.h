@@ -79,7 +79,10 @@ private:
     struct TextPlace {
         size_t cell = 0;
         int position = 0;
-        auto operator<=>(const TextPlace&) const = default;
+        bool operator==(const TextPlace&) const = default;
+        bool operator<(const TextPlace& other) const {
+            return std::pair(cell, position) < std::pair(other.cell, other.position);
+        }
     };
     static QFont fontOf(Cell::Look look);
     /// `wrapTo` 0: on one line.

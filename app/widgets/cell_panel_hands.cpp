@@ -78,9 +78,10 @@ void CellPanel::movePage(int by) {
     const int from = inHand < 0 ? 0 : inHand, last = static_cast<int>(reachable.size()) - 1;
     const int top = reachable[static_cast<size_t>(from)].box.top();
     int to = from;
-    while (to + by >= 0 && to + by <= last &&
-           std::abs(reachable[static_cast<size_t>(to + by)].box.top() - top) <= page)
-        to += by;
+    for (int next = from + by; next >= 0 && next <= last; next += by) {
+        if (std::abs(reachable[static_cast<size_t>(next)].box.top() - top) > page) break;
+        to = next;
+    }
     go(std::clamp(to == from ? from + by : to, 0, last));
 }
 

@@ -3,6 +3,7 @@
 #include "app/base/job_store.h"
 #include "app/window/job_files.h"
 
+#include <QCoreApplication>
 #include <QFileDialog>
 #include <QFileInfo>
 #include <QLocale>

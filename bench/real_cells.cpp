@@ -1,17 +1,16 @@
-// real_cells real|painted|none: a window with the panels of a job, as real widgets, as the application paints them,
-// or without: what either costs from start to first paint. bench_start runs it against a bare window.
+// real_cells real|painted|none: a window with the panels of a job, as real widgets, as the application paints
+// them, or without: what either costs from start to first paint. bench_start runs it against a bare window.
 #include "app/bracket/ladder_cells.h"
 #include "app/bracket/panels.h"
 #include "app/widgets/cell_panel.h"
 #include "app/widgets/theme.h"
 #include "app/window/choices.h"
+#include "bench/first_paint_window.h"
 #include "bench/twelve_bends.h"
 #include "draw/type.h"
 
-#include <QApplication>
 #include <QLabel>
 #include <QLineEdit>
-#include <QMainWindow>
 #include <QScrollArea>
 #include <QToolButton>
 #include <QVBoxLayout>
@@ -20,23 +19,13 @@ using namespace goodfold;
 
 namespace {
 
-class Window : public QMainWindow {
-protected:
-    bool event(QEvent* event) override {
-        const bool done = QMainWindow::event(event);
-        if (event->type() == QEvent::UpdateRequest)
-            QMetaObject::invokeMethod(
-                qApp, [] { QApplication::exit(); }, Qt::QueuedConnection);
-        return done;
-    }
-};
-
 QWidget* widgetFor(const app::Document& document, const app::Cell& cell, QWidget* parent) {
     switch (cell.kind) {
     case app::Cell::Kind::Value: {
-        auto* field = new QLineEdit(
-            app::ValueField::shown(document, cell.valueKind, cell.value.value_or(cell.usual.value_or(0)), false),
-            parent);
+        auto* field =
+            new QLineEdit(app::ValueField::shown(document, cell.valueKind,
+                                                 cell.value.value_or(cell.usual.value_or(0)), false),
+                          parent);
         field->setAccessibleName(cell.name);
         return field;
     }
@@ -79,7 +68,7 @@ int main(int argc, char** argv) {
     app::applyChosenLook();
     app::Books books;
     app::Document document(bench::twelveBends(), books);
-    Window window;
+    bench::FirstPaintWindow window;
     window.resize(1280, 800);
     auto* central = new QWidget(&window);
     auto* row = new QHBoxLayout(central);
@@ -89,7 +78,8 @@ int main(int argc, char** argv) {
           app::CellPanel::Make(app::allowanceBlocks)}) {
         if (how == QLatin1String("real")) row->addWidget(realPanel(document, make));
         if (how == QLatin1String("painted"))
-            row->addWidget(app::scrolling(new app::CellPanel(document, QStringLiteral("Panel"), make, central)));
+            row->addWidget(
+                app::scrolling(new app::CellPanel(document, QStringLiteral("Panel"), make, central)));
     }
     window.setCentralWidget(central);
     window.show();

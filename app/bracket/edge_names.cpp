@@ -1,5 +1,7 @@
 #include "app/bracket/edge_names.h"
 
+#include "files/words.h"
+
 #include <QObject>
 
 namespace goodfold::app {
@@ -7,32 +9,21 @@ namespace goodfold::app {
 using job::Corner;
 using job::Edge;
 
+namespace {
+
+/// The job file's own words are the keys.
+QString fileWord(std::string_view word) {
+    return QString::fromUtf8(word.data(), static_cast<qsizetype>(word.size()));
+}
+
+} // namespace
+
 QString keyOf(Edge edge) {
-    switch (edge) {
-    case Edge::Start:
-        return QStringLiteral("start");
-    case Edge::End:
-        return QStringLiteral("end");
-    case Edge::Left:
-        return QStringLiteral("left");
-    case Edge::Right:
-        return QStringLiteral("right");
-    }
-    return {};
+    return fileWord(files::wordFor(files::kEdgeWords, edge));
 }
 
 QString keyOf(Corner corner) {
-    switch (corner) {
-    case Corner::StartRight:
-        return QStringLiteral("start-right");
-    case Corner::EndRight:
-        return QStringLiteral("end-right");
-    case Corner::EndLeft:
-        return QStringLiteral("end-left");
-    case Corner::StartLeft:
-        return QStringLiteral("start-left");
-    }
-    return {};
+    return fileWord(files::wordFor(files::kCornerWords, corner));
 }
 
 QString nameOf(Edge edge) {

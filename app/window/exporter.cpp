@@ -41,14 +41,14 @@ std::optional<QString> Exporter::write(const draw::Export& row, QPageSize::PageS
 }
 
 void Exporter::ask(const draw::Export& row, QPageSize::PageSizeId paper) {
-    if (const auto bytes = bytesOf(row, paper); !bytes)
-        return emit said(QString::fromStdString(bytes.error().says));
+    const auto bytes = bytesOf(row, paper);
+    if (!bytes) return emit said(QString::fromStdString(bytes.error().says));
     const QString path =
         QFileDialog::getSaveFileName(&window, tr("Save as"), files.baseName() + QLatin1String(row.suffix),
                                      QCoreApplication::translate("Exports", row.filter));
     if (path.isEmpty()) return;
-    const auto wrong = write(row, paper, path);
-    emit said(wrong ? *wrong : tr("%1 is written.").arg(QFileInfo(path).fileName()));
+    const auto wrong = saveBytes(path, *bytes);
+    emit said(wrong ? inOneSentence(path, *wrong) : tr("%1 is written.").arg(QFileInfo(path).fileName()));
 }
 
 } // namespace goodfold::app

@@ -1,0 +1,20 @@
+// A window that ends the program once it was painted.
+#pragma once
+
+#include <QApplication>
+#include <QMainWindow>
+
+namespace goodfold::bench {
+
+class FirstPaintWindow : public QMainWindow {
+protected:
+    bool event(QEvent* event) override {
+        const bool done = QMainWindow::event(event);
+        if (event->type() == QEvent::UpdateRequest)
+            QMetaObject::invokeMethod(
+                qApp, [] { QApplication::exit(); }, Qt::QueuedConnection);
+        return done;
+    }
+};
+
+} // namespace goodfold::bench

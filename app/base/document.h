@@ -33,10 +33,11 @@ public:
     const material::Material& material() const;
     /// All rules'; those of the plan once there is one for this very job.
     const std::vector<check::Finding>& findings() const { return currentFindings; }
-    /// Whether the order of bending was looked for since the last edit, or there is nothing to bend: until then
-    /// nothing is all clear.
+    /// Whether it is known of this very job in which order it can be bent, or that it cannot: until then
+    /// nothing is all clear. Of a job with nothing to bend it is.
     bool isPlanned() const { return planFacts != nullptr || solvedPart.bends.empty(); }
-    /// What a plan made of this job: the order, for numbers and colours, and what rules are told of it.
+    /// What a plan made of this job: the order, for numbers and colours, and what rules are told of it; null
+    /// where the search found out nothing.
     void takePlan(const std::vector<int>& order, std::shared_ptr<const check::PlanFacts> facts);
     std::vector<part::RuleOutcome> ruleOutcomes() const { return part::compareRules(currentJob, material()); }
 

@@ -108,9 +108,11 @@ void Planner::begin() {
 void Planner::take(const std::shared_ptr<const Planned>& made) {
     stopAsked.reset();
     finished = made;
+    // A search that gave up, or that so many bends are not worth, knows nothing.
+    const bool isKnown = made->outcome.plan || !made->outcome.stuck.empty();
     if (made->failed.empty())
         document.takePlan(made->outcome.plan ? sequence::orderOf(*made->outcome.plan) : std::vector<int>(),
-                          made->facts);
+                          isKnown ? made->facts : nullptr);
     emit done();
 }
 

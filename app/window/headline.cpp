@@ -193,10 +193,9 @@ void Headline::refreshFindings() {
     };
     const auto stops = count(check::Severity::Stop), minds = count(check::Severity::Mind);
     // What the plan has to say may still come.
-    const QString noOrder = tr("the order was not looked for");
     const QString minding = document.isPlanned()  ? tr("nothing stops it")
                             : planner.isAwaited() ? tr("looking for the order…")
-                                                  : noOrder;
+                                                  : tr("no order is known");
     if (stops)
         toMind->set(tr("%1 to stop for").arg(stops), tr("it cannot be made like this"),
                     check::Severity::Stop);

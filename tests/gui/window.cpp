@@ -54,6 +54,7 @@ private slots:
     void headlineLeadsToItsCauses();
     void everyStageIsReached();
     void nothingIsClearBeforeTheOrderIsKnown();
+    void nothingIsClearWithoutAnOrder();
     void stockIsEdited();
     void blankStageShowsAllMarks();
     void mirrorMakesTheOtherHand();
@@ -291,6 +292,19 @@ void WindowTest::nothingIsClearBeforeTheOrderIsKnown() {
     const auto& found = window.document().findings();
     QVERIFY(std::any_of(found.begin(), found.end(), [](const auto& f) { return f.rule == "no-order"; }));
     QVERIFY(window.named<app::HeadlineFigure>("1 to stop for, it cannot be made like this"));
+}
+
+/// More bends than orders are looked for of: nothing is in the way, and nothing is known either.
+void WindowTest::nothingIsClearWithoutAnOrder() {
+    std::vector<double> legs(22, 60);
+    std::vector<job::Bend> bends;
+    for (int i = 0; i < 21; ++i)
+        bends.push_back({.angleDeg = 20, .turn = i % 2 ? job::Turn::Up : job::Turn::Down, .insideRadius = 5});
+    test::Window window;
+    window.document().replace(test::bar(legs, bends, 2, 20));
+    QTRY_VERIFY_WITH_TIMEOUT(!window->isPlanning(), 60000);
+    QVERIFY(!window.document().isPlanned());
+    QVERIFY(window.named<app::HeadlineFigure>("So far clear, no order is known"));
 }
 
 void WindowTest::stockIsEdited() {

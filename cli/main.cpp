@@ -11,6 +11,7 @@
 
 #include <QGuiApplication>
 
+#include <algorithm>
 #include <cerrno>
 #include <cstring>
 #include <fstream>
@@ -31,25 +32,26 @@ int complain(const std::string& path, const Error& error, int status = cli::kCan
     return status;
 }
 
-/// A job solved, and planned unless it is to be quick, with all that is to be said of it.
+/// A job laid out for the tools it is planned in, unless it is to be quick, with all that is to be said of
+/// it.
 struct Solved {
-    const job::Job& job;
     const material::Material& material;
-    part::Part part;
+    sequence::Settled settled;
     part::Folded folded;
-    sequence::Outcome outcome;
     std::vector<check::Finding> findings;
+    const job::Job& job() const { return settled.job; }
+    const part::Part& part() const { return settled.part; }
+    const sequence::Outcome& outcome() const { return settled.outcome; }
 
     Solved(const job::Job& job, const material::Material& material, const Books& books, bool plans = true)
-        : job(job), material(material), part(part::solve(job, material)), folded(part::fold(part)) {
+        : material(material), settled(plans ? sequence::settle(job, material, books.tools)
+                                            : sequence::Settled{job, part::solve(job, material), {}}),
+          folded(part::fold(settled.part)) {
         const quantity::Reading reading = cli::readingOf(job);
         check::PlanFacts facts;
-        if (plans) {
-            outcome = sequence::plan(part, material, books.tools, sequence::wishesOf(job));
-            facts = text::factsOf(job, part, outcome, reading);
-        }
-        findings =
-            check::check({job, part, folded, material, reading, books.hardware, plans ? &facts : nullptr});
+        if (plans) facts = text::factsOf(settled, material, books.tools, reading);
+        findings = check::check(
+            {settled.job, part(), folded, material, reading, books.hardware, plans ? &facts : nullptr});
     }
 };
 
@@ -68,9 +70,10 @@ int show(const std::string& path, const Books& books, bool plans) {
         path,
         [&](const job::Job& job, const material::Material& material) {
             const Solved solved(job, material, books, plans);
-            files::writeShow(std::cout, path,
-                             {job, solved.part, solved.folded, material, cli::readingOf(job), books.hardware},
-                             solved.findings);
+            files::writeShow(
+                std::cout, path,
+                {solved.job(), solved.part(), solved.folded, material, cli::readingOf(job), books.hardware},
+                solved.findings);
             return check::hasStop(solved.findings) ? cli::kCannotBeMade : cli::kFine;
         },
         [&](const Error& why) { files::writeUnsolved(std::cout, path, why); });
@@ -80,26 +83,24 @@ int planJob(const std::string& path, const Books& books) {
     return withJob(
         path,
         [&](const job::Job& job, const material::Material& material) {
-            const part::Part part = part::solve(job, material);
-            const sequence::Outcome outcome =
-                sequence::plan(part, material, books.tools, sequence::wishesOf(job));
-            files::writePlan(std::cout, path, job, part, outcome);
-            return outcome.plan ? cli::kFine : cli::kCannotBeMade;
+            const sequence::Settled settled = sequence::settle(job, material, books.tools);
+            files::writePlan(std::cout, path, settled, material);
+            return settled.outcome.plan ? cli::kFine : cli::kCannotBeMade;
         },
         [&](const Error& why) { files::writeUnsolved(std::cout, path, why); });
 }
 
 /// Made by an export; or what is in the way of every order, where it needs one.
-Result<QByteArray> exported(const draw::Export& row, const Solved* planned, draw::ExportInput input) {
+Result<QByteArray> exported(const draw::Export& row, const Solved& planned, draw::ExportInput input) {
     if (row.needsPlan) {
-        const sequence::Outcome& outcome = planned->outcome;
+        const sequence::Outcome& outcome = planned.outcome();
         if (!outcome.plan)
             return Error{outcome.stuck.empty()
                              ? "There is no order of bending."
                              : text::inWords(input.part, outcome.stuck.front(), input.reading),
                          "bends"};
         input.plan = &*outcome.plan;
-        input.findings = &planned->findings;
+        input.findings = &planned.findings;
     }
     return row.write(input);
 }
@@ -115,20 +116,17 @@ int exportJob(const cli::Arguments& arguments, const Books& books) {
     return withJob(
         path,
         [&](const job::Job& job, const material::Material& material) -> int {
-            const part::Part flat = part::solve(job, material);
-            const part::Folded folded = part::fold(flat);
-            std::optional<Solved> planned; // only where something needs it: it takes time
+            const bool needsPlan =
+                sequence::takesToolRadii(job) ||
+                std::any_of(arguments.exports.begin(), arguments.exports.end(),
+                            [](const auto& each) { return draw::findExport(each.first)->needsPlan; });
+            const Solved planned(job, material, books, needsPlan);
             for (const auto& [key, file] : arguments.exports) {
                 const draw::Export& row = *draw::findExport(key);
-                part::Part part = flat;
-                if (row.needsPlan) {
-                    if (!planned) planned.emplace(job, material, books);
-                    if (planned->outcome.plan)
-                        part::setOrder(part, sequence::orderOf(*planned->outcome.plan));
-                }
-                const auto bytes = exported(row, planned ? &*planned : nullptr,
-                                            {job, material, part, folded, cli::readingOf(job),
-                                             arguments.paper == "a4" ? QPageSize::A4 : QPageSize::Letter});
+                const auto bytes =
+                    exported(row, planned,
+                             {planned.job(), material, planned.part(), planned.folded, cli::readingOf(job),
+                              arguments.paper == "a4" ? QPageSize::A4 : QPageSize::Letter});
                 if (!bytes) return complain(path, bytes.error(), cli::kCannotBeMade);
                 if (!writeOut(file, *bytes))
                     return complain(file, {std::string(std::strerror(errno)) + ".", "writing"});

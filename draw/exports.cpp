@@ -19,7 +19,8 @@ QByteArray pdfTemplate(const ExportInput& input) {
 }
 
 QByteArray pdfSheet(const ExportInput& input) {
-    return jobSheetPdf(input.job, input.part, *input.plan, *input.findings, input.paper, input.reading);
+    return jobSheetPdf(input.job, input.part, input.material, *input.plan, *input.findings, input.paper,
+                       input.reading);
 }
 
 QByteArray dxf(const ExportInput& input) {

@@ -4,6 +4,7 @@
 #include "draw/formed_picture.h"
 #include "draw/step_scene.h"
 #include "draw/type.h"
+#include "text/cautions.h"
 #include "text/step.h"
 #include "text/tasks.h"
 
@@ -27,8 +28,8 @@ QString text(const std::string& says) {
 class JobSheet {
 public:
     JobSheet(QPdfWriter& writer, const job::Job& job, const part::Part& part,
-             const quantity::Reading& reading)
-        : writer(writer), painter(&writer), job(job), part(part), reading(reading) {
+             const material::Material& material, const quantity::Reading& reading)
+        : writer(writer), painter(&writer), job(job), part(part), material(material), reading(reading) {
         const double scale = kDotsPerInch / 72.0;
         painter.scale(scale, scale);
         painter.setRenderHint(QPainter::Antialiasing);
@@ -144,7 +145,7 @@ private:
             all.push_back({text(set), kSmall});
         for (const std::string& check : text::inspections(part, step, reading))
             all.push_back({text(check), kText, Weight::Regular, true});
-        for (const std::string& mind : text::cautions(part, step, reading))
+        for (const std::string& mind : text::cautions(part, step, material, reading))
             all.push_back({text(mind), kSmall});
         return all;
     }
@@ -202,6 +203,7 @@ private:
     QPainter painter;
     const job::Job& job;
     const part::Part& part;
+    const material::Material& material;
     const quantity::Reading& reading;
     const Palette palette = Palette::light();
     QRectF page;
@@ -210,9 +212,9 @@ private:
 
 } // namespace
 
-QByteArray jobSheetPdf(const job::Job& job, const part::Part& part, const sequence::Plan& plan,
-                       const std::vector<check::Finding>& findings, QPageSize::PageSizeId paper,
-                       const quantity::Reading& reading) {
+QByteArray jobSheetPdf(const job::Job& job, const part::Part& part, const material::Material& material,
+                       const sequence::Plan& plan, const std::vector<check::Finding>& findings,
+                       QPageSize::PageSizeId paper, const quantity::Reading& reading) {
     QBuffer buffer;
     buffer.open(QIODevice::WriteOnly);
     {
@@ -222,7 +224,7 @@ QByteArray jobSheetPdf(const job::Job& job, const part::Part& part, const sequen
         writer.setTitle(text(job.title));
         writer.setPageSize(QPageSize(paper));
         writer.setPageMargins(QMarginsF());
-        JobSheet(writer, job, part, reading).paint(plan, findings);
+        JobSheet(writer, job, part, material, reading).paint(plan, findings);
     }
     return buffer.data();
 }

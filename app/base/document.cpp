@@ -5,6 +5,7 @@
 #include <QUndoCommand>
 
 #include <algorithm>
+#include <utility>
 
 namespace goodfold::app {
 
@@ -113,11 +114,13 @@ std::optional<Error> Document::take(const check::Remedy& remedy, const Element& 
 void Document::replace(job::Job job) {
     undo.clear();
     const Element first = Element::plate(job.plates.front().id);
+    currentJob = {}; // nothing that was found out about it holds of another
     take(job, first);
 }
 
 void Document::take(const job::Job& job, const Element& wanted) {
-    currentJob = job;
+    const job::Job before = std::exchange(currentJob, job);
+    sequence::takeToolRadii(currentJob, before); // what was found out stays until there is another plan
     selection = has(wanted) ? wanted : Element{};
     if (!has(hover)) hover = {};
     recompute();
@@ -145,14 +148,24 @@ part::Part Document::oppositePart() const {
     return opposite;
 }
 
-void Document::takePlan(const std::vector<int>& order, std::shared_ptr<const check::PlanFacts> facts) {
+void Document::takePlan(const sequence::Settled& settled, std::shared_ptr<const check::PlanFacts> facts) {
+    sequence::takeToolRadii(currentJob, settled.job);
+    solvedPart = settled.part;
+    foldedPart = part::fold(solvedPart);
     planned.clear();
-    for (const int bend : order)
-        planned.push_back(solvedPart.bends[static_cast<size_t>(bend)].id);
-    part::setOrder(solvedPart, order);
+    if (settled.outcome.plan)
+        for (const int bend : sequence::orderOf(*settled.outcome.plan))
+            planned.push_back(solvedPart.bends[static_cast<size_t>(bend)].id);
     planFacts = std::move(facts);
     check();
     emit planTaken();
+}
+
+const check::PlanFacts::Formed* Document::formed(const std::string& bend) const {
+    if (!planFacts) return nullptr;
+    for (const check::PlanFacts::Formed& each : planFacts->formed)
+        if (each.bend == bend) return &each;
+    return nullptr;
 }
 
 /// Until there is another plan the last order stays, as long as it has the same bends.

@@ -7,6 +7,7 @@
 #include "edit/edit.h"
 #include "part/compare_rules.h"
 #include "part/fold.h"
+#include "sequence/settle.h"
 
 #include <QObject>
 #include <QUndoStack>
@@ -36,9 +37,11 @@ public:
     /// Whether it is known of this very job in which order it can be bent, or that it cannot: until then
     /// nothing is all clear. Of a job with nothing to bend it is.
     bool isPlanned() const { return planFacts != nullptr || solvedPart.bends.empty(); }
-    /// What a plan made of this job: the order, for numbers and colours, and what rules are told of it; null
-    /// where the search found out nothing.
-    void takePlan(const std::vector<int>& order, std::shared_ptr<const check::PlanFacts> facts);
+    /// What the tool that a bend is planned in makes of it; null until that is known.
+    const check::PlanFacts::Formed* formed(const std::string& bend) const;
+    /// What a plan made of this job: the radii its tools make, that the part is laid out with, the order, and
+    /// what rules are told of it; null where the search found out nothing.
+    void takePlan(const sequence::Settled& settled, std::shared_ptr<const check::PlanFacts> facts);
     std::vector<part::RuleOutcome> ruleOutcomes() const { return part::compareRules(currentJob, material()); }
 
     /// How figures are read: the job's unit, and the user's choices for that unit.
@@ -72,7 +75,7 @@ public:
 
 signals:
     void changed();                           // job, part, findings
-    void planTaken();                         // order and findings, later than the change itself
+    void planTaken();                         // radii, order and findings, later than the change itself
     void selectionChanged();                  // selected or hovered
     void secondPartMade(const job::Job& job); // an edit left a part of its own
 

@@ -10,21 +10,19 @@ namespace goodfold::app {
 
 void planInto(Planned& made, const PlanWanted& wanted, const sequence::GoOn& goOn) {
     const auto& [job, material, shop, hardware, reading] = wanted;
-    made.part = part::solve(job, material);
     made.wishes = sequence::wishesOf(job);
-    made.outcome = sequence::plan(made.part, material, *shop, made.wishes, goOn);
+    made.settled = sequence::settle(job, material, *shop, goOn);
     if (!made.wishes.isFree())
-        if (const auto free = sequence::plan(made.part, material, *shop, {}, goOn); free.plan)
-            made.freeCost = free.plan->cost;
-    if (made.outcome.plan) part::setOrder(made.part, sequence::orderOf(*made.outcome.plan));
+        if (const auto free = sequence::settle(job, material, *shop, {}, goOn); free.outcome.plan)
+            made.freeCost = free.outcome.plan->cost;
     constexpr size_t kFew = 8; // bends: each mend is planned anew
-    if (!made.outcome.plan && made.wishes.isFree() && made.part.bends.size() <= kFew) {
-        const auto& stuck = made.outcome.stuck;
+    if (!made.outcome().plan && made.wishes.isFree() && job.bends.size() <= kFew) {
+        const auto& stuck = made.outcome().stuck;
         made.mends = sequence::mends(job, material, *shop, hardware, reading, stuck, goOn);
         made.otherTools = sequence::toolsThatWouldDo(job, material, *shop, reading, stuck, goOn);
     }
     made.facts =
-        std::make_shared<check::PlanFacts>(text::factsOf(job, made.part, made.outcome, reading, made.mends));
+        std::make_shared<check::PlanFacts>(text::factsOf(made.settled, material, *shop, reading, made.mends));
 }
 
 namespace {
@@ -42,7 +40,7 @@ std::shared_ptr<const Planned> planned(const Planner::Work& work, const PlanWant
     } catch (const std::exception& wrong) {
         made->failed = std::string("Looking for the order failed: ") + wrong.what() + ".";
     }
-    if (!made->failed.empty()) made->outcome = {};
+    if (!made->failed.empty()) made->settled.outcome = {};
     return made;
 }
 
@@ -109,10 +107,8 @@ void Planner::take(const std::shared_ptr<const Planned>& made) {
     stopAsked.reset();
     finished = made;
     // A search that gave up, or that so many bends are not worth, knows nothing.
-    const bool isKnown = made->outcome.plan || !made->outcome.stuck.empty();
-    if (made->failed.empty())
-        document.takePlan(made->outcome.plan ? sequence::orderOf(*made->outcome.plan) : std::vector<int>(),
-                          isKnown ? made->facts : nullptr);
+    const bool isKnown = made->outcome().plan || !made->outcome().stuck.empty();
+    if (made->failed.empty()) document.takePlan(made->settled, isKnown ? made->facts : nullptr);
     emit done();
 }
 

@@ -4,6 +4,7 @@
 
 #include "app/base/document.h"
 #include "sequence/mend.h"
+#include "sequence/settle.h"
 
 #include <QTimer>
 
@@ -18,14 +19,15 @@ namespace goodfold::app {
 struct Planned {
     job::Job job;
     std::shared_ptr<const tool::Shop> shop;
-    part::Part part;
     sequence::Wishes wishes;
-    sequence::Outcome outcome;
+    sequence::Settled settled;
     std::optional<double> freeCost;      // without the wishes, where there are any
     std::vector<check::Remedy> mends;    // where there is no plan
     std::vector<std::string> otherTools; // in words, where there is none
     std::string failed;                  // what went wrong, where looking for it ended before its time
     std::shared_ptr<const check::PlanFacts> facts;
+    const part::Part& part() const { return settled.part; }
+    const sequence::Outcome& outcome() const { return settled.outcome; }
 };
 
 /// All that the worker takes along, by value.

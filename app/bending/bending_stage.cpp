@@ -112,7 +112,7 @@ void BendingStage::showEvent(QShowEvent*) {
 
 const sequence::Plan* BendingStage::plan() const {
     const auto latest = planner.latest();
-    return latest && latest->outcome.plan ? &*latest->outcome.plan : nullptr;
+    return latest && latest->outcome().plan ? &*latest->outcome().plan : nullptr;
 }
 
 int BendingStage::stepCount() const {
@@ -142,9 +142,9 @@ void BendingStage::takePlan() {
                        .arg(plan()->cost, 0, 'f', 0)
                        .arg(plan()->bound, 0, 'f', 0);
         heading->setText(plan()->steps.empty() ? tr("Nothing to bend yet") : says);
-    } else if (planner.latest()->part.bends.size() > sequence::kMostBends) {
+    } else if (planner.latest()->part().bends.size() > sequence::kMostBends) {
         heading->setText(tr("Orders of more than %1 bends are not looked for").arg(sequence::kMostBends));
-    } else if (planner.latest()->outcome.gaveUp) {
+    } else if (planner.latest()->outcome().gaveUp) {
         heading->setText(tr("No order found: so many bends have more than can be looked through"));
     } else {
         heading->setText(planner.latest()->wishes.isFree() ? tr("No order works with these tools")
@@ -165,7 +165,7 @@ void BendingStage::fillRow() {
     for (int i = 0; i < stepCount(); ++i) {
         const sequence::Step& step = plan()->steps[static_cast<size_t>(i)];
         auto* view = new StepView(StepView::Size::Small, row);
-        const auto& bend = planner.latest()->part.bends[static_cast<size_t>(step.operation.bend)];
+        const auto& bend = planner.latest()->part().bends[static_cast<size_t>(step.operation.bend)];
         view->setFixedSize(px(150), px(116));
         view->setCaption(
             tr("%1  bend %2, %3").arg(i + 1).arg(text(bend.id), text(step.operation.setup.tool->name)));
@@ -211,7 +211,7 @@ void BendingStage::showStep() {
         slider->setRange(0, static_cast<int>(std::lround(step.operation.setup.loadedAngleDeg * kPerDegree)));
         slider->setValue(slider->maximum() / 3);
         large->show(latest, step.operation, step.before, static_cast<double>(slider->value()) / kPerDegree);
-        document.select(Element::bend(latest->part.bends[static_cast<size_t>(step.operation.bend)].id));
+        document.select(Element::bend(latest->part().bends[static_cast<size_t>(step.operation.bend)].id));
         QApplication::sendPostedEvents(nullptr, QEvent::LayoutRequest); // the row may just have been filled
         rowArea->ensureWidgetVisible(small[static_cast<size_t>(chosen)]);
     } else {
@@ -225,8 +225,8 @@ void BendingStage::showStep() {
 /// What came nearest to being made.
 void BendingStage::showStuck() {
     const auto latest = planner.latest();
-    for (size_t i = 0; latest && i < latest->outcome.stuck.size(); ++i) {
-        const auto& reasons = latest->outcome.stuck[i].reasons;
+    for (size_t i = 0; latest && i < latest->outcome().stuck.size(); ++i) {
+        const auto& reasons = latest->outcome().stuck[i].reasons;
         if (reasons.empty()) continue;
         const auto furthest =
             std::max_element(reasons.begin(), reasons.end(), [](const auto& a, const auto& b) {
@@ -240,7 +240,7 @@ void BendingStage::showStuck() {
 void BendingStage::showReason(size_t stuck, size_t reason) {
     lookedAt = {stuck, reason};
     const auto latest = planner.latest();
-    const sequence::Stuck& bend = latest->outcome.stuck[stuck];
+    const sequence::Stuck& bend = latest->outcome().stuck[stuck];
     const auto& [operation, obstacle] = bend.reasons[reason];
     const QSignalBlocker quiet(slider);
     slider->setRange(0, static_cast<int>(std::lround(operation.setup.loadedAngleDeg * kPerDegree)));
@@ -273,7 +273,7 @@ void BendingStage::keyPressEvent(QKeyEvent* event) {
 Cell::Answer BendingStage::moveStep(int from, int to) {
     std::vector<std::string> order;
     for (const sequence::Step& step : plan()->steps)
-        order.push_back(planner.latest()->part.bends[static_cast<size_t>(step.operation.bend)].id);
+        order.push_back(planner.latest()->part().bends[static_cast<size_t>(step.operation.bend)].id);
     const auto at = order.begin() + from;
     if (to > from)
         std::rotate(at, at + 1, order.begin() + to + 1);

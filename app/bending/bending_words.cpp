@@ -1,6 +1,7 @@
 // What the column beside the picture says, and what can be settled there.
 #include "app/bending/bending_stage.h"
 #include "app/widgets/cell_panel.h"
+#include "text/cautions.h"
 #include "text/reasons.h"
 #include "text/step.h"
 #include "text/tasks.h"
@@ -43,7 +44,7 @@ std::vector<Block> BendingStage::blocks() {
 }
 
 Cell BendingStage::toolChoice(const sequence::Step& step) {
-    const std::string bend = planner.latest()->part.bends[static_cast<size_t>(step.operation.bend)].id;
+    const std::string bend = planner.latest()->part().bends[static_cast<size_t>(step.operation.bend)].id;
     const job::Bend* own = document.job().findBend(bend);
     std::vector<OptionOf<std::string>> tools{{QStringLiteral("best"), {}, tr("whichever is best")}};
     for (const tool::Tool& tool : planner.latest()->shop->tools)
@@ -68,7 +69,7 @@ Block BendingStage::taskBlock(size_t afterStep) const {
     Block block =
         blockOf(8, {words(afterStep == 0 ? tr("Before the first bend") : tr("Then"), Cell::Look::Heading)});
     for (const text::Task& task :
-         text::tasksOf(planner.latest()->job, planner.latest()->part, *plan(), document.reading()))
+         text::tasksOf(planner.latest()->settled.job, planner.latest()->part(), *plan(), document.reading()))
         if (task.afterStep == afterStep) {
             block.lines.push_back({wrapped(text(task.says))});
             block.lines.push_back({wrapped(text(task.why), Cell::Look::Faint)});
@@ -77,7 +78,7 @@ Block BendingStage::taskBlock(size_t afterStep) const {
 }
 
 std::vector<Block> BendingStage::stepBlocks(const sequence::Step& step) {
-    const part::Part& part = planner.latest()->part;
+    const part::Part& part = planner.latest()->part();
     const quantity::Reading reading = document.reading();
     const part::PartBend& bend = part.bends[static_cast<size_t>(step.operation.bend)];
     Cell badge;
@@ -103,7 +104,7 @@ std::vector<Block> BendingStage::stepBlocks(const sequence::Step& step) {
     };
     list(tr("Set"), text::settings(part, step, reading));
     list(tr("Check"), text::inspections(part, step, reading));
-    list(tr("Mind"), text::cautions(part, step, reading));
+    list(tr("Mind"), text::cautions(part, step, document.material(), reading));
     if (chosen == 0) addTasks(0);
     addTasks(static_cast<size_t>(chosen) + 1);
 
@@ -140,8 +141,8 @@ std::vector<Block> BendingStage::stepBlocks(const sequence::Step& step) {
 }
 
 std::vector<Block> BendingStage::reasonBlocks(size_t which) {
-    const part::Part& part = planner.latest()->part;
-    const sequence::Stuck& stuck = planner.latest()->outcome.stuck[which];
+    const part::Part& part = planner.latest()->part();
+    const sequence::Stuck& stuck = planner.latest()->outcome().stuck[which];
     Block head =
         blockOf(which == 0 ? 2 : 12, {wrapped(text(text::notMadeInWords(part, stuck)), Cell::Look::Strong)});
     head.about = Element::bend(part.bends[static_cast<size_t>(stuck.bend)].id);
@@ -166,15 +167,14 @@ std::vector<Block> BendingStage::reasonBlocks(size_t which) {
         all.push_back(std::move(block));
     }
     for (const tool::Refusal& refusal : stuck.refusals)
-        if (stuck.reasons.empty())
-            all.push_back(blockOf(6, {wrapped(text(sentence(text::inWords(refusal, document.reading()))))}));
+        all.push_back(blockOf(6, {wrapped(text(sentence(text::inWords(refusal, document.reading()))))}));
     return all;
 }
 
 std::vector<Block> BendingStage::stuckBlocks() {
     std::vector<Block> all;
     if (!planner.latest()) return all;
-    for (size_t i = 0; i < planner.latest()->outcome.stuck.size(); ++i)
+    for (size_t i = 0; i < planner.latest()->outcome().stuck.size(); ++i)
         for (Block& block : reasonBlocks(i))
             all.push_back(std::move(block));
     Block remedies;

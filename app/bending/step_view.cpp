@@ -51,7 +51,7 @@ void StepView::setChosen(bool on) {
 
 void StepView::rebuild() {
     if (!planned) return;
-    made = draw::stepSceneOf(planned->part, operation, before, turnedDeg, obstacle);
+    made = draw::stepSceneOf(planned->part(), operation, before, turnedDeg, obstacle);
     look();
 }
 

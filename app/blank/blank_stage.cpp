@@ -79,6 +79,7 @@ BlankStage::BlankStage(Document& document, const QList<QAction*>& exports, QWidg
     layout->addWidget(blank, 2);
     layout->addLayout(below, 3);
     connect(&document, &Document::changed, this, &BlankStage::refresh);
+    connect(&document, &Document::planTaken, this, &BlankStage::refresh);
     connect(&document, &Document::selectionChanged, this, &BlankStage::showSelection);
     refresh();
 }

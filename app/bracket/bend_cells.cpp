@@ -19,6 +19,26 @@ std::vector<OptionOf<job::Relief::Kind>> reliefs() {
             {QStringLiteral("round"), Round, QObject::tr("drilled")}};
 }
 
+QString whereItIsMade(check::PlanFacts::Formed::By by) {
+    switch (by) {
+    case check::PlanFacts::Formed::By::Edge:
+        return QObject::tr("over this jaw");
+    case check::PlanFacts::Formed::By::Nose:
+        return QObject::tr("over this nose");
+    case check::PlanFacts::Formed::By::Round:
+        return QObject::tr("round this bar");
+    case check::PlanFacts::Formed::By::Die:
+        return QObject::tr("in this V");
+    }
+    return {};
+}
+
+QString radiusTip(const job::Bend& bend, const check::PlanFacts::Formed* formed) {
+    if (bend.insideRadius) return QObject::tr("Typed here; empty it to take what its tool makes");
+    if (formed) return QObject::tr("What the %1 makes; type another to ask for it").arg(text(formed->tool));
+    return QObject::tr("What the material wants, until its tool is chosen");
+}
+
 /// Offset and relief on sheet, its pipe, and in how many small bends it is made.
 void addBendLines(Block& block, Document& document, const std::string& id) {
     const job::Job& job = document.job();
@@ -129,9 +149,8 @@ Block bendBlock(Document& document, const std::string& id) {
                                           job.findBend(id)->insideRadius = typed;
                                       });
                                   }));
-    second.back().tip = bend.insideRadius
-                            ? QObject::tr("Typed here; empty it to take what the material wants")
-                            : QObject::tr("What the material wants for this thickness");
+    const check::PlanFacts::Formed* formed = document.formed(id);
+    second.back().tip = radiusTip(bend, formed);
     if (!isDriven && !isSheet) {
         const CellName lean = who("lean", QObject::tr("Lean from square"));
         second.push_back(words(QObject::tr("leans"), Cell::Look::Faint));
@@ -146,6 +165,8 @@ Block bendBlock(Document& document, const std::string& id) {
         }));
     second.back().tip = bend.k ? QObject::tr("Typed here; empty it to go by the allowance rule")
                                : QObject::tr("From: %1").arg(text(solved.kSource));
+    if (formed && !bend.insideRadius && !bend.wrap && bend.bumps == 1)
+        second.push_back(faint(whereItIsMade(formed->by)));
     Block block{Element::bend(id), 0, 1, {}};
     block.lines.push_back(std::move(first));
     block.lines.push_back(std::move(second));

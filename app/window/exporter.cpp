@@ -19,17 +19,22 @@ QPageSize::PageSizeId Exporter::usualPaper() {
 
 /// What needs a plan is of the job that was planned, which is this one unless it is still being looked for.
 Result<QByteArray> Exporter::bytesOf(const draw::Export& row, QPageSize::PageSizeId paper) const {
+    if (!row.needsPlan && planner.isAwaited() && sequence::takesToolRadii(document.job()))
+        return Error{
+            "The blank goes by the radii that its tools make, and those are still being chosen: try again "
+            "in a moment.",
+            "bends"};
     if (!row.needsPlan)
         return row.write({document.job(), document.material(), document.part(), document.folded(),
                           document.reading(), paper, nullptr, nullptr});
     const auto latest = planner.latest();
     if (!latest || planner.isAwaited())
         return Error{"The order of bending is still being looked for: try again in a moment.", "bends"};
-    if (!latest->outcome.plan)
+    if (!latest->outcome().plan)
         return Error{"There is no order of bending yet: the Bending stage says what is in the way.", "bends"};
-    const part::Folded folded = part::fold(latest->part);
-    return row.write({latest->job, document.material(), latest->part, folded, document.reading(), paper,
-                      &*latest->outcome.plan, &document.findings()});
+    const part::Folded folded = part::fold(latest->part());
+    return row.write({latest->settled.job, document.material(), latest->part(), folded, document.reading(),
+                      paper, &*latest->outcome().plan, &document.findings()});
 }
 
 std::optional<QString> Exporter::write(const draw::Export& row, QPageSize::PageSizeId paper,

@@ -86,6 +86,7 @@ std::vector<Finding> blankLongerThanStock(const Subject&);
 std::vector<Finding> plateShorterThanLeast(const Subject&);
 std::vector<Finding> heavyByHand(const Subject&);
 std::vector<Finding> alongTheGrain(const Subject&);
+std::vector<Finding> thickerThanBook(const Subject&);
 std::vector<Finding> strengthOfIt(const Subject&);
 std::vector<Finding> skewedLine(const Subject&);
 std::vector<Finding> keptButUnused(const Subject&);

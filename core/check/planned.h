@@ -13,16 +13,38 @@ struct PlanFacts {
         std::string bend;
         std::string why; // a sentence for each tool
     };
-    /// A bend and the radius that its tool makes.
+    /// A bend and what its tool makes of it.
     struct Formed {
+        enum class By { Edge, Nose, Round, Die };
         std::string bend;
-        std::string tool;
-        double insideRadius;
+        std::string tool; // its name
+        By by = By::Edge;
+        double insideRadius = 0;
+        double sigma = 0; // of it
+    };
+    /// What a tool of the shop would make of a bend, whatever else the part has.
+    struct Option {
+        std::string bend;
+        std::string tool; // its id
+        std::string name;
+        double insideRadius = 0;
+    };
+    /// A bend that somebody pulls over with more than is planned for one.
+    struct HeavyPull {
+        std::string bend;
+        double newtons = 0;
+        double lever = 0;  // mm, that it is pulled at
+        double wanted = 0; // mm, at which the planned pull would do
+        std::string plate; // whose free end could be left longer; empty where none ends free
+        double more = 0;   // mm to leave on it for that
     };
     std::vector<NotMade> notMade;
-    std::vector<Formed> formed; // in the order of the steps; empty where there is no plan
-    bool isSettled = false;     // the user settled tools or an order
-    std::vector<Remedy> mends;  // of what no order makes, the best first
+    std::vector<Formed> formed;  // in the order of the steps; empty where there is no plan
+    std::vector<Option> options; // of bends whose radius may crack, rising
+    std::vector<HeavyPull> heavy;
+    bool agrees = true;        // the layout has the radii that the tools make, wherever none is typed
+    bool isSettled = false;    // the user settled tools or an order
+    std::vector<Remedy> mends; // of what no order makes, the best first
 };
 
 } // namespace goodfold::check

@@ -1,6 +1,7 @@
 #include "files/plan.h"
 
-#include "bend/forming.h"
+#include "sequence/pull.h"
+#include "text/cautions.h"
 #include "text/reasons.h"
 #include "text/step.h"
 #include "text/tasks.h"
@@ -18,11 +19,14 @@ using nlohmann::ordered_json;
 const quantity::Reading kReading = quantity::Reading::millimetres();
 
 ordered_json costOf(const sequence::Cost& cost) {
-    return {
-        {"accuracy", cost.accuracy}, {"effort", cost.effort}, {"sight", cost.sight}, {"change", cost.change}};
+    return {{"accuracy", cost.accuracy},
+            {"metal", cost.metal},
+            {"effort", cost.effort},
+            {"sight", cost.sight},
+            {"change", cost.change}};
 }
 
-ordered_json stepOf(const part::Part& part, const sequence::Step& step) {
+ordered_json stepOf(const part::Part& part, const sequence::Step& step, const material::Material& material) {
     const sequence::Operation& operation = step.operation;
     const tool::Setup& setup = operation.setup;
     const part::PartBend& bend = part.bends[static_cast<size_t>(operation.bend)];
@@ -35,15 +39,18 @@ ordered_json stepOf(const part::Part& part, const sequence::Step& step) {
                        {"across", mark.isAcross},
                        {"on", mark.onFace ? "face" : "back"},
                        {"flush_with", mark.flushWith}}},
+                     {"stop_first", setup.stopFirstDeg},
                      {"push_to", setup.loadedAngleDeg},
                      {"comes_back_to", step.operation.setup.restsAtDeg},
                      {"springback_by_formula", setup.springbackByFormula},
                      {"inside_radius", setup.insideRadius},
+                     {"inside_radius_sigma", setup.radiusSigma},
+                     {"tool_radius", setup.toolRadius},
                      {"cost", costOf(step.cost)},
                      {"says", text::instruction(part, step, kReading)},
                      {"set", text::settings(part, step, kReading)},
                      {"check", text::inspections(part, step, kReading)},
-                     {"mind", text::cautions(part, step, kReading)}};
+                     {"mind", text::cautions(part, step, material, kReading)}};
     if (setup.tool->isDie()) {
         out["opening"] = setup.opening;
         out["set_with"] = text::setWith(setup, kReading);
@@ -58,9 +65,12 @@ ordered_json stepOf(const part::Part& part, const sequence::Step& step) {
     out["toward"] = operation.hold.towardYou;
     out["beside"] = operation.hold.besideScrew;
     if (setup.tool->hasFingers()) out["fingers"] = setup.clampLength;
-    const double free = sequence::flatReach(part, operation, step.before, !operation.holdsChild);
-    out["lever"] = tool::leverOf(*setup.tool, free);
-    out["pull"] = bend::handPull(setup.moment, tool::leverOf(*setup.tool, free));
+    out["hammered"] = setup.isHammered;
+    if (setup.isHammered) return out;
+    const sequence::Pull pull = sequence::pullOf(part, operation, step.before);
+    out["lever"] = pull.lever;
+    out["pull"] = pull.force;
+    out["pipe"] = pull.withPipe;
     return out;
 }
 
@@ -74,18 +84,21 @@ ordered_json reasonsOf(const sequence::Stuck& stuck) {
         all.back()["turned"] = obstacle.atDeg;
         all.back()["place"] = {obstacle.place->x(), obstacle.place->y(), obstacle.place->z()};
     }
+    for (const tool::Refusal& refusal : stuck.refusals)
+        all.push_back({{"tool", refusal.toolId}, {"says", text::inWords(refusal, kReading)}});
     return all;
 }
 
 } // namespace
 
-void writePlan(std::ostream& out, const std::string& file, const job::Job& job, const part::Part& part,
-               const sequence::Outcome& outcome) {
+void writePlan(std::ostream& out, const std::string& file, const sequence::Settled& settled,
+               const material::Material& material) {
+    const auto& [job, part, outcome, agrees] = settled;
     ordered_json shown{{"file", file}};
     if (outcome.plan) {
         shown["steps"] = ordered_json::array();
         for (const sequence::Step& step : outcome.plan->steps)
-            shown["steps"].push_back(stepOf(part, step));
+            shown["steps"].push_back(stepOf(part, step, material));
         shown["round"] = ordered_json::array();
         for (const text::Task& task : text::tasksOf(job, part, *outcome.plan, kReading))
             shown["round"].push_back(
@@ -93,6 +106,7 @@ void writePlan(std::ostream& out, const std::string& file, const job::Job& job, 
         shown["cost"] = outcome.plan->cost;
         shown["best"] = outcome.plan->isBest;
         shown["bound"] = outcome.plan->bound;
+        shown["settled"] = agrees;
     } else {
         shown["steps"] = nullptr;
         shown["gave_up"] = outcome.gaveUp;

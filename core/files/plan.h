@@ -1,16 +1,17 @@
 // What `goodfold-cli plan --json` prints.
 #pragma once
 
-#include "sequence/plan.h"
+#include "sequence/settle.h"
 
 #include <iosfwd>
 
 namespace goodfold::files {
 
 /// One JSON object on one line: `file`, `steps` [{bend, tool, opening, spacers, fingers, held, face_in,
-/// toward, beside, mark {at, across, on, flush_with}, push_to, comes_back_to, force, pull, cost, says, check,
+/// toward, beside, mark {at, across, on, flush_with}, stop_first, push_to, comes_back_to,
+/// inside_radius {_sigma}, tool_radius, force, hammered, pull, cost, says, check,
 /// mind}], `cost`, `best`, `bound`; without a plan `steps` is null and `stuck` says why.
-void writePlan(std::ostream& out, const std::string& file, const job::Job& job, const part::Part& part,
-               const sequence::Outcome& outcome);
+void writePlan(std::ostream& out, const std::string& file, const sequence::Settled& settled,
+               const material::Material& material);
 
 } // namespace goodfold::files

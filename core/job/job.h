@@ -109,6 +109,13 @@ struct Wrap {
     bool operator==(const Wrap&) const = default;
 };
 
+/// What was found out about a job and is not decided by anyone: jobs are the same whatever it is, and no file
+/// keeps it.
+struct Found {
+    std::optional<double> mm;
+    bool operator==(const Found&) const { return true; }
+};
+
 struct Bend {
     std::string id;
     std::string from; // parent plate
@@ -118,7 +125,8 @@ struct Bend {
     Turn turn = Turn::Up;
     double skewDeg = 0;                 // bar only: the bend line leans by this from square
     double offset = 0;                  // sheet only: along the edge from its right end, looking outward
-    std::optional<double> insideRadius; // else the material's
+    std::optional<double> insideRadius; // else its tool's, else the material's
+    Found toolRadius;                   // that its tool makes; filled in by sequence::settle
     std::optional<double> k;            // else the allowance rule's
     Relief relief;                      // sheet only
     std::optional<Wrap> wrap;

@@ -55,12 +55,14 @@ KFactorRow kFactorAt(const Material& material, double radiusOverThickness) {
             std::lerp(at.low.sigma, at.high.sigma, at.share)};
 }
 
-double leastInsideRadius(const Material& material, double thickness) {
-    return leastRadiusRow(material, thickness).acrossGrain * thickness;
+LeastRadius leastInsideRadius(const Material& material, double thickness, bool isAlongGrain) {
+    const LeastRadiusRow& row = leastRadiusRow(material, thickness);
+    const LeastRadius& inThicknesses = isAlongGrain ? row.alongGrain : row.acrossGrain;
+    return {inThicknesses.typical * thickness, inThicknesses.safe * thickness};
 }
 
-double leastInsideRadiusAlongGrain(const Material& material, double thickness) {
-    return leastRadiusRow(material, thickness).alongGrain * thickness;
+double thickestInBook(const Material& material) {
+    return material.leastInsideRadius.back().thicknessUpTo;
 }
 
 double formingMoment(const Material& material, double width, double thickness, double insideRadius) {
@@ -96,11 +98,15 @@ Material materialFrom(const json& entry) {
                entry.at("springback_air_bend_at_90"),
                entry.at("air_radius_over_opening"),
                entry.at("cautions")};
+    m.canBeOpened = entry.at("can_be_opened");
+    if (entry.contains("hot_work"))
+        m.hotWork = HotWork{entry["hot_work"].at("thickness_from"), entry["hot_work"].at("says")};
     for (const json& row : entry.at("springback_at_90"))
         m.springback.push_back({row.at("radius_over_thickness"), row.at("degrees")});
     for (const json& row : entry.at("least_inside_radius"))
-        m.leastInsideRadius.push_back(
-            {row.at("thickness_up_to"), row.at("across_grain"), row.at("along_grain")});
+        m.leastInsideRadius.push_back({row.at("thickness_up_to"),
+                                       {row.at("typical_across"), row.at("across_grain")},
+                                       {row.at("typical_along"), row.at("along_grain")}});
     for (const json& row : entry.at("forming_moment"))
         m.formingMoments.push_back({row.at("radius_over_thickness"), row.at("moment")});
     for (const json& row : entry.at("k_factor"))

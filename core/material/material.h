@@ -18,10 +18,17 @@ struct KFactorRow {
     double sigma;
 };
 
+/// Inside radii of a bend: below `typical` its outside cracks, from `safe` on it is sound, between them it
+/// depends on the batch and its edges.
+struct LeastRadius {
+    double typical;
+    double safe;
+};
+
 struct LeastRadiusRow {
-    double thicknessUpTo; // mm
-    double acrossGrain;   // inside radius in thicknesses, bend line across the rolling direction
-    double alongGrain;
+    double thicknessUpTo;    // mm
+    LeastRadius acrossGrain; // in thicknesses, bend line across the rolling direction
+    LeastRadius alongGrain;
 };
 
 struct FormingMomentRow {
@@ -32,6 +39,12 @@ struct FormingMomentRow {
 struct SpringbackRow {
     double radiusOverThickness;
     double degrees; // that a bend of 90 opens when it is let go
+};
+
+/// Work at red heat, for stock that stands it.
+struct HotWork {
+    double thicknessFrom; // mm; thinner stock is bent cold
+    std::string says;
 };
 
 struct Material {
@@ -53,6 +66,8 @@ struct Material {
     double airSpringback = 0;                     // degrees at 90 of an air bend over 8 T, its legs included
     double airRadiusOverOpening = 0;              // inside radius of an air bend over the die opening
     std::vector<std::string> cautions;
+    bool canBeOpened = true; // a bend gone too far may be opened once without a crack
+    std::optional<HotWork> hotWork;
 };
 
 struct MaterialBook {
@@ -64,10 +79,10 @@ struct MaterialBook {
 /// K interpolated linearly in log(R/T), held constant beyond the table's ends.
 KFactorRow kFactorAt(const Material& material, double radiusOverThickness);
 
-/// Least inside radius in mm for a bend across the grain; beyond the table the thickest row holds.
-double leastInsideRadius(const Material& material, double thickness);
-/// The same where the bend line runs along the grain.
-double leastInsideRadiusAlongGrain(const Material& material, double thickness);
+/// Least inside radii in mm for a bend across or along the grain; beyond the book its thickest row holds.
+LeastRadius leastInsideRadius(const Material& material, double thickness, bool isAlongGrain = false);
+/// The thickest stock that the book has least radii of.
+double thickestInBook(const Material& material);
 
 /// Moment that bends a strip, in N mm: m w T^2, m interpolated in log(R/T) and constant beyond the table.
 double formingMoment(const Material& material, double width, double thickness, double insideRadius);

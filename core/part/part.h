@@ -161,8 +161,8 @@ double lengthTo(const Part& part, int plate, DimensionTo to);
 /// On the blank: between its bends' centrelines, or from one to a free end.
 double lengthOnBlank(const Part& part, int plate);
 
-/// The inside radius a bend gets when none is typed: the material's least, and at least one thickness,
-/// which is what a vise jaw makes of most bar.
+/// The inside radius a bend gets while none is typed and no tool is chosen: the material's safe least, and at
+/// least one thickness.
 double usualInsideRadius(const material::Material& material, double thickness);
 
 /// The bend's shape with its radius decided.

@@ -14,12 +14,12 @@
 namespace goodfold::part {
 
 double usualInsideRadius(const material::Material& material, double thickness) {
-    return std::max(thickness, material::leastInsideRadius(material, thickness));
+    return std::max(thickness, material::leastInsideRadius(material, thickness).safe);
 }
 
 bend::Shape shapeOf(const Job& job, const Bend& bend, const material::Material& material) {
-    return {bend.angleDeg, bend.insideRadius.value_or(usualInsideRadius(material, job.thickness)),
-            job.thickness};
+    const std::optional<double> decided = bend.insideRadius ? bend.insideRadius : bend.toolRadius.mm;
+    return {bend.angleDeg, decided.value_or(usualInsideRadius(material, job.thickness)), job.thickness};
 }
 
 namespace {

@@ -118,12 +118,14 @@ std::optional<Obstacle> Collisions::alwaysInTheWay(const Operation& operation) {
     }
     KnownTool& tool = inside->toolOf(operation);
     StepCollisions step(bodies, tool.work, 0, inside->checks);
+    std::optional<Obstacle> soonest;
     for (size_t body = 0; body < bodies.size(); ++body) {
         if (bodies[body].bend == operation.bend || bodies.decide(body, operation.bend) != 0) continue;
-        if (const auto* hit = inside->recall(tool.collisions[body], 0, [&] { return step.withTool(body); }))
-            return obstacleOf(Obstacle::Kind::Hit, bodies[body], *hit);
+        const auto* hit = inside->recall(tool.collisions[body], 0, [&] { return step.withTool(body); });
+        if (hit && (!soonest || hit->atDeg < soonest->atDeg))
+            soonest = obstacleOf(Obstacle::Kind::Hit, bodies[body], *hit);
     }
-    return {};
+    return soonest;
 }
 
 /// The line has to be seen from somewhere.

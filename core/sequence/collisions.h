@@ -12,7 +12,18 @@ namespace goodfold::sequence {
 
 /// Why a step cannot be made.
 struct Obstacle {
-    enum class Kind { Hit, SelfHit, Grip, ShortPlate, FoldDepth, Pull, Hidden, Trapped };
+    enum class Kind {
+        Hit,
+        SelfHit,
+        Grip,
+        ShortPlate,
+        FoldDepth,
+        ShortFree,
+        ShortToPull,
+        Pull,
+        Hidden,
+        Trapped
+    };
     Kind kind = Kind::Hit;
     job::Element one;               // of the part
     std::optional<tool::Body> body; // of the tool, that it hits or stays behind

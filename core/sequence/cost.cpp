@@ -1,9 +1,16 @@
 #include "bend/forming.h"
 #include "sequence/plan.h"
+#include "sequence/pull.h"
 
 #include <cmath>
 
 namespace goodfold::sequence {
+
+namespace {
+
+constexpr double kMayCrack = 30, kCracks = 300, kLarger = 4, kHammering = 12;
+
+} // namespace
 
 int lapsShut(const part::Part& part, int bend, BendSet made) {
     int count = 0;
@@ -15,14 +22,19 @@ int lapsShut(const part::Part& part, int bend, BendSet made) {
 Cost costOf(const part::Part& part, const Operation& operation, BendSet made) {
     const tool::Tool& tool = *operation.setup.tool;
     Cost cost;
-    cost.accuracy = 100 * tool.placeSigma + 10 * tool.angleSigma +
-                    20 * std::abs(operation.setup.insideRadius - operation.work.insideRadius);
-    if (tool.hasFingers())
-        cost.accuracy += 0.3 * std::max(0.0, operation.work.length - operation.setup.clampLength);
-    if (!tool.isDie()) {
-        const double lever = tool::leverOf(tool, flatReach(part, operation, made, !operation.holdsChild));
-        cost.effort = 20 * bend::handPull(operation.setup.moment, lever) / bend::kPullPlanned;
-    }
+    cost.accuracy = 100 * tool.placeSigma + 10 * tool.angleSigma;
+    const tool::Setup& setup = operation.setup;
+    const tool::Work& work = operation.work;
+    if (work.radiusIsTyped) cost.accuracy += 20 * std::abs(setup.insideRadius - work.insideRadius);
+    if (tool.hasFingers()) cost.accuracy += 0.3 * std::max(0.0, work.length - setup.clampLength);
+    if (setup.cracks != tool::Setup::Cracks::No)
+        cost.metal = setup.cracks == tool::Setup::Cracks::Surely ? kCracks : kMayCrack;
+    else if (!work.radiusIsTyped)
+        cost.metal = kLarger * std::max(0.0, setup.insideRadius - std::max(setup.safeRadius, work.thickness));
+    if (setup.isHammered)
+        cost.effort = kHammering;
+    else if (!tool.isDie())
+        cost.effort = 20 * pullOf(part, operation, made).force / bend::kPullPlanned;
     if (operation.setup.closed) cost.effort += 5;
     cost.effort += kLapShut * lapsShut(part, operation.bend, made);
     if (tool.isUpright() && !tool.isDie() && !operation.hold.towardYou) cost.sight = 3;

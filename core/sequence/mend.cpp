@@ -3,6 +3,7 @@
 #include "edit/split.h"
 #include "part/driven.h"
 #include "part/solid.h"
+#include "sequence/settle.h"
 #include "tool/parameters.h"
 
 #include <algorithm>
@@ -23,9 +24,8 @@ public:
 
     bool isMade(const job::Job& job) const {
         if (job::whatIsWrong(job)) return false;
-        const part::Part part = part::solve(job, material);
-        if (!part::selfClashes(part, part::fold(part)).empty()) return false;
-        return plan(part, material, shop, wishesOf(job), goOn).plan.has_value();
+        const Settled settled = settle(job, material, shop, goOn);
+        return settled.outcome.plan && part::selfClashes(settled.part, part::fold(settled.part)).empty();
     }
 
     /// The length nearest to what it is, in whole steps, with which there is a plan: first by doubling steps,

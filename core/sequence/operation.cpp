@@ -8,9 +8,13 @@ namespace goodfold::sequence {
 
 tool::Work workOf(const part::Part& part, int index) {
     const part::PartBend& bend = part.bends[static_cast<size_t>(index)];
-    return {bend.shape.angleDeg, bend.shape.insideRadius,
-            part.thickness,      (bend.near.to - bend.near.from).norm(),
-            bend.allowance,      bend.bumps};
+    return {.angleDeg = bend.shape.angleDeg,
+            .insideRadius = bend.shape.insideRadius,
+            .radiusIsTyped = bend.radiusIsTyped,
+            .thickness = part.thickness,
+            .length = (bend.near.to - bend.near.from).norm(),
+            .allowance = bend.allowance,
+            .bumps = bend.bumps};
 }
 
 namespace {

@@ -30,8 +30,11 @@ OperationTable::OperationTable(const part::Part& part, const material::Material&
       tools(part.bends.size(), 0) {
     const Operations all = operationsOf(part, material, shop);
     refused = all.refusals;
-    for (const auto& [bend, tool] : wishes.tool)
-        if (!shop.find(tool)) refused[static_cast<size_t>(bend)] = {{tool::Refusal::Kind::NotInShop, tool}};
+    for (const auto& [bend, tool] : wishes.tool) { // what others would have said is not asked
+        auto& of = refused[static_cast<size_t>(bend)];
+        std::erase_if(of, [&](const tool::Refusal& refusal) { return refusal.toolId != tool; });
+        if (!shop.find(tool)) of = {{tool::Refusal::Kind::NotInShop, tool, tool}};
+    }
     for (size_t bend = 0; bend < all.of.size(); ++bend)
         for (const Operation& operation : all.of[bend]) {
             if (!isWished(wishes, operation)) continue;

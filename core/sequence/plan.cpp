@@ -214,11 +214,16 @@ private:
         return stuck;
     }
 
-    /// One reason a tool: what came nearest to being made.
+    /// One reason a tool: what came nearest to being made. What is only too hard to pull can be hammered, so
+    /// anything else counts for more.
     static void keepFurthest(Stuck& stuck, const Operation& operation, const Obstacle& obstacle) {
+        const auto reached = [](const Obstacle& each) {
+            const bool isPull = each.kind == Obstacle::Kind::Pull || each.kind == Obstacle::Kind::ShortToPull;
+            return std::pair(!isPull, each.atDeg);
+        };
         for (Stuck::Reason& known : stuck.reasons)
             if (known.operation.setup.tool == operation.setup.tool) {
-                if (obstacle.atDeg > known.obstacle.atDeg) known = {operation, obstacle};
+                if (reached(obstacle) > reached(known.obstacle)) known = {operation, obstacle};
                 return;
             }
         stuck.reasons.push_back({operation, obstacle});

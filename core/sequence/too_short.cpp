@@ -1,6 +1,7 @@
 // Whether there is enough stock to hold, to lay over a die, to fold or to pull on.
 #include "bend/forming.h"
 #include "sequence/collisions.h"
+#include "sequence/pull.h"
 
 #include <algorithm>
 
@@ -33,23 +34,23 @@ std::optional<Obstacle> tooShort(const part::Part& part, const Operation& operat
                                 operation.setup.leastPlateLength};
         return {};
     }
-    const double held = flatReach(part, operation, made, operation.holdsChild);
-    const double free = flatReach(part, operation, made, !operation.holdsChild);
-    if (held < tool.clamp.leastGrip)
-        return Obstacle{Kind::Grip,          plateAt(part, operation, operation.holdsChild), {}, {}, 0, held,
-                        tool.clamp.leastGrip};
+    const auto shortOf = [&](Kind kind, bool child, double has, double needs) {
+        return Obstacle{kind, plateAt(part, operation, child), {}, {}, 0, has, needs};
+    };
+    const bool holdsChild = operation.holdsChild;
+    if (const double held = flatReach(part, operation, made, holdsChild); held < tool.clamp.leastGrip)
+        return shortOf(Kind::Grip, holdsChild, held, tool.clamp.leastGrip);
+    const double free = flatReach(part, operation, made, !holdsChild);
     if (tool.kind->hasStop && (free < tool.leastFold || free > tool.mostFold))
-        return Obstacle{Kind::FoldDepth,
-                        plateAt(part, operation, !operation.holdsChild),
-                        {},
-                        {},
-                        0,
-                        free,
-                        free < tool.leastFold ? tool.leastFold : tool.mostFold};
-    const double pull = bend::handPull(operation.setup.moment, tool::leverOf(tool, free));
-    if (pull > bend::kPullNever)
-        return Obstacle{Kind::Pull,      plateAt(part, operation, !operation.holdsChild), {}, {}, 0, pull,
-                        bend::kPullNever};
+        return shortOf(Kind::FoldDepth, !holdsChild, free,
+                       free < tool.leastFold ? tool.leastFold : tool.mostFold);
+    if (const double needs = leastFree(part, operation, made); !tool.kind->hasStop && free < needs)
+        return shortOf(Kind::ShortFree, !holdsChild, free, needs);
+    if (operation.setup.isHammered) return {};
+    const Pull pull = pullOf(part, operation, made);
+    if (tool.kind->drive == tool::Kind::Drive::Arm && !pull.withPipe && pull.reach < kShortToPull)
+        return shortOf(Kind::ShortToPull, !holdsChild, pull.reach, kShortToPull);
+    if (pull.force > bend::kPullNever) return shortOf(Kind::Pull, !holdsChild, pull.force, bend::kPullNever);
     return {};
 }
 

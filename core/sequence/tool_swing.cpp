@@ -42,7 +42,8 @@ ToolSwing::ToolSwing(const part::Part& part, const Operation& operation)
 bool isSameSwing(const Operation& a, const Operation& b) {
     return a.bend == b.bend && a.setup.tool == b.setup.tool && a.setup.opening == b.setup.opening &&
            a.setup.clampLength == b.setup.clampLength && a.setup.clampMiddle == b.setup.clampMiddle &&
-           a.setup.bottomed == b.setup.bottomed && a.holdsChild == b.holdsChild && a.hold == b.hold;
+           a.setup.bottomed == b.setup.bottomed && a.setup.isHammered == b.setup.isHammered &&
+           a.holdsChild == b.holdsChild && a.hold == b.hold;
 }
 
 } // namespace goodfold::sequence

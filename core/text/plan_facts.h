@@ -3,12 +3,13 @@
 
 #include "check/planned.h"
 #include "quantity/length.h"
-#include "sequence/plan.h"
+#include "sequence/settle.h"
 
 namespace goodfold::text {
 
 /// `mends` are what would let a part be bent that no order makes.
-check::PlanFacts factsOf(const job::Job& job, const part::Part& part, const sequence::Outcome& outcome,
-                         const quantity::Reading& reading, std::vector<check::Remedy> mends = {});
+check::PlanFacts factsOf(const sequence::Settled& settled, const material::Material& material,
+                         const tool::Shop& shop, const quantity::Reading& reading,
+                         std::vector<check::Remedy> mends = {});
 
 } // namespace goodfold::text

@@ -35,6 +35,12 @@ std::string inWords(const sequence::Obstacle& obstacle, const quantity::Reading&
         return nameOf(obstacle.one) + " would go in " + printMm(obstacle.has, reading) + " deep, where " +
                (obstacle.has < obstacle.needs ? "at least " : "at most ") + printMm(obstacle.needs, reading) +
                " will do";
+    case Kind::ShortFree:
+        return nameOf(obstacle.one) + " is straight for " + printMm(obstacle.has, reading) +
+               " past the bend, and " + printMm(obstacle.needs, reading) + " are needed to bring it over";
+    case Kind::ShortToPull:
+        return nameOf(obstacle.one) + " is flat for " + printMm(obstacle.has, reading) +
+               ", too little to pull on";
     case Kind::Pull:
         return nameOf(obstacle.one) + " would need a pull of " + quantity::printNumber(obstacle.has, 0) +
                " N";
@@ -86,7 +92,7 @@ std::string reasonsInWords(const sequence::Stuck& stuck, const quantity::Reading
     for (const sequence::Stuck::Reason& reason : stuck.reasons)
         add("In the " + reason.operation.setup.tool->name + " " + inWords(reason.obstacle, reading));
     for (const tool::Refusal& refusal : stuck.refusals)
-        if (stuck.reasons.empty()) add(inWords(refusal, reading));
+        add(inWords(refusal, reading));
     return says;
 }
 

@@ -85,6 +85,7 @@ std::string instruction(const part::Part& part, const Step& step, const quantity
     } else {
         says += ", " + side + " up, " + line + " under " + std::string(mark.flushWith) + ". Fold";
     }
+    if (operation.setup.isHammered) says += ", hammering close to the line,";
     return says + " to " + degreesIn(operation.setup.loadedAngleDeg) + back;
 }
 
@@ -106,6 +107,13 @@ std::vector<std::string> settings(const part::Part& part, const Step& step,
                            ", so that the line lies along the tool: set it by the line at both edges.");
     }
     const tool::Setup& setup = step.operation.setup;
+    if (!setup.closed) {
+        says.push_back("R " + printMm(setup.insideRadius, reading) + " comes out" +
+                       (setup.opening > 0 && !setup.bottomed ? " in this V" : "") + ", within " +
+                       printMm(setup.radiusSigma, reading) + " or so.");
+        says.push_back("Stop first at " + degreesIn(setup.stopFirstDeg) +
+                       ": let go, measure, and push on by what is missing.");
+    }
     const double past = setup.loadedAngleDeg - setup.restsAtDeg;
     if (!setup.tool->isDie() && !setup.closed && std::abs(bend.shape.angleDeg - 90) < 0.05)
         says.push_back("Push until a square laid over the outside of the bend stands off by " +
@@ -168,75 +176,6 @@ std::vector<std::string> inspections(const part::Part& part, const Step& step,
                            printMm(part::lengthTo(part, plate, job::DimensionTo::Outside), reading) +
                            " outside.");
     }
-    return says;
-}
-
-namespace {
-
-/// What to do about an angle that is not there yet, or past it.
-std::string ifMissed(const part::PartBend& bend, const tool::Setup& setup) {
-    if (setup.tool->isDie())
-        return "Short of the angle, press on by what is missing: a millimetre of the punch is " +
-               degreesIn(bend::degreesPerMillimetre(setup.opening, bend.shape.angleDeg)) +
-               ". Too far, open it once, laid over the die with its edges down: to and fro cracks it.";
-    return "Short of the angle, push on by what is missing. Too far, open it once, a block on its inside "
-           "close "
-           "to the bend: to and fro cracks it.";
-}
-
-} // namespace
-
-std::vector<std::string> cautions(const part::Part& part, const Step& step,
-                                  const quantity::Reading& reading) {
-    const Operation& operation = step.operation;
-    const tool::Tool& tool = *operation.setup.tool;
-    std::vector<std::string> says;
-    if (tool.isDie()) {
-        const double share = operation.setup.force / tool.die.ratedForce;
-        says.push_back("It takes " + quantity::printNumber(operation.setup.force / 1000, 1) + " kN, " +
-                       quantity::printNumber(100 * share, 0) + " % of what the " + tool.name +
-                       " is rated for. Keep hands off the work and stand clear while it is loaded.");
-        constexpr double kHand = 80; // mm from the punch: what a hand needs to stay clear
-        if (std::max(sequence::flatReach(part, operation, step.before, false),
-                     sequence::flatReach(part, operation, step.before, true)) < kHand)
-            says.push_back(
-                "Nothing of it reaches far enough to hold by hand: use tongs, or rest it on the die.");
-        const bool canBottom = tool.die.bottoms && bend::kBottoming * share <= bend::kPressShare;
-        if (!operation.setup.bottomed && canBottom)
-            says.push_back("Driven home it would come back less than half as far, for " +
-                           quantity::printNumber(bend::kBottoming, 0) + " times the force.");
-        says.push_back(ifMissed(bendOf(part, operation), operation.setup));
-        return says;
-    }
-    const double free = sequence::flatReach(part, operation, step.before, !operation.holdsChild);
-    // A pipe only where bare hands are not enough.
-    const bool byHand = free > 0 && bend::handPull(operation.setup.moment, free) <= bend::kPullPlanned;
-    const double lever = byHand ? free : tool::leverOf(tool, free);
-    const double pull = bend::handPull(operation.setup.moment, lever);
-    const double wanted = bend::leverFor(operation.setup.moment, bend::kPullPlanned);
-    const auto force = [](double newtons) {
-        return quantity::printNumber(newtons, 0) + " N (" + quantity::printNumber(newtons / 4.448222, 0) +
-               " lb)";
-    };
-    constexpr double kShort = 60; // mm: nothing to take hold of
-    const bool isPulled = tool.kind->isPulled();
-    if (isPulled && free < kShort)
-        says.push_back(
-            "The leg is short to pull on: hammer it close to the line, a block between, so that it does "
-            "not bow" +
-            (wanted > free ? "; or leave it " + printMm(wanted, reading) + " long and cut it after."
-                           : std::string(".")));
-    else if (isPulled)
-        says.push_back(
-            "The pull is " + force(pull) + " at " + printMm(lever, reading) + " from the bend" +
-            (lever > free ? ", with a pipe over the leg; it can slip off: stand beside its arc." : "."));
-    if (pull > bend::kPullPlanned)
-        says.push_back(
-            "That is more than one person pulls with ease: leave " + printMm(wanted, reading) +
-            " to pull on before it is cut, or get help. Heat makes it easier, and is for those who "
-            "may by your shop's rules: never over zinc, paint or plating.");
-    says.push_back(operation.setup.closed ? "Keep fingers out of the fold as it closes."
-                                          : ifMissed(bendOf(part, operation), operation.setup));
     return says;
 }
 

@@ -21,8 +21,4 @@ std::string setWith(const tool::Setup& setup, const quantity::Reading& reading);
 std::vector<std::string> inspections(const part::Part& part, const sequence::Step& step,
                                      const quantity::Reading& reading);
 
-/// What can hurt, or go wrong, at this step. One line each.
-std::vector<std::string> cautions(const part::Part& part, const sequence::Step& step,
-                                  const quantity::Reading& reading);
-
 } // namespace goodfold::text

@@ -95,7 +95,7 @@ Sample sampleOf(const Tool& tool) {
     sample.work.insideRadius =
         tool.isPickedByRadius() ? tool.radii[tool.radii.size() / 2] : std::max(tool.radii.front(), 0.2);
     sample.setup.tool = &tool;
-    sample.setup.insideRadius = sample.work.insideRadius;
+    sample.setup.toolRadius = sample.setup.insideRadius = sample.work.insideRadius;
     sample.setup.clampLength = tool.length;
     if (tool.isDie())
         sample.setup.opening =

@@ -30,8 +30,8 @@ struct Kind {
     };
     /// Where the line lies that is set in the tool, from the held side's tangent line.
     enum class Line {
-        EdgeTop, // the edge's radius on: where its top is
-        Sight,   // the radius made on: where its nose is seen from above
+        EdgeTop, // the edge's own radius on: where its top is
+        Sight,   // the nose's own radius on: where it is seen from above
         Middle,  // half the allowance on: the bend's middle
         Tangent  // on it
     };

@@ -57,6 +57,8 @@ const std::vector<Parameter>& parameters() {
         {"clamp.lift", "opens by", Length, 0, kMost, [](Tool& t) -> double& { return t.clamp.lift; }, any},
         {"clamp.least_grip", "needs to hold at least", Length, 0, 1000,
          [](Tool& t) -> double& { return t.clamp.leastGrip; }, clamps},
+        {"clamp.least_free", "needs past the bend at least", Length, 0, 1000,
+         [](Tool& t) -> double& { return t.clamp.leastFree; }, clamps},
         {"bench.screw_depth", "jaw top down to the screw", Length, 0, kMost,
          [](Tool& t) -> double& { return t.bench.screwDepth; }, isUpright},
         {"bench.screw_width", "screw's width", Length, 0, kMost,

@@ -1,6 +1,8 @@
 #include "tool/setup.h"
 
 #include "bend/forming.h"
+#include "bend/made_radius.h"
+#include "bend/springback.h"
 
 #include <algorithm>
 #include <cmath>
@@ -9,47 +11,68 @@ namespace goodfold::tool {
 
 namespace {
 
-constexpr double kUnloading = 1.15;    // springback beyond the model's: the modulus falls after straining
-constexpr double kBottomedKeeps = 0.3; // of an air bend's springback, where the punch is driven home
-constexpr double kFarRadius = 0.5;     // of what is made from what is wanted, in shares of it
-constexpr double kMildUltimate = 420;  // MPa: what thicknesses are rated in
+constexpr double kFarRadius = 0.5; // of what is made from what is wanted, in shares of it
+constexpr double kSameRadius = 1e-9;
+constexpr double kMildUltimate = 420; // MPa: what thicknesses are rated in
 
-bend::Strength strengthOf(const material::Material& material) {
-    return {material.yield, material.ultimate, material.elasticModulus};
+/// Of a pin bender's pins or the shop's formers: where the radius is typed the nearest; else the smallest
+/// that does not crack the stock.
+double picked(const Tool& tool, const Work& work, const material::Material& material) {
+    const auto& radii = tool.radii;
+    if (!work.radiusIsTyped) {
+        const double safe = material::leastInsideRadius(material, work.thickness).safe;
+        const auto sound = std::lower_bound(radii.begin(), radii.end(), safe);
+        return sound == radii.end() ? radii.back() : *sound;
+    }
+    return *std::min_element(radii.begin(), radii.end(), [&](double a, double b) {
+        return std::abs(a - work.insideRadius) < std::abs(b - work.insideRadius);
+    });
 }
 
-/// Pins and formers are picked; an edge or a nose makes what it has, but never sharper than metal goes.
-double radiusMade(const Tool& tool, const Work& work, const material::Material& material) {
-    if (tool.isPickedByRadius())
-        return *std::min_element(tool.radii.begin(), tool.radii.end(), [&](double a, double b) {
-            return std::abs(a - work.insideRadius) < std::abs(b - work.insideRadius);
-        });
-    // Hammered or pulled over an edge, bar takes about its own thickness.
-    const bool isByHand = tool.kind->drive == Kind::Drive::Arm;
-    const double natural = isByHand ? work.thickness : 0;
-    return std::max({tool.radii.front(), natural, material::leastInsideRadius(material, work.thickness)});
-}
-
-double springbackDeg(const Setup& setup, const Work& work, const material::Material& material) {
-    const double at90 =
-        setup.opening > 0
-            ? material.airSpringback
-            : material::typicalSpringbackAt90(material, setup.insideRadius / work.thickness) * kUnloading;
-    return at90 * setup.restsAtDeg / 90 * (setup.bottomed ? kBottomedKeeps : 1);
-}
-
+/// How far past its angle, how hard and how large it is pushed, once its tool and opening are set.
 void complete(Setup& setup, const Work& work, const material::Material& material) {
+    const Kind& kind = *setup.tool->kind;
+    const double t = work.thickness, share = restsAtDeg(work.angleDeg) / 90;
     setup.restsAtDeg = restsAtDeg(work.angleDeg);
-    setup.loadedAngleDeg = setup.restsAtDeg + springbackDeg(setup, work, material);
+    const auto pushTo = [&](double springbackAt90) {
+        setup.loadedAngleDeg = setup.restsAtDeg + springbackAt90 * share;
+    };
+    const auto makes = [&](const bend::MadeRadius& made) {
+        setup.insideRadius = made.radius;
+        setup.radiusSigma = made.sigma;
+    };
+    if (kind.isDie()) {
+        const double tip = setup.toolRadius + setup.tool->die.punchFlat / 2;
+        makes(setup.bottomed ? bend::bottomed(tip, t)
+                             : bend::airBent(tip, setup.opening, material.airRadiusOverOpening));
+        pushTo(bend::airSpringbackAt90(material, setup.opening / t, setup.insideRadius / t) *
+               (setup.bottomed ? bend::kBottomedKeeps : 1));
+        setup.force = bend::airBendForce(material.ultimate, work.length, t, setup.opening) *
+                      (setup.bottomed ? bend::kBottoming : 1);
+        setup.leastPlateLength = bend::leastLengthInDie(setup.opening, work.angleDeg, t);
+    } else if (kind.hold == Kind::Hold::Round) {
+        pushTo(bend::springbackAt90(material, setup.toolRadius / t));
+        makes(bend::bentRound(setup.toolRadius, setup.loadedAngleDeg, setup.restsAtDeg));
+    } else {
+        makes(kind.drive != Kind::Drive::Arm ? bend::foldedOver(setup.toolRadius, t)
+              : setup.isHammered             ? bend::hammeredOver(setup.toolRadius, t)
+                                             : bend::pulledOver(setup.toolRadius, t));
+        pushTo(bend::springbackAt90(material, setup.insideRadius / t));
+    }
+    // A batch springs back a quarter less or more; a degree besides is what is read and set by hand.
+    constexpr double kLeastOfIt = 0.75, kByHandDeg = 1;
+    setup.stopFirstDeg =
+        setup.restsAtDeg + std::max(0.0, kLeastOfIt * (setup.loadedAngleDeg - setup.restsAtDeg) - kByHandDeg);
+    const material::LeastRadius least = material::leastInsideRadius(material, t);
+    setup.safeRadius = least.safe;
+    constexpr double kFolded = 150; // what is folded back on itself is made by pressing shut, not by the tool
+    if (work.bumps == 1 && work.angleDeg < kFolded && setup.insideRadius < least.safe - kSameRadius)
+        setup.cracks =
+            setup.insideRadius < least.typical - kSameRadius ? Setup::Cracks::Surely : Setup::Cracks::Perhaps;
+    const bend::Strength strength{material.yield, material.ultimate, material.elasticModulus};
     setup.springbackByFormula =
-        bend::angleUnderLoad(setup.restsAtDeg, setup.insideRadius, work.thickness, strengthOf(material)) -
-        setup.restsAtDeg;
-    setup.moment =
-        material::formingMoment(material, work.length, work.thickness, std::max(setup.insideRadius, 1e-3));
-    if (setup.opening <= 0) return;
-    setup.force = bend::airBendForce(material.ultimate, work.length, work.thickness, setup.opening) *
-                  (setup.bottomed ? bend::kBottoming : 1);
-    setup.leastPlateLength = bend::leastLengthInDie(setup.opening, work.angleDeg, work.thickness);
+        bend::angleUnderLoad(setup.restsAtDeg, setup.insideRadius, t, strength) - setup.restsAtDeg;
+    setup.moment = material::formingMoment(material, work.length, t, std::max(setup.insideRadius, 1e-3));
 }
 
 /// The widest row of fingers that goes between what stands at both sides; 0 where none does.
@@ -65,26 +88,23 @@ double fittingFingers(const std::vector<double>& fingers, double room) {
 
 void addDies(Fit& fit, const Tool& tool, const Work& work, const material::Material& material) {
     const auto refuse = [&](Refusal::Kind kind, double has, double needs) {
-        fit.refusal = Refusal{kind, tool.name, has, needs};
+        fit.refusal = Refusal{kind, tool.id, tool.name, has, needs};
     };
     for (const Die::Opening& row : openingsOf(tool.die))
         for (const bool bottomed : {false, true}) {
-            if (bottomed && !tool.die.bottoms) continue;
+            if (bottomed && !canBottom(tool, work)) continue;
             Setup setup{&tool};
             setup.opening = row.opening;
             setup.setWith = row.setWith;
             setup.stack = row.stack;
             setup.clampLength = tool.length;
             setup.bottomed = bottomed;
-            const double tip = tool.radii.front() + tool.die.punchFlat / 2;
-            setup.insideRadius = bottomed ? tip : std::max(tip, material.airRadiusOverOpening * row.opening);
+            setup.toolRadius = tool.radii.front();
             complete(setup, work, material);
             const double over = row.opening / work.thickness;
             constexpr double kNarrowest = 5, kWidest = 16; // thicknesses; charts run from 6 to 12
             if (over < kNarrowest || over > kWidest)
                 refuse(Refusal::Kind::Opening, row.opening, over);
-            else if (bottomed && work.angleDeg + 0.5 < 180 - tool.die.angleDeg - 0.5)
-                continue; // a bend is bottomed at the die's own angle
             else if (setup.force > bend::kPressShare * tool.die.ratedForce)
                 refuse(Refusal::Kind::Force, bend::kPressShare * tool.die.ratedForce, setup.force);
             else if (setup.loadedAngleDeg > tool.mostAngleDeg)
@@ -111,31 +131,37 @@ void addFingers(Fit& fit, Setup setup, double length) {
     }
 }
 
-void addClamps(Fit& fit, const Tool& tool, const Work& work, const material::Material& material) {
-    Setup setup{&tool};
-    setup.clampLength = tool.length;
-    setup.insideRadius = radiusMade(tool, work, material);
-    complete(setup, work, material);
-    constexpr double kFold = 150; // from here on a hem is folded as far as it goes and then shut
-    if (tool.kind->pressesShut() && work.angleDeg >= kFold && work.angleDeg <= 190) {
-        setup.closed = true;
-        setup.loadedAngleDeg = tool.mostAngleDeg;
-    } else if (setup.loadedAngleDeg > tool.mostAngleDeg) {
-        fit.refusal = Refusal{Refusal::Kind::Angle, tool.name, tool.mostAngleDeg, setup.loadedAngleDeg};
-        return;
+/// Held and bent over an edge or round a pin; by hand it is pulled over, or hammered close to the line.
+void addHeld(Fit& fit, const Tool& tool, const Work& work, const material::Material& material) {
+    for (const bool isHammered : {false, true}) {
+        if (isHammered && tool.kind->drive != Kind::Drive::Arm) continue;
+        Setup setup{&tool};
+        setup.clampLength = tool.length;
+        setup.toolRadius = tool.isPickedByRadius() ? picked(tool, work, material) : tool.radii.front();
+        setup.isHammered = isHammered;
+        complete(setup, work, material);
+        constexpr double kFold = 150; // from here on a hem is folded as far as it goes and then shut
+        if (tool.kind->pressesShut() && work.angleDeg >= kFold && work.angleDeg <= 190) {
+            setup.closed = true;
+            setup.loadedAngleDeg = tool.mostAngleDeg;
+        } else if (setup.loadedAngleDeg > tool.mostAngleDeg) {
+            fit.refusal =
+                Refusal{Refusal::Kind::Angle, tool.id, tool.name, tool.mostAngleDeg, setup.loadedAngleDeg};
+            continue;
+        }
+        fit.setups.push_back(setup);
+        if (!tool.fingers.empty()) addFingers(fit, setup, work.length); // fewer than all
     }
-    if (tool.fingers.empty()) return fit.setups.push_back(setup);
-    fit.setups.push_back(setup); // all fingers in
-    addFingers(fit, setup, work.length);
 }
 
 /// A radius that is quite another makes quite another part; a little off is only charged for.
 void dropOtherRadii(Fit& fit, const Tool& tool, const Work& work) {
     const double far = std::max(2 * work.thickness, kFarRadius * work.insideRadius);
-    if (work.bumps > 1) return;
+    if (work.bumps > 1 || !work.radiusIsTyped) return;
     std::erase_if(fit.setups, [&](const Setup& setup) {
         if (std::abs(setup.insideRadius - work.insideRadius) <= far) return false;
-        fit.refusal = Refusal{Refusal::Kind::OtherRadius, tool.name, setup.insideRadius, work.insideRadius};
+        fit.refusal =
+            Refusal{Refusal::Kind::OtherRadius, tool.id, tool.name, setup.insideRadius, work.insideRadius};
         return true;
     });
 }
@@ -148,33 +174,35 @@ double restsAtDeg(double angleDeg) {
 }
 
 double thickestAt(const Tool& tool, double length, double ultimate) {
-    constexpr double kMost = 2;
+    // Handles and their hinges give way sooner than jaws and presses.
+    const double most = tool.kind->drive == Kind::Drive::Handle ? 1.4 : 2;
     const double load = std::sqrt(tool.length / std::max(length, 1e-6) * kMildUltimate / ultimate);
-    return tool.thickest * std::min(load, kMost);
+    return tool.thickest * std::min(load, most);
+}
+
+bool canBottom(const Tool& tool, const Work& work) {
+    constexpr double kSameAngle = 1; // degrees
+    return tool.die.bottoms && work.angleDeg >= 180 - tool.die.angleDeg - kSameAngle;
 }
 
 Fit fit(const Tool& tool, const Work& work, const material::Material& material) {
     const auto refused = [&](Refusal::Kind kind, double has, double needs) {
-        return Fit{{}, Refusal{kind, tool.name, has, needs}};
+        return Fit{{}, Refusal{kind, tool.id, tool.name, has, needs}};
     };
     if (work.length > tool.length) return refused(Refusal::Kind::TooShort, tool.length, work.length);
     const double thickest = thickestAt(tool, work.length, material.ultimate);
     if (work.thickness > thickest) return refused(Refusal::Kind::TooThin, thickest, work.thickness);
-    if (tool.isPickedByRadius())
-        if (const double has = radiusMade(tool, work, material);
+    if (tool.isPickedByRadius() && work.radiusIsTyped)
+        if (const double has = picked(tool, work, material);
             std::abs(has - work.insideRadius) > kFarRadius * work.insideRadius)
             return refused(Refusal::Kind::NoSuchRadius, has, work.insideRadius);
     Fit found;
     if (tool.isDie())
         addDies(found, tool, work, material);
     else
-        addClamps(found, tool, work, material);
+        addHeld(found, tool, work, material);
     dropOtherRadii(found, tool, work);
     return found;
-}
-
-double leverOf(const Tool& tool, double freeLength) {
-    return std::max(tool.lever, freeLength);
 }
 
 namespace {
@@ -182,9 +210,8 @@ namespace {
 double lineFromTangent(const Setup& setup, const Work& work) {
     switch (setup.tool->kind->line) {
     case Kind::Line::EdgeTop:
-        return setup.tool->radii.front();
     case Kind::Line::Sight:
-        return setup.insideRadius;
+        return setup.toolRadius;
     case Kind::Line::Middle:
         return work.allowance / 2;
     case Kind::Line::Tangent:

@@ -10,8 +10,9 @@ namespace goodfold::tool {
 
 /// One bend as a tool meets it.
 struct Work {
-    double angleDeg = 90;    // that is wanted
-    double insideRadius = 0; // that the part is laid out with
+    double angleDeg = 90;       // that is wanted
+    double insideRadius = 0;    // that the part is laid out with
+    bool radiusIsTyped = false; // else whatever the tool makes will do
     double thickness = 0;
     double length = 0; // of the bend line
     double allowance = 0;
@@ -24,7 +25,13 @@ double restsAtDeg(double angleDeg);
 
 struct Setup {
     const Tool* tool = nullptr; // of a shop that outlives it
-    double insideRadius = 0;    // that this setting makes
+    double toolRadius = 0;      // of its edge, nose or punch, or of the pin or former that is picked
+    double insideRadius = 0;    // that this setting makes of it
+    double radiusSigma = 0;     // of that, one sigma
+    enum class Cracks { No, Perhaps, Surely };
+    Cracks cracks = Cracks::No; // at that radius, bent across the grain
+    double safeRadius = 0;      // at which it does not
+    bool isHammered = false;    // close to the line, by hand; else pulled
     double opening = 0;         // of a die
     std::string setWith;        // what sets it, as the user said
     std::vector<double> stack;  // of spacers between the die's halves
@@ -34,6 +41,7 @@ struct Setup {
     bool closed = false;            // bent as far as the tool goes, then pressed or hammered shut
     double restsAtDeg = 0;          // what it comes back to: what is wanted, of a strap less
     double loadedAngleDeg = 0;      // to push to for that
+    double stopFirstDeg = 0;        // where to let go and measure first: no batch goes past from there
     double springbackByFormula = 0; // degrees, from the cubic; the typical figure is what loadedAngleDeg has
     double force = 0;               // of a press
     double moment = 0;              // of a bend by hand, N mm
@@ -54,6 +62,7 @@ struct Refusal {
         AngleInDie    // the same of a die
     };
     Kind kind = Kind::NotInShop;
+    std::string toolId;
     std::string tool; // its name; of one that is gone its id
     double has = 0, needs = 0;
 };
@@ -66,20 +75,21 @@ struct Fit {
 Fit fit(const Tool& tool, const Work& work, const material::Material& material);
 
 /// Thickest stock of a bend this long: the load that bends the rated thickness over the whole length,
-/// w T^2 UTS, is not exceeded; never more than twice the rated thickness.
+/// w T^2 UTS, is not exceeded; never more than twice the rated thickness, of a tool on handles 1.4 times.
 double thickestAt(const Tool& tool, double length, double ultimate);
 
-/// The lever there is for a bend by hand: the free side itself where it is longer than what the shop has.
-double leverOf(const Tool& tool, double freeLength);
+/// Whether a die can be driven home on a bend: it has to be made for it, and stand at the bend's own angle.
+bool canBottom(const Tool& tool, const Work& work);
 
 /// The line that is set in the tool.
 struct ToolMark {
     double fromTangent = 0;     // from the held side's tangent line toward the free side
     std::string_view flushWith; // "the jaw top"
 };
-/// Jaws: the edge's radius past the tangent line, where their top is. Noses and blades: the sight line, the
-/// radius past it. Dies: the bend's centre, under the punch. Pins and formers: the tangent line itself, at
-/// the pin's middle. Each further toward the free side by what the shop found out for its tool.
+/// Jaws: their edge's own radius past the tangent line, where their top is. Noses and blades: their own
+/// radius past it, where they are seen from above. Dies: the bend's centre, under the punch. Pins and
+/// formers: the tangent line itself, at the pin's middle. Each further toward the free side by what the shop
+/// found out for its tool.
 ToolMark markOf(const Setup& setup, const Work& work);
 
 } // namespace goodfold::tool

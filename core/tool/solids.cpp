@@ -46,11 +46,11 @@ private:
 
     Body inner() const { return tool.hasFingers() ? Body::Fingers : *tool.kind->inner; }
 
-    /// The inner side: flat on the stock up to the tangent line, round its edge, and falling away on top. The
-    /// edge is drawn a little sharper than the part's radius so that what wraps it does not hit it.
+    /// The inner side: flat on the stock up to the tangent line, round its own edge, and falling away on top.
+    /// Where the part is laid out sharper than the edge it is drawn that sharp: the finding tells of it.
     Polygon nose(double height) const {
-        constexpr double kSharper = 0.85;
-        const double edge = std::max(kSharper * r - kClear, 0.0), depth = tool.clamp.innerDepth;
+        const double edge = std::max(std::min(setup.toolRadius, r) - kClear, 0.0),
+                     depth = tool.clamp.innerDepth;
         Polygon section{{-depth, kClear}, {0, kClear}};
         constexpr int kSteps = 6;
         const double upTo = radians(90 + tool.clamp.topDeg);
@@ -70,10 +70,12 @@ private:
         return section;
     }
 
-    /// Bent past its angle the same strip lies on a smaller round: that is what the former has to be.
+    /// Bent past its angle the same strip lies on a smaller round. A former that is larger, as one picked for
+    /// another radius, is drawn that small: the finding tells of it.
     double formerRadius() const {
-        if (setup.loadedAngleDeg <= work.angleDeg) return r;
-        return r - work.allowance / radians(work.angleDeg) + work.allowance / radians(setup.loadedAngleDeg);
+        const double pushed = std::max(setup.loadedAngleDeg, work.angleDeg);
+        const double lies = r - work.allowance / radians(work.angleDeg) + work.allowance / radians(pushed);
+        return setup.toolRadius > 0 ? std::min(setup.toolRadius, lies) : lies;
     }
 
     void clamp() {

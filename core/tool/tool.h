@@ -24,6 +24,7 @@ struct Clamp {
     double outerHeight = 0;
     double lift = 0;      // how far it opens
     double leastGrip = 0; // stock it needs to hold
+    double leastFree = 6; // straight it needs past the bend, to be pushed, hammered or swept over
     bool operator==(const Clamp&) const = default;
 };
 

@@ -153,8 +153,14 @@ void BendTest::materialBookIsSound() {
     const auto& book = material::standardMaterials();
     QVERIFY(book.materials.size() >= 10);
     QVERIFY(!book.find("unobtainium"));
-    QCOMPARE(material::leastInsideRadius(test::hotRolled(), 3), 3.0);
-    QCOMPARE(material::leastInsideRadius(test::hotRolled(), 3.001), 3.001 * 1.5);
+    QCOMPARE(material::leastInsideRadius(test::hotRolled(), 3).safe, 3.0);
+    QCOMPARE(material::leastInsideRadius(test::hotRolled(), 3.001).safe, 3.001 * 1.5);
+    for (const material::Material& material : book.materials)
+        for (const double thickness : {0.5, 1.0, 2.0, 3.0, 5.0, 8.0, 20.0})
+            for (const bool isAlong : {false, true}) {
+                const auto least = material::leastInsideRadius(material, thickness, isAlong);
+                QVERIFY(0 <= least.typical && least.typical <= least.safe);
+            }
     std::istringstream broken(R"({"materials": [{"id": "x"}]})");
     const auto read = material::readMaterialBook(broken);
     QVERIFY(!read);

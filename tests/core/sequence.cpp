@@ -222,8 +222,8 @@ void SequenceTest::demoJobsArePlanned() {
     judgeAgainstEveryOrder(read->job, tool::standardShop());
 }
 
-/// One can only be made with its last bend in a vise, one only with the dies spaced out, one not until a leg
-/// is longer.
+/// One can only be made with its last bend out of the brake, one only with the dies spaced out, one not until
+/// a leg is longer.
 void SequenceTest::demoJobsThatAskForMore() {
     const auto load = [](const char* file) {
         std::ifstream in(std::string(PROJECT_DATA "/demo/") + file);
@@ -235,9 +235,10 @@ void SequenceTest::demoJobsThatAskForMore() {
     const job::Job rail = load("light-rail.gfold");
     const auto withVise = planOf(rail, tool::standardShop());
     QVERIFY(withVise.plan);
-    QVERIFY(withVise.plan->steps.back().operation.setup.tool->kind->key == "vise");
+    QVERIFY(withVise.plan->steps.back().operation.setup.tool->kind->key != "leaf-brake");
     tool::Shop noVise = tool::standardShop(), noSpacers = noVise;
-    std::erase_if(noVise.tools, [](const tool::Tool& tool) { return tool.isUpright(); });
+    std::erase_if(noVise.tools,
+                  [](const tool::Tool& tool) { return tool.isUpright() || tool.isPickedByRadius(); });
     QVERIFY(!planOf(rail, noVise).plan);
 
     const job::Job foot = load("frame-foot.gfold");
@@ -270,11 +271,11 @@ void SequenceTest::wishesAreKept() {
     const int first = free.plan->steps[0].operation.bend;
     sequence::Wishes wishes;
     wishes.order = {1 - first};
-    wishes.tool[first] = "press";
+    wishes.tool[first] = "pin-bender";
     const auto wished = sequence::plan(part, test::hotRolled(), tool::standardShop(), wishes);
     QVERIFY(wished.plan);
     QCOMPARE(wished.plan->steps[0].operation.bend, 1 - first);
-    QCOMPARE(wished.plan->steps[1].operation.setup.tool->id, std::string("press"));
+    QCOMPARE(wished.plan->steps[1].operation.setup.tool->id, std::string("pin-bender"));
     QVERIFY(wished.plan->cost > free.plan->cost);
 }
 

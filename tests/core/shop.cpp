@@ -20,7 +20,12 @@ const tool::Tool& shipped(const std::string& id) {
 
 tool::Work work(double length, double thickness, double radius = 3, double angleDeg = 90) {
     const bend::Shape shape{angleDeg, radius, thickness};
-    return {angleDeg, radius, thickness, length, bend::allowance(shape, 0.42)};
+    return {.angleDeg = angleDeg,
+            .insideRadius = radius,
+            .radiusIsTyped = true,
+            .thickness = thickness,
+            .length = length,
+            .allowance = bend::allowance(shape, 0.42)};
 }
 
 } // namespace
@@ -103,8 +108,11 @@ void ShopTest::dieTouchesTheLegs() {
 void ShopTest::thicknessGoesByLengthAndStrength() {
     const tool::Tool& brake = shipped("brake");
     QVERIFY(near(tool::thickestAt(brake, brake.length, 420), brake.thickest, 1e-9));
-    QVERIFY(near(tool::thickestAt(brake, brake.length / 2, 420), brake.thickest * std::sqrt(2), 1e-9));
-    QVERIFY(near(tool::thickestAt(brake, 1, 420), brake.thickest * 2, 1e-9)); // and no more
+    const double share = 1 / 1.69; // of its length; its root 1.3
+    QVERIFY(near(tool::thickestAt(brake, brake.length * share, 420), brake.thickest * 1.3, 1e-9));
+    QVERIFY(near(tool::thickestAt(brake, 1, 420), brake.thickest * 1.4, 1e-9)); // and no more
+    const tool::Tool& press = shipped("press");
+    QVERIFY(near(tool::thickestAt(press, 1, 420), press.thickest * 2, 1e-9));
     QVERIFY(tool::thickestAt(brake, brake.length, 600) < brake.thickest);
     const auto thick = tool::fit(brake, work(900, 2), test::hotRolled());
     QVERIFY(thick.setups.empty());
@@ -235,8 +243,9 @@ void ShopTest::marksAreDerivedPerTool() {
     QFETCH(QString, id);
     QFETCH(double, fromTangent);
     const tool::Work asked = work(30, 1.5, 1.5);
-    tool::Setup setup{&shipped(id.toStdString())};
-    setup.insideRadius = 1.5;
+    const auto fit = tool::fit(shipped(id.toStdString()), asked, test::hotRolled());
+    QVERIFY(!fit.setups.empty());
+    const tool::Setup& setup = fit.setups[0];
     const tool::ToolMark mark = tool::markOf(setup, asked);
     QVERIFY(near(mark.fromTangent, fromTangent, 1e-9));
     QVERIFY(!mark.flushWith.empty());

@@ -16,13 +16,12 @@ using test::only;
 namespace {
 
 /// What the rules of the plan find, and no others.
-std::vector<check::Finding> planFindings(const job::Job& job, const part::Part& part,
-                                         const sequence::Outcome& outcome) {
+std::vector<check::Finding> planFindings(const sequence::Settled& settled, const tool::Shop& shop) {
     const auto reading = quantity::Reading::millimetres();
-    const part::Folded folded = part::fold(part);
-    const check::PlanFacts facts = text::factsOf(job, part, outcome, reading);
-    auto found =
-        check::check({job, part, folded, test::hotRolled(), reading, hardware::standardBook(), &facts});
+    const part::Folded folded = part::fold(settled.part);
+    const check::PlanFacts facts = text::factsOf(settled, test::hotRolled(), shop, reading);
+    auto found = check::check(
+        {settled.job, settled.part, folded, test::hotRolled(), reading, hardware::standardBook(), &facts});
     std::erase_if(found, [](const check::Finding& finding) {
         return finding.rule != "no-order" && finding.rule != "other-radius";
     });
@@ -91,7 +90,8 @@ void StepsTest::wishesOfTheJobAreKept() {
     QVERIFY(!outcome.plan);
     const std::string says = text::inWords(part, outcome.stuck[0], quantity::Reading::millimetres());
     QVERIFY2(says.find("steam hammer") != std::string::npos, says.c_str());
-    const auto found = planFindings(job, part, outcome);
+    const auto found =
+        planFindings(sequence::settle(job, test::hotRolled(), tool::standardShop()), tool::standardShop());
     QVERIFY(found[0].headline.find("as it is settled") != std::string::npos);
     const job::Job freed = found[0].remedies.at(0).mended;
     QVERIFY(sequence::wishesOf(freed).isFree());
@@ -292,22 +292,22 @@ void StepsTest::radiiOfTheToolsAreTold() {
     for (job::Bend& bend : job.bends)
         bend.insideRadius = 6;
     const auto findingsOf = [](const job::Job& of) {
-        const part::Part part = part::solve(of, test::hotRolled());
-        const auto outcome = sequence::plan(part, test::hotRolled(), only("vise"));
-        return planFindings(of, part, outcome);
+        return planFindings(sequence::settle(of, test::hotRolled(), only("vise")), only("vise"));
     };
     const auto found = findingsOf(job);
     QCOMPARE(found.size(), size_t{1});
     QCOMPARE(found[0].rule, std::string("other-radius"));
     const job::Job laidOut = found[0].remedies.at(0).mended;
     for (const job::Bend& bend : laidOut.bends)
-        QCOMPARE(bend.insideRadius.value(), 3.0); // over a jaw, its own thickness
+        QVERIFY(!bend.insideRadius);
     QVERIFY(findingsOf(laidOut).empty());
-    const double longer = part::solve(laidOut, test::hotRolled()).blank.length -
-                          part::solve(job, test::hotRolled()).blank.length;
-    const std::string says =
-        quantity::typeset(quantity::Length::mm(longer), quantity::Reading::millimetres()) + " longer";
-    QVERIFY2(found[0].says.find(says) != std::string::npos, found[0].says.c_str());
+    const auto settled = sequence::settle(laidOut, test::hotRolled(), only("vise"));
+    for (const part::PartBend& bend : settled.part.bends)
+        QCOMPARE(bend.shape.insideRadius, 3.0); // pulled over a jaw, its own thickness
+    for (const double blank : {settled.part.blank.length, part::solve(job, test::hotRolled()).blank.length}) {
+        const auto says = quantity::typeset(quantity::Length::mm(blank), quantity::Reading::millimetres());
+        QVERIFY2(found[0].says.find(says) != std::string::npos, found[0].says.c_str());
+    }
 }
 
 /// Wide bar that hits the screw: the vise would do with its screw deeper, and with what is said it does.

@@ -4,6 +4,7 @@
 #include "draw/type.h"
 #include "edit/edit.h"
 #include "files/job_file.h"
+#include "sequence/settle.h"
 
 #include <QtTest>
 
@@ -20,11 +21,13 @@ job::Job demo(const char* name) {
 
 struct Planned {
     explicit Planned(const job::Job& job)
-        : material(*material::standardMaterials().find(job.material)), part(part::solve(job, material)),
-          plan(*sequence::plan(part, material, tool::standardShop()).plan) {}
+        : material(*material::standardMaterials().find(job.material)),
+          settled(sequence::settle(job, material, tool::standardShop())), part(settled.part),
+          plan(*settled.outcome.plan) {}
     const material::Material& material;
-    part::Part part;
-    sequence::Plan plan;
+    sequence::Settled settled;
+    const part::Part& part;
+    const sequence::Plan& plan;
 };
 
 } // namespace
@@ -122,8 +125,8 @@ void StepsTest::jobSheetHasAPageForTheBlank() {
         const job::Job job = demo(name);
         const Planned planned(job);
         for (const QPageSize::PageSizeId paper : {QPageSize::A4, QPageSize::Letter}) {
-            const QByteArray pdf =
-                draw::jobSheetPdf(job, planned.part, planned.plan, {}, paper, quantity::Reading::fractions());
+            const QByteArray pdf = draw::jobSheetPdf(job, planned.part, planned.material, planned.plan, {},
+                                                     paper, quantity::Reading::fractions());
             QVERIFY(pdf.startsWith("%PDF"));
             const auto pages = pdf.count("/Type /Page\n");
             QVERIFY2(pages >= 1 && pages <= 1 + static_cast<qsizetype>(planned.plan.steps.size()),

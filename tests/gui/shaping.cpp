@@ -200,9 +200,6 @@ void ShapingTest::newFindingsOfferTheirRemedies_data() {
     QTest::newRow("least leg") << "stock.least-leg"
                                << "50"
                                << "finding.leg-too-short.C.1";
-    QTest::newRow("heavy") << "stock.thickness"
-                           << "6"
-                           << "finding.heavy-by-hand.1.1";
 }
 
 void ShapingTest::newFindingsOfferTheirRemedies() {

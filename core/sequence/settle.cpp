@@ -1,0 +1,86 @@
+#include "sequence/settle.h"
+
+#include <algorithm>
+#include <cmath>
+#include <limits>
+
+namespace goodfold::sequence {
+
+namespace {
+
+constexpr double kSameRadius = 1e-6; // mm
+
+/// A pipe or a row of small bends decides its own radius.
+bool takesRadiusOfTool(const job::Bend& bend) {
+    return !bend.insideRadius && !bend.wrap && bend.bumps == 1;
+}
+
+/// Fills in a radius; whether that changed it.
+bool fillIn(job::Job& job, int index, double radius) {
+    job::Bend& bend = job.bends[static_cast<size_t>(index)];
+    if (!takesRadiusOfTool(bend)) return false;
+    const bool changes = !bend.toolRadius.mm || std::abs(*bend.toolRadius.mm - radius) > kSameRadius;
+    bend.toolRadius.mm = radius;
+    return changes;
+}
+
+/// Of each bend the radius of its cheapest way, whatever is in that way: mostly what the plan will choose.
+void fillInFirstGuess(job::Job& job, const material::Material& material, const tool::Shop& shop,
+                      const Wishes& wishes) {
+    if (!takesToolRadii(job)) return;
+    const part::Part part = part::solve(job, material);
+    const Operations operations = operationsOf(part, material, shop);
+    for (size_t bend = 0; bend < operations.of.size(); ++bend) {
+        double least = std::numeric_limits<double>::infinity();
+        for (const Operation& operation : operations.of[bend]) {
+            const auto pinned = wishes.tool.find(operation.bend);
+            if (pinned != wishes.tool.end() && pinned->second != operation.setup.tool->id) continue;
+            if (tooShort(part, operation, 0)) continue;
+            const double cost = costOf(part, operation, 0).sum();
+            if (cost >= least) continue;
+            least = cost;
+            fillIn(job, operation.bend, operation.setup.insideRadius);
+        }
+    }
+}
+
+} // namespace
+
+Settled settle(job::Job job, const material::Material& material, const tool::Shop& shop, const Wishes& wishes,
+               const GoOn& goOn, size_t mostPoints) {
+    for (job::Bend& bend : job.bends)
+        bend.toolRadius = {};
+    fillInFirstGuess(job, material, shop, wishes);
+    Settled settled;
+    constexpr int kMostRounds = 5; // two nearly always do
+    for (int round = 0; round < kMostRounds; ++round) {
+        settled.part = part::solve(job, material);
+        settled.outcome = plan(settled.part, material, shop, wishes, goOn, mostPoints);
+        settled.job = job;
+        settled.agrees = true;
+        if (!settled.outcome.plan) return settled;
+        for (const Step& step : settled.outcome.plan->steps)
+            if (fillIn(job, step.operation.bend, step.operation.setup.insideRadius)) settled.agrees = false;
+        if (settled.agrees) break;
+    }
+    part::setOrder(settled.part, orderOf(*settled.outcome.plan));
+    return settled;
+}
+
+Settled settle(const job::Job& job, const material::Material& material, const tool::Shop& shop,
+               const GoOn& goOn, size_t mostPoints) {
+    return settle(job, material, shop, wishesOf(job), goOn, mostPoints);
+}
+
+bool takesToolRadii(const job::Job& job) {
+    return std::any_of(job.bends.begin(), job.bends.end(), takesRadiusOfTool);
+}
+
+void takeToolRadii(job::Job& job, const job::Job& settled) {
+    for (job::Bend& bend : job.bends) {
+        const job::Bend* same = settled.findBend(bend.id);
+        bend.toolRadius = same ? same->toolRadius : job::Found{};
+    }
+}
+
+} // namespace goodfold::sequence

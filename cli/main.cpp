@@ -37,6 +37,7 @@ int complain(const std::string& path, const Error& error, int status = cli::kCan
 struct Solved {
     const material::Material& material;
     sequence::Settled settled;
+    std::optional<sequence::Settled> opposite; // of a pair
     part::Folded folded;
     std::vector<check::Finding> findings;
     const job::Job& job() const { return settled.job; }
@@ -48,6 +49,8 @@ struct Solved {
                                             : sequence::Settled{job, part::solve(job, material), {}}),
           folded(part::fold(settled.part)) {
         const quantity::Reading reading = cli::readingOf(job);
+        if (plans && job.oppositeHand && outcome().plan)
+            opposite = sequence::settleOpposite(settled, material, books.tools);
         check::PlanFacts facts;
         if (plans) facts = text::factsOf(settled, material, books.tools, reading);
         findings = check::check(
@@ -83,9 +86,9 @@ int planJob(const std::string& path, const Books& books) {
     return withJob(
         path,
         [&](const job::Job& job, const material::Material& material) {
-            const sequence::Settled settled = sequence::settle(job, material, books.tools);
-            files::writePlan(std::cout, path, settled, material);
-            return settled.outcome.plan ? cli::kFine : cli::kCannotBeMade;
+            const Solved solved(job, material, books);
+            files::writePlan(std::cout, path, solved.settled, solved.opposite, material);
+            return solved.outcome().plan ? cli::kFine : cli::kCannotBeMade;
         },
         [&](const Error& why) { files::writeUnsolved(std::cout, path, why); });
 }
@@ -99,7 +102,8 @@ Result<QByteArray> exported(const draw::Export& row, const Solved& planned, draw
                              ? "There is no order of bending."
                              : text::inWords(input.part, outcome.stuck.front(), input.reading),
                          "bends"};
-        input.plan = &*outcome.plan;
+        input.settled = &planned.settled;
+        input.opposite = planned.opposite ? &*planned.opposite : nullptr;
         input.findings = &planned.findings;
     }
     return row.write(input);

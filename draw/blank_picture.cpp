@@ -101,10 +101,28 @@ private:
         line(0, bend, tangent);
         line(1, bend, tangent);
         line(0.5, bend, QPen(mixed(bendColour(bend.order), palette.scribe, 0.25), bright ? 2.6 : 1.8));
+        if (bend.setLine && bend.bumps == 1) setLine(bend, bright);
         // On a short bend the number is smaller, so that it does not hide the next one.
         const double length = (bend.near.to - bend.near.from).norm() * layout.screenFromFlat.m11();
         const double size = std::clamp(length * 0.38, 6.5, layout.textSize * 0.95);
         paintBendBadge(painter, at(bend.centre.middle()), size, bend.order, QString::fromStdString(bend.id));
+    }
+
+    /// What is set flush in the tool: a full line in scribe white, an arrow head at either end that points at
+    /// it.
+    void setLine(const part::PartBend& bend, bool bright) {
+        const Segment kept = part::keptLine(bend, bend.setLine->fromNear / bend.allowance);
+        painter.setPen(QPen(palette.scribe, !isSmooth() ? 0 : bright ? 2 : 1.3));
+        painter.drawLine(at(kept.from), at(kept.to));
+        if (!isSmooth()) return;
+        painter.setBrush(palette.scribe);
+        painter.setPen(Qt::NoPen);
+        const QPointF along = at(kept.to) - at(kept.from);
+        const double length = std::hypot(along.x(), along.y()), size = layout.textSize * 0.5;
+        if (length < 4 * size) return;
+        const QPointF ahead = along / length * size, aside(-ahead.y() / 2, ahead.x() / 2);
+        for (const auto& [tip, inward] : {std::pair{at(kept.from), ahead}, {at(kept.to), -ahead}})
+            painter.drawPolygon(QPolygonF{tip + inward, tip + aside, tip - aside});
     }
 
     void hole(const part::PartHole& hole) {

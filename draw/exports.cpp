@@ -15,11 +15,11 @@ namespace goodfold::draw {
 namespace {
 
 QByteArray pdfTemplate(const ExportInput& input) {
-    return templatePdf(input.job, input.material, input.paper, input.reading);
+    return templatePdf(input.job, input.part, input.material, input.paper, input.reading);
 }
 
 QByteArray pdfSheet(const ExportInput& input) {
-    return jobSheetPdf(input.job, input.part, input.material, *input.plan, *input.findings, input.paper,
+    return jobSheetPdf(*input.settled, input.opposite, input.material, *input.findings, input.paper,
                        input.reading);
 }
 

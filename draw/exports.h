@@ -3,7 +3,7 @@
 #pragma once
 
 #include "check/finding.h"
-#include "sequence/plan.h"
+#include "sequence/settle.h"
 
 #include <QByteArray>
 #include <QPageSize>
@@ -20,7 +20,8 @@ struct ExportInput {
     const part::Folded& folded;
     quantity::Reading reading;
     QPageSize::PageSizeId paper = QPageSize::A4;
-    const sequence::Plan* plan = nullptr;
+    const sequence::Settled* settled = nullptr;  // where it needs a plan, and there is one
+    const sequence::Settled* opposite = nullptr; // of a pair the other hand
     const std::vector<check::Finding>* findings = nullptr;
 };
 

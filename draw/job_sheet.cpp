@@ -4,6 +4,7 @@
 #include "draw/formed_picture.h"
 #include "draw/step_scene.h"
 #include "draw/type.h"
+#include "part/mirror.h"
 #include "text/cautions.h"
 #include "text/step.h"
 #include "text/tasks.h"
@@ -27,9 +28,8 @@ QString text(const std::string& says) {
 
 class JobSheet {
 public:
-    JobSheet(QPdfWriter& writer, const job::Job& job, const part::Part& part,
-             const material::Material& material, const quantity::Reading& reading)
-        : writer(writer), painter(&writer), job(job), part(part), material(material), reading(reading) {
+    JobSheet(QPdfWriter& writer, const material::Material& material, const quantity::Reading& reading)
+        : writer(writer), painter(&writer), material(material), reading(reading) {
         const double scale = kDotsPerInch / 72.0;
         painter.scale(scale, scale);
         painter.setRenderHint(QPainter::Antialiasing);
@@ -38,19 +38,34 @@ public:
         y = page.top();
     }
 
-    void paint(const sequence::Plan& plan, const std::vector<check::Finding>& findings) {
+    void paint(const sequence::Settled& settled, const QString& handInWords) {
+        hand = &settled;
+        whose = handInWords;
+        if (y > page.top()) newPage();
         title();
         blank();
+        const sequence::Plan& plan = *settled.outcome.plan;
         tasks(plan, 0);
         lines(plan);
         for (size_t i = 0; i < plan.steps.size(); ++i) {
             step(plan.steps[i], i + 1, plan.steps.size());
             tasks(plan, i + 1);
         }
-        toHand(findings);
+    }
+
+    void toHand(const std::vector<check::Finding>& findings) {
+        for (const check::Finding& finding : findings)
+            if (finding.rule == "what-to-buy" || finding.rule == "eyes-and-hands") {
+                y += 6;
+                row(text(finding.headline), kText, Weight::SemiBold);
+                row(text(finding.says), kSmall);
+            }
     }
 
 private:
+    const job::Job& job() const { return hand->job; }
+    const part::Part& part() const { return hand->part; }
+
     /// Words that wrap, under each other; gives how high they are.
     double words(const QRectF& room, const QString& says, double size, Weight weight = Weight::Regular) {
         painter.setFont(typeface(size, weight));
@@ -66,31 +81,39 @@ private:
     /// A new page where what comes next would not fit.
     void room(double height) {
         if (y + height <= page.bottom()) return;
+        newPage();
+    }
+    /// Of a pair every page names its hand, so that they are not mixed up at the bench.
+    void newPage() {
         writer.newPage();
         y = page.top();
+        if (whose.isEmpty()) return;
+        words(QRectF(page.left(), y - 16, page.width(), 14), text(job().title) + QStringLiteral(", ") + whose,
+              kSmall);
     }
 
     void title() {
-        row(text(job.title), kLarge, Weight::SemiBold);
-        QString stock = QObject::tr("%1 wanted").arg(job.quantity);
-        if (job.oppositeHand) stock += QObject::tr(", and as many of the opposite hand");
-        stock += QObject::tr("; blank %1 × %2").arg(length(part.blank.length), length(part.blank.width));
+        row(text(job().title), kLarge, Weight::SemiBold);
+        QString stock = QObject::tr("%1 wanted").arg(job().quantity);
+        if (!whose.isEmpty())
+            stock = whose + QStringLiteral(": ") + stock + QObject::tr(", and as many of the other hand");
+        stock += QObject::tr("; blank %1 × %2").arg(length(part().blank.length), length(part().blank.width));
         row(stock, kText);
     }
 
     QString length(double mm) const { return text(quantity::print(quantity::Length::mm(mm), reading)); }
 
     void blank() {
-        const double height = std::min(250.0, 60 + page.width() * part.blank.width / part.blank.length);
+        const double height = std::min(250.0, 60 + page.width() * part().blank.width / part().blank.length);
         const QRectF area(page.left() + 20, y + 6, page.width() - 40, height);
-        paintBlank(painter, part, layOutBlank(part, area, 8), reading, palette, {});
+        paintBlank(painter, part(), layOutBlank(part(), area, 8), reading, palette, {});
         y += height + 14;
     }
 
     /// What is done before the first step, or once a step is done.
     void tasks(const sequence::Plan& plan, size_t afterStep) {
         bool first = true;
-        for (const text::Task& task : text::tasksOf(job, part, plan, reading)) {
+        for (const text::Task& task : text::tasksOf(job(), part(), plan, reading)) {
             if (task.afterStep != afterStep) continue;
             if (std::exchange(first, false))
                 row(afterStep == 0 ? QObject::tr("Before the first bend") : QObject::tr("Then"), kText,
@@ -114,13 +137,11 @@ private:
     void lines(const sequence::Plan& plan) {
         row(QObject::tr("Lines to scribe, in the order they are used"), kText, Weight::SemiBold);
         for (size_t i = 0; i < plan.steps.size(); ++i) {
-            const sequence::StepMark mark = sequence::markOf(part, plan.steps[i]);
-            const auto& bend = part.bends[static_cast<size_t>(plan.steps[i].operation.bend)];
-            row(QObject::tr("%1.  %2 %3, on the %4: bend %5, flush with %6")
+            const sequence::StepMark mark = sequence::markOf(part(), plan.steps[i]);
+            const auto& bend = part().bends[static_cast<size_t>(plan.steps[i].operation.bend)];
+            row(QObject::tr("%1.  %2, on the %3: bend %4, flush with %5")
                     .arg(i + 1)
-                    .arg(length(mark.at),
-                         mark.isAcross ? QObject::tr("from the lower edge")
-                                       : QObject::tr("from the datum end"),
+                    .arg(text(text::placeOf(part(), mark, reading)),
                          mark.onFace ? QObject::tr("face") : QObject::tr("back"), text(bend.id),
                          QString::fromUtf8(mark.flushWith.data(),
                                            static_cast<qsizetype>(mark.flushWith.size()))),
@@ -140,12 +161,12 @@ private:
     std::vector<Words> wordsOf(const sequence::Step& step, size_t number, size_t count) const {
         std::vector<Words> all{
             {QObject::tr("Step %1 of %2").arg(number).arg(count), kText + 2, Weight::SemiBold},
-            {text(text::instruction(part, step, reading)), kText, Weight::Medium}};
-        for (const std::string& set : text::settings(part, step, reading))
+            {text(text::instruction(part(), step, reading)), kText, Weight::Medium}};
+        for (const std::string& set : text::settings(part(), step, reading))
             all.push_back({text(set), kSmall});
-        for (const std::string& check : text::inspections(part, step, reading))
+        for (const std::string& check : text::inspections(part(), step, reading))
             all.push_back({text(check), kText, Weight::Regular, true});
-        for (const std::string& mind : text::cautions(part, step, material, reading))
+        for (const std::string& mind : text::cautions(part(), step, material, reading))
             all.push_back({text(mind), kSmall});
         return all;
     }
@@ -179,7 +200,7 @@ private:
 
     void picture(const sequence::Step& step, const QRectF& area) {
         const StepScene made =
-            stepSceneOf(part, step.operation, step.before, step.operation.setup.restsAtDeg);
+            stepSceneOf(part(), step.operation, step.before, step.operation.setup.restsAtDeg);
         Camera camera;
         camera.yawDeg = 32;
         camera.pitchDeg = 22;
@@ -190,19 +211,10 @@ private:
         painter.restore();
     }
 
-    void toHand(const std::vector<check::Finding>& findings) {
-        for (const check::Finding& finding : findings)
-            if (finding.rule == "what-to-buy" || finding.rule == "eyes-and-hands") {
-                y += 6;
-                row(text(finding.headline), kText, Weight::SemiBold);
-                row(text(finding.says), kSmall);
-            }
-    }
-
     QPdfWriter& writer;
     QPainter painter;
-    const job::Job& job;
-    const part::Part& part;
+    const sequence::Settled* hand = nullptr; // that is being painted
+    QString whose;                           // its hand, of a pair
     const material::Material& material;
     const quantity::Reading& reading;
     const Palette palette = Palette::light();
@@ -212,8 +224,8 @@ private:
 
 } // namespace
 
-QByteArray jobSheetPdf(const job::Job& job, const part::Part& part, const material::Material& material,
-                       const sequence::Plan& plan, const std::vector<check::Finding>& findings,
+QByteArray jobSheetPdf(const sequence::Settled& settled, const sequence::Settled* opposite,
+                       const material::Material& material, const std::vector<check::Finding>& findings,
                        QPageSize::PageSizeId paper, const quantity::Reading& reading) {
     QBuffer buffer;
     buffer.open(QIODevice::WriteOnly);
@@ -221,10 +233,16 @@ QByteArray jobSheetPdf(const job::Job& job, const part::Part& part, const materi
         QPdfWriter writer(&buffer);
         writer.setResolution(kDotsPerInch);
         writer.setCreator(QStringLiteral("Good Fold"));
-        writer.setTitle(text(job.title));
+        writer.setTitle(text(settled.job.title));
         writer.setPageSize(QPageSize(paper));
         writer.setPageMargins(QMarginsF());
-        JobSheet(writer, job, part, material, reading).paint(plan, findings);
+        JobSheet sheet(writer, material, reading);
+        const auto handOf = [&](bool isOpposite) {
+            return opposite ? text(part::handInWords(settled.job.hand, isOpposite)) : QString();
+        };
+        sheet.paint(settled, handOf(false));
+        if (opposite && opposite->outcome.plan) sheet.paint(*opposite, handOf(true));
+        sheet.toHand(findings);
     }
     return buffer.data();
 }

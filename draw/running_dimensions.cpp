@@ -12,11 +12,19 @@ QString figureOf(double mm, const quantity::Reading& reading) {
     return QString::fromStdString(quantity::typeset(quantity::Length::mm(mm), reading));
 }
 
+bool isSet(const part::Part& part, const part::Mark& mark) {
+    const part::PartBend& bend = part.bends[static_cast<size_t>(part.bendIndex(mark.about.id))];
+    return bend.setLine && bend.bumps == 1;
+}
+
 /// What is read along the blank, or across it.
 bool isRead(const part::Part& part, const part::Mark& mark, bool across) {
     using Kind = part::Mark::Kind;
     if (mark.kind == Kind::BendStart || mark.kind == Kind::BendEnd || mark.kind == Kind::Corner) return false;
-    if (mark.kind != Kind::BendCentre && mark.kind != Kind::Hit) return mark.kind != Kind::Trim || !across;
+    // What is set in the tool is what gets scribed; a bend's middle only until that is known.
+    if (mark.kind == Kind::BendCentre && isSet(part, mark)) return false;
+    if (mark.kind != Kind::BendCentre && mark.kind != Kind::SetLine && mark.kind != Kind::Hit)
+        return mark.kind != Kind::Trim || !across;
     return part.form == job::StockForm::Bar ||
            part::runsAlong(part.bends[static_cast<size_t>(part.bendIndex(mark.about.id))]) == across;
 }

@@ -104,6 +104,9 @@ void TemplateContent::bend(const part::PartBend& bend) {
     // Toward: long dashes. Away: dash, dot, dot. The words stand above.
     dashed(kThin, toward ? QList<qreal>{5, 1.5} : QList<qreal>{5, 1.2, 0.6, 1.2, 0.6, 1.2});
     line(0.5);
+    if (!bend.setLine || bend.bumps > 1) return;
+    pen(kBold); // the one that is set in the tool: full
+    line(bend.setLine->fromNear / bend.allowance);
 }
 
 QString TemplateContent::bendInWords(const part::PartBend& bend) const {

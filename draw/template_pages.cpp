@@ -142,20 +142,20 @@ Title titleOf(const job::Job& job, const material::Material& material, bool isOp
             QString::fromStdString(part::handInWords(job.hand, isOpposite))};
 }
 
-std::vector<Sheet> sheetsOf(const job::Job& job, const material::Material& material) {
-    const part::Part part = part::solve(job, material);
+std::vector<Sheet> sheetsOf(const job::Job& job, const part::Part& part, const material::Material& material) {
     std::vector<Sheet> sheets{{part, titleOf(job, material, false)}};
     if (job.oppositeHand)
-        sheets.push_back({part::solve(part::mirrored(job, part), material), titleOf(job, material, true)});
+        sheets.push_back({part::oppositePart(job, part, material), titleOf(job, material, true)});
     return sheets;
 }
 
 } // namespace
 
-void paintTemplate(QPagedPaintDevice& device, const job::Job& job, const material::Material& material,
-                   QPageSize::PageSizeId paper, const quantity::Reading& reading) {
+void paintTemplate(QPagedPaintDevice& device, const job::Job& job, const part::Part& part,
+                   const material::Material& material, QPageSize::PageSizeId paper,
+                   const quantity::Reading& reading) {
     QPainter painter;
-    for (const Sheet& sheet : sheetsOf(job, material)) {
+    for (const Sheet& sheet : sheetsOf(job, part, material)) {
         const TemplatePlan plan = planTemplate(templateSize(sheet.part), paper);
         device.setPageOrientation(plan.landscape ? QPageLayout::Landscape : QPageLayout::Portrait);
         for (int page = 0; page < plan.pages(); ++page) {
@@ -170,8 +170,8 @@ void paintTemplate(QPagedPaintDevice& device, const job::Job& job, const materia
     }
 }
 
-QByteArray templatePdf(const job::Job& job, const material::Material& material, QPageSize::PageSizeId paper,
-                       const quantity::Reading& reading) {
+QByteArray templatePdf(const job::Job& job, const part::Part& part, const material::Material& material,
+                       QPageSize::PageSizeId paper, const quantity::Reading& reading) {
     constexpr int kDotsPerInch = 1200;
     QBuffer buffer;
     buffer.open(QIODevice::WriteOnly);
@@ -182,7 +182,7 @@ QByteArray templatePdf(const job::Job& job, const material::Material& material, 
         writer.setTitle(QString::fromStdString(job.title));
         writer.setPageSize(QPageSize(paper));
         writer.setPageMargins(QMarginsF());
-        paintTemplate(writer, job, material, paper, reading);
+        paintTemplate(writer, job, part, material, paper, reading);
     }
     return buffer.data();
 }

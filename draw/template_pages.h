@@ -10,13 +10,15 @@
 namespace goodfold::draw {
 
 /// PDF at 100 %, with check bars of 100 mm and 4 inches, toward and away fold lines told apart by dash and by
-/// word, hole crosses, the datum end, title, stock and hand, and registration crosses where pages overlap.
-/// Where the job wants the opposite hand too, its pages follow. Lengths are written as `reading` shows them.
-QByteArray templatePdf(const job::Job& job, const material::Material& material, QPageSize::PageSizeId paper,
-                       const quantity::Reading& reading);
+/// word, full lines to set in the tools where those are planned, hole crosses, the datum end, title, stock
+/// and hand, and registration crosses where pages overlap. Where the job wants the opposite hand too, its
+/// pages follow. Lengths are written as `reading` shows them.
+QByteArray templatePdf(const job::Job& job, const part::Part& part, const material::Material& material,
+                       QPageSize::PageSizeId paper, const quantity::Reading& reading);
 
 /// The same on any paged device that stands at its full page: a printer, a preview.
-void paintTemplate(QPagedPaintDevice& device, const job::Job& job, const material::Material& material,
-                   QPageSize::PageSizeId paper, const quantity::Reading& reading);
+void paintTemplate(QPagedPaintDevice& device, const job::Job& job, const part::Part& part,
+                   const material::Material& material, QPageSize::PageSizeId paper,
+                   const quantity::Reading& reading);
 
 } // namespace goodfold::draw

@@ -142,10 +142,7 @@ bool Document::has(const Element& element) const {
 }
 
 part::Part Document::oppositePart() const {
-    part::Part opposite = part::solve(part::mirrored(currentJob, solvedPart), material());
-    for (size_t i = 0; i < opposite.bends.size(); ++i)
-        opposite.bends[i].order = solvedPart.bends[i].order;
-    return opposite;
+    return part::oppositePart(currentJob, solvedPart, material());
 }
 
 void Document::takePlan(const sequence::Settled& settled, std::shared_ptr<const check::PlanFacts> facts) {

@@ -15,6 +15,15 @@ void planInto(Planned& made, const PlanWanted& wanted, const sequence::GoOn& goO
     if (!made.wishes.isFree())
         if (const auto free = sequence::settle(job, material, *shop, {}, goOn); free.outcome.plan)
             made.freeCost = free.outcome.plan->cost;
+    if (job.oppositeHand && made.outcome().plan) {
+        auto other = std::make_shared<Planned>();
+        other->shop = made.shop;
+        other->wishes = made.wishes;
+        other->freeCost = made.freeCost;
+        other->settled = sequence::settleOpposite(made.settled, material, *shop, goOn);
+        other->job = other->settled.job;
+        if (other->outcome().plan) made.opposite = std::move(other);
+    }
     constexpr size_t kFew = 8; // bends: each mend is planned anew
     if (!made.outcome().plan && made.wishes.isFree() && job.bends.size() <= kFew) {
         const auto& stuck = made.outcome().stuck;

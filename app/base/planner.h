@@ -26,6 +26,7 @@ struct Planned {
     std::vector<std::string> otherTools; // in words, where there is none
     std::string failed;                  // what went wrong, where looking for it ended before its time
     std::shared_ptr<const check::PlanFacts> facts;
+    std::shared_ptr<const Planned> opposite; // of a pair the other hand, in the same order and tools
     const part::Part& part() const { return settled.part; }
     const sequence::Outcome& outcome() const { return settled.outcome; }
 };

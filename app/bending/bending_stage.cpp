@@ -2,6 +2,7 @@
 
 #include "app/widgets/cell_panel.h"
 #include "app/widgets/theme.h"
+#include "part/mirror.h"
 
 #include <QApplication>
 #include <QHBoxLayout>
@@ -110,8 +111,13 @@ void BendingStage::showEvent(QShowEvent*) {
     planner.hurry();
 }
 
-const sequence::Plan* BendingStage::plan() const {
+std::shared_ptr<const Planned> BendingStage::shown() const {
     const auto latest = planner.latest();
+    return latest && showsTwin && latest->opposite ? latest->opposite : latest;
+}
+
+const sequence::Plan* BendingStage::plan() const {
+    const auto latest = shown();
     return latest && latest->outcome().plan ? &*latest->outcome().plan : nullptr;
 }
 
@@ -125,30 +131,34 @@ QString BendingStage::says() const {
 
 void BendingStage::takePlan() {
     chosen = std::clamp(chosen, 0, std::max(0, stepCount() - 1));
-    if (!planner.latest()->failed.empty()) {
-        heading->setText(text(planner.latest()->failed));
+    if (!shown()->failed.empty()) {
+        heading->setText(text(shown()->failed));
     } else if (plan()) {
         std::set<std::string> tools;
         for (const sequence::Step& step : plan()->steps)
             tools.insert(step.operation.setup.tool->id);
         QString says = tools.size() == 1 ? tr("Best order, all in one tool")
                                          : tr("Best order, in %1 tools").arg(tools.size());
-        if (!planner.latest()->wishes.isFree())
+        if (!shown()->wishes.isFree())
             says = tr("Best order with what you settled: cost %1, left free %2")
                        .arg(plan()->cost, 0, 'f', 0)
-                       .arg(planner.latest()->freeCost.value_or(plan()->cost), 0, 'f', 0);
+                       .arg(shown()->freeCost.value_or(plan()->cost), 0, 'f', 0);
         if (!plan()->isBest)
             says = tr("Good order: cost %1, none is below %2")
                        .arg(plan()->cost, 0, 'f', 0)
                        .arg(plan()->bound, 0, 'f', 0);
-        heading->setText(plan()->steps.empty() ? tr("Nothing to bend yet") : says);
-    } else if (planner.latest()->part().bends.size() > sequence::kMostBends) {
+        if (planner.latest()->opposite)
+            says = text(part::handInWords(document.job().hand, showsTwin)) + QStringLiteral(": ") +
+                   says.left(1).toLower() + says.mid(1);
+        heading->setText(plan()->steps.empty() ? tr("Nothing to bend yet")
+                                               : says.left(1).toUpper() + says.mid(1));
+    } else if (shown()->part().bends.size() > sequence::kMostBends) {
         heading->setText(tr("Orders of more than %1 bends are not looked for").arg(sequence::kMostBends));
-    } else if (planner.latest()->outcome().gaveUp) {
+    } else if (shown()->outcome().gaveUp) {
         heading->setText(tr("No order found: so many bends have more than can be looked through"));
     } else {
-        heading->setText(planner.latest()->wishes.isFree() ? tr("No order works with these tools")
-                                                           : tr("What you settled cannot be bent so"));
+        heading->setText(shown()->wishes.isFree() ? tr("No order works with these tools")
+                                                  : tr("What you settled cannot be bent so"));
     }
     fillRow();
     showStep();
@@ -165,12 +175,12 @@ void BendingStage::fillRow() {
     for (int i = 0; i < stepCount(); ++i) {
         const sequence::Step& step = plan()->steps[static_cast<size_t>(i)];
         auto* view = new StepView(StepView::Size::Small, row);
-        const auto& bend = planner.latest()->part().bends[static_cast<size_t>(step.operation.bend)];
+        const auto& bend = shown()->part().bends[static_cast<size_t>(step.operation.bend)];
         view->setFixedSize(px(150), px(116));
         view->setCaption(
             tr("%1  bend %2, %3").arg(i + 1).arg(text(bend.id), text(step.operation.setup.tool->name)));
         view->setAccessibleName(tr("Step %1, bend %2").arg(i + 1).arg(text(bend.id)));
-        view->show(planner.latest(), step.operation, step.before, step.operation.setup.restsAtDeg);
+        view->show(shown(), step.operation, step.before, step.operation.setup.restsAtDeg);
         connect(view, &StepView::clicked, this, [this, i] { choose(i); });
         connect(view, &StepView::dragged, this, [this](const QPoint& inRow) {
             for (size_t other = 0; other < small.size(); ++other)
@@ -204,7 +214,7 @@ void BendingStage::showStep() {
     playing.stop();
     for (size_t i = 0; i < small.size(); ++i)
         small[i]->setChosen(static_cast<int>(i) == chosen);
-    const auto latest = planner.latest();
+    const auto latest = shown();
     if (plan() && chosen < stepCount()) {
         const sequence::Step& step = plan()->steps[static_cast<size_t>(chosen)];
         const QSignalBlocker quiet(slider);
@@ -224,7 +234,7 @@ void BendingStage::showStep() {
 
 /// What came nearest to being made.
 void BendingStage::showStuck() {
-    const auto latest = planner.latest();
+    const auto latest = shown();
     for (size_t i = 0; latest && i < latest->outcome().stuck.size(); ++i) {
         const auto& reasons = latest->outcome().stuck[i].reasons;
         if (reasons.empty()) continue;
@@ -239,7 +249,7 @@ void BendingStage::showStuck() {
 
 void BendingStage::showReason(size_t stuck, size_t reason) {
     lookedAt = {stuck, reason};
-    const auto latest = planner.latest();
+    const auto latest = shown();
     const sequence::Stuck& bend = latest->outcome().stuck[stuck];
     const auto& [operation, obstacle] = bend.reasons[reason];
     const QSignalBlocker quiet(slider);
@@ -273,7 +283,7 @@ void BendingStage::keyPressEvent(QKeyEvent* event) {
 Cell::Answer BendingStage::moveStep(int from, int to) {
     std::vector<std::string> order;
     for (const sequence::Step& step : plan()->steps)
-        order.push_back(planner.latest()->part().bends[static_cast<size_t>(step.operation.bend)].id);
+        order.push_back(shown()->part().bends[static_cast<size_t>(step.operation.bend)].id);
     const auto at = order.begin() + from;
     if (to > from)
         std::rotate(at, at + 1, order.begin() + to + 1);

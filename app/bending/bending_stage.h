@@ -39,6 +39,8 @@ protected:
     void keyPressEvent(QKeyEvent* event) override;
 
 private:
+    /// The plan of the hand that is shown.
+    std::shared_ptr<const Planned> shown() const;
     const sequence::Plan* plan() const;
     void takePlan();
     void fillRow();
@@ -57,12 +59,14 @@ private:
     void showReason(size_t stuck, size_t reason);
     Block taskBlock(size_t afterStep) const;
     Cell bestAgain();
+    Block handChoice();
     Cell toolChoice(const sequence::Step& step);
 
     Document& document;
     Planner& planner;
     QAction* sheet;
     int chosen = 0;
+    bool showsTwin = false;             // the opposite hand's steps
     std::pair<size_t, size_t> lookedAt; // where nothing works: which bend that is stuck, and in which tool
     QTimer playing;
     QLabel* heading;

@@ -1,6 +1,7 @@
 // What the column beside the picture says, and what can be settled there.
 #include "app/bending/bending_stage.h"
 #include "app/widgets/cell_panel.h"
+#include "part/mirror.h"
 #include "text/cautions.h"
 #include "text/reasons.h"
 #include "text/step.h"
@@ -44,10 +45,10 @@ std::vector<Block> BendingStage::blocks() {
 }
 
 Cell BendingStage::toolChoice(const sequence::Step& step) {
-    const std::string bend = planner.latest()->part().bends[static_cast<size_t>(step.operation.bend)].id;
+    const std::string bend = shown()->part().bends[static_cast<size_t>(step.operation.bend)].id;
     const job::Bend* own = document.job().findBend(bend);
     std::vector<OptionOf<std::string>> tools{{QStringLiteral("best"), {}, tr("whichever is best")}};
-    for (const tool::Tool& tool : planner.latest()->shop->tools)
+    for (const tool::Tool& tool : shown()->shop->tools)
         if (tool.isThere) tools.push_back({text(tool.id), tool.id, text(tool.name)});
     const bool isThere = own && std::any_of(tools.begin(), tools.end(),
                                             [&](const auto& tool) { return tool.value == own->tool; });
@@ -64,12 +65,26 @@ Cell BendingStage::bestAgain() {
         Cell::Look::Button);
 }
 
+/// Each hand of a pair has its own lines and its own way round in the tools.
+Block BendingStage::handChoice() {
+    const auto hand = [&](bool opposite) { return text(part::handInWords(document.job().hand, opposite)); };
+    return blockOf(2, {words(tr("Shown is the"), Cell::Look::Faint),
+                       choiceOf(CellName{QStringLiteral("bending.hand"), tr("Hand shown")},
+                                std::vector<OptionOf<bool>>{{QStringLiteral("own"), false, hand(false)},
+                                                            {QStringLiteral("opposite"), true, hand(true)}},
+                                showsTwin, [this](bool twin) {
+                                    showsTwin = twin;
+                                    takePlan();
+                                    return Cell::Answer();
+                                })});
+}
+
 /// What is done before the first step, or once a step is done.
 Block BendingStage::taskBlock(size_t afterStep) const {
     Block block =
         blockOf(8, {words(afterStep == 0 ? tr("Before the first bend") : tr("Then"), Cell::Look::Heading)});
     for (const text::Task& task :
-         text::tasksOf(planner.latest()->settled.job, planner.latest()->part(), *plan(), document.reading()))
+         text::tasksOf(shown()->settled.job, shown()->part(), *plan(), document.reading()))
         if (task.afterStep == afterStep) {
             block.lines.push_back({wrapped(text(task.says))});
             block.lines.push_back({wrapped(text(task.why), Cell::Look::Faint)});
@@ -78,7 +93,7 @@ Block BendingStage::taskBlock(size_t afterStep) const {
 }
 
 std::vector<Block> BendingStage::stepBlocks(const sequence::Step& step) {
-    const part::Part& part = planner.latest()->part();
+    const part::Part& part = shown()->part();
     const quantity::Reading reading = document.reading();
     const part::PartBend& bend = part.bends[static_cast<size_t>(step.operation.bend)];
     Cell badge;
@@ -86,6 +101,7 @@ std::vector<Block> BendingStage::stepBlocks(const sequence::Step& step) {
     badge.about = Element::bend(bend.id);
     badge.order = bend.order;
     std::vector<Block> all;
+    if (planner.latest()->opposite) all.push_back(handChoice());
     const auto addTasks = [&](size_t afterStep) {
         Block tasks = taskBlock(afterStep);
         if (tasks.lines.size() > 1) all.push_back(std::move(tasks));
@@ -118,15 +134,16 @@ std::vector<Block> BendingStage::stepBlocks(const sequence::Step& step) {
         order.push_back(press(
             tr("later"), CellName{QStringLiteral("step.later"), tr("Do this step later")},
             [this] { return moveStep(chosen, chosen + 1); }, Cell::Look::Button));
-    if (!planner.latest()->wishes.isFree()) order.push_back(bestAgain());
+    if (!shown()->wishes.isFree()) order.push_back(bestAgain());
     if (!order.empty()) wish.lines.push_back(order);
     wish.lines.push_back({words(tr("tool"), Cell::Look::Faint), toolChoice(step)});
-    wish.lines.push_back({wrapped(tr("Cost %1: accuracy %2, effort %3, sight %4, change %5")
+    wish.lines.push_back({wrapped(tr("Cost %1: accuracy %2, metal %6, effort %3, sight %4, change %5")
                                       .arg(step.cost.sum(), 0, 'f', 0)
                                       .arg(step.cost.accuracy, 0, 'f', 0)
                                       .arg(step.cost.effort, 0, 'f', 0)
                                       .arg(step.cost.sight, 0, 'f', 0)
-                                      .arg(step.cost.change, 0, 'f', 0),
+                                      .arg(step.cost.change, 0, 'f', 0)
+                                      .arg(step.cost.metal, 0, 'f', 0),
                                   Cell::Look::Faint)});
     all.push_back(std::move(wish));
     all.push_back(
@@ -141,8 +158,8 @@ std::vector<Block> BendingStage::stepBlocks(const sequence::Step& step) {
 }
 
 std::vector<Block> BendingStage::reasonBlocks(size_t which) {
-    const part::Part& part = planner.latest()->part();
-    const sequence::Stuck& stuck = planner.latest()->outcome().stuck[which];
+    const part::Part& part = shown()->part();
+    const sequence::Stuck& stuck = shown()->outcome().stuck[which];
     Block head =
         blockOf(which == 0 ? 2 : 12, {wrapped(text(text::notMadeInWords(part, stuck)), Cell::Look::Strong)});
     head.about = Element::bend(part.bends[static_cast<size_t>(stuck.bend)].id);
@@ -173,13 +190,13 @@ std::vector<Block> BendingStage::reasonBlocks(size_t which) {
 
 std::vector<Block> BendingStage::stuckBlocks() {
     std::vector<Block> all;
-    if (!planner.latest()) return all;
-    for (size_t i = 0; i < planner.latest()->outcome().stuck.size(); ++i)
+    if (!shown()) return all;
+    for (size_t i = 0; i < shown()->outcome().stuck.size(); ++i)
         for (Block& block : reasonBlocks(i))
             all.push_back(std::move(block));
     Block remedies;
     remedies.gapAbove = 8;
-    for (const check::Remedy& remedy : planner.latest()->mends)
+    for (const check::Remedy& remedy : shown()->mends)
         remedies.lines.push_back({press(
             text(remedy.says),
             CellName{QStringLiteral("plan.mend.%1").arg(remedies.lines.size() + 1), text(remedy.says)},
@@ -187,10 +204,10 @@ std::vector<Block> BendingStage::stuckBlocks() {
     if (!remedies.lines.empty()) all.push_back(std::move(remedies));
     Block tools;
     tools.gapAbove = 8;
-    for (const std::string& says : planner.latest()->otherTools)
+    for (const std::string& says : shown()->otherTools)
         tools.lines.push_back({wrapped(text(says))});
     all.push_back(std::move(tools));
-    if (!planner.latest()->wishes.isFree()) all.push_back(blockOf(8, {bestAgain()}));
+    if (!shown()->wishes.isFree()) all.push_back(blockOf(8, {bestAgain()}));
     return all;
 }
 

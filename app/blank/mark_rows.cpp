@@ -16,6 +16,7 @@ QString lineInWords(const part::Part& part, const part::Mark& mark, const quanti
     if (mark.kind == Kind::BendStart) return QObject::tr("bend %1 starts").arg(id);
     if (mark.kind == Kind::BendEnd) return QObject::tr("bend %1 ends").arg(id);
     const part::PartBend& bend = part.bends[static_cast<size_t>(part.bendIndex(mark.about.id))];
+    if (mark.kind == Kind::SetLine) return QObject::tr("bend %1, set line").arg(id);
     if (mark.kind == Kind::Hit) return QObject::tr("bend %1, a hit").arg(id);
     const QString angle =
         QString::fromStdString(quantity::printNumber(reading.bendAngle(bend.shape.angleDeg), 2));
@@ -65,11 +66,21 @@ std::vector<MarkRow> markRows(const job::Job& job, const part::Part& part, const
             continue;
         }
         const QString says = lineInWords(part, mark, reading);
-        if (isAlongSheet(part, mark)) {
+        constexpr double kSame = 1e-6; // mm
+        const bool isAlong = isAlongSheet(part, mark);
+        const bool leans = std::abs(isAlong ? mark.acrossAtRight - mark.acrossAtLeft
+                                            : mark.alongAtRight - mark.alongAtLeft) > kSame;
+        if (leans && part.form == job::StockForm::Sheet) {
+            rows.push_back({mark.alongAtRight, QObject::tr("%1, one end").arg(says), face, mark.acrossAtRight,
+                            mark.about});
+            rows.push_back({mark.alongAtLeft, QObject::tr("%1, other end").arg(says), face, mark.acrossAtLeft,
+                            mark.about});
+            continue;
+        }
+        if (isAlong) {
             rows.push_back({{}, says, face, mark.across, mark.about});
             continue;
         }
-        const bool leans = std::abs(mark.alongAtRight - mark.alongAtLeft) > 1e-9;
         if (!leans) {
             rows.push_back({mark.along, says, face, {}, mark.about});
             continue;

@@ -26,7 +26,7 @@ Result<QByteArray> Exporter::bytesOf(const draw::Export& row, QPageSize::PageSiz
             "bends"};
     if (!row.needsPlan)
         return row.write({document.job(), document.material(), document.part(), document.folded(),
-                          document.reading(), paper, nullptr, nullptr});
+                          document.reading(), paper});
     const auto latest = planner.latest();
     if (!latest || planner.isAwaited())
         return Error{"The order of bending is still being looked for: try again in a moment.", "bends"};
@@ -34,7 +34,8 @@ Result<QByteArray> Exporter::bytesOf(const draw::Export& row, QPageSize::PageSiz
         return Error{"There is no order of bending yet: the Bending stage says what is in the way.", "bends"};
     const part::Folded folded = part::fold(latest->part());
     return row.write({latest->settled.job, document.material(), latest->part(), folded, document.reading(),
-                      paper, &*latest->outcome().plan, &document.findings()});
+                      paper, &latest->settled, latest->opposite ? &latest->opposite->settled : nullptr,
+                      &document.findings()});
 }
 
 std::optional<QString> Exporter::write(const draw::Export& row, QPageSize::PageSizeId paper,

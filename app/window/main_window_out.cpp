@@ -19,10 +19,10 @@ void MainWindow::connectOutActions() {
                 [this, row = row, paper = paper] { out->ask(*row, paper); });
     connect(out, &Exporter::said, this, &MainWindow::say);
     connect(acts->print, &QAction::triggered, this, [this] {
-        askAndPrint(this, {doc.job(), doc.reading()});
+        askAndPrint(this, {doc.job(), doc.part(), doc.reading()});
     });
     connect(acts->printPreview, &QAction::triggered, this, [this] {
-        preview(this, {doc.job(), doc.reading()});
+        preview(this, {doc.job(), doc.part(), doc.reading()});
     });
     connect(acts->copyMarks, &QAction::triggered, this, [this] {
         QApplication::clipboard()->setText(markTable(doc));

@@ -20,7 +20,7 @@ void printTemplateOn(QPrinter& printer, const ToPrint& what) {
     const auto& material = *material::standardMaterials().find(what.job.material);
     printer.setFullPage(true); // a dialog may have taken it back, and the origin with it
     const auto paper = printer.pageLayout().pageSize().id();
-    draw::paintTemplate(printer, what.job, material,
+    draw::paintTemplate(printer, what.job, what.part, material,
                         paper == QPageSize::Letter ? QPageSize::Letter : QPageSize::A4, what.reading);
 }
 

@@ -1,7 +1,7 @@
 // The full-size template on the user's printer, and how it will look there.
 #pragma once
 
-#include "job/job.h"
+#include "part/part.h"
 #include "quantity/length.h"
 
 #include <QPrinter>
@@ -13,6 +13,7 @@ namespace goodfold::app {
 
 struct ToPrint {
     job::Job job;
+    part::Part part;
     quantity::Reading reading;
 };
 

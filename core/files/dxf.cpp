@@ -94,12 +94,13 @@ private:
         for (const char* name : {"BYBLOCK", "BYLAYER", "CONTINUOUS"})
             dxf.writeLinetype(writer, DL_LinetypeData(name, name, 0, 0, 0.0));
         writer.tableEnd();
-        writer.tableLayers(8);
+        writer.tableLayers(9);
         for (const auto& [name, colour] : {std::pair{"0", 7},
                                            {"CUT", 7},
                                            {"AFTER_BENDING", 3},
                                            {"BEND_UP", 5},
                                            {"BEND_DOWN", 1},
+                                           {"SET", 2},
                                            {"TRIM", 6},
                                            {"SINK", 4},
                                            {"NOTES", 8}})
@@ -179,6 +180,11 @@ private:
             const Vec2 a = bump.from - part.blank.corner, b = bump.to - part.blank.corner;
             dxf.writeLine(writer, DL_LineData(a.x(), a.y(), 0, b.x(), b.y(), 0),
                           on(up ? "BEND_UP" : "BEND_DOWN"));
+        }
+        if (bend.setLine && bend.bumps == 1) {
+            const Segment set = part::keptLine(bend, bend.setLine->fromNear / bend.allowance);
+            const Vec2 a = set.from - part.blank.corner, b = set.to - part.blank.corner;
+            dxf.writeLine(writer, DL_LineData(a.x(), a.y(), 0, b.x(), b.y(), 0), on("SET"));
         }
         const std::string says = bend.id + ": " + quantity::printNumber(bend.shape.angleDeg, 2) + " deg " +
                                  (up ? "up" : "down") + " R" +

@@ -1,5 +1,6 @@
 #include "files/plan.h"
 
+#include "part/mirror.h"
 #include "sequence/pull.h"
 #include "text/cautions.h"
 #include "text/reasons.h"
@@ -26,6 +27,19 @@ ordered_json costOf(const sequence::Cost& cost) {
             {"change", cost.change}};
 }
 
+ordered_json heldLineOf(const sequence::Operation& operation, const sequence::StepMark& mark) {
+    using Which = sequence::HeldLine::Which;
+    const sequence::HeldLine held = sequence::heldLine(operation);
+    return {{"which", held.which == Which::Near  ? "near"
+                      : held.which == Which::Far ? "far"
+                                                 : "centre"},
+            {"follows", held.follows},
+            {"at", mark.at},
+            {"at_right", mark.atRight},
+            {"at_left", mark.atLeft},
+            {"from_tangent", mark.fromTangent}};
+}
+
 ordered_json stepOf(const part::Part& part, const sequence::Step& step, const material::Material& material) {
     const sequence::Operation& operation = step.operation;
     const tool::Setup& setup = operation.setup;
@@ -36,9 +50,12 @@ ordered_json stepOf(const part::Part& part, const sequence::Step& step, const ma
                      {"face_in", sequence::faceInside(part, operation.bend)},
                      {"mark",
                       {{"at", mark.at},
+                       {"at_right", mark.atRight},
+                       {"at_left", mark.atLeft},
                        {"across", mark.isAcross},
                        {"on", mark.onFace ? "face" : "back"},
                        {"flush_with", mark.flushWith}}},
+                     {"held_line", heldLineOf(operation, mark)},
                      {"stop_first", setup.stopFirstDeg},
                      {"push_to", setup.loadedAngleDeg},
                      {"comes_back_to", step.operation.setup.restsAtDeg},
@@ -89,20 +106,35 @@ ordered_json reasonsOf(const sequence::Stuck& stuck) {
     return all;
 }
 
+ordered_json stepsOf(const sequence::Settled& settled, const material::Material& material) {
+    ordered_json all = ordered_json::array();
+    for (const sequence::Step& step : settled.outcome.plan->steps)
+        all.push_back(stepOf(settled.part, step, material));
+    return all;
+}
+
+/// What is cut, drilled and trimmed round the bends.
+ordered_json roundOf(const sequence::Settled& settled) {
+    ordered_json all = ordered_json::array();
+    for (const text::Task& task : text::tasksOf(settled.job, settled.part, *settled.outcome.plan, kReading))
+        all.push_back({{"after_step", task.afterStep}, {"says", task.says}, {"why", task.why}});
+    return all;
+}
+
 } // namespace
 
 void writePlan(std::ostream& out, const std::string& file, const sequence::Settled& settled,
-               const material::Material& material) {
+               const std::optional<sequence::Settled>& opposite, const material::Material& material) {
     const auto& [job, part, outcome, agrees] = settled;
     ordered_json shown{{"file", file}};
     if (outcome.plan) {
-        shown["steps"] = ordered_json::array();
-        for (const sequence::Step& step : outcome.plan->steps)
-            shown["steps"].push_back(stepOf(part, step, material));
-        shown["round"] = ordered_json::array();
-        for (const text::Task& task : text::tasksOf(job, part, *outcome.plan, kReading))
-            shown["round"].push_back(
-                {{"after_step", task.afterStep}, {"says", task.says}, {"why", task.why}});
+        if (opposite) shown["hand"] = part::handInWords(job.hand, false);
+        shown["steps"] = stepsOf(settled, material);
+        shown["round"] = roundOf(settled);
+        if (opposite && opposite->outcome.plan)
+            shown["opposite"] = {{"hand", part::handInWords(job.hand, true)},
+                                 {"steps", stepsOf(*opposite, material)},
+                                 {"round", roundOf(*opposite)}};
         shown["cost"] = outcome.plan->cost;
         shown["best"] = outcome.plan->isBest;
         shown["bound"] = outcome.plan->bound;

@@ -124,6 +124,8 @@ ordered_json shownMarks(const part::Part& part) {
                        {"across", mark.across},
                        {"along_at_right", mark.alongAtRight},
                        {"along_at_left", mark.alongAtLeft},
+                       {"across_at_right", mark.acrossAtRight},
+                       {"across_at_left", mark.acrossAtLeft},
                        {"on", mark.onBack ? "back" : "face"},
                        {"after_bending", mark.afterBending}});
     return out;

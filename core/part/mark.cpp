@@ -29,6 +29,8 @@ Mark lineMark(const Part& part, Mark::Kind kind, const Element& about, const Seg
             middle.y() - part.blank.corner.y(),
             alongBlank(part, line.from),
             alongBlank(part, line.to),
+            line.from.y() - part.blank.corner.y(),
+            line.to.y() - part.blank.corner.y(),
             onBack,
             about.id,
             false};
@@ -101,6 +103,11 @@ std::vector<Mark> marksOf(const Part& part) {
             marks.push_back(
                 lineMark(part, kind, Element::bend(bend.id), keptLine(bend, share), bend.turn == Turn::Down));
     for (const PartBend& bend : part.bends)
+        if (bend.setLine && bend.bumps == 1)
+            marks.push_back(lineMark(part, Mark::Kind::SetLine, Element::bend(bend.id),
+                                     keptLine(bend, bend.setLine->fromNear / bend.allowance),
+                                     bend.setLine->onBack));
+    for (const PartBend& bend : part.bends)
         addHits(part, bend, marks);
     for (const PartHole& hole : part.holes)
         addHole(part, hole, marks);
@@ -126,6 +133,8 @@ std::string nameOf(Mark::Kind kind) {
         return "bend centre";
     case Mark::Kind::BendEnd:
         return "bend end";
+    case Mark::Kind::SetLine:
+        return "set line";
     case Mark::Kind::HoleCentre:
         return "hole centre";
     case Mark::Kind::SlotEnd:

@@ -7,19 +7,21 @@
 namespace goodfold::part {
 
 /// Distances in mm: `along` from the datum end of the blank as it is cut, `across` from its right edge. A
-/// line's mark stands on the centreline (of the bar, or of the bend line on sheet); where it is skewed it
-/// meets the edges at alongAtRight and alongAtLeft.
+/// line's mark stands on the centreline (of the bar, or of the bend line on sheet); its two ends, on a bar at
+/// the edges, are told beside it.
 struct Mark {
-    /// Trim: where what was left on an end is cut off after bending. SlotEnd: a punch mark at the centre of
-    /// either round end. Corner: of a square hole or a cut-out. Hit: one of the small bends that make a large
-    /// one.
-    enum class Kind { BendStart, BendCentre, BendEnd, Hit, HoleCentre, SlotEnd, Corner, Trim };
+    /// SetLine: the one that is set in the tool, once that is planned. Trim: where what was left on an end is
+    /// cut off after bending. SlotEnd: a punch mark at the centre of either round end. Corner: of a square
+    /// hole or a cut-out. Hit: one of the small bends that make a large one.
+    enum class Kind { BendStart, BendCentre, BendEnd, SetLine, Hit, HoleCentre, SlotEnd, Corner, Trim };
     Kind kind;
     Element about;
     double along;
     double across;
     double alongAtRight;
     double alongAtLeft;
+    double acrossAtRight;
+    double acrossAtLeft;
     bool onBack;       // scribed there; else on the face
     std::string name;  // of what it marks, as people say it: h1.3 of a pattern
     bool afterBending; // made when the part is formed: here it only tells where
@@ -39,9 +41,9 @@ bool runsAlong(const PartBend& bend);
 std::string nameOf(Mark::Kind kind);
 bool isPunched(Mark::Kind kind);
 
-/// A line across a bend's strip at `share` (0 near, 0.5 centre, 1 far), kept to the blank: from the right to
-/// the left. A bar's own near, centre and far are moved square to themselves, so their ends stand off its
-/// edges.
+/// A line across a bend's strip at `share` (0 near, 0.5 centre, 1 far, or beyond either), kept to the blank:
+/// from the right to the left. A bar's own near, centre and far are moved square to themselves, so their ends
+/// stand off its edges.
 Segment keptLine(const PartBend& bend, double share);
 
 } // namespace goodfold::part

@@ -128,6 +128,15 @@ Job mirrored(const Job& job, const Part& part) {
     return twin;
 }
 
+Part oppositePart(const Job& job, const Part& part, const material::Material& material) {
+    Part opposite = solve(mirrored(job, part), material);
+    for (size_t i = 0; i < opposite.bends.size(); ++i) {
+        opposite.bends[i].order = part.bends[i].order;
+        opposite.bends[i].setLine = part.bends[i].setLine;
+    }
+    return opposite;
+}
+
 std::string handInWords(Hand hand, bool isOpposite) {
     if (hand == Hand::Unsaid) return isOpposite ? "opposite hand" : "as drawn";
     return (hand == Hand::Left) != isOpposite ? "left hand" : "right hand";

@@ -41,6 +41,13 @@ struct PartRelief {
     double depth = 0;                       // past the tangent line
 };
 
+/// The line of a bend that is set in its tool.
+struct SetLine {
+    double fromNear = 0;   // from the near tangent line toward the far one, square to them
+    bool onBack = false;   // scribed there, where it is seen; else on the face
+    std::string flushWith; // "the jaw top"
+};
+
 struct PartBend {
     std::string id;
     int parent = 0;
@@ -64,11 +71,12 @@ struct PartBend {
            taperLeft = 0; // by how much a meeting leans the child's sides in, along its length
     PartRelief relief;
     int bumps = 1;
-    int order = 0;             // place in the order of bending, from 0; the job's own until one is planned
-    std::vector<int> closes;   // bends whose flange is closed in by this one's, at a lapped corner
-    Vec2 across{1, 0};         // unit normal of the bend line in the flat, toward the child
-    Segment near, centre, far; // from the right to the left as seen looking toward the child
-    Polygon zoneInFlat;        // the strip that becomes the bend, counter-clockwise, kept to the blank
+    int order = 0; // place in the order of bending, from 0; the job's own until one is planned
+    std::optional<SetLine> setLine; // once its tool is planned
+    std::vector<int> closes;        // bends whose flange is closed in by this one's, at a lapped corner
+    Vec2 across{1, 0};              // unit normal of the bend line in the flat, toward the child
+    Segment near, centre, far;      // from the right to the left as seen looking toward the child
+    Polygon zoneInFlat;             // the strip that becomes the bend, counter-clockwise, kept to the blank
     /// A distance square to the bend line, measured along the bar: where the line is skewed it grows by
     /// 1/cos(skew).
     double alongBar(double square) const;

@@ -1,5 +1,8 @@
 #include "sequence/settle.h"
 
+#include "part/mirror.h"
+#include "sequence/step_mark.h"
+
 #include <algorithm>
 #include <cmath>
 #include <limits>
@@ -44,6 +47,48 @@ void fillInFirstGuess(job::Job& job, const material::Material& material, const t
     }
 }
 
+/// Lays out, plans, and takes over the radii of what was planned, until they stay; not more often than that.
+Settled settleIn(int rounds, job::Job job, const material::Material& material, const tool::Shop& shop,
+                 const Wishes& wishes, const GoOn& goOn, size_t mostPoints) {
+    Settled settled;
+    for (int round = 0; round < rounds; ++round) {
+        part::Part part = part::solve(job, material);
+        Outcome outcome = plan(part, material, shop, wishes, goOn, mostPoints);
+        // Laid out for its tools it may be that no order is left: then it stays as it was.
+        if (!outcome.plan && settled.outcome.plan && !outcome.stopped) return settled;
+        settled = {job, std::move(part), std::move(outcome), true};
+        if (!settled.outcome.plan) return settled;
+        for (const Step& step : settled.outcome.plan->steps)
+            if (fillIn(job, step.operation.bend, step.operation.setup.insideRadius)) settled.agrees = false;
+        if (settled.agrees) break;
+    }
+    return settled;
+}
+
+/// The same tools for every bend, in any order.
+Wishes withToolsOf(const Plan& plan, Wishes wishes) {
+    for (const Step& step : plan.steps)
+        wishes.tool[step.operation.bend] = step.operation.setup.tool->id;
+    return wishes;
+}
+
+/// From the radii that are filled in. Where each layout asks for other tools than it was made for, those
+/// planned last are kept.
+Settled settleFrom(job::Job job, const material::Material& material, const tool::Shop& shop,
+                   const Wishes& wishes, const GoOn& goOn, size_t mostPoints) {
+    constexpr int kMostRounds = 5; // two nearly always do
+    Settled settled = settleIn(kMostRounds, std::move(job), material, shop, wishes, goOn, mostPoints);
+    if (settled.outcome.plan && !settled.agrees) {
+        const Wishes kept = withToolsOf(*settled.outcome.plan, wishes);
+        Settled again = settleIn(kMostRounds, settled.job, material, shop, kept, goOn, mostPoints);
+        if (again.outcome.plan) settled = std::move(again);
+    }
+    if (!settled.outcome.plan) return settled;
+    part::setOrder(settled.part, orderOf(*settled.outcome.plan));
+    setLines(settled.part, *settled.outcome.plan);
+    return settled;
+}
+
 } // namespace
 
 Settled settle(job::Job job, const material::Material& material, const tool::Shop& shop, const Wishes& wishes,
@@ -51,25 +96,22 @@ Settled settle(job::Job job, const material::Material& material, const tool::Sho
     for (job::Bend& bend : job.bends)
         bend.toolRadius = {};
     fillInFirstGuess(job, material, shop, wishes);
-    Settled settled;
-    constexpr int kMostRounds = 5; // two nearly always do
-    for (int round = 0; round < kMostRounds; ++round) {
-        settled.part = part::solve(job, material);
-        settled.outcome = plan(settled.part, material, shop, wishes, goOn, mostPoints);
-        settled.job = job;
-        settled.agrees = true;
-        if (!settled.outcome.plan) return settled;
-        for (const Step& step : settled.outcome.plan->steps)
-            if (fillIn(job, step.operation.bend, step.operation.setup.insideRadius)) settled.agrees = false;
-        if (settled.agrees) break;
-    }
-    part::setOrder(settled.part, orderOf(*settled.outcome.plan));
-    return settled;
+    return settleFrom(std::move(job), material, shop, wishes, goOn, mostPoints);
 }
 
 Settled settle(const job::Job& job, const material::Material& material, const tool::Shop& shop,
                const GoOn& goOn, size_t mostPoints) {
     return settle(job, material, shop, wishesOf(job), goOn, mostPoints);
+}
+
+Settled settleOpposite(const Settled& settled, const material::Material& material, const tool::Shop& shop,
+                       const GoOn& goOn) {
+    Wishes alike;
+    if (settled.outcome.plan) {
+        alike = withToolsOf(*settled.outcome.plan, {});
+        alike.order = orderOf(*settled.outcome.plan);
+    }
+    return settleFrom(part::mirrored(settled.job, settled.part), material, shop, alike, goOn, kMostPoints);
 }
 
 bool takesToolRadii(const job::Job& job) {

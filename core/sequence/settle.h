@@ -8,7 +8,7 @@ namespace goodfold::sequence {
 
 struct Settled {
     job::Job job;    // with the radii that its tools make filled in
-    part::Part part; // laid out with them; where there is a plan, in its order
+    part::Part part; // laid out with them; where there is a plan, in its order and with its set lines
     Outcome outcome;
     bool agrees = true; // else each layout asked for other tools than it was made for
 };
@@ -22,6 +22,10 @@ Settled settle(job::Job job, const material::Material& material, const tool::Sho
 /// The same with what the job itself says of tools and order.
 Settled settle(const job::Job& job, const material::Material& material, const tool::Shop& shop,
                const GoOn& goOn = {}, size_t mostPoints = kMostPoints);
+
+/// The opposite hand, bent in the same order and the same tools.
+Settled settleOpposite(const Settled& settled, const material::Material& material, const tool::Shop& shop,
+                       const GoOn& goOn = {});
 
 /// Whether any bend's radius is left to its tool.
 bool takesToolRadii(const job::Job& job);

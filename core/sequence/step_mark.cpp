@@ -47,20 +47,53 @@ double leanDeg(const part::Part& part, const Operation& operation) {
     return yIsRight ? alongLine : -alongLine;
 }
 
+namespace {
+
+part::SetLine setLineOf(const part::Part& part, const Operation& operation) {
+    const part::PartBend& bend = bendOf(part, operation);
+    const tool::ToolMark mark = tool::markOf(operation.setup, operation.work);
+    const bool fromFar = operation.holdsChild && !operation.setup.tool->isDie();
+    const bool innerSeen = !operation.setup.tool->isUpright() || operation.hold.towardYou;
+    return {fromFar ? bend.allowance - mark.fromTangent : mark.fromTangent,
+            faceInside(part, operation.bend) != innerSeen, std::string(mark.flushWith)};
+}
+
+} // namespace
+
 StepMark markOf(const part::Part& part, const Step& step) {
     const part::PartBend& bend = bendOf(part, step.operation);
     const tool::ToolMark mark = tool::markOf(step.operation.setup, step.operation.work);
-    const bool fromFar = step.operation.holdsChild && !step.operation.setup.tool->isDie();
-    const double fromNear = fromFar ? bend.allowance - mark.fromTangent : mark.fromTangent;
-    const Vec2 at = bend.near.middle() + fromNear * bend.across;
-    const bool faceIn = faceInside(part, step.operation.bend);
-    const bool innerSeen = !step.operation.setup.tool->isUpright() || step.operation.hold.towardYou;
+    const part::SetLine set = setLineOf(part, step.operation);
+    const Segment line = part::keptLine(bend, set.fromNear / bend.allowance);
     StepMark made;
     made.isAcross = part::runsAlong(bend);
-    made.at = made.isAcross ? at.y() - part.blank.corner.y() : part::alongBlank(part, at);
-    made.onFace = faceIn == innerSeen;
+    const auto along = [&](const Vec2& p) { return part::alongBlank(part, p); };
+    const auto across = [&](const Vec2& p) { return p.y() - part.blank.corner.y(); };
+    const auto read = [&](const Vec2& p) { return made.isAcross ? across(p) : along(p); };
+    const auto beside = [&](const Vec2& p) { return made.isAcross ? along(p) : across(p); };
+    made.at = read(line.middle());
+    made.atRight = read(line.from);
+    made.atLeft = read(line.to);
+    made.besideRight = beside(line.from);
+    made.besideLeft = beside(line.to);
+    constexpr double kSame = 1e-6; // mm
+    made.leans = std::abs(made.atRight - made.atLeft) > kSame;
+    made.onFace = !set.onBack;
+    made.fromTangent = mark.fromTangent;
     made.flushWith = mark.flushWith;
     return made;
+}
+
+HeldLine heldLine(const Operation& operation) {
+    const tool::Kind& kind = *operation.setup.tool->kind;
+    if (kind.isDie()) return {HeldLine::Which::Centre, false};
+    return {operation.holdsChild ? HeldLine::Which::Far : HeldLine::Which::Near,
+            kind.hold == tool::Kind::Hold::Edge};
+}
+
+void setLines(part::Part& part, const Plan& plan) {
+    for (const Step& step : plan.steps)
+        part.bends[static_cast<size_t>(step.operation.bend)].setLine = setLineOf(part, step.operation);
 }
 
 } // namespace goodfold::sequence

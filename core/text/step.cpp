@@ -58,13 +58,24 @@ std::string setWith(const tool::Setup& setup, const quantity::Reading& reading) 
     return says;
 }
 
+std::string placeOf(const part::Part& part, const StepMark& mark, const quantity::Reading& reading) {
+    const std::string from = mark.isAcross ? " from the lower edge" : " from the datum end",
+                      beside = mark.isAcross ? " from the datum end" : " from the lower edge";
+    const auto at = [&](double mm) { return printMm(mm, reading); };
+    if (!mark.leans) return "at " + at(mark.at) + from;
+    if (part.form == job::StockForm::Bar)
+        return "from " + at(mark.atRight) + " at the near edge to " + at(mark.atLeft) + " at the far edge," +
+               from;
+    return "through two points, " + at(mark.atRight) + from + " at " + at(mark.besideRight) + beside +
+           ", and " + at(mark.atLeft) + " at " + at(mark.besideLeft);
+}
+
 std::string instruction(const part::Part& part, const Step& step, const quantity::Reading& reading) {
     const Operation& operation = step.operation;
     const part::PartBend& bend = bendOf(part, operation);
     const tool::Tool& tool = *operation.setup.tool;
     const StepMark mark = sequence::markOf(part, step);
-    const std::string line = "the line at " + printMm(mark.at, reading) +
-                             (mark.isAcross ? " from the lower edge" : " from the datum end");
+    const std::string line = "the line " + placeOf(part, mark, reading);
     const std::string side = mark.onFace ? "face" : "back";
     const std::string back = backIn(bend, operation.setup);
     const std::string behind =
@@ -134,15 +145,17 @@ std::vector<std::string> settings(const part::Part& part, const Step& step,
             printMm(inside - tool::markOf(step.operation.setup, step.operation.work).fromTangent, reading) +
             ": the stock goes in to the stop.");
     }
-    const auto at = [&](const Segment& line) {
-        const Vec2 middle = line.middle();
-        return printMm(part::runsAlong(bend) ? middle.y() - part.blank.corner.y()
-                                             : part::alongBlank(part, middle),
-                       reading);
+    const auto at = [&](double share) {
+        const Segment line = part::keptLine(bend, share);
+        const auto read = [&](const Vec2& p) {
+            return printMm(part::runsAlong(bend) ? p.y() - part.blank.corner.y() : part::alongBlank(part, p),
+                           reading);
+        };
+        const std::string from = read(line.from), to = read(line.to);
+        return from == to ? from : from + " to " + to;
     };
-    says.push_back("Other marks for this bend: its middle at " + at(bend.centre) +
-                   " goes under a punch, its start and end are at " + at(bend.near) + " and " + at(bend.far) +
-                   ".");
+    says.push_back("Other marks for this bend: its middle at " + at(0.5) + ", its start and end at " + at(0) +
+                   " and " + at(1) + ".");
     return says;
 }
 

@@ -125,8 +125,8 @@ void StepsTest::jobSheetHasAPageForTheBlank() {
         const job::Job job = demo(name);
         const Planned planned(job);
         for (const QPageSize::PageSizeId paper : {QPageSize::A4, QPageSize::Letter}) {
-            const QByteArray pdf = draw::jobSheetPdf(job, planned.part, planned.material, planned.plan, {},
-                                                     paper, quantity::Reading::fractions());
+            const QByteArray pdf = draw::jobSheetPdf(planned.settled, nullptr, planned.material, {}, paper,
+                                                     quantity::Reading::fractions());
             QVERIFY(pdf.startsWith("%PDF"));
             const auto pages = pdf.count("/Type /Page\n");
             QVERIFY2(pages >= 1 && pages <= 1 + static_cast<qsizetype>(planned.plan.steps.size()),

@@ -55,8 +55,8 @@ private:
 QString saved(const QTemporaryDir& folder, const job::Job& job, QPageSize::PageSizeId paper) {
     const QString path = folder.filePath("template.pdf");
     QFile file(path);
-    const QByteArray pdf =
-        draw::templatePdf(job, test::materialOf(job), paper, quantity::Reading::millimetres());
+    const QByteArray pdf = draw::templatePdf(job, part::solve(job, test::materialOf(job)),
+                                             test::materialOf(job), paper, quantity::Reading::millimetres());
     if (!file.open(QIODevice::WriteOnly) || file.write(pdf) != pdf.size()) qFatal("no file");
     return path;
 }

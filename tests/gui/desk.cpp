@@ -203,7 +203,8 @@ void DeskTest::printedTemplateIsFullSize() {
     const auto printer = app::fullSizePrinter(job);
     printer->setOutputFileName(pdf);
     printer->setPageSize(QPageSize(QPageSize::A4));
-    app::printTemplateOn(*printer, {job, quantity::Reading::millimetres()});
+    app::printTemplateOn(*printer, {job, part::solve(job, *material::standardMaterials().find(job.material)),
+                                    quantity::Reading::millimetres()});
     constexpr double kDpi = 300;
     QCOMPARE(QProcess::execute("pdftoppm", {"-r", QString::number(kDpi), "-gray", "-f", "1", "-l", "1", pdf,
                                             folder.filePath("page")}),
@@ -252,7 +253,8 @@ void DeskTest::csvAndClipboard() {
     const QList<QByteArray> lines = file.readAll().split('\n');
     QVERIFY(lines[0].startsWith("kind,about,on,along"));
     QCOMPARE(lines.size(),
-             1 + 9 + 2 + 1 + 2 + 1); // heading, bends, slot ends, hole mark, holes, last line end
+             1 + 12 + 2 + 1 + 2 +
+                 1); // heading, bends with what is set, slot ends, hole mark, holes, last line end
     window->actions().copyMarks->trigger();
     const QString table = QApplication::clipboard()->text();
     QVERIFY2(table.startsWith("From datum\tMark") && table.contains("punch an end of slot h1"),

@@ -39,6 +39,7 @@ public:
         sunk();
         bends("bend-up", job::Turn::Up, "#1f5fbf");
         bends("bend-down", job::Turn::Down, "#bf1f1f");
+        setLines();
         trims();
         notes();
         xml.writeEndElement();
@@ -140,6 +141,21 @@ private:
             xml.writeEmptyElement(QStringLiteral("path"));
             attribute("id", QStringLiteral("bend-") + QString::fromStdString(bend.id));
             attribute("d", d.trimmed());
+        }
+        xml.writeEndElement();
+    }
+
+    /// What is set flush in the tools, once they are planned.
+    void setLines() {
+        group("set", "#7f7f00");
+        for (const part::PartBend& bend : part.bends) {
+            if (!bend.setLine || bend.bumps > 1) continue;
+            const Segment line = part::keptLine(bend, bend.setLine->fromNear / bend.allowance);
+            const QPointF from = at(line.from), to = at(line.to);
+            xml.writeEmptyElement(QStringLiteral("path"));
+            attribute("id", QStringLiteral("set-") + QString::fromStdString(bend.id));
+            attribute("d", QStringLiteral("M%1 %2 L%3 %4")
+                               .arg(number(from.x()), number(from.y()), number(to.x()), number(to.y())));
         }
         xml.writeEndElement();
     }

@@ -4,7 +4,6 @@
 #include "app/bracket/ribbon_view.h"
 #include "app/widgets/cell_panel.h"
 #include "app/widgets/theme.h"
-#include "edit/cut_length.h"
 #include "part/mirror.h"
 
 #include <QAction>
@@ -21,6 +20,20 @@
 namespace goodfold::app {
 
 namespace {
+
+/// What becomes of the rest of the part.
+template <class Shown> QString inWords(const edit::CutOutcome& outcome, const Shown& shown) {
+    if (outcome.isRight())
+        return BlankStage::tr("All holes and legs stay where they are; the marks above change with it.");
+    QStringList says;
+    if (outcome.holesOff >= edit::CutOutcome::kMeasurable)
+        says << BlankStage::tr("holes then stand %1 from where they should").arg(shown(outcome.holesOff));
+    if (outcome.legsOff >= edit::CutOutcome::kMeasurable)
+        says << BlankStage::tr("leg %1 stands %2 off its height")
+                    .arg(QString::fromStdString(outcome.offLeg), shown(outcome.legsOff));
+    const QString all = says.join(BlankStage::tr(", and "));
+    return all.left(1).toUpper() + all.mid(1) + QLatin1Char('.');
+}
 
 enum Column { Along, Left, What, Side, Across, Columns };
 
@@ -118,9 +131,8 @@ std::vector<Block> BlankStage::besideBlocks() {
                       })});
     }
     std::vector<Block> blocks{datum};
-    if (document.job().stock.form == job::StockForm::Bar)
-        for (Block& block : cutBlocks())
-            blocks.push_back(std::move(block));
+    for (Block& block : cutBlocks())
+        blocks.push_back(std::move(block));
     Block take;
     take.gapAbove = 10;
     take.lines = {{words(tr("Take it along"), Cell::Look::Heading)}, {}};
@@ -140,50 +152,69 @@ std::vector<Block> BlankStage::besideBlocks() {
     return blocks;
 }
 
-/// "I cut it at ...": what that does to each leg, the way that leaves the holes right first.
+/// "I cut it at ...": what that does to each leg, the way that moves least first; of a sheet its width too.
 std::vector<Block> BlankStage::cutBlocks() {
-    const double length = document.part().blank.length;
+    const part::Blank& blank = document.part().blank;
+    const auto field = [this](const char* id, const QString& name, std::optional<double>& typed, double now) {
+        return optionalCell(ValueField::Kind::Length, {QString::fromLatin1(id), name}, typed, now,
+                            [this, &typed](std::optional<double> value) {
+                                typed = value;
+                                beside->refresh();
+                                return Cell::Answer();
+                            });
+    };
     Block asked;
     asked.gapAbove = 10;
-    asked.lines.push_back(
-        {words(tr("I cut it at"), Cell::Look::Strong),
-         optionalCell(ValueField::Kind::Length, {QStringLiteral("blank.cut-at"), tr("Length it was cut to")},
-                      cutAt, length, [this](std::optional<double> typed) {
-                          cutAt = typed;
-                          beside->refresh();
-                          return Cell::Answer();
-                      })});
+    asked.lines.push_back({words(tr("I cut it at"), Cell::Look::Strong),
+                           field("blank.cut-at", tr("Length it was cut to"), cutAt, blank.length)});
+    if (document.job().stock.form == job::StockForm::Sheet) {
+        asked.lines.back().push_back(words(QStringLiteral("×"), Cell::Look::Faint));
+        asked.lines.back().push_back(
+            field("blank.cut-wide", tr("Width it was cut to"), cutWide, blank.width));
+    }
     std::vector<Block> blocks{asked};
-    if (!cutAt || std::abs(*cutAt - length) < quantity::stepOf(document.reading()).mm() / 2) return blocks;
+    for (const auto& [typed, now, isWidth] :
+         {std::tuple{cutAt, blank.length, false}, {cutWide, blank.width, true}})
+        if (typed && std::abs(*typed - now) >= quantity::stepOf(document.reading()).mm() / 2)
+            for (Block& block : waysBlocks({*typed, isWidth}, *typed - now))
+                blocks.push_back(std::move(block));
+    return blocks;
+}
+
+std::vector<Block> BlankStage::waysBlocks(const edit::Cut& cut, double off) {
     const auto shown = [&](double mm) {
         return ValueField::shown(document, ValueField::Kind::Length, mm, false);
     };
-    const double off = *cutAt - length;
-    blocks[0].lines.push_back(
-        {wrapped(off < 0 ? tr("That is %1 short. One leg can take it:").arg(shown(-off))
-                         : tr("That is %1 long. Cut it again, or one leg can take it:").arg(shown(off)),
+    const QString so = cut.isWidth ? off < 0 ? tr("too narrow") : tr("too wide")
+                       : off < 0 ? tr("short")
+                                   : tr("long");
+    Block head{{}, 4, 3, {}};
+    head.lines.push_back(
+        {wrapped(off < 0 ? tr("That is %1 %2. One leg can take it:").arg(shown(-off), so)
+                         : tr("That is %1 %2. Cut it again, or one leg can take it:").arg(shown(off), so),
                  Cell::Look::Faint)});
-    const auto outcomes = edit::afterCutting(document.job(), document.material(), *cutAt);
+    std::vector<Block> blocks{head};
+    const auto outcomes = edit::afterCutting(document.job(), document.material(), cut);
     if (outcomes.empty())
         blocks[0].lines.push_back(
             {wrapped(tr("No leg has so much to give: cut another blank."), Cell::Look::Strong)});
-    constexpr double kRight = 0.005; // less than can be measured
     for (const edit::CutOutcome& outcome : outcomes) {
         const QString id = QString::fromStdString(outcome.plate);
         Block block{Element::plate(outcome.plate), 10, 3, {}};
-        const QString says = tr("make leg %1 %2").arg(id, shown(outcome.length));
+        const QString says = (outcome.takesInWidth ? tr("make leg %1 %2 wide") : tr("make leg %1 %2"))
+                                 .arg(id, shown(outcome.length));
         block.lines.push_back({press(
-            says, CellName{QStringLiteral("blank.takes.%1").arg(id), says},
+            says,
+            CellName{QStringLiteral("blank.takes.%1%2")
+                         .arg(id, outcome.takesInWidth ? QStringLiteral(".width") : QString()),
+                     says},
             [this, outcome] {
                 cutAt.reset();
+                cutWide.reset();
                 return document.edit(tr("blank as it was cut"), outcome.job, Element::plate(outcome.plate));
             },
             Cell::Look::Button)});
-        block.lines.push_back(
-            {wrapped(outcome.holesOff < kRight
-                         ? tr("All holes still line up; the marks above change with it.")
-                         : tr("Holes then stand %1 from where they should.").arg(shown(outcome.holesOff)),
-                     Cell::Look::Faint)});
+        block.lines.push_back({wrapped(inWords(outcome, shown), Cell::Look::Faint)});
         blocks.push_back(std::move(block));
     }
     return blocks;

@@ -4,6 +4,7 @@
 
 #include "app/base/stage.h"
 #include "app/widgets/cell.h"
+#include "edit/cut_length.h"
 
 class QLabel;
 class QTableWidget;
@@ -26,6 +27,7 @@ private:
     void showSelection();
     std::vector<Block> besideBlocks();
     std::vector<Block> cutBlocks();
+    std::vector<Block> waysBlocks(const edit::Cut& cut, double off);
 
     Document& document;
     QList<QAction*> exports;
@@ -35,7 +37,8 @@ private:
     QTableWidget* table;
     CellPanel* beside;
     std::vector<Element> rowElements;
-    std::optional<double> cutAt; // the length it was really cut to, while somebody asks what that means
+    // What it was really cut to, while somebody asks what that means.
+    std::optional<double> cutAt, cutWide;
 };
 
 } // namespace goodfold::app

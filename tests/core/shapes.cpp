@@ -76,6 +76,8 @@ private slots:
     void mirrorTakesShapesAlong();
     void cutAtAnotherLength();
     void cutAtAnotherLengthKeepsHolesWhereItCan();
+    void cutAtAnotherLengthComparesTheWholePart();
+    void cutSheetIsTakenByWhatRunsThatWay();
 };
 
 void ShapesTest::joggleHasItsOffsetAndLength_data() {
@@ -350,11 +352,69 @@ void ShapesTest::cutAtAnotherLength() {
     job.plates[0].holes = {{.id = "h1", .x = 12, .xFrom = job::Hole::XFrom::Start}};
     job.plates[2].holes = {{.id = "h2", .x = 10, .xFrom = job::Hole::XFrom::End}};
     const double blank = made(job).part.blank.length;
-    const auto ways = edit::afterCutting(job, test::hotRolled(), blank - 3);
+    const auto ways = edit::afterCutting(job, test::hotRolled(), {blank - 3});
     QCOMPARE(ways.size(), size_t(3)); // each leg can take it
     for (const edit::CutOutcome& way : ways)
         QVERIFY(std::abs(made(way.job).part.blank.length - (blank - 3)) < 1e-9);
-    QVERIFY(edit::afterCutting(job, test::hotRolled(), blank - 200).empty()); // no leg has so much
+    QVERIFY(edit::afterCutting(job, test::hotRolled(), {blank - 200}).empty()); // no leg has so much
+}
+
+/// A stand of two feet on one line, joined by two legs: what the one leg takes its foot stands off by, though
+/// its hole is hardly any nearer to the other.
+void ShapesTest::cutAtAnotherLengthComparesTheWholePart() {
+    const job::Job job = [] {
+        job::Job hat = test::bar({40, 60, 200, 60, 40},
+                                 {{.angleDeg = 90, .turn = job::Turn::Up, .insideRadius = 3.0},
+                                  {.angleDeg = 90, .turn = job::Turn::Down, .insideRadius = 3.0},
+                                  {.angleDeg = 90, .turn = job::Turn::Down, .insideRadius = 3.0},
+                                  {.angleDeg = 90, .turn = job::Turn::Up, .insideRadius = 3.0}},
+                                 3, 30);
+        hat.plates[0].holes = {{.id = "h1", .x = 15, .xFrom = job::Hole::XFrom::Start}};
+        hat.plates[4].holes = {{.id = "h2", .x = 15, .xFrom = job::Hole::XFrom::End}};
+        return hat;
+    }();
+    const double blank = made(job).part.blank.length;
+    const auto ways = edit::afterCutting(job, test::hotRolled(), {blank - 3.8});
+    QCOMPARE(ways.size(), size_t{5});
+    for (const edit::CutOutcome& way : ways) {
+        const bool isFoot = way.plate == "A" || way.plate == "E", isTop = way.plate == "C";
+        QVERIFY(std::abs(way.holesOff - (isFoot ? 0 : 3.8)) < 1e-9);
+        QVERIFY(std::abs(way.legsOff - (isFoot ? 0 : 3.8)) < 1e-9); // a leg beside the top stands 3.8 in
+        QCOMPARE(way.isRight(), isFoot);
+        // In between holes the distance alone says little of a foot that hangs.
+        if (isFoot || isTop) continue;
+        const Made before = made(job), after = made(way.job);
+        const auto apart = [](const Made& m) {
+            return (part::formedHole(m.part, m.folded, 1).point - part::formedHole(m.part, m.folded, 0).point)
+                .norm();
+        };
+        QVERIFY(std::abs(apart(after) - apart(before)) < 0.1);
+        QVERIFY(way.offLeg == "A" || way.offLeg == "C" || way.offLeg == "E");
+    }
+    QVERIFY(ways.front().isRight());
+}
+
+void ShapesTest::cutSheetIsTakenByWhatRunsThatWay() {
+    job::Job job;
+    job.material = "steel-hot-rolled";
+    job.thickness = 1;
+    job.stock.form = job::StockForm::Sheet;
+    job.plates = {
+        {.id = "A", .length = 120, .width = 80.0}, {.id = "B", .length = 25}, {.id = "C", .length = 20}};
+    job.bends = {{.id = "1", .from = "A", .edge = Edge::End, .to = "B"},
+                 {.id = "2", .from = "A", .edge = Edge::Left, .to = "C"}};
+    const part::Blank blank = made(job).part.blank;
+    const auto legsOf = [&](const edit::Cut& cut) {
+        std::set<std::string> legs;
+        for (const edit::CutOutcome& way : edit::afterCutting(job, test::hotRolled(), cut)) {
+            const part::Blank after = made(way.job).part.blank;
+            if (std::abs((cut.isWidth ? after.width : after.length) - cut.millimetres) > 1e-6) return legs;
+            legs.insert(way.plate + (way.takesInWidth ? " wide" : ""));
+        }
+        return legs;
+    };
+    QCOMPARE(legsOf({blank.length - 2}), (std::set<std::string>{"A", "B"}));
+    QCOMPARE(legsOf({blank.width - 2, true}), (std::set<std::string>{"A wide", "C"}));
 }
 
 void ShapesTest::cutAtAnotherLengthKeepsHolesWhereItCan() {
@@ -362,13 +422,15 @@ void ShapesTest::cutAtAnotherLengthKeepsHolesWhereItCan() {
     job.plates[0].holes = {{.id = "h1", .x = 12, .xFrom = job::Hole::XFrom::Start}};
     job.plates[2].holes = {{.id = "h2", .x = 10, .xFrom = job::Hole::XFrom::End}};
     const Made before = made(job);
-    const auto ways = edit::afterCutting(job, test::hotRolled(), before.part.blank.length - 3);
-    const auto between = [](const Made& m) {
-        return (part::formedHole(m.part, m.folded, 0).point - part::formedHole(m.part, m.folded, 1).point)
-            .norm();
-    };
+    const auto ways = edit::afterCutting(job, test::hotRolled(), {before.part.blank.length - 3});
+    // Seen from the root, which keeps its hole's distance from its bend, h2 moves as a whole.
     for (const edit::CutOutcome& way : ways) {
-        const double moved = std::abs(between(made(way.job)) - between(before));
+        const Made after = made(way.job);
+        const auto fromOther = [](const Made& m) {
+            return Vec3(part::formedHole(m.part, m.folded, 1).point -
+                        part::formedHole(m.part, m.folded, 0).point);
+        };
+        const double moved = (fromOther(after) - fromOther(before)).norm();
         QVERIFY(std::abs(moved - way.holesOff) < 1e-9);
         QCOMPARE(way.holesOff < 1e-9, way.plate != "B");
     }

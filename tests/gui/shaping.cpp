@@ -242,7 +242,7 @@ void ShapingTest::cutAtAnotherLengthTellsEachLeg() {
     window.fill("blank.cut-at", "172");
     app::CellPanel* sheet = window.cell("blank.cut-at").panel;
     QVERIFY2(sheet->text().contains("4.0 short"), qPrintable(sheet->text()));
-    QVERIFY(sheet->text().contains("All holes still line up"));
+    QVERIFY(sheet->text().contains("All holes and legs stay"));
     QVERIFY(sheet->text().contains("from where they should"));
     const Vec2 before = partOf(window).holes[1].centreInFlat;
     window.click("blank.takes.C");

@@ -42,8 +42,11 @@ private:
             job.bendTo(id) ? document.part().bends[static_cast<size_t>(solved().parentBend)].edgeLength : 0;
         block.lines.push_back(
             {faint(QObject::tr("wide")),
-             make.maybe(Kind::Length, QStringLiteral("width"), QObject::tr("Width"), plate.width, usual,
-                        [](Plate& changed, std::optional<double> typed) { changed.width = typed; })});
+             optionalCell(Kind::Length, make.who(QStringLiteral("width"), QObject::tr("Width")), plate.width,
+                          usual, [&document = document, id = id](std::optional<double> typed) {
+                              return Cell::Answer(document.apply(QObject::tr("width of leg %1").arg(text(id)),
+                                                                 edit::withWidth(document.job(), id, typed)));
+                          })});
         block.lines.back().back().tip = QObject::tr("Empty, it takes the whole edge it hangs on");
     }
 

@@ -179,6 +179,8 @@ Result<Edited> withFlange(Job job, const std::string& plate, Bend bend, double p
         return Error{"A bar goes on at the end of a leg; other edges need sheet.", {}};
     countFromElsewhere(job, *parent, bend.edge);
     parent->edges.erase(bend.edge);
+    // Beside a tab the plate is as wide as it says: the rest of the edge stands at the tab's outer face.
+    if (width) parent->restOutside.insert(bend.edge);
     bend.id = freshBendId(job);
     bend.from = plate;
     bend.to = freshPlateId(job);

@@ -167,4 +167,13 @@ Result<Job> asSheet(Job job) {
     return job;
 }
 
+Result<Edited> withWidth(Job job, const std::string& id, std::optional<double> width) {
+    Plate* plate = job.findPlate(id);
+    if (!plate) return Error{"There is no plate \"" + id + "\".", {}};
+    const Bend* bend = job.bendTo(id);
+    if (bend && width && !plate->width) job.findPlate(bend->from)->restOutside.insert(bend->edge);
+    plate->width = width;
+    return ifValid({std::move(job), Element::plate(id)});
+}
+
 } // namespace goodfold::edit

@@ -46,4 +46,8 @@ Result<Edited> withCornerJoint(Job job, const std::string& plate, Corner corner,
 /// names what sheet has no word for: a leaning bend, or something left on an end.
 Result<Job> asSheet(Job job);
 
+/// A plate's width; without one a flange takes its whole edge. Beside a flange that does not, its parent is
+/// as wide as it says.
+Result<Edited> withWidth(Job job, const std::string& plate, std::optional<double> width);
+
 } // namespace goodfold::edit

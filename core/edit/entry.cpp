@@ -320,18 +320,23 @@ const Command* commandFor(const std::string& word) {
     return found == commands().end() ? nullptr : &*found;
 }
 
+/// A figure, or with a sign before it how much more or less it is to be.
 Result<Edited> enterValue(Job job, const Element& selected, std::string_view text,
                           const quantity::Reading& reading) {
+    const double sign = text[0] == '+' ? 1 : text[0] == '-' ? -1 : 0;
+    if (sign != 0) text.remove_prefix(1);
+    const auto to = [&](double now, double typed) { return sign == 0 ? typed : now + sign * typed; };
     if (Bend* bend = job.findBend(selected.id); bend && selected.kind == Element::Kind::Bend) {
         const auto angle = quantity::parseAngleDeg(text);
         if (!angle) return angle.error();
-        bend->angleDeg = reading.bendAngle(*angle);
+        bend->angleDeg = reading.bendAngle(to(reading.bendAngle(bend->angleDeg), *angle));
     } else {
         const auto length = quantity::parseLength(text, job.units);
         if (!length) return length.error();
         Hole* hole = selected.kind == Element::Kind::Hole ? job.findHole(selected.id) : nullptr;
         Plate& plate = *job.findPlate(plateInHand(job, selected));
-        (hole ? hole->x : plate.joggle ? plate.joggle->offset : plate.length) = length->mm();
+        double& value = hole ? hole->x : plate.joggle ? plate.joggle->offset : plate.length;
+        value = to(value, length->mm());
     }
     if (auto wrong = whatIsWrong(job)) return *std::move(wrong);
     return Edited{std::move(job), selected};
@@ -368,7 +373,7 @@ Result<Edited> enter(const Job& job, const Element& selected, std::string_view t
     if (const Element element = named(job, words); !element.isNothing()) return Edited{job, element};
     if (const Command* command = commandFor(lower(words[0])))
         return command->enter({job, selected, reading, book, byKeyword(words, command->keywords)});
-    if (!std::isdigit(static_cast<unsigned char>(words[0][0])) && words[0].find_first_of("-.½¼¾") != 0)
+    if (!std::isdigit(static_cast<unsigned char>(words[0][0])) && words[0].find_first_of("+-.½¼¾") != 0)
         return Error{
             "\"" + std::string(text) + "\" is nothing the ladder knows: " + whatToType(job, selected), {}};
     return enterValue(job, selected, text, reading);

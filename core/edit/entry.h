@@ -10,6 +10,7 @@ namespace goodfold::edit {
 
 /// Understands one line, with `selected` in hand:
 ///   40                 the selected leg's length, bend's angle, or hole's distance
+///   +4, -4             moves what is in hand by that much
 ///   b 90 away          a bend on the free end of the selected leg (or of the bar's last), and a leg after
 ///   it;
 ///                      also: toward, r 3 (inside radius), lean 12 (degrees from square), long 60 (the leg)

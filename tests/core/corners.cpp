@@ -47,6 +47,7 @@ void CornersTest::restGoesToTheOuterFace() {
     bend.offset = 15;
     bend.insideRadius = 2;
     job = edit::withFlange(job, "A", bend, 20, 30)->job;
+    job.plates[0].restOutside.clear();
     const double onTangent = made(job).part.blank.area;
     QVERIFY(std::abs(made(job).plate("A").length - (100 - 3.5)) < 1e-9);
     job.plates[0].restOutside = {Edge::End};
@@ -79,6 +80,7 @@ void CornersTest::reliefs() {
     bend.offset = 20;
     bend.insideRadius = 2;
     job = edit::withFlange(job, "A", bend, 20, 40)->job;
+    job.plates[0].restOutside.clear();
     const double plain = made(job).part.blank.area;
     job.bends[0].relief.kind = static_cast<Relief::Kind>(kind);
     const Made m = made(job);

@@ -40,6 +40,7 @@ private slots:
     void removingHalfAJoggleRemovesIt();
     void nonsenseGetsASentenceAndChangesNothing_data();
     void nonsenseGetsASentenceAndChangesNothing();
+    void signsMoveWhatIsInHand();
     void namesSelect();
     void bendAtTheEndKeepsHolesWhereTheyAre();
     void bendAtTheStartKeepsHolesWhereTheyAre();
@@ -120,8 +121,8 @@ void EditsTest::removingHalfAJoggleRemovesIt() {
 void EditsTest::nonsenseGetsASentenceAndChangesNothing_data() {
     QTest::addColumn<QString>("line");
     for (const char* line :
-         {"", "forty", "b ninety", "b 400", "b 90 r -2", "h", "h twelve", "40x", "-5", "0", "b 90 lean 80",
-          "j 6", "j over 20", "overall 60", "cut 80", "extra -2", "h 12 d 6 long 4", "flat"})
+         {"", "forty", "b ninety", "b 400", "b 90 r -2", "h", "h twelve", "40x", "-500", "+", "0",
+          "b 90 lean 80", "j 6", "j over 20", "overall 60", "cut 80", "extra -2", "h 12 d 6 long 4", "flat"})
         QTest::newRow(*line ? line : "nothing") << line;
 }
 
@@ -131,6 +132,26 @@ void EditsTest::nonsenseGetsASentenceAndChangesNothing() {
     const auto edited = edit::enter(job, Element::plate("A"), line.toStdString(), kMillimetres);
     QVERIFY(!edited);
     QVERIFY(edited.error().says.ends_with('.'));
+}
+
+/// A sign before a figure says how much more or less what is in hand is to be.
+void EditsTest::signsMoveWhatIsInHand() {
+    job::Job job = test::bar({40, 60}, {{.angleDeg = 90}});
+    job.plates[0].holes = {{.id = "h1", .x = 12, .xFrom = job::Hole::XFrom::Start}};
+    const auto after = [&](const Element& inHand, const char* typed, const quantity::Reading& reading) {
+        const auto edited = edit::enter(job, inHand, typed, reading);
+        if (!edited) qWarning("%s: %s", typed, edited.error().says.c_str());
+        return edited ? edited->job : job;
+    };
+    QCOMPARE(after(Element::plate("B"), "+4", kMillimetres).plates[1].length, 64.0);
+    QCOMPARE(after(Element::plate("B"), "-4", kMillimetres).plates[1].length, 56.0);
+    QCOMPARE(after(Element::hole("h1"), "-4", kMillimetres).plates[0].holes[0].x, 8.0);
+    QCOMPARE(after(Element::hole("h1"), "+1/2 in", kMillimetres).plates[0].holes[0].x, 24.7);
+    QCOMPARE(after(Element::bend("1"), "+5", kMillimetres).bends[0].angleDeg, 95.0);
+    quantity::Reading included = kMillimetres;
+    included.angles = quantity::Reading::Angles::Included; // 90 between the legs becomes 95: a bend of 85
+    QCOMPARE(after(Element::bend("1"), "+5", included).bends[0].angleDeg, 85.0);
+    QCOMPARE(edit::enter(job, Element::plate("A"), "+4", kMillimetres)->about, Element::plate("A"));
 }
 
 void EditsTest::namesSelect() {

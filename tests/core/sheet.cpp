@@ -34,6 +34,7 @@ bool flangesCollide(const part::Part& part) {
 class SheetTest : public QObject {
     Q_OBJECT
 private slots:
+    void besideATabThePlateIsAsWideAsItSays();
     void taperAndAngledEnd();
     void flangeOnATaperedSideStandsAtItsOutside();
     void freeEdgeOverPointsAndArcs();
@@ -45,6 +46,26 @@ private slots:
     void mirroredTwinIsTheMirrorImage();
     void fortyPlatesStaySound();
 };
+
+/// 80 wide with a tab on part of one side: beside the tab it is 80 still, not 80 less the tab's setback.
+void SheetTest::besideATabThePlateIsAsWideAsItSays() {
+    job::Job job = edit::emptySheet(quantity::Unit::Millimetre);
+    job.plates[0].length = 100;
+    job.plates[0].width = 80;
+    job::Bend bend;
+    bend.edge = Edge::Left;
+    bend.offset = 20;
+    const auto edited = edit::withFlange(job, "A", bend, 20, 30);
+    QVERIFY(edited);
+    const Made m = made(edited->job);
+    double highest = -1e9, tab = -1e9;
+    for (const Vec2& p : flattened(m.part.plates[0].shapeInFlat))
+        highest = std::max(highest, p.y());
+    for (const Vec2& p : flattened(m.part.blank.outline))
+        tab = std::max(tab, p.y());
+    QVERIFY(std::abs(highest - m.part.blank.corner.y() - 80) < 1e-9);
+    QVERIFY(tab > highest + 10);
+}
 
 void SheetTest::taperAndAngledEnd() {
     job::Job job = tray({Edge::End});

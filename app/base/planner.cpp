@@ -115,9 +115,7 @@ void Planner::begin() {
 void Planner::take(const std::shared_ptr<const Planned>& made) {
     stopAsked.reset();
     finished = made;
-    // A search that gave up, or that so many bends are not worth, knows nothing.
-    const bool isKnown = made->outcome().plan || !made->outcome().stuck.empty();
-    if (made->failed.empty()) document.takePlan(made->settled, isKnown ? made->facts : nullptr);
+    if (made->failed.empty()) document.takePlan(made->settled, made->facts);
     emit done();
 }
 

@@ -12,6 +12,11 @@ using job::Element;
 std::vector<Finding> notMadeInAnyOrder(const Subject& s) {
     if (!s.plan) return {};
     std::vector<Finding> findings;
+    if (!s.plan->notLookedFor.empty())
+        findings.push_back({.severity = Severity::Mind,
+                            .about = Element(),
+                            .headline = "Its order of bending is not known",
+                            .says = s.plan->notLookedFor});
     for (const PlanFacts::NotMade& each : s.plan->notMade) {
         Finding finding{.severity = Severity::Stop,
                         .about = Element::bend(each.bend),
@@ -22,7 +27,7 @@ std::vector<Finding> notMadeInAnyOrder(const Subject& s) {
             job::Job freed = s.job;
             job::freeBending(freed);
             finding.remedies = {{"free the order and the tools", std::move(freed)}};
-        } else if (findings.empty()) {
+        } else if (&each == &s.plan->notMade.front()) {
             finding.remedies = s.plan->mends;
         }
         findings.push_back(std::move(finding));

@@ -73,9 +73,9 @@ ordered_json stepOf(const part::Part& part, const sequence::Step& step, const ma
         out["set_with"] = text::setWith(setup, kReading);
         out["bottomed"] = setup.bottomed;
         out["force"] = setup.force;
-        if (setup.tool->die.throat > 0)
-            out["to_frame"] =
-                part.plates[static_cast<size_t>(operation.hold.childToFrame ? bend.child : bend.parent)].id;
+        const auto in = static_cast<size_t>(operation.hold.childToFrame ? bend.child : bend.parent);
+        if (setup.tool->die.throat > 0) out["to_frame"] = part.plates[in].id;
+        if (setup.tool->isUpright()) out["down"] = part.plates[in].id;
         return out;
     }
     out["held"] = part.plates[static_cast<size_t>(sequence::clampedPlate(part, step))].id;
@@ -142,6 +142,7 @@ void writePlan(std::ostream& out, const std::string& file, const sequence::Settl
     } else {
         shown["steps"] = nullptr;
         shown["gave_up"] = outcome.gaveUp;
+        if (const std::string says = text::notLookedFor(outcome); !says.empty()) shown["says"] = says;
         shown["stuck"] = ordered_json::array();
         for (const sequence::Stuck& stuck : outcome.stuck)
             shown["stuck"].push_back({{"bend", part.bends[static_cast<size_t>(stuck.bend)].id},

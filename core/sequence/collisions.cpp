@@ -24,11 +24,11 @@ Obstacle obstacleOf(Obstacle::Kind kind, const Body& body, const Contact& contac
 
 /// As a cache holds it: not 0.
 std::int32_t packed(const Blocked& shut) {
-    return static_cast<std::int32_t>(shut.solid << 4 | shut.directions << 1 | 1);
+    return static_cast<std::int32_t>(shut.solid << (Blocked::kWays + 1) | shut.ways << 1 | 1);
 }
 Blocked unpacked(std::int32_t known) {
     const auto bits = static_cast<unsigned>(known);
-    return {bits >> 1 & Blocked::kAll, bits >> 4};
+    return {bits >> 1 & Blocked::kAll, bits >> (Blocked::kWays + 1)};
 }
 
 } // namespace
@@ -148,7 +148,7 @@ std::optional<Obstacle> Collisions::isHidden(StepCollisions& step, const Operati
     return Obstacle{Obstacle::Kind::Hidden, bodies[*blocker].about};
 }
 
-/// With the clamp open the part has to come out: toward you, or along the bend line either way.
+/// With the clamp open the part has to come out one way or another.
 std::optional<Obstacle> Collisions::isTrapped(const Operation& operation, BendSet made) {
     if (made == 0 || operation.setup.tool->isDie()) return {};
     const Bodies& bodies = inside->bodies;
@@ -162,8 +162,8 @@ std::optional<Obstacle> Collisions::isTrapped(const Operation& operation, BendSe
         std::int32_t& known = tool.traps[body].at(after);
         if (known == 0) known = packed(out.blockedFor(body));
         const Blocked own = unpacked(known);
-        if ((shut | own.directions) == shut) continue;
-        shut |= own.directions;
+        if ((shut | own.ways) == shut) continue;
+        shut |= own.ways;
         solid = own.solid;
         obstacle.one = bodies[body].about;
     }

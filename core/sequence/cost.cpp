@@ -49,7 +49,7 @@ double changeBetween(const part::Part& part, const Operation& before, const Oper
              before.setup.clampLength != after.setup.clampLength ||
              before.setup.clampMiddle != after.setup.clampMiddle ||
              before.setup.bottomed != after.setup.bottomed ||
-             before.setup.insideRadius != after.setup.insideRadius)
+             before.setup.toolRadius != after.setup.toolRadius)
         change += kOtherSetting;
     if (faceInside(part, before.bend) != faceInside(part, after.bend)) change += kTurnedOver;
     if (headingOf(part, before).dot(headingOf(part, after)) < 0.7) change += kEndForEnd;

@@ -20,10 +20,11 @@ tool::Work workOf(const part::Part& part, int index) {
 namespace {
 
 /// Bar can be held beside the screw where it is narrow enough. Under a press with a frame behind it either
-/// side of the bend goes in.
+/// side of the bend goes in, and between dies in a vise either hangs down.
 std::vector<tool::Hold> holdsOf(const tool::Tool& tool, const tool::Work& work) {
     std::vector<tool::Hold> holds;
-    if (tool.die.throat > 0) return {tool::Hold{}, tool::Hold{.childToFrame = true}};
+    const bool isEndForEnd = tool.die.throat > 0 || (tool.isDie() && tool.isUpright());
+    if (isEndForEnd) return {tool::Hold{}, tool::Hold{.childToFrame = true}};
     if (!tool.isUpright() || tool.isDie()) return {tool::Hold{}};
     const bool fitsBeside = work.length <= (tool.length - tool.bench.screwWidth) / 2;
     for (const bool towardYou : {false, true})

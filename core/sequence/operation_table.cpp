@@ -1,6 +1,7 @@
 #include "sequence/operation_table.h"
 
 #include <algorithm>
+#include <cmath>
 #include <limits>
 
 namespace goodfold::sequence {
@@ -8,8 +9,12 @@ namespace goodfold::sequence {
 namespace {
 
 bool isWished(const Wishes& wishes, const Operation& operation) {
+    constexpr double kSameRadius = 1e-6; // mm
     const auto pinned = wishes.tool.find(operation.bend);
-    return pinned == wishes.tool.end() || pinned->second == operation.setup.tool->id;
+    const auto radius = wishes.radius.find(operation.bend);
+    return (pinned == wishes.tool.end() || pinned->second == operation.setup.tool->id) &&
+           (radius == wishes.radius.end() ||
+            std::abs(radius->second - operation.setup.insideRadius) < kSameRadius);
 }
 
 bool goOnAlike(const part::Part& part, const Operation& a, const Operation& b) {

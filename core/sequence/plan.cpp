@@ -244,7 +244,7 @@ private:
 
 Outcome plan(const part::Part& part, const material::Material& material, const tool::Shop& shop,
              const Wishes& wishes, const GoOn& goOn, size_t mostPoints) {
-    if (part.bends.size() > kMostBends) return {};
+    if (part.bends.size() > kMostBends) return {.tooMany = true};
     if (part.bends.empty()) return {.plan = Plan{{}, 0, true, 0}};
     return Search(part, material, shop, wishes, goOn, mostPoints).run();
 }

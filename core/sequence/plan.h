@@ -14,13 +14,13 @@ namespace goodfold::sequence {
 struct Cost {
     double accuracy = 0; // 10 a tenth mm of placing (1 sigma), 10 a degree, 20 a mm that the radius is off
                          // the typed one, 0.3 a mm that fingers leave unheld
-    double metal = 0; // 300 where the radius made cracks the stock, 30 where it may, else 2 a mm that it
-                      // comes out larger than it would have to
-    double effort = 0; // 20 for each 250 N at the lever, 12 to hammer, 5 for a hem to be shut, 12 for a lap
-                       // that is closed before its other flange stands
-    double sight = 0;  // 3 where the mark looks away from you
-    double change = 0; // from the step before: tool 40, its setting 15, turned over 8, end for end 6, to
-                       // and fro 2, angle stop 3
+    double metal = 0;    // 300 where the radius made cracks the stock, 30 where it may, else 2 a mm that it
+                         // comes out larger than it would have to
+    double effort = 0;   // 20 for each 250 N at the lever, 12 to hammer, 5 for a hem to be shut, 12 for a lap
+                         // that is closed before its other flange stands
+    double sight = 0;    // 3 where the mark looks away from you
+    double change = 0;   // from the step before: tool 40, its setting 15, turned over 8, end for end 6, to
+                         // and fro 2, angle stop 3
     double sum() const { return accuracy + metal + effort + sight + change; }
 };
 
@@ -53,6 +53,7 @@ std::vector<int> orderOf(const Plan& plan);
 struct Wishes {
     std::map<int, std::string> tool; // id, by bend
     std::vector<int> order;          // the first bends, in order; the rest is free
+    std::map<int, double> radius;    // that its tool makes, by bend: where layout and plan have to settle
     bool isFree() const { return tool.empty() && order.empty(); }
 };
 /// What the job says of it.
@@ -74,7 +75,8 @@ struct Outcome {
     std::optional<Plan> plan;
     std::vector<Stuck> stuck; // where there is no plan
     bool stopped = false;
-    bool gaveUp = false; // so many bends have more orders than are looked through: there may be a plan
+    bool gaveUp = false;  // so many bends have more orders than are looked through: there may be a plan
+    bool tooMany = false; // more bends than are planned at all
     size_t stepsTried = 0, checksMade = 0;
 };
 

@@ -65,10 +65,12 @@ Settled settleIn(int rounds, job::Job job, const material::Material& material, c
     return settled;
 }
 
-/// The same tools for every bend, in any order.
+/// The same tools for every bend, making the same radii, in any order.
 Wishes withToolsOf(const Plan& plan, Wishes wishes) {
-    for (const Step& step : plan.steps)
+    for (const Step& step : plan.steps) {
         wishes.tool[step.operation.bend] = step.operation.setup.tool->id;
+        wishes.radius[step.operation.bend] = step.operation.setup.insideRadius;
+    }
     return wishes;
 }
 
@@ -80,7 +82,10 @@ Settled settleFrom(job::Job job, const material::Material& material, const tool:
     Settled settled = settleIn(kMostRounds, std::move(job), material, shop, wishes, goOn, mostPoints);
     if (settled.outcome.plan && !settled.agrees) {
         const Wishes kept = withToolsOf(*settled.outcome.plan, wishes);
-        Settled again = settleIn(kMostRounds, settled.job, material, shop, kept, goOn, mostPoints);
+        job::Job laidOut = settled.job;
+        for (const Step& step : settled.outcome.plan->steps)
+            fillIn(laidOut, step.operation.bend, step.operation.setup.insideRadius);
+        Settled again = settleIn(1, std::move(laidOut), material, shop, kept, goOn, mostPoints);
         if (again.outcome.plan) settled = std::move(again);
     }
     if (!settled.outcome.plan) return settled;

@@ -34,8 +34,12 @@ ToolSwing::ToolSwing(const part::Part& part, const Operation& operation)
         }
     }
     for (tool::Solid& solid : tool::solidsOf(operation.setup, operation.hold, operation.work)) {
-        const part::Prism prism = prismOf(solid);
-        hulls.push_back({std::move(solid), Hull({prism})});
+        constexpr double kWithoutEnd = 4000; // mm: beyond any part and tool
+        tool::Solid left = solid, right = solid;
+        left.to += kWithoutEnd;
+        right.from -= kWithoutEnd;
+        const Hull hull({prismOf(solid)});
+        hulls.push_back({std::move(solid), hull, Hull({prismOf(left)}), Hull({prismOf(right)})});
     }
 }
 

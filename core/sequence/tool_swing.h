@@ -9,6 +9,7 @@ namespace goodfold::sequence {
 struct ToolHull {
     tool::Solid solid;
     Hull hull;
+    Hull sweptLeft, sweptRight; // the same going on without end toward +y, and toward -y
 };
 
 struct ToolSwing {

@@ -6,13 +6,17 @@
 
 namespace goodfold::sequence {
 
-/// Ways out that a body has not: toward you, and along the bend line to either side.
+/// Ways out that a body has not: one bit a way.
 struct Blocked {
-    static constexpr unsigned kAll = 7;
-    unsigned directions = 0; // one bit each
-    unsigned solid = 0;      // of the tool that was in the last of them
+    static constexpr unsigned kWays = 19;
+    static constexpr unsigned kAll = (1u << kWays) - 1;
+    unsigned ways = 0;
+    unsigned solid = 0; // of the tool that was in the last of them
 };
 
+/// A clamp opens as far as one likes, up to its lift. At each of five openings the part is drawn out straight
+/// toward you, or slid along the bend line to either side as far as the tool goes on; wide open it may be
+/// tilted first, about the bend, and drawn out so.
 class Withdrawal {
 public:
     /// With the bends in `after`, the one just made among them. Counts in `checks` what is looked at exactly.
@@ -22,7 +26,12 @@ public:
     Blocked blockedFor(size_t body);
 
 private:
-    bool staysBehind(size_t body, const ToolHull& tool, const Pose3& toolFromBody, const Vec3& toward);
+    struct Way;
+    static const std::vector<Way>& ways();
+    bool staysBehind(size_t body, const ToolHull& tool, const Pose3& toolFromBody, const Way& way);
+    bool isMetWhileTilting(const Hull& own, const ToolHull& tool, const Pose3& toolFromBody, double lift,
+                           double tiltDeg);
+    void fold();
 
     const Bodies& bodies;
     const ToolSwing& work;

@@ -70,6 +70,7 @@ check::PlanFacts factsOf(const sequence::Settled& settled, const material::Mater
     facts.isSettled = !sequence::wishesOf(job).isFree();
     facts.agrees = agrees;
     facts.mends = std::move(mends);
+    facts.notLookedFor = notLookedFor(outcome);
     for (const sequence::Stuck& stuck : outcome.stuck)
         facts.notMade.push_back({idOf(part, stuck.bend), reasonsInWords(stuck, reading)});
     if (!outcome.plan) return facts;

@@ -108,4 +108,15 @@ std::string inWords(const part::Part& part, const sequence::Stuck& stuck, const 
     return notMadeInWords(part, stuck) + " " + reasonsInWords(stuck, reading);
 }
 
+std::string notLookedFor(const sequence::Outcome& outcome) {
+    if (outcome.tooMany)
+        return "Orders of more than " + std::to_string(sequence::kMostBends) +
+               " bends are not looked for: bend it as two parts, or work it out by hand.";
+    if (outcome.gaveUp)
+        return "So many bends have more orders than are looked through: settle the first bends, or a tool "
+               "for "
+               "some, and it goes on from there.";
+    return {};
+}
+
 } // namespace goodfold::text

@@ -23,4 +23,7 @@ std::string notMadeInWords(const part::Part& part, const sequence::Stuck& stuck)
 /// The same with a clause for each tool.
 std::string inWords(const part::Part& part, const sequence::Stuck& stuck, const quantity::Reading& reading);
 
+/// Why nothing is known of the order; empty where it is.
+std::string notLookedFor(const sequence::Outcome& outcome);
+
 } // namespace goodfold::text

@@ -82,6 +82,14 @@ std::string instruction(const part::Part& part, const Step& step, const quantity
         tool.die.throat > 0
             ? ", " + plateName(part, operation.hold.childToFrame ? bend.child : bend.parent) + " to its frame"
             : "";
+    if (tool.isDie() && tool.isUpright()) {
+        const bool faceIn = sequence::faceInside(part, operation.bend);
+        return "Hang it between the " + tool.name + settingOf(operation.setup, reading) + ", " +
+               plateName(part, operation.hold.childToFrame ? bend.child : bend.parent) + " down, " +
+               (faceIn ? "face" : "back") + " toward the punch on the fixed jaw, " + line + " level with " +
+               std::string(mark.flushWith) + ". Close the vise to " +
+               degreesIn(operation.setup.loadedAngleDeg) + back;
+    }
     if (tool.isDie())
         return "Lay the bend in the " + tool.name + settingOf(operation.setup, reading) + ", " +
                (sequence::faceInside(part, operation.bend) ? "face" : "back") + " up" + behind + ", " + line +
@@ -159,19 +167,34 @@ std::vector<std::string> settings(const part::Part& part, const Step& step,
     return says;
 }
 
+namespace {
+
+/// Between the inner faces of a fold, square to the parent, so far along the child from its tangent line.
+double gapAt(const part::PartBend& bend, double alongChild) {
+    const double a = radians(bend.shape.angleDeg);
+    return bend.shape.insideRadius * (1 - std::cos(a)) + alongChild * std::sin(a);
+}
+
+} // namespace
+
 std::vector<std::string> inspections(const part::Part& part, const Step& step,
                                      const quantity::Reading& reading) {
     const part::PartBend& bend = bendOf(part, step.operation);
     const double angle = bend.shape.angleDeg;
     std::vector<std::string> says;
-    constexpr double kFolded = 150; // from here on nothing goes between the legs but a gauge
+    constexpr double kFolded = 150, kParallel = 179.5; // nothing goes between such legs but a gauge
     if (isLeftOpen(bend))
         says.push_back("Bend " + bend.id + " is still open: it is measured when it is squeezed shut.");
     else if (std::abs(angle - 90) < 0.05)
         says.push_back("A square on the inside of bend " + bend.id + ".");
-    else if (angle >= kFolded)
+    else if (angle >= kParallel)
         says.push_back("The gap in bend " + bend.id + ": " + printMm(2 * bend.shape.insideRadius, reading) +
                        ", the same all along.");
+    else if (angle >= kFolded)
+        says.push_back("The gap in bend " + bend.id + ": " + printMm(gapAt(bend, 0), reading) +
+                       " where the fold ends, " +
+                       printMm(gapAt(bend, part.plates[static_cast<size_t>(bend.child)].length), reading) +
+                       " at the other end of " + plateName(part, bend.child) + ".");
     else
         says.push_back("A protractor on the inside of bend " + bend.id + ": " + degreesIn(180 - angle) +
                        " between the legs.");

@@ -24,10 +24,11 @@ void addClamp(Dimensions& all, const Tool& tool, const Work& work) {
     const Clamp& c = tool.clamp;
     const double t = work.thickness, r = tool.radii.front();
     if (!tool.isPickedByRadius()) {
-        all.push_back({"clamp.inner_depth", {-c.innerDepth, c.innerHeight}, {0, c.innerHeight}});
-        all.push_back({"clamp.inner_height", {-c.innerDepth, 0}, {-c.innerDepth, c.innerHeight}});
+        const double back = r - c.innerDepth; // from the front of the edge, as a rule measures it
+        all.push_back({"clamp.inner_depth", {back, c.innerHeight}, {r, c.innerHeight}});
+        all.push_back({"clamp.inner_height", {back, 0}, {back, c.innerHeight}});
         const double half = c.innerHeight / 2;
-        const Vec2 slope(std::max(-half * std::tan(radians(c.topDeg)), -c.innerDepth), half);
+        const Vec2 slope(std::max(-half * std::tan(radians(c.topDeg)), back), half);
         all.push_back({"clamp.top_angle", slope, slope});
     }
     const double round = work.insideRadius; // of a pin or former, from its middle
@@ -57,7 +58,7 @@ void addDie(Dimensions& all, const Tool& tool, double opening) {
 
 void addBench(Dimensions& all, const Tool& tool) {
     const Bench& b = tool.bench;
-    const double top = tool.radii.front();
+    const double top = jawTopOf(tool);
     all.push_back({"bench.screw_depth", {top - b.screwDepth, 0}, {top, 0}});
     all.push_back({"bench.below", {top - b.below, b.edge}, {top, 0}});
     all.push_back({"bench.edge", {top - b.below, 0}, {top - b.below, b.edge}});
@@ -78,7 +79,7 @@ void addWidths(Dimensions& all, const Tool& tool, double top) {
                        {-tool.die.between / 2, -tool.die.height},
                        {tool.die.between / 2, -tool.die.height}});
     if (tool.isUpright()) {
-        const double under = tool.radii.front() - tool.bench.screwDepth - tool.bench.screwWidth;
+        const double under = jawTopOf(tool) - tool.bench.screwDepth - tool.bench.screwWidth;
         all.push_back(
             {"bench.screw_width", {-tool.bench.screwWidth / 2, under}, {tool.bench.screwWidth / 2, under}});
     }
@@ -128,9 +129,7 @@ Polygon coverOf(const Tool& tool, const Solid& solid) {
 /// The top of what is dimensioned along the bend line.
 double topOf(const Sample& sample) {
     const Tool& tool = *sample.setup.tool;
-    return tool.isUpright() ? tool.radii.front()
-           : tool.isDie()   ? tool.die.punchHeight
-                            : tool.clamp.innerHeight;
+    return tool.isUpright() ? jawTopOf(tool) : tool.isDie() ? tool.die.punchHeight : tool.clamp.innerHeight;
 }
 
 /// Hidden by what stands before it, or no sight from there.

@@ -20,6 +20,9 @@ bool isDie(const Tool& tool) {
 bool isPress(const Tool& tool) {
     return tool.kind->drive == Kind::Drive::Press;
 }
+bool isClipOn(const Tool& tool) {
+    return tool.isDie() && tool.isUpright();
+}
 bool isUpright(const Tool& tool) {
     return tool.isUpright();
 }
@@ -95,6 +98,10 @@ const std::vector<Parameter>& parameters() {
          [](Tool& t) -> double& { return t.die.throat; }, isPress},
         {"die.bed_width", "bed's width", Length, kLeast, kMost,
          [](Tool& t) -> double& { return t.die.bedWidth; }, isPress},
+        {"die.jaw_above", "jaws reach above the bend", Length, 0, kMost,
+         [](Tool& t) -> double& { return t.die.jawAbove; }, isClipOn},
+        {"die.jaw_below", "jaws reach below the bend", Length, kLeast, kMost,
+         [](Tool& t) -> double& { return t.die.jawBelow; }, isClipOn},
         {"least_fold", "takes at least", Length, 0, kMost, [](Tool& t) -> double& { return t.leastFold; },
          hasStop},
         {"most_fold", "takes at most", Length, kLeast, kMost, [](Tool& t) -> double& { return t.mostFold; },

@@ -13,6 +13,7 @@ namespace {
 
 constexpr double kFarRadius = 0.5; // of what is made from what is wanted, in shares of it
 constexpr double kSameRadius = 1e-9;
+constexpr double kNearly = 5;         // degrees
 constexpr double kMildUltimate = 420; // MPa: what thicknesses are rated in
 
 /// Of a pin bender's pins or the shop's formers: where the radius is typed the nearest; else the smallest
@@ -140,8 +141,11 @@ void addHeld(Fit& fit, const Tool& tool, const Work& work, const material::Mater
         setup.toolRadius = tool.isPickedByRadius() ? picked(tool, work, material) : tool.radii.front();
         setup.isHammered = isHammered;
         complete(setup, work, material);
-        constexpr double kFold = 150; // from here on a hem is folded as far as it goes and then shut
-        if (tool.kind->pressesShut() && work.angleDeg >= kFold && work.angleDeg <= 190) {
+        // What the tool does not reach is folded as far as it goes and then pressed shut.
+        constexpr double kFold = 150, kFlat = 190;
+        const bool isBeyond = work.angleDeg >= kFold || setup.loadedAngleDeg > tool.mostAngleDeg;
+        if (tool.kind->pressesShut() && isBeyond && work.angleDeg > tool.mostAngleDeg - kNearly &&
+            work.angleDeg <= kFlat) {
             setup.closed = true;
             setup.loadedAngleDeg = tool.mostAngleDeg;
         } else if (setup.loadedAngleDeg > tool.mostAngleDeg) {

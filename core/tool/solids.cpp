@@ -33,6 +33,16 @@ public:
     }
 
 private:
+    /// As a rule measures it, from the front of the edge back: in the frame from its tangent line.
+    double backOf(double depth) const { return std::max(depth - setup.toolRadius, 0.0); }
+
+    /// Of a vise, between heights over the bend. Its frame's x points up; between dies it runs from the
+    /// parent to the child, so that it points down where the child hangs there.
+    Polygon upright(double low, double high, double z0, double z1) const {
+        const bool isTurned = tool.isDie() && hold.childToFrame;
+        return isTurned ? box(-high, -low, z0, z1) : box(low, high, z0, z1);
+    }
+
     double half() const { return setup.clampLength / 2; }
 
     void add(Body body, Polygon section, double from, double to, Motion motion = Motion::Fixed,
@@ -50,7 +60,7 @@ private:
     /// Where the part is laid out sharper than the edge it is drawn that sharp: the finding tells of it.
     Polygon nose(double height) const {
         const double edge = std::max(std::min(setup.toolRadius, r) - kClear, 0.0),
-                     depth = tool.clamp.innerDepth;
+                     depth = backOf(tool.clamp.innerDepth);
         Polygon section{{-depth, kClear}, {0, kClear}};
         constexpr int kSteps = 6;
         const double upTo = radians(90 + tool.clamp.topDeg);
@@ -94,9 +104,10 @@ private:
                 Motion::Fixed, true);
         }
         if (tool.hasFingers())
-            addUnbounded(Body::FingerBeam,
-                         box(-c.innerDepth - 60, -c.innerHeight * 0.6, c.innerHeight, c.innerHeight + 90),
-                         -kFar, kFar);
+            addUnbounded(
+                Body::FingerBeam,
+                box(-backOf(c.innerDepth) - 60, -c.innerHeight * 0.6, c.innerHeight, c.innerHeight + 90),
+                -kFar, kFar);
         // Under a clamp with an apron the bed ends at the fold, flat; a jaw or a pin's other side goes a
         // little on.
         const double outerTop = *tool.kind->outer == Body::Bed ? 0 : r;
@@ -153,8 +164,10 @@ private:
                              side < 0 ? -d.between / 2 - 100 : d.between / 2,
                              side < 0 ? -d.between / 2 : d.between / 2 + 100);
         } else {
-            add(Body::JawBehindDie, box(-60, 25, d.punchHeight, d.punchHeight + 40), -l, l);
-            add(Body::JawBehindDie, box(-60, 25, -d.height - 40, -d.height), -l, l, Motion::Die);
+            constexpr double kJaw = 40; // mm: how thick a jaw is
+            const auto jaw = [&](double z0, double z1) { return upright(-d.jawBelow, d.jawAbove, z0, z1); };
+            add(Body::JawBehindDie, jaw(d.punchHeight, d.punchHeight + kJaw), -l, l);
+            add(Body::JawBehindDie, jaw(-d.height - kJaw, -d.height), -l, l, Motion::Die);
         }
     }
 
@@ -162,8 +175,8 @@ private:
     void bench() {
         const Bench& b = tool.bench;
         const double inner = hold.towardYou ? -1 : 1; // away from you, along z
-        const double top = tool.radii.front();
-        add(Body::Screw, box(top - b.screwDepth - b.screwWidth, top - b.screwDepth, -kFar, kFar),
+        const double top = jawTopOf(tool);
+        add(Body::Screw, upright(top - b.screwDepth - b.screwWidth, top - b.screwDepth, -kFar, kFar),
             -b.screwWidth / 2, b.screwWidth / 2);
         // From the fixed jaw's gripping face, which the stock lies on.
         const double face = hold.towardYou ? -t : 0;
@@ -172,7 +185,7 @@ private:
             return std::pair{std::min(a, c), std::max(a, c)};
         };
         const auto [bench0, bench1] = away(b.edge, b.wall);
-        addUnbounded(Body::Bench, box(top - b.below - 60, top - b.below, bench0, bench1), -kFar, kFar);
+        addUnbounded(Body::Bench, upright(top - b.below - 60, top - b.below, bench0, bench1), -kFar, kFar);
         const auto [wall0, wall1] = away(b.wall, b.wall + 100);
         addUnbounded(Body::Wall, box(-kFar, kFar, wall0, wall1), -kFar, kFar);
     }

@@ -64,6 +64,8 @@ struct Die {
     double between = 0;    // the columns or the ends of the bed, along the bend line
     double throat = 0;     // from the punch back to the frame; 0 where a press is open before and behind
     double bedWidth = 240; // of a press, across the bend line
+    // Of dies that clip on the jaws of a vise: how far the jaws reach above and below the middle of the bend.
+    double jawAbove = 25, jawBelow = 60;
     bool bottoms = false;
     bool operator==(const Die&) const = default;
 };
@@ -94,6 +96,12 @@ struct Tool {
     bool isPickedByRadius() const { return kind->hold == Kind::Hold::Round; }
     bool operator==(const Tool&) const = default;
 };
+
+/// Where a vise's jaw top is in the tool's frame: its edge's radius past the tangent line, of dies that clip
+/// on the jaws above the bend's middle.
+inline double jawTopOf(const Tool& tool) {
+    return tool.isDie() ? tool.die.jawAbove : tool.radii.front();
+}
 
 /// All that can be set, rising; of several stacks for one opening that of the fewest spacers.
 std::vector<Die::Opening> openingsOf(const Die& die);

@@ -10,8 +10,16 @@ namespace goodfold::bend {
 
 namespace {
 
-/// DIN 6935: the correction k of the neutral line at half thickness; K = k/2.
-double din6935(double radiusOverThickness) {
+double kFromDeduction(const Shape& shape, double deduction) {
+    return kFromAllowance(shape, 2 * setback(shape, DimensionTo::Outside) - deduction);
+}
+
+/// DIN 6935: the correction k of the neutral line at half thickness; K = k/2. A bend of less than 15 degrees
+/// is counted as none: nothing is taken off for it.
+double din6935(const Shape& shape) {
+    constexpr double kNeglectedDeg = 15;
+    if (shape.angleDeg < kNeglectedDeg) return kFromDeduction(shape, 0);
+    const double radiusOverThickness = shape.insideRadius / shape.thickness;
     if (radiusOverThickness >= 5) return 0.5;
     if (radiusOverThickness <= 0) return 0;
     return std::clamp(0.65 + 0.5 * std::log10(radiusOverThickness), 0.0, 1.0) / 2;
@@ -21,10 +29,6 @@ double din6935(double radiusOverThickness) {
 double handbook(double c, const Shape& shape) {
     const double allowanceAt90 = c * shape.thickness + 1.57 * shape.insideRadius;
     return (allowanceAt90 / (std::numbers::pi / 2) - shape.insideRadius) / shape.thickness;
-}
-
-double kFromDeduction(const Shape& shape, double deduction) {
-    return kFromAllowance(shape, 2 * setback(shape, DimensionTo::Outside) - deduction);
 }
 
 } // namespace
@@ -37,14 +41,15 @@ KFactor kFactor(const AllowanceRule& rule, const material::Material& material, c
         return {row.k, row.sigma};
     }
     case AllowanceRule::Kind::Din6935:
-        return {din6935(radiusOverThickness), {}};
+        return {din6935(shape), {}};
     case AllowanceRule::Kind::Constant:
         return {rule.constantK, {}};
     case AllowanceRule::Kind::Handbook:
         return {handbook(material.handbookC, shape), {}};
     case AllowanceRule::Kind::Deduction: {
-        const double taken = rule.deductionThicknesses * shape.thickness * shape.angleDeg / 90;
-        return {kFromDeduction(shape, taken), {}};
+        // It is said of a bend of 90; at its own angle a bend takes what the K does that this means at 90.
+        const Shape square{90, shape.insideRadius, shape.thickness};
+        return {kFromDeduction(square, rule.deductionThicknesses * shape.thickness), {}};
     }
     case AllowanceRule::Kind::Measured:
         return {kFromDeduction(rule.testBend.shape, rule.testBend.deduction), {}};

@@ -23,10 +23,11 @@ struct TestBend {
 struct AllowanceRule {
     enum class Kind {
         Material,  // the material's own K table by R/T (the default)
-        Din6935,   // k = 0.65 + 0.5 log10(R/T) up to R/T = 5, then 1; K = k/2 within 0 and 0.5
+        Din6935,   // k = 0.65 + 0.5 log10(R/T) up to R/T = 5, then 1; K = k/2 within 0 and 0.5; under 15
+                   // degrees nothing is taken off. For steel; K comes to 0 at R/T 0.05
         Constant,  // `constantK` everywhere
         Handbook,  // (c T + 1.57 R) A/90, c by the material's temper
-        Deduction, // `deductionThicknesses` T off each 90 degree bend, other angles in proportion
+        Deduction, // `deductionThicknesses` T off each bend of 90 degrees; others go by the K that this means
         Measured   // the deduction of the shop's own test bend
     };
     Kind kind = Kind::Material;

@@ -31,6 +31,10 @@ const std::vector<Rule>& rules() {
          radiusTooSmall},
         {"along-grain", "material book: the same along the grain, within 30 degrees of it", alongTheGrain},
         {"thicker-than-book", "material book: the thickest stock it has least radii of", thickerThanBook},
+        {"unlikely-k", "mechanics of bending: K between 0.25 and 0.5", unlikelyK},
+        {"test-bend-elsewhere", "the test bend's own angle, radius and thickness against the bend's",
+         testBendElsewhere},
+        {"din-range", "DIN 6935: for steel, bends under 15 degrees neglected", dinBeyondItsRange},
         {"heavy-by-hand", "F = 1.3 m w T^2 / L against 250 N; m from the material book", heavyByHand},
         {"hole-near-bend",
          "workshop handbooks: hole edge to tangent line 2 T, from 25 mm 2.5 T, slots along the bend over 50 "

@@ -50,6 +50,12 @@ bool runsAlongGrain(const Subject& s, const part::PartBend& bend) {
     return std::abs(line.dot(rolled)) >= std::cos(radians(30));
 }
 
+/// Another temper or alloy of it, not another metal.
+bool isSameMetal(const material::Material& a, const material::Material& b) {
+    return std::abs(a.density / b.density - 1) < 0.03 &&
+           std::abs(a.elasticModulus / b.elasticModulus - 1) < 0.05;
+}
+
 /// Tools of the shop that make it sound, and how to have them; and what else it could be made of.
 std::vector<Remedy> waysOut(const Subject& s, size_t bend, double radius, double safe) {
     std::vector<Remedy> remedies;
@@ -72,7 +78,7 @@ std::vector<Remedy> waysOut(const Subject& s, size_t bend, double radius, double
         remedies.push_back({"make it R " + s.length(rounded), std::move(mended)});
     }
     for (const material::Material& other : material::standardMaterials().materials) {
-        if (other.gaugeFamily != s.material.gaugeFamily || &other == &s.material) continue;
+        if (!isSameMetal(other, s.material) || &other == &s.material) continue;
         if (material::leastInsideRadius(other, s.part.thickness).safe > radius + kSameRadius) continue;
         job::Job mended = s.job;
         mended.material = other.id;

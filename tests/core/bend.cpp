@@ -2,6 +2,7 @@
 #include "bend/bend.h"
 
 #include "bend/allowance_rule.h"
+#include "bend/forming.h"
 #include "core/support.h"
 
 #include <nlohmann/json.hpp>
@@ -24,6 +25,7 @@ private slots:
     void handbookTable();
     void materialTableInterpolatesInTheLogarithm();
     void flatDeductionGoesWithTheAngle();
+    void publishedExamples();
     void measuredDeductionGivesItsOwnTestBendBack();
     void materialBookIsSound();
 };
@@ -132,13 +134,38 @@ void BendTest::materialTableInterpolatesInTheLogarithm() {
     QCOMPARE(at(100).k, 0.494);                                            // and above
 }
 
+/// Two thicknesses off a bend of 90 of R 3 in 3: BA = 12 - 6 and K = (6 / (pi/2) - 3) / 3 = 0.27324; at 150,
+/// read to the outer face, 12 - 5 pi / 6 (3 + 0.27324 3) = 2.0 comes off, not the 10 of a proportion.
 void BendTest::flatDeductionGoesWithTheAngle() {
     const AllowanceRule rule{.kind = AllowanceRule::Kind::Deduction, .deductionThicknesses = 2};
-    for (const double angle : {30.0, 90.0, 120.0}) {
+    for (const auto& [angle, taken] : {std::pair{90.0, 6.0}, {150.0, 2.0}, {30.0, 1.2154}}) {
         const Shape shape{angle, 3, 3};
         const double k = bend::kFactor(rule, test::hotRolled(), shape).k;
-        QVERIFY(std::abs(bend::deduction(shape, k) - 2 * 3 * angle / 90) < 1e-12);
+        QVERIFY(std::abs(k - 0.27324) < 1e-5);
+        QVERIFY(std::abs(bend::deduction(shape, k) - taken) < 1e-4);
     }
+}
+
+/// Worked examples as formula books print them.
+void BendTest::publishedExamples() {
+    QVERIFY(std::abs(bend::allowance({60, 4.75, 3.2}, 0.33) - 6.08) < 0.005);
+    // 0.64 T + 1.57 R of a sixteenth at a radius of a sixteenth: 0.138 in.
+    const AllowanceRule handbook{.kind = AllowanceRule::Kind::Handbook};
+    const Shape sixteenth{90, 1.5875, 1.5875};
+    const double k = bend::kFactor(handbook, test::hotRolled(), sixteenth).k;
+    QVERIFY(std::abs(bend::allowance(sixteenth, k) / 25.4 - 0.138) < 0.0005);
+    // DIN's compensation v = BA - 2 OSSB at 90: s 1, r 1; s 2, r 2.5; s 3, r 15.
+    const AllowanceRule din{.kind = AllowanceRule::Kind::Din6935};
+    for (const auto& [t, r, v] : {std::tuple{1.0, 1.0, -1.919}, {2.0, 2.5, -3.976}, {3.0, 15.0, -10.082}}) {
+        const Shape shape{90, r, t};
+        const double deduction = bend::deduction(shape, bend::kFactor(din, test::hotRolled(), shape).k);
+        QVERIFY(std::abs(-deduction - v) < 0.0006);
+    }
+    // And nothing off a bend of less than 15 degrees.
+    const Shape slight{14, 3, 3};
+    QVERIFY(std::abs(bend::deduction(slight, bend::kFactor(din, test::hotRolled(), slight).k)) < 1e-12);
+    // 0.0359 in of 40 ksi round 0.5 in: 0.531 in, E 29 000 ksi.
+    QVERIFY(std::abs(bend::radiusAfterRelease(0.5, 0.0359, {40, 60, 29000}) - 0.531) < 0.0006);
 }
 
 void BendTest::measuredDeductionGivesItsOwnTestBendBack() {

@@ -52,6 +52,8 @@ private slots:
     void blankFitsTheStock();
     void shortLegIsLeftLong();
     void heavyBendIsLeftLongToPull();
+    void unlikelyKIsMinded();
+    void testBendsAreForTheirLike();
     void grainMatters();
     void hemsWantMore();
     void cautionsFollowTheWork();
@@ -302,6 +304,51 @@ void ChecksTest::heavyBendIsLeftLongToPull() {
     const double lever = 1.3 * 145 * 38 * 25 / 250, left = longer.blank.length - part.blank.length;
     QVERIFY(found[0].says.find(quantity::printNumber(lever, 1)) != std::string::npos);
     QVERIFY(left >= lever - 80 && left < lever - 79); // past the bend the leg itself is 90 less R + T
+}
+
+/// K outside of a quarter to a half, what it does to the blank, and the way back.
+void ChecksTest::unlikelyKIsMinded() {
+    job::Job job = test::bar({60, 60}, {{.angleDeg = 90, .insideRadius = 3.0}}, 3, 30);
+    QVERIFY(!finds(job, "unlikely-k"));
+    for (const double k : {0.25, 0.5, 0.24, 0.51, -0.1}) {
+        job.bends[0].k = k;
+        const auto findings = test::findingsOf(job);
+        const check::Finding* finding = test::findRule(findings, "unlikely-k");
+        QCOMPARE(finding != nullptr, k < 0.25 || k > 0.5);
+        if (!finding) continue;
+        // Against the table's 0.407: pi/2 (k - 0.407) 3 on the blank.
+        const double mm = std::abs(std::numbers::pi / 2 * (k - 0.407) * 3);
+        QVERIFY(finding->says.find(quantity::printNumber(mm, 1)) != std::string::npos);
+        QVERIFY(finding->says.find(k < 0.4 ? "shorter" : "longer") != std::string::npos);
+        QVERIFY(!finds(finding->remedy()->mended, "unlikely-k"));
+    }
+    job.bends[0].k.reset();
+    job.allowance = {.kind = bend::AllowanceRule::Kind::Constant, .constantK = 0.6};
+    QVERIFY(finds(job, "unlikely-k"));
+}
+
+void ChecksTest::testBendsAreForTheirLike() {
+    job::Job job = test::bar({60, 60}, {{.angleDeg = 90, .insideRadius = 3.0}}, 3, 30);
+    job.allowance = {.kind = bend::AllowanceRule::Kind::Measured};
+    job.allowance.testBend = {5.4, {90, 3, 3}};
+    QVERIFY(!finds(job, "test-bend-elsewhere"));
+    const auto changed = [&](auto change) {
+        job::Job other = job;
+        change(other);
+        return finds(other, "test-bend-elsewhere");
+    };
+    QVERIFY(changed([](job::Job& j) { j.bends[0].angleDeg = 45; }));
+    QVERIFY(!changed([](job::Job& j) { j.bends[0].angleDeg = 85; }));
+    QVERIFY(changed([](job::Job& j) { j.bends[0].insideRadius = 6.0; }));
+    QVERIFY(changed([](job::Job& j) { j.thickness = 2; }));
+    QVERIFY(!changed([](job::Job& j) {
+        j.bends[0].angleDeg = 45;
+        j.bends[0].k = 0.4;
+    })); // typed there
+    job.allowance = {.kind = bend::AllowanceRule::Kind::Din6935};
+    QVERIFY(!finds(job, "din-range"));
+    job.material = "aluminium-5052-h32";
+    QVERIFY(finds(job, "din-range"));
 }
 
 void ChecksTest::grainMatters() {

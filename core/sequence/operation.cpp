@@ -21,7 +21,7 @@ namespace {
 
 /// Bar can be held beside the screw where it is narrow enough. Under a press with a frame behind it either
 /// side of the bend goes in, and between dies in a vise either hangs down.
-std::vector<tool::Hold> holdsOf(const tool::Tool& tool, const tool::Work& work) {
+std::vector<tool::Hold> holdsOf(const tool::Tool& tool, const tool::Work& work, bool leans) {
     std::vector<tool::Hold> holds;
     const bool isEndForEnd = tool.die.throat > 0 || (tool.isDie() && tool.isUpright());
     if (isEndForEnd) return {tool::Hold{}, tool::Hold{.childToFrame = true}};
@@ -29,8 +29,10 @@ std::vector<tool::Hold> holdsOf(const tool::Tool& tool, const tool::Work& work) 
     const bool fitsBeside = work.length <= (tool.length - tool.bench.screwWidth) / 2;
     for (const bool towardYou : {false, true})
         for (const bool besideScrew : {false, true})
-            if (!besideScrew || fitsBeside)
-                holds.push_back({.towardYou = towardYou, .besideScrew = besideScrew});
+            for (const bool otherSide : {false, true})
+                if ((!besideScrew || fitsBeside) && (!otherSide || (besideScrew && leans)))
+                    holds.push_back(
+                        {.towardYou = towardYou, .besideScrew = besideScrew, .otherSide = otherSide});
     return holds;
 }
 
@@ -38,6 +40,9 @@ std::vector<tool::Hold> holdsOf(const tool::Tool& tool, const tool::Work& work) 
 
 Operations operationsOf(const part::Part& part, const material::Material& material, const tool::Shop& shop) {
     Operations operations;
+    // Bar that leans stands to one side of the screw and not to the other.
+    const bool leans = std::any_of(part.bends.begin(), part.bends.end(),
+                                   [](const part::PartBend& bend) { return bend.skewDeg != 0; });
     for (size_t i = 0; i < part.bends.size(); ++i) {
         const int bend = static_cast<int>(i);
         const tool::Work work = workOf(part, bend);
@@ -48,7 +53,7 @@ Operations operationsOf(const part::Part& part, const material::Material& materi
             const tool::Fit fit = tool::fit(tool, work, material);
             if (fit.setups.empty()) refusals.push_back(*fit.refusal);
             for (const tool::Setup& setup : fit.setups)
-                for (const tool::Hold& hold : holdsOf(tool, work))
+                for (const tool::Hold& hold : holdsOf(tool, work, leans))
                     for (const bool holdsChild : {false, true})
                         if (!holdsChild || !tool.isDie())
                             all.push_back({bend, setup, hold, holdsChild, work});

@@ -116,7 +116,11 @@ Settled settleOpposite(const Settled& settled, const material::Material& materia
         alike = withToolsOf(*settled.outcome.plan, {});
         alike.order = orderOf(*settled.outcome.plan);
     }
-    return settleFrom(part::mirrored(settled.job, settled.part), material, shop, alike, goOn, kMostPoints);
+    const job::Job mirrored = part::mirrored(settled.job, settled.part);
+    Settled opposite = settleFrom(mirrored, material, shop, alike, goOn, kMostPoints);
+    if (opposite.outcome.plan || opposite.outcome.stopped) return opposite;
+    return settle(mirrored, material, shop, wishesOf(mirrored),
+                  goOn); // its tools are not as even as they look
 }
 
 bool takesToolRadii(const job::Job& job) {

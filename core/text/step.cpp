@@ -48,6 +48,12 @@ std::string settingOf(const tool::Setup& setup, const quantity::Reading& reading
     return says;
 }
 
+/// Before a vise with its inside toward you the tool's y runs to your left.
+std::string besideIn(const Operation& operation) {
+    const bool isRight = operation.hold.towardYou == operation.hold.otherSide;
+    return std::string("to the ") + (isRight ? "right" : "left") + " of the screw";
+}
+
 } // namespace
 
 std::string setWith(const tool::Setup& setup, const quantity::Reading& reading) {
@@ -64,8 +70,8 @@ std::string placeOf(const part::Part& part, const StepMark& mark, const quantity
     const auto at = [&](double mm) { return printMm(mm, reading); };
     if (!mark.leans) return "at " + at(mark.at) + from;
     if (part.form == job::StockForm::Bar)
-        return "from " + at(mark.atRight) + " at the near edge to " + at(mark.atLeft) + " at the far edge," +
-               from;
+        return "from " + at(mark.atRight) + " at the near edge to " + at(mark.atLeft) + " at the far edge (" +
+               from.substr(1) + ")";
     return "through two points, " + at(mark.atRight) + from + " at " + at(mark.besideRight) + beside +
            ", and " + at(mark.atLeft) + " at " + at(mark.besideLeft);
 }
@@ -99,7 +105,7 @@ std::string instruction(const part::Part& part, const Step& step, const quantity
                        tool.name + settingOf(operation.setup, reading);
     if (tool.isUpright()) {
         says += ", " + side + " toward you, " + line + " flush with " + std::string(mark.flushWith);
-        if (operation.hold.besideScrew) says += ", beside the screw";
+        if (operation.hold.besideScrew) says += ", " + besideIn(operation);
         says += std::string(". Push ") + (operation.hold.towardYou ? "toward you" : "away from you");
     } else {
         says += ", " + side + " up, " + line + " under " + std::string(mark.flushWith) + ". Fold";

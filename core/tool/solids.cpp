@@ -21,7 +21,7 @@ class Maker {
 public:
     Maker(const Setup& setup, const Hold& hold, const Work& work)
         : setup(setup), tool(*setup.tool), hold(hold), work(work), t(work.thickness), r(work.insideRadius),
-          aside(hold.besideScrew ? (tool.length - work.length) / 2 : 0) {}
+          aside(hold.besideScrew ? (hold.otherSide ? -1 : 1) * (tool.length - work.length) / 2 : 0) {}
 
     std::vector<Solid> made() && {
         if (tool.isDie())

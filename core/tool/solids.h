@@ -21,6 +21,7 @@ struct Solid {
 struct Hold {
     bool towardYou = false;   // in a vise: bent toward you, else away from you over the fixed jaw
     bool besideScrew = false; // in a vise: at the end of the jaws, else over its screw
+    bool otherSide = false;   // of the screw: for bar that leans
     /// In a press with a frame behind it the child's side goes in there, else the parent's; between dies in a
     /// vise it hangs down.
     bool childToFrame = false;

@@ -3,6 +3,7 @@
 #include "core/shop_support.h"
 #include "files/csv.h"
 #include "files/dxf.h"
+#include "files/job_file.h"
 #include "files/plan.h"
 #include "part/mark.h"
 #include "part/mirror.h"
@@ -12,18 +13,15 @@
 
 #include <nlohmann/json.hpp>
 
+#include <fstream>
+
 using namespace goodfold;
+using test::near;
 using test::only;
 
 namespace {
 
 const quantity::Reading kReading = quantity::Reading::millimetres();
-
-bool near(double value, double expected, double within) {
-    if (std::abs(value - expected) <= within) return true;
-    qWarning("%.6f is not %.6f", value, expected);
-    return false;
-}
 
 std::vector<part::Mark> marksOf(const part::Part& part, part::Mark::Kind kind) {
     auto marks = part::marksOf(part);
@@ -46,6 +44,7 @@ private slots:
     void slopingLinesOnSheetHaveTwoPlaces();
     void theBlankHasThem();
     void otherHandHasItsOwnSteps();
+    void pairsStandOnEitherSideOfTheScrew();
     void randomPairsLeanOppositeWays();
 };
 
@@ -197,6 +196,26 @@ void SetLinesTest::otherHandHasItsOwnSteps() {
     const bool isRight = saysOf(plan["steps"]).find("to the right") != std::string::npos;
     QVERIFY(saysOf(plan["opposite"]["steps"]).find(isRight ? "to the left" : "to the right") !=
             std::string::npos);
+}
+
+/// A leaning bar beside the screw goes by it on one side only: the other hand goes by it on the other.
+void SetLinesTest::pairsStandOnEitherSideOfTheScrew() {
+    std::ifstream in(PROJECT_DATA "/demo/vent-stay.gfold");
+    const job::Job job = files::readJob(in)->job;
+    const auto own = sequence::settle(job, test::materialOf(job), tool::standardShop());
+    const auto other = sequence::settleOpposite(own, test::materialOf(job), tool::standardShop());
+    QVERIFY(own.outcome.plan && other.outcome.plan);
+    QCOMPARE(sequence::orderOf(*other.outcome.plan), sequence::orderOf(*own.outcome.plan));
+    for (size_t i = 0; i < own.outcome.plan->steps.size(); ++i) {
+        const auto& a = own.outcome.plan->steps[i];
+        const auto& b = other.outcome.plan->steps[i];
+        QVERIFY(a.operation.hold.besideScrew && b.operation.hold.besideScrew);
+        QVERIFY(a.operation.hold.otherSide != b.operation.hold.otherSide);
+        const bool isRight =
+            text::instruction(own.part, a, kReading).find("right of the screw") != std::string::npos;
+        QVERIFY(text::instruction(other.part, b, kReading)
+                    .find(isRight ? "left of the screw" : "right of the screw") != std::string::npos);
+    }
 }
 
 /// Both hands of random bars: the same order and tools, as long a blank, leans and edges exchanged.

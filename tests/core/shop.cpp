@@ -1,18 +1,13 @@
 // Tools: formulas of forming against worked numbers, what a setup gives, marks, and the shop's file.
 #include "bend/forming.h"
-#include "core/support.h"
+#include "core/shop_support.h"
 #include "tool/dimensions.h"
 
 using namespace goodfold;
+using test::near;
 using tool::Kind;
 
 namespace {
-
-bool near(double value, double expected, double within) {
-    if (std::abs(value - expected) <= within) return true;
-    qWarning("%.6f is not %.6f", value, expected);
-    return false;
-}
 
 const tool::Tool& shipped(const std::string& id) {
     return *tool::standardShop().find(id);

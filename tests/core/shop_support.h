@@ -8,6 +8,12 @@
 
 namespace goodfold::test {
 
+inline bool near(double value, double expected, double within) {
+    if (std::abs(value - expected) <= within) return true;
+    qWarning("%.6f is not %.6f", value, expected);
+    return false;
+}
+
 /// Steps point to their tools, so the shop stays.
 inline const tool::Shop& only(const std::string& id) {
     static std::map<std::string, tool::Shop> shops;

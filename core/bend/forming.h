@@ -33,9 +33,10 @@ double handPull(double moment, double lever);
 double leverFor(double moment, double pull);
 
 /// What one person pulls, from leaning 75 kg with a foot 0.35 m back at 1 m height: 258 N.
-inline constexpr double kPullPlanned = 250; // two hands
-inline constexpr double kPullShort = 400;   // two hands, a short effort
-inline constexpr double kPullNever = 500;   // more is never planned
+inline constexpr double kPullPlanned = 250;   // two hands
+inline constexpr double kPullShort = 400;     // two hands, a short effort
+inline constexpr double kPullNever = 500;     // more is never planned
+inline constexpr double kLongestLever = 1200; // mm from the bend: longer than this nobody reaches round
 
 /// Least outside length of a leg in a V die: at the angle A the leg meets the die's shoulder (V/2)/cos(A/2)
 /// from its apex; a margin of a thickness, at least 2 mm, keeps it on.

@@ -12,8 +12,7 @@ namespace {
 
 /// Leaves so much more on the free end of a bar's last leg.
 std::optional<Remedy> byLeavingOn(const Subject& s, const PlanFacts::HeavyPull& pull) {
-    constexpr double kLongest = 1200; // mm: longer than this nobody reaches round
-    if (pull.plate.empty() || pull.wanted > kLongest) return {};
+    if (pull.plate.empty() || pull.wanted > bend::kLongestLever) return {};
     const Edge edge = s.job.bendTo(pull.plate) ? Edge::End : Edge::Start;
     job::Job mended = s.job;
     double& extra = mended.findPlate(pull.plate)->ends[edge].extra;

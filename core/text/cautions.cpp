@@ -61,7 +61,7 @@ private:
             "Hammer it close to the line, a block between, all along the bend and a little at a "
             "time, so that it does not bow. Strike the block, never the jaws: hardened steel "
             "splinters.";
-        if (pull.canLeaveOn() && more > 0 && wanted < kLongest)
+        if (pull.canLeaveOn() && more > 0 && wanted <= bend::kLongestLever)
             line += " Left " + leftLonger(wanted, more) +
                     " it could be pulled over instead, and cut after; its radius comes out larger then.";
         say(line);
@@ -86,7 +86,7 @@ private:
         std::string line = "That is more than one person pulls with ease: ";
         const double wanted = bend::leverFor(setup.moment, bend::kPullPlanned), more = wanted - pull.reach;
         const bool isByLeg = tool.kind->drive == tool::Kind::Drive::Arm;
-        if (isByLeg && pull.canLeaveOn() && more > 0 && wanted < kLongest)
+        if (isByLeg && pull.canLeaveOn() && more > 0 && wanted <= bend::kLongestLever)
             line += "leave it " + leftLonger(wanted, more) + " to pull on and cut it after, or get help.";
         else
             line += "get help, and pull evenly.";
@@ -117,8 +117,6 @@ private:
                            : " Too far, open it once, a block on its inside close to the bend: to and fro "
                              "cracks it.");
     }
-
-    static constexpr double kLongest = 1200; // mm from the bend: longer than this nobody reaches round
 
     const part::Part& part;
     const sequence::Step& step;

@@ -66,7 +66,7 @@ std::string inWords(const tool::Refusal& refusal, const quantity::Reading& readi
     case Kind::TooShort:
         return the + "is " + has + " long, the bend is " + needs;
     case Kind::TooThin:
-        return the + "takes " + has + " of this stock over that length";
+        return the + "will take at most " + has + " of this stock over that length";
     case Kind::NoSuchRadius:
         return the + "has no radius near " + needs;
     case Kind::OtherRadius:

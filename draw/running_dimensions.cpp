@@ -29,6 +29,13 @@ bool isRead(const part::Part& part, const part::Mark& mark, bool across) {
            part::runsAlong(part.bends[static_cast<size_t>(part.bendIndex(mark.about.id))]) == across;
 }
 
+/// A line of a bar that meets its edges at different places: the rule lies at the lower edge, the right one.
+bool leans(const part::Part& part, const part::Mark& mark) {
+    constexpr double kStraight = 0.05; // mm
+    return part.form == job::StockForm::Bar && mark.kind != part::Mark::Kind::Trim &&
+           std::abs(mark.alongAtRight - mark.alongAtLeft) > kStraight;
+}
+
 /// Marks side by side share one figure; it stays with the first.
 void shareFigures(std::vector<RunningDimension>& all, const quantity::Reading& reading) {
     const double same = quantity::stepOf(reading).mm() / 2;
@@ -44,8 +51,13 @@ std::vector<RunningDimension> runningDimensions(const part::Part& part, const qu
     const auto xOf = [&](double along) { return part::flatXAt(part, along) - part.blank.corner.x(); };
     std::vector<RunningDimension> all{{0, xOf(0), QStringLiteral("0"), {}}};
     for (const part::Mark& mark : part::marksOf(part))
-        if (isRead(part, mark, false))
-            all.push_back({mark.along, xOf(mark.along), figureOf(mark.along, reading), mark.about});
+        if (isRead(part, mark, false)) {
+            const double along = leans(part, mark) ? mark.alongAtRight : mark.along;
+            QString figure = figureOf(along, reading);
+            if (leans(part, mark)) figure += QStringLiteral(" / ") + figureOf(mark.alongAtLeft, reading);
+            all.push_back({along, xOf(along), figure, mark.about});
+        }
+    std::stable_sort(all.begin(), all.end(), [](const auto& a, const auto& b) { return a.along < b.along; });
     const double length = part.blank.length;
     all.push_back({length, xOf(length), figureOf(length, reading), {}});
     shareFigures(all, reading);

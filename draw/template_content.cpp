@@ -166,10 +166,10 @@ void TemplateContent::bendLabels() {
 
 /// A leaning line is scribed from edge to edge: where it meets both.
 QString TemplateContent::leaning(const part::PartBend& bend) const {
-    const Segment line = part::keptLine(bend, 0.5);
+    const Segment line = part::scribedLine(bend);
     const auto along = [&](const Vec2& p) {
         return QString::fromStdString(
-            quantity::typeset(quantity::Length::mm(p.x() - part.blank.corner.x()), reading));
+            quantity::typeset(quantity::Length::mm(part::alongBlank(part, p)), reading));
     };
     return QStringLiteral("; from %1 on the lower edge to %2 on the upper")
         .arg(along(line.from), along(line.to));
@@ -230,6 +230,15 @@ void TemplateContent::dimensions() {
         painter.drawLine(QPointF(wanted[i], base + 1.5), QPointF(centres[i], base + 4));
         text({centres[i], base + 7.5}, all[i].text, kText, Weight::SemiBold, Qt::AlignHCenter);
     }
+    const auto isPlanned = [](const part::PartBend& bend) { return bend.setLine && bend.bumps == 1; };
+    if (part.bends.empty()) return;
+    const bool isSet = std::any_of(part.bends.begin(), part.bends.end(), isPlanned);
+    text({beside(), base + 12},
+         QStringLiteral(
+             "%1Dashes: the middle of a bend, with dots between where it bends away from you. Dots: "
+             "where it begins and ends.")
+             .arg(isSet ? QStringLiteral("Full lines are set in the tool. ") : QString()),
+         kSmallText);
 }
 
 /// A sheet's second rule, from its lower edge up, at its left.

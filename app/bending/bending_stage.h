@@ -60,6 +60,7 @@ private:
     Block taskBlock(size_t afterStep) const;
     Cell bestAgain();
     Block handChoice();
+    void addDieChoice(Block& block, const sequence::Step& step);
     Cell toolChoice(const sequence::Step& step);
 
     Document& document;

@@ -3,6 +3,7 @@
 #include "app/widgets/cell_panel.h"
 #include "part/mirror.h"
 #include "text/cautions.h"
+#include "text/dies.h"
 #include "text/reasons.h"
 #include "text/step.h"
 #include "text/tasks.h"
@@ -56,6 +57,37 @@ Cell BendingStage::toolChoice(const sequence::Step& step) {
                     isThere ? own->tool : std::string(), [this, bend](const std::string& id) {
                         return document.apply(tr("tool"), edit::withTool(document.job(), bend, id));
                     });
+}
+
+/// The openings of the step's die, to be settled; those that will not do are told below.
+void BendingStage::addDieChoice(Block& block, const sequence::Step& step) {
+    const sequence::Operation& operation = step.operation;
+    if (!operation.setup.tool->isDie()) return;
+    const std::string bend = shown()->part().bends[static_cast<size_t>(operation.bend)].id;
+    const job::Bend* own = document.job().findBend(bend);
+    using Choice = std::optional<job::DieChoice>;
+    std::vector<OptionOf<Choice>> openings{{QStringLiteral("best"), {}, tr("whichever is best")}};
+    Line refused;
+    for (const tool::DieOption& option :
+         tool::dieOptions(*operation.setup.tool, operation.work, document.material())) {
+        const QString says = text(text::dieInWords(option, document.reading()));
+        const job::DieChoice choice{option.setup.opening, option.setup.bottomed};
+        if (option.refusal)
+            refused.push_back(wrapped(says, Cell::Look::Faint));
+        else
+            openings.push_back(
+                {QStringLiteral("%1%2").arg(choice.opening).arg(choice.bottomed ? "-home" : ""), choice,
+                 says});
+    }
+    block.lines.push_back({words(tr("opening"), Cell::Look::Faint),
+                           choiceOf(CellName{QStringLiteral("step.die"), tr("Opening of this step's die")},
+                                    openings, own ? own->die : Choice(),
+                                    [this, bend, tool = operation.setup.tool->id](const Choice& choice) {
+                                        return document.apply(
+                                            tr("opening"), edit::withDie(document.job(), bend, tool, choice));
+                                    })});
+    for (const Cell& cell : refused)
+        block.lines.push_back({cell});
 }
 
 Cell BendingStage::bestAgain() {
@@ -137,6 +169,7 @@ std::vector<Block> BendingStage::stepBlocks(const sequence::Step& step) {
     if (!shown()->wishes.isFree()) order.push_back(bestAgain());
     if (!order.empty()) wish.lines.push_back(order);
     wish.lines.push_back({words(tr("tool"), Cell::Look::Faint), toolChoice(step)});
+    addDieChoice(wish, step);
     wish.lines.push_back({wrapped(tr("Cost %1: accuracy %2, metal %6, effort %3, sight %4, change %5")
                                       .arg(step.cost.sum(), 0, 'f', 0)
                                       .arg(step.cost.accuracy, 0, 'f', 0)

@@ -28,6 +28,7 @@ public:
         if (fastener.use == Fastener::Use::Bolt)
             first.push_back(option(QStringLiteral("head"), QObject::tr("Head"), heads(), fastener.head,
                                    [](Fastener& changed, Fastener::Head head) { changed.head = head; }));
+        if (fastener.use == Fastener::Use::RivetNut) addFamily(first);
         block.lines.push_back(std::move(first));
         block.lines.push_back(stackLine(fastener));
     }
@@ -85,7 +86,9 @@ private:
         return {{QStringLiteral("hex"), Hex, QObject::tr("hexagon")},
                 {QStringLiteral("cap"), Cap, QObject::tr("cap")},
                 {QStringLiteral("pan"), Pan, QObject::tr("pan")},
-                {QStringLiteral("countersunk"), Countersunk, QObject::tr("countersunk")}};
+                {QStringLiteral("countersunk"), Countersunk, QObject::tr("countersunk, socket")},
+                {QStringLiteral("slotted-countersunk"), SlottedCountersunk,
+                 QObject::tr("countersunk, slot or cross")}};
     }
 
     /// What a hole is for: nothing, or a use, of bolts with their fit.
@@ -143,6 +146,20 @@ private:
         return fitHole(doc, id, fastener);
     }
 
+    /// Which rivet nut of its thread, where the book has more than one.
+    void addFamily(Line& line) const {
+        const hardware::Screw* screw = document.books().hardware.book().findScrew(hole.fastener->size);
+        if (!screw || screw->rivetNuts.size() < 2) return;
+        std::vector<OptionOf<std::string>> families;
+        for (const hardware::RivetNut& nut : screw->rivetNuts)
+            families.push_back({text(nut.family), nut.family, text(nut.family)});
+        const std::string now = screw->rivetNut(hole.fastener->family)
+                                    ? screw->rivetNut(hole.fastener->family)->family
+                                    : std::string();
+        line.push_back(option(QStringLiteral("family"), QObject::tr("Kind of rivet nut"), families, now,
+                              [](Fastener& changed, const std::string& family) { changed.family = family; }));
+    }
+
     Cell sizeChoice() const {
         std::vector<OptionOf<std::string>> sizes;
         const auto add = [&](const std::string& size) { sizes.push_back({text(size), size, text(size)}); };
@@ -152,11 +169,15 @@ private:
                 add(rivet.size);
         else
             for (const hardware::Screw& screw : book.screws)
-                if ((hole.fastener->use != Fastener::Use::RivetNut || screw.rivetNut) &&
+                if ((hole.fastener->use != Fastener::Use::RivetNut ||
+                     screw.rivetNut(hole.fastener->family)) &&
                     (hole.fastener->use != Fastener::Use::WeldNut || screw.weldNut))
                     add(screw.size);
         return option(QStringLiteral("size"), QObject::tr("Size"), sizes, hole.fastener->size,
-                      [](Fastener& changed, const std::string& size) { changed.size = size; });
+                      [](Fastener& changed, const std::string& size) {
+                          changed.size = size;
+                          changed.family.clear(); // each thread has its own
+                      });
     }
 
     Document& document;

@@ -1,5 +1,6 @@
 #include "app/bracket/panels.h"
 #include "edit/edit_sheet.h"
+#include "quantity/force.h"
 
 namespace goodfold::app {
 
@@ -172,8 +173,8 @@ std::vector<Block> loadBlocks(Document& document) {
                  });
     if (!job.load) return {form.block};
     const bool inches = job.units == quantity::Unit::Inch;
-    constexpr double kNewtonsPerPound = 4.4482216152605, kKilogramsPerPound = 0.45359237;
-    const double force = inches ? kNewtonsPerPound : 1, mass = inches ? kKilogramsPerPound : 1;
+    const double force = inches ? quantity::kNewtonsPerPound : 1,
+                 mass = inches ? quantity::kKilogramsPerPound : 1;
     form.number(Kind::Number, "force", inches ? QObject::tr("Pounds-force") : QObject::tr("Newtons"),
                 job.load->newtons / force,
                 [force](job::Job& changed, double typed) { changed.load->newtons = typed * force; });

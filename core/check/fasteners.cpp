@@ -49,10 +49,11 @@ Finding mind(const part::PartHole& hole, std::string headline, std::string says,
     return finding;
 }
 
-/// Thickness at which a class 8.8 bolt breaks before the thread strips, and three turns at least.
+/// Thickness at which a bolt of class 8.8 breaks before the thread strips, with 1.3 in hand for a hole
+/// drilled large and a short chamfer, and three turns at least.
 double leastThread(const Subject& s, const hardware::Screw& screw) {
-    constexpr double kBoltMpa = 800, kShare = 0.41, kTurns = 3;
-    return std::max(kShare * kBoltMpa / s.material.ultimate * screw.major, kTurns * screw.pitch);
+    constexpr double kBoltMpa = 800, kShare = 0.41, kInHand = 1.3, kTurns = 3;
+    return std::max(kInHand * kShare * kBoltMpa / s.material.ultimate * screw.major, kTurns * screw.pitch);
 }
 
 /// A cylinder over the head or the nut: from `over` above the surface outward.
@@ -93,6 +94,24 @@ std::optional<Element> nutToolHits(const Subject& s, const part::PartHole& hole,
         over(s, hole, fastener.headOnBack, fastener.clamps + 0.1 + off, kToolLength, screw->socketDiameter));
 }
 
+/// The same thread in another family may.
+Finding doesNotGrip(const Subject& s, const part::PartHole& hole, const Fastener& fastener,
+                    const hardware::Screw& screw, const hardware::RivetNut& nut) {
+    Finding finding =
+        mind(hole, hole.id + ": the rivet nut does not grip this stock",
+             "It holds " + s.length(nut.gripLeast) + " to " + s.length(nut.gripMost) + "; the stock is " +
+                 s.length(s.part.thickness) + ". Check its maker's sheet for another grip.",
+             s.part.thickness, nut.gripMost);
+    for (const hardware::RivetNut& other : screw.rivetNuts) {
+        if (s.part.thickness < other.gripLeast || s.part.thickness > other.gripMost) continue;
+        Fastener instead = fastener;
+        instead.family = other.family;
+        offer(finding, byFastener(s, hole.source, instead, "take the " + other.family + " one"));
+        break;
+    }
+    return finding;
+}
+
 } // namespace
 
 /// A thread cut in the stock itself needs enough of it.
@@ -103,12 +122,12 @@ std::vector<Finding> tooFewThreads(const Subject& s) {
         if (fastener.use != Use::Tapped || !screw || !isFirst(hole)) return;
         const double least = leastThread(s, *screw), turns = s.part.thickness / screw->pitch;
         if (s.part.thickness >= least) return;
-        Finding finding =
-            mind(hole, hole.id + " has too little thread",
-                 s.length(s.part.thickness) + " of stock is " + quantity::printNumber(turns, 1) +
-                     " turns of " + screw->size + "; " + s.length(least) +
-                     " holds it so that the bolt breaks before the thread strips.",
-                 s.part.thickness, least);
+        Finding finding = mind(
+            hole, hole.id + " has too little thread",
+            s.length(s.part.thickness) + " of stock is " + quantity::printNumber(turns, 1) + " turns of " +
+                screw->size + "; " + s.length(least) +
+                " holds it so that a bolt of class 8.8 breaks before the thread strips, with 1.3 in hand.",
+            s.part.thickness, least);
         Fastener nut = fastener;
         nut.use = Use::RivetNut;
         offer(finding, byFastener(s, hole.source, nut, "use a rivet nut"));
@@ -124,14 +143,11 @@ std::vector<Finding> nutDoesNotFit(const Subject& s) {
     std::vector<Finding> findings;
     eachFastened(s, [&](const part::PartHole& hole, const Fastener& fastener) {
         const hardware::Screw* screw = s.hardware.findScrew(fastener.size);
-        if (fastener.use != Use::RivetNut || !screw || !screw->rivetNut) return;
-        const hardware::RivetNut& nut = *screw->rivetNut;
+        const hardware::RivetNut* found = screw ? screw->rivetNut(fastener.family) : nullptr;
+        if (fastener.use != Use::RivetNut || !found) return;
+        const hardware::RivetNut& nut = *found;
         if (isFirst(hole) && (s.part.thickness < nut.gripLeast || s.part.thickness > nut.gripMost))
-            findings.push_back(mind(hole, hole.id + ": the rivet nut does not grip this stock",
-                                    "It holds " + s.length(nut.gripLeast) + " to " + s.length(nut.gripMost) +
-                                        "; the stock is " + s.length(s.part.thickness) +
-                                        ". Check its maker's sheet for another grip.",
-                                    s.part.thickness, nut.gripMost));
+            findings.push_back(doesNotGrip(s, hole, fastener, *screw, nut));
         const double behind = nut.length - s.part.thickness;
         const auto hit = inTheWay(s, hole, over(s, hole, fastener.headOnBack, 0.1, behind, nut.hole));
         if (!hit) return;

@@ -2,6 +2,7 @@
 #include "bend/forming.h"
 
 #include "check/finding.h"
+#include "quantity/force.h"
 
 namespace goodfold::check {
 
@@ -32,8 +33,8 @@ std::vector<Finding> heavyByHand(const Subject& s) {
                         .about = Element::bend(pull.bend),
                         .headline = "Bend " + pull.bend + " is heavy by hand",
                         .says = "It takes " + quantity::printNumber(pull.newtons, 0) + " N (" +
-                                quantity::printNumber(pull.newtons / 4.448222, 0) + " lb) at " +
-                                s.length(pull.lever) + " from the bend; one person pulls " +
+                                quantity::printNumber(pull.newtons / quantity::kNewtonsPerPound, 0) +
+                                " lb) at " + s.length(pull.lever) + " from the bend; one person pulls " +
                                 quantity::printNumber(bend::kPullPlanned, 0) +
                                 " N with ease, and that would take " + s.length(pull.wanted) + ".",
                         .value = pull.newtons,

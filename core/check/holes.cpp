@@ -137,8 +137,8 @@ double leastToEdge(const Subject& s, const part::PartHole& hole) {
         if (fastener->use == Use::Rivet)
             if (const auto* rivet = s.hardware.findRivet(fastener->size)) return 2 * rivet->diameter;
         if (fastener->use == Use::RivetNut)
-            if (const auto* screw = s.hardware.findScrew(fastener->size); screw && screw->rivetNut)
-                return screw->rivetNut->leastEdge;
+            if (const auto* screw = s.hardware.findScrew(fastener->size))
+                if (const auto* nut = screw->rivetNut(fastener->family)) return nut->leastEdge;
     }
     const double reach = hole.core().reach;
     return reach == 0 ? web : std::max(s.material.edgeDistanceDiameters * hole.diameter, reach + web);

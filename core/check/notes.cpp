@@ -1,6 +1,5 @@
 // Notes: nothing is wrong, but whoever makes the part should know.
 #include "check/finding.h"
-#include "strength/estimate.h"
 
 #include <algorithm>
 #include <cmath>
@@ -69,10 +68,12 @@ std::vector<Finding> oneNote(std::string headline, std::string says) {
 
 /// Cautions of the operations this job takes.
 std::vector<Finding> eyesAndHands(const Subject& s) {
-    constexpr double kHeavyThickness = 6;
     std::string says = "Wear eye protection, and take the burr off cut edges before you handle them.";
     const auto& holes = s.part.holes;
-    if (!holes.empty()) says += " Clamp the work to drill it: it spins when the drill breaks through.";
+    if (!holes.empty())
+        says += " Clamp the work to drill it: it spins when the drill breaks through. No gloves, loose "
+                "sleeves or "
+                "loose hair near a turning drill.";
     if (std::any_of(holes.begin(), holes.end(), [](const part::PartHole& hole) { return hole.isSlot(); }))
         says += " A slot is two drilled holes first: saw and file between them, never drill into a drilled "
                 "hole's side.";
@@ -81,39 +82,17 @@ std::vector<Finding> eyesAndHands(const Subject& s) {
         says += " Stand beside the bar as it swings, and let it spring back before you let go.";
     if (std::any_of(bends.begin(), bends.end(), [](const auto& bend) { return isHem(bend.shape); }))
         says += " Keep fingers out of a hem as it closes.";
-    if (s.part.thickness >= kHeavyThickness)
+    const auto& hot = s.material.hotWork;
+    if (!bends.empty() && hot && s.part.thickness >= hot->thicknessFrom)
         says += " Stock this thick is often bent hot: gloves that take heat, nothing that burns near, and "
-                "mark it hot.";
+                "mark what is hot as hot until it is cold.";
+    if (s.job.load)
+        says += " What hangs where people pass gets a second hold, a chain or wire that takes it all, and is "
+                "tried first with more than its load.";
     says +=
         " Where people, towing, lifting, steering, brakes, gas or mains power depend on the part, a licensed "
         "trade and local rules decide.";
     return oneNote("Eyes and hands", std::move(says));
-}
-
-/// An estimate, never a proof: beyond two thirds of the typical yield it is something to mind.
-std::vector<Finding> strengthOfIt(const Subject& s) {
-    const auto e = strength::estimate(s.job, s.part, s.folded, s.material);
-    if (!e) return {};
-    const double safe = e->yield / 1.5;
-    const std::string where = e->stressed.kind == job::Element::Kind::Bend   ? "bend " + e->stressed.id
-                              : e->stressed.kind == job::Element::Kind::Hole ? e->stressed.id
-                                                                             : "leg " + e->stressed.id;
-    const bool yields = e->stress > e->yield;
-    std::vector<Finding> findings(1);
-    findings[0].severity = e->stress > safe ? Severity::Mind : Severity::Note;
-    findings[0].about = e->stressed;
-    findings[0].headline = yields ? "The load bends it for good" : "Estimated strength";
-    findings[0].says =
-        s.job.load->at + " gives " + s.length(e->deflection.norm()) + " under its load; the most stress is " +
-        quantity::printNumber(e->stress, 0) + " MPa at " + where + ", where " + s.material.shortName +
-        " yields at about " + quantity::printNumber(e->yield, 0) + ". It swings at about " +
-        quantity::printNumber(e->frequency, e->frequency < 20 ? 1 : 0) +
-        " a second. An estimate by beam theory: it replaces no test and no engineer. Where people, towing, "
-        "lifting, steering, brakes, gas or mains power depend on it, licensed practice and local rules "
-        "decide.";
-    findings[0].value = e->stress;
-    findings[0].limit = safe;
-    return findings;
 }
 
 std::vector<Finding> materialCautions(const Subject& s) {

@@ -40,20 +40,22 @@ material::LeastRadius leastOf(const Subject& s, const part::PartBend& bend, bool
     return least;
 }
 
-/// A bend line within 30 degrees of the rolling direction; bar is rolled along its length.
-bool runsAlongGrain(const Subject& s, const part::PartBend& bend) {
-    job::Grain grain = s.job.stock.grain;
-    if (grain == job::Grain::Unsaid && s.part.form == job::StockForm::Bar) grain = job::Grain::Lengthwise;
-    if (grain == job::Grain::Unsaid) return false;
-    const Vec2 rolled = grain == job::Grain::Lengthwise ? Vec2(1, 0) : Vec2(0, 1);
-    const Vec2 line = (bend.near.to - bend.near.from).normalized();
-    return std::abs(line.dot(rolled)) >= std::cos(radians(30));
+/// The strongest other temper or alloy of the metal that stands this radius; null where none does.
+const material::Material* softer(const Subject& s, double radius) {
+    const material::Material* found = nullptr;
+    for (const material::Material& other : material::standardMaterials().materials) {
+        if (other.family != s.material.family || other.id == s.material.id || !other.notBent.empty())
+            continue;
+        if (material::leastInsideRadius(other, s.part.thickness).safe > radius + kSameRadius) continue;
+        if (!found || other.yieldLeast > found->yieldLeast) found = &other;
+    }
+    return found;
 }
 
-/// Another temper or alloy of it, not another metal.
-bool isSameMetal(const material::Material& a, const material::Material& b) {
-    return std::abs(a.density / b.density - 1) < 0.03 &&
-           std::abs(a.elasticModulus / b.elasticModulus - 1) < 0.05;
+Remedy madeOf(const Subject& s, const material::Material& other) {
+    job::Job mended = s.job;
+    mended.material = other.id;
+    return {"make it of " + other.shortName, std::move(mended)};
 }
 
 /// Tools of the shop that make it sound, and how to have them; and what else it could be made of.
@@ -77,14 +79,7 @@ std::vector<Remedy> waysOut(const Subject& s, size_t bend, double radius, double
         mended.bends[bend].insideRadius = rounded;
         remedies.push_back({"make it R " + s.length(rounded), std::move(mended)});
     }
-    for (const material::Material& other : material::standardMaterials().materials) {
-        if (!isSameMetal(other, s.material) || &other == &s.material) continue;
-        if (material::leastInsideRadius(other, s.part.thickness).safe > radius + kSameRadius) continue;
-        job::Job mended = s.job;
-        mended.material = other.id;
-        remedies.push_back({"make it of " + other.shortName, std::move(mended)});
-        break;
-    }
+    if (const material::Material* other = softer(s, radius)) remedies.push_back(madeOf(s, *other));
     return remedies;
 }
 
@@ -142,6 +137,7 @@ std::optional<Finding> tightness(const Subject& s, size_t index, bool isAlongGra
 /// A hem, folded back on itself, asks for what the material book adds for it.
 std::vector<Finding> radiusTooSmall(const Subject& s) {
     std::vector<Finding> findings;
+    if (!s.material.notBent.empty()) return findings; // at any radius: that is another finding
     for (size_t i = 0; i < s.part.bends.size(); ++i)
         if (auto finding = tightness(s, i, false)) findings.push_back(*std::move(finding));
     return findings;
@@ -152,7 +148,7 @@ std::vector<Finding> alongTheGrain(const Subject& s) {
     std::vector<Finding> findings;
     for (size_t i = 0; i < s.part.bends.size(); ++i) {
         const part::PartBend& bend = s.part.bends[i];
-        if (!runsAlongGrain(s, bend)) continue;
+        if (!part::runsAlongGrain(s.part, bend) || !s.material.notBent.empty()) continue;
         auto finding = tightness(s, i, true);
         const auto across = tightness(s, i, false);
         if (!finding || (across && across->severity <= finding->severity)) continue;
@@ -161,6 +157,20 @@ std::vector<Finding> alongTheGrain(const Subject& s) {
         findings.push_back(*std::move(finding));
     }
     return findings;
+}
+
+/// Some metal is sold for other work, and breaks.
+std::vector<Finding> notToBeBent(const Subject& s) {
+    if (s.material.notBent.empty() || s.part.bends.empty()) return {};
+    Finding finding;
+    finding.severity = Severity::Stop;
+    finding.headline = s.material.name + " is not bent";
+    finding.says = s.material.notBent;
+    double tightest = s.part.bends.front().shape.insideRadius;
+    for (const part::PartBend& bend : s.part.bends)
+        tightest = std::min(tightest, bend.shape.insideRadius);
+    if (const material::Material* other = softer(s, tightest)) finding.remedies.push_back(madeOf(s, *other));
+    return {std::move(finding)};
 }
 
 /// Beyond the book's thickest row its figures are a guess.

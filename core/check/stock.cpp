@@ -2,6 +2,7 @@
 #include "check/finding.h"
 
 #include <algorithm>
+#include <numbers>
 
 namespace goodfold::check {
 
@@ -64,6 +65,38 @@ std::vector<Finding> plateShorterThanLeast(const Subject& s) {
         findings.push_back(std::move(finding));
     }
     return findings;
+}
+
+/// Merchants keep some thicknesses, and roll them no closer than their standard asks.
+std::vector<Finding> asItIsSold(const Subject& s) {
+    const auto form = s.part.form == job::StockForm::Bar ? material::Sold::Bar : material::Sold::Sheet;
+    const double thickness = s.part.thickness;
+    const material::SoldSizes sold = material::soldSizes(s.material, form, s.reading.unit);
+    if (sold.thicknesses.empty() || material::gaugeOf(s.material, thickness)) return {};
+    const std::string& called = s.material.soldAs[form == material::Sold::Bar ? 0 : 1];
+    const double offBy = sold.plusMinus(thickness);
+    constexpr double kSameThickness = 0.02, kWorthSaying = 0.1; // mm
+    const auto above = std::find_if(sold.thicknesses.begin(), sold.thicknesses.end(),
+                                    [&](double t) { return t > thickness - kSameThickness; });
+    const bool isKept = above != sold.thicknesses.end() && *above < thickness + kSameThickness;
+    Finding finding;
+    finding.headline = s.length(thickness) + " is not a usual thickness";
+    finding.value = thickness;
+    if (isKept && (offBy < kWorthSaying || s.part.bends.empty())) return {};
+    if (isKept) {
+        // What a bend of 90 takes off its legs grows with the thickness by 2 - K pi/2.
+        const double perMm = 2 - s.part.bends.front().k * std::numbers::pi / 2;
+        finding.headline = "Measure the stock";
+        finding.says = "The " + called + " may be " + s.length(offBy) + " thicker or thinner than " +
+                       s.length(thickness) + ". That much makes a leg " + s.length(offBy * perMm) +
+                       " longer or shorter at each bend of 90°: type what you measure.";
+        return {std::move(finding)};
+    }
+    std::string near;
+    if (above != sold.thicknesses.begin()) near = s.length(*(above - 1));
+    if (above != sold.thicknesses.end()) near += (near.empty() ? "" : " or ") + s.length(*above);
+    finding.says = "As " + called + " it is kept in " + near + ", and may be " + s.length(offBy) + " off.";
+    return {std::move(finding)};
 }
 
 } // namespace goodfold::check

@@ -236,6 +236,16 @@ Result<Edited> withTool(Job job, const std::string& id, const std::string& tool)
     Bend* bend = job.findBend(id);
     if (!bend) return Error{"There is no bend \"" + id + "\".", {}};
     bend->tool = tool;
+    bend->die.reset(); // it was another tool's
+    return ifValid({std::move(job), Element::bend(id)});
+}
+
+Result<Edited> withDie(Job job, const std::string& id, const std::string& tool,
+                       const std::optional<job::DieChoice>& die) {
+    Bend* bend = job.findBend(id);
+    if (!bend) return Error{"There is no bend \"" + id + "\".", {}};
+    if (die) bend->tool = tool;
+    bend->die = die;
     return ifValid({std::move(job), Element::bend(id)});
 }
 

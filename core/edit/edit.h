@@ -61,6 +61,9 @@ inline double mainLength(const Plate& plate) {
 
 /// The tool of the shop that a bend is to be made in; empty for whichever is best. About the bend.
 Result<Edited> withTool(Job job, const std::string& bend, const std::string& tool);
+/// Settles the opening of the die and whether it is driven home, and with it the tool; nothing frees it.
+Result<Edited> withDie(Job job, const std::string& bend, const std::string& tool,
+                       const std::optional<job::DieChoice>& die);
 /// Which bends are to be made first, one after the other; none frees the order.
 Result<Edited> withBendOrder(Job job, std::vector<std::string> order);
 

@@ -64,6 +64,7 @@ ordered_json fastenerOf(const job::Fastener& fastener) {
     ordered_json out{{"use", wordFor(kUseWords, fastener.use)}, {"size", fastener.size}};
     if (fastener.use == job::Fastener::Use::Bolt) out["fit"] = wordFor(kFitWords, fastener.fit);
     if (fastener.head != usual.head) out["head"] = wordFor(kHeadWords, fastener.head);
+    if (!fastener.family.empty()) out["family"] = fastener.family;
     if (fastener.clamps != 0) out["clamps"] = fastener.clamps;
     if (fastener.washers != usual.washers) out["washers"] = fastener.washers;
     if (fastener.headOnBack) out["head_on_back"] = true;
@@ -179,6 +180,10 @@ ordered_json bendOf(const job::Job& job, const job::Bend& bend) {
                        {"gap", bend.wrap->gap}};
     if (bend.bumps != 1) out["hits"] = bend.bumps;
     if (!bend.tool.empty()) out["tool"] = bend.tool;
+    if (bend.die) {
+        out["die"] = {{"opening", bend.die->opening}};
+        if (bend.die->bottomed) out["die"]["bottomed"] = true;
+    }
     addKept(out, bend.kept);
     return out;
 }

@@ -3,6 +3,7 @@
 #include "part/mirror.h"
 #include "sequence/pull.h"
 #include "text/cautions.h"
+#include "text/dies.h"
 #include "text/reasons.h"
 #include "text/step.h"
 #include "text/tasks.h"
@@ -40,6 +41,23 @@ ordered_json heldLineOf(const sequence::Operation& operation, const sequence::St
             {"from_tangent", mark.fromTangent}};
 }
 
+/// What its die could be set to instead.
+ordered_json openingsOf(const sequence::Operation& operation, const material::Material& material) {
+    ordered_json all = ordered_json::array();
+    for (const tool::DieOption& option : tool::dieOptions(*operation.setup.tool, operation.work, material)) {
+        const tool::Setup& setup = option.setup;
+        all.push_back({{"opening", setup.opening},
+                       {"bottomed", setup.bottomed},
+                       {"force", setup.force},
+                       {"inside_radius", setup.insideRadius},
+                       {"least_leg", setup.leastPlateLength},
+                       {"springback", setup.loadedAngleDeg - setup.restsAtDeg},
+                       {"says", text::dieInWords(option, kReading)}});
+        if (option.refusal) all.back()["refused"] = text::inWords(*option.refusal, kReading);
+    }
+    return all;
+}
+
 ordered_json stepOf(const part::Part& part, const sequence::Step& step, const material::Material& material) {
     const sequence::Operation& operation = step.operation;
     const tool::Setup& setup = operation.setup;
@@ -73,6 +91,7 @@ ordered_json stepOf(const part::Part& part, const sequence::Step& step, const ma
         out["set_with"] = text::setWith(setup, kReading);
         out["bottomed"] = setup.bottomed;
         out["force"] = setup.force;
+        out["openings"] = openingsOf(operation, material);
         const auto in = static_cast<size_t>(operation.hold.childToFrame ? bend.child : bend.parent);
         if (setup.tool->die.throat > 0) out["to_frame"] = part.plates[in].id;
         if (setup.tool->isUpright()) out["down"] = part.plates[in].id;

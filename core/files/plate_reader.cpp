@@ -50,6 +50,7 @@ job::Fastener fastenerFrom(Members& members) {
     fastener.size = members.text("size");
     fastener.fit = members.choice("fit", kFitWords, fastener.fit);
     fastener.head = members.choice("head", kHeadWords, fastener.head);
+    fastener.family = members.text("family", "");
     fastener.clamps = members.number("clamps", 0);
     fastener.washers = members.whole("washers", fastener.washers);
     fastener.headOnBack = members.flag("head_on_back");
@@ -183,6 +184,10 @@ job::Bend bendFrom(Members& members) {
     if (members.has("wrap")) bend.wrap = members.own("wrap", wrapFrom);
     bend.bumps = members.whole("hits", 1);
     bend.tool = members.text("tool", "");
+    if (members.has("die"))
+        bend.die = members.own("die", [](Members& die) {
+            return job::DieChoice{die.number("opening"), die.flag("bottomed")};
+        });
     bend.kept = members.kept();
     return bend;
 }

@@ -65,11 +65,12 @@ inline constexpr Words<job::Fastener::Use, 5> kUseWords{{{"bolt", job::Fastener:
 inline constexpr Words<job::Fastener::Fit, 3> kFitWords{{{"close", job::Fastener::Fit::Close},
                                                          {"normal", job::Fastener::Fit::Normal},
                                                          {"loose", job::Fastener::Fit::Loose}}};
-inline constexpr Words<job::Fastener::Head, 4> kHeadWords{
+inline constexpr Words<job::Fastener::Head, 5> kHeadWords{
     {{"hex", job::Fastener::Head::Hex},
      {"cap", job::Fastener::Head::Cap},
      {"pan", job::Fastener::Head::Pan},
-     {"countersunk", job::Fastener::Head::Countersunk}}};
+     {"countersunk", job::Fastener::Head::Countersunk},
+     {"slotted-countersunk", job::Fastener::Head::SlottedCountersunk}}};
 inline constexpr Words<job::CornerJoint::Kind, 3> kCornerJointWords{
     {{"open", job::CornerJoint::Kind::Open},
      {"closed", job::CornerJoint::Kind::Closed},

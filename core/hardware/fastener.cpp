@@ -29,8 +29,23 @@ std::optional<double> nextLength(const std::vector<double>& lengths, double need
 }
 
 Stack rivetStack(const Fastener& fastener, double thickness, const Rivet& rivet) {
-    const double grip = thickness + fastener.clamps, needed = grip + 1.5 * rivet.diameter;
-    return {grip, needed, nextLength(rivet.lengths, needed), {}, 0};
+    constexpr double kSame = 1e-6;
+    const double grip = thickness + fastener.clamps;
+    const auto row = std::find_if(rivet.grips.begin(), rivet.grips.end(),
+                                  [&](const Rivet::Grip& g) { return g.most >= grip - kSame; });
+    if (row != rivet.grips.end()) return {grip, row->length, row->length, {}, 0};
+    const Rivet::Grip& longest = rivet.grips.back();
+    return {grip, longest.length + grip - longest.most, {}, {}, 0};
+}
+
+/// 0 of a screw that is not made so.
+double countersunkOf(const Screw& screw, Fastener::Head head) {
+    return head == Fastener::Head::Countersunk ? screw.countersunkDiameter : screw.slottedCountersunkDiameter;
+}
+
+const std::vector<double>& lengthsOf(const Screw& screw, Fastener::Head head) {
+    const auto found = screw.lengths.find(head);
+    return found == screw.lengths.end() ? screw.lengths.begin()->second : found->second;
 }
 
 } // namespace
@@ -47,8 +62,8 @@ Result<WantedHole> holeFor(const Fastener& fastener, const Book& book) {
     case Use::Tapped:
         return WantedHole{screw->tapDrill, {}};
     case Use::RivetNut:
-        if (!screw->rivetNut) return notInBook(fastener, "rivet nut");
-        return WantedHole{screw->rivetNut->hole, {}};
+        if (const RivetNut* nut = screw->rivetNut(fastener.family)) return WantedHole{nut->hole, {}};
+        return notInBook(fastener, fastener.family.empty() ? "rivet nut" : fastener.family + " rivet nut");
     case Use::WeldNut:
         if (!screw->weldNut) return notInBook(fastener, "weld nut");
         return WantedHole{screw->weldNut->hole, {}};
@@ -56,8 +71,11 @@ Result<WantedHole> holeFor(const Fastener& fastener, const Book& book) {
         break;
     }
     WantedHole wanted{clearance(*screw, fastener.fit), {}};
-    if (fastener.head == Fastener::Head::Countersunk)
-        wanted.countersink = job::Countersink{std::max(screw->countersunkDiameter, wanted.diameter),
+    if (!screw->lengths.contains(fastener.head))
+        return notInBook(fastener, fastener.isCountersunk() ? "screw with such a countersunk head"
+                                                            : "screw with such a head");
+    if (fastener.isCountersunk())
+        wanted.countersink = job::Countersink{std::max(countersunkOf(*screw, fastener.head), wanted.diameter),
                                               screw->countersinkAngle, fastener.headOnBack};
     return wanted;
 }
@@ -105,7 +123,7 @@ Result<Fastener> parseFastener(std::string_view text, const Book& book) {
     std::istringstream in{std::string(text)};
     Fastener fastener;
     fastener.size.clear();
-    bool nut = false, rivet = false, weld = false;
+    bool nut = false, rivet = false, weld = false, sunk = false, slotted = false;
     for (std::string word; in >> word;) {
         std::transform(word.begin(), word.end(), word.begin(),
                        [](unsigned char c) { return static_cast<char>(std::tolower(c)); });
@@ -128,13 +146,19 @@ Result<Fastener> parseFastener(std::string_view text, const Book& book) {
         else if (word == "pan")
             fastener.head = Fastener::Head::Pan;
         else if (word == "countersunk")
-            fastener.head = Fastener::Head::Countersunk;
+            sunk = true;
+        else if (word == "slotted" || word == "cross")
+            slotted = true;
+        else if (word == "long" || word == "thin-walled")
+            fastener.family = word;
         else if (fastener.size.empty())
             fastener.size = word;
         else
             return Error{
                 "\"" + word + "\" says nothing about a fastener: m6, m6 close, m5 tap, m6 rivet nut.", {}};
     }
+    if (sunk) fastener.head = slotted ? Fastener::Head::SlottedCountersunk : Fastener::Head::Countersunk;
+    if (slotted && !sunk) fastener.head = Fastener::Head::Pan;
     if (rivet) fastener.use = nut ? Use::RivetNut : Use::Rivet;
     if (weld) fastener.use = Use::WeldNut;
     if (fastener.use == Use::Rivet) {
@@ -163,16 +187,18 @@ std::optional<Stack> stackOf(const Fastener& fastener, double thickness, const B
     const double rest = fastener.clamps + washers * screw->washerThickness;
     if (isThrough) {
         const double grip = rest + thickness, needed = grip + screw->nutHeight + 2 * screw->pitch;
-        return Stack{grip, needed, nextLength(screw->lengths, needed), screw->nutHeight,
+        return Stack{grip, needed, nextLength(lengthsOf(*screw, fastener.head), needed), screw->nutHeight,
                      screw->nutHeight / screw->pitch};
     }
     double thread = thickness;
-    if (fastener.use == Use::RivetNut && screw->rivetNut) thread = screw->rivetNut->length;
+    if (const RivetNut* nut = screw->rivetNut(fastener.family); nut && fastener.use == Use::RivetNut)
+        thread = nut->length;
     if (fastener.use == Use::WeldNut && screw->weldNut) thread = thickness + screw->weldNut->height;
     const double engagement =
         fastener.use == Use::WeldNut && screw->weldNut ? screw->weldNut->height : thread;
     const double needed = rest + thread;
-    return Stack{rest, needed, nextLength(screw->lengths, needed), engagement, engagement / screw->pitch};
+    return Stack{rest, needed, nextLength(lengthsOf(*screw, fastener.head), needed), engagement,
+                 engagement / screw->pitch};
 }
 
 std::optional<Head> headOf(const Fastener& fastener, const Book& book) {
@@ -193,11 +219,14 @@ std::optional<Head> headOf(const Fastener& fastener, const Book& book) {
     case Fastener::Head::Pan:
         return Head{std::max(washer, screw->panDiameter), screw->panHeight, screw->panDiameter, off};
     case Fastener::Head::Countersunk:
-        return Head{screw->countersunkDiameter, 0, screw->countersunkDiameter};
-    default:
-        // Over the corners of the hexagon.
-        return Head{std::max(washer, screw->acrossFlats * 1.1547), screw->headHeight, screw->socketDiameter,
-                    off};
+    case Fastener::Head::SlottedCountersunk:
+        return Head{countersunkOf(*screw, fastener.head), 0, countersunkOf(*screw, fastener.head)};
+    default: {
+        // Over the corners of the larger hexagon that is met.
+        const double flats = std::max(screw->headAcrossFlats, screw->olderAcrossFlats);
+        return Head{std::max(washer, flats * 1.1547), screw->headHeight,
+                    screw->headSocketDiameter + flats - screw->headAcrossFlats, off};
+    }
     }
 }
 

@@ -5,11 +5,13 @@
 #include "job/hole.h"
 
 #include <iosfwd>
+#include <map>
 
 namespace goodfold::hardware {
 
 /// Set in a hole from one side, its flange on the sheet, its body behind.
 struct RivetNut {
+    std::string family; // "flat head", "long", "thin-walled"
     double hole = 0;
     double leastEdge = 0; // hole centre to edge
     double length = 0;    // of the body before it is set
@@ -29,21 +31,32 @@ struct Screw {
     double major = 0, pitch = 0;
     double close = 0, normal = 0, loose = 0; // clearance holes
     double tapDrill = 0;
-    double acrossFlats = 0, headHeight = 0, nutHeight = 0;
+    double acrossFlats = 0;      // of nut and, where it is not told apart, of the hexagon head
+    double headAcrossFlats = 0;  // of the head
+    double olderAcrossFlats = 0; // of both by the standards before, where they are still met; else 0
+    double headHeight = 0, nutHeight = 0;
     double washerDiameter = 0, washerThickness = 0;
     double capDiameter = 0, capHeight = 0;
-    double panDiameter = 0, panHeight = 0;
-    double countersunkDiameter = 0, countersinkAngle = 90;
-    double socketDiameter = 0;   // outside of the socket that turns its hexagon
-    std::vector<double> lengths; // that are sold, rising
-    std::optional<RivetNut> rivetNut;
+    double panDiameter = 0, panHeight = 0; // 0 where it is not made with one
+    double countersunkDiameter = 0;        // to its sharp edge, with a hexagon socket; 0 where it is not made
+    double slottedCountersunkDiameter = 0; // the same with slot or cross
+    double countersinkAngle = 90;
+    double socketDiameter = 0;                                  // outside of the socket that turns its nut
+    double headSocketDiameter = 0;                              // and its head
+    std::map<job::Fastener::Head, std::vector<double>> lengths; // that are sold of each head, rising
+    std::vector<RivetNut> rivetNuts;                            // by family, the usual one first
+    /// Null where the book has none, or none of that family.
+    const RivetNut* rivetNut(const std::string& family) const;
     std::optional<WeldNut> weldNut;
 };
 
 struct Rivet {
     std::string size;
+    struct Grip {
+        double length, least, most; // and the thicknesses together that it holds
+    };
     double diameter = 0, hole = 0, headDiameter = 0;
-    std::vector<double> lengths;
+    std::vector<Grip> grips; // rising
 };
 
 struct Book {
@@ -76,7 +89,8 @@ Result<job::Hole> fitted(job::Hole hole, const job::Fastener& fastener, const Bo
 /// "M6 bolt, normal", "M5 thread", "4 rivet".
 std::string nameOf(const job::Fastener& fastener);
 
-/// "m6", "m6 close", "m5 tap", "m6 rivet nut", "m6 weld nut", "rivet 4": as people type them.
+/// "m6", "m6 close", "m5 tap", "m6 rivet nut", "m6 rivet nut long", "m6 weld nut", "rivet 4", "m6 slotted
+/// countersunk": as people type them.
 Result<job::Fastener> parseFastener(std::string_view text, const Book& book);
 
 /// What lies between head and nut, and what to buy.
@@ -89,7 +103,7 @@ struct Stack {
 };
 
 /// Through bolts need grip, nut and two pitches; into a thread, a rivet nut or a weld nut grip and all of it.
-/// A blind rivet needs its grip and 1.5 of its diameters. Nothing where the book lacks the size.
+/// A blind rivet goes by its book's grips. Nothing where the book lacks the size.
 std::optional<Stack> stackOf(const job::Fastener& fastener, double thickness, const Book& book);
 
 /// What stands on the sheet at the head's side: its diameter, washer and all; and what turns it.

@@ -51,7 +51,7 @@ struct Countersink {
 struct Fastener {
     enum class Use { Bolt, Tapped, RivetNut, WeldNut, Rivet };
     enum class Fit { Close, Normal, Loose };
-    enum class Head { Hex, Cap, Pan, Countersunk };
+    enum class Head { Hex, Cap, Pan, Countersunk, SlottedCountersunk }; // the last with slot or cross
     Use use = Use::Bolt;
     std::string size = "M6";
     Fit fit = Fit::Normal;
@@ -59,6 +59,8 @@ struct Fastener {
     double clamps = 0;       // thickness of what else lies between head and nut
     int washers = 1;         // 0; 1 under the head; 2 under the nut as well
     bool headOnBack = false; // else on the face
+    std::string family = {}; // of rivet nut, as the hardware book calls it; the book's first where empty
+    bool isCountersunk() const { return head == Head::Countersunk || head == Head::SlottedCountersunk; }
     bool operator==(const Fastener&) const = default;
 };
 

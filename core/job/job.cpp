@@ -124,8 +124,10 @@ bool standsBetweenParallels(const Job& job, const Plate& plate) {
 
 void freeBending(Job& job) {
     job.bendOrder.clear();
-    for (Bend& bend : job.bends)
+    for (Bend& bend : job.bends) {
         bend.tool.clear();
+        bend.die.reset();
+    }
 }
 
 void Job::tidyBendOrder() {

@@ -116,6 +116,13 @@ struct Found {
     bool operator==(const Found&) const { return true; }
 };
 
+/// The V that a bend is made over, and whether it is driven home.
+struct DieChoice {
+    double opening = 0;
+    bool bottomed = false;
+    bool operator==(const DieChoice&) const = default;
+};
+
 struct Bend {
     std::string id;
     std::string from; // parent plate
@@ -130,8 +137,9 @@ struct Bend {
     std::optional<double> k;            // else the allowance rule's
     Relief relief;                      // sheet only
     std::optional<Wrap> wrap;
-    int bumps = 1;    // more where a large radius is made by that many small bends, side by side
-    std::string tool; // id of the shop's that it is to be made in; empty: whichever is best
+    int bumps = 1;                // more where a large radius is made by that many small bends, side by side
+    std::string tool;             // id of the shop's that it is to be made in; empty: whichever is best
+    std::optional<DieChoice> die; // of its tool; else whichever opening is best
     KeptKeys kept;
     bool operator==(const Bend&) const = default;
 };

@@ -83,10 +83,13 @@ Material materialFrom(const json& entry) {
     Material m{entry.at("id"),
                entry.at("name"),
                entry.at("short_name"),
+               entry.at("family"),
                entry.at("gauge_family"),
                entry.at("density"),
                entry.at("yield"),
                entry.at("ultimate"),
+               entry.at("yield_least"),
+               entry.at("ultimate_least"),
                entry.at("elastic_modulus"),
                entry.at("handbook_c"),
                entry.at("edge_distance_diameters"),
@@ -99,6 +102,9 @@ Material materialFrom(const json& entry) {
                entry.at("air_radius_over_opening"),
                entry.at("cautions")};
     m.canBeOpened = entry.at("can_be_opened");
+    m.notBent = entry.value("not_bent", "");
+    m.soldAs[0] = entry.at("sold_as").at("bar");
+    m.soldAs[1] = entry.at("sold_as").at("sheet");
     if (entry.contains("hot_work"))
         m.hotWork = HotWork{entry["hot_work"].at("thickness_from"), entry["hot_work"].at("says")};
     for (const json& row : entry.at("springback_at_90"))
@@ -119,8 +125,9 @@ bool isUsable(const Material& m) {
         return !rows.empty() && std::is_sorted(rows.begin(), rows.end(),
                                                [&](const auto& a, const auto& b) { return a.*key < b.*key; });
     };
-    return m.density > 0 && m.yield > 0 && m.ultimate >= m.yield && m.elasticModulus > 0 &&
-           rising(m.formingMoments, &FormingMomentRow::radiusOverThickness) &&
+    return m.density > 0 && m.yieldLeast > 0 && m.yield >= m.yieldLeast &&
+           m.ultimate >= std::max(m.yield, m.ultimateLeast) && m.ultimateLeast >= m.yieldLeast &&
+           m.elasticModulus > 0 && rising(m.formingMoments, &FormingMomentRow::radiusOverThickness) &&
            m.formingMoments.front().radiusOverThickness > 0 &&
            rising(m.kFactors, &KFactorRow::radiusOverThickness) &&
            rising(m.springback, &SpringbackRow::radiusOverThickness) && m.airSpringback > 0 &&

@@ -51,10 +51,13 @@ struct Material {
     std::string id;
     std::string name;
     std::string shortName;                         // as in "30 × 3 hot-rolled bar"
+    std::string family;                            // the metal, whatever its alloy and temper: "aluminium"
     std::string gaugeFamily;                       // which column of the gauge table its sheets go by
     double density;                                // kg/m3
     double yield;                                  // MPa, typical
     double ultimate;                               // MPa, typical
+    double yieldLeast;                             // MPa, that its standard guarantees
+    double ultimateLeast;                          // MPa, the same
     double elasticModulus;                         // MPa
     double handbookC;                              // c of the handbook form (c T + 1.57 R) A/90
     double edgeDistanceDiameters;                  // least hole centre to edge, in hole diameters
@@ -68,6 +71,8 @@ struct Material {
     std::vector<std::string> cautions;
     bool canBeOpened = true; // a bend gone too far may be opened once without a crack
     std::optional<HotWork> hotWork;
+    std::string notBent;   // why it is never bent as it comes, and what to take; empty where it may be
+    std::string soldAs[2]; // which sizes its bar and its sheet are sold in
 };
 
 struct MaterialBook {
@@ -90,7 +95,24 @@ double formingMoment(const Material& material, double width, double thickness, d
 /// Degrees by which a bend of 90 opens, interpolated in log(R/T); other angles in proportion.
 double typicalSpringbackAt90(const Material& material, double radiusOverThickness);
 
-/// A thickness as people say it: a length, or a gauge ("14 ga"), which the material decides.
+/// Sizes that merchants keep, rising, and how far off its thickness such stock may be.
+struct SoldSizes {
+    struct OffBy {
+        double thicknessUpTo;
+        double plusMinus;
+    };
+    std::vector<double> thicknesses;
+    std::vector<double> widths; // of bar; none of sheet
+    std::vector<OffBy> offBy;
+    /// Of stock that thick; of thicker than any in the book as of the thickest.
+    double plusMinus(double thickness) const;
+};
+enum class Sold { Bar, Sheet };
+/// In millimetres as metric stock or inch stock is sold; where no inch sizes are kept, the metric ones.
+SoldSizes soldSizes(const Material& material, Sold form, quantity::Unit unit);
+
+/// A thickness as people say it: a length, or a gauge ("14 ga"), which the material decides; "16 swg" of any
+/// metal; copper by its weight, ounces to the square foot ("16 oz").
 Result<double> parseThickness(std::string_view text, quantity::Unit bare, const Material& material);
 
 /// The gauge this thickness is, if it is one to within 0.005 mm.

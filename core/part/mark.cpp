@@ -10,6 +10,11 @@ Segment keptLine(const PartBend& bend, double share) {
     return {zone[0] + share * (zone[1] - zone[0]), zone[3] + share * (zone[2] - zone[3])};
 }
 
+Segment scribedLine(const PartBend& bend) {
+    const bool isSet = bend.setLine && bend.bumps == 1 && bend.allowance > 0;
+    return keptLine(bend, isSet ? bend.setLine->fromNear / bend.allowance : 0.5);
+}
+
 double alongBlank(const Part& part, const Vec2& pointInFlat) {
     const double fromStart = pointInFlat.x() - part.blank.corner.x();
     return part.datum == Edge::End ? part.blank.length - fromStart : fromStart;
@@ -104,8 +109,7 @@ std::vector<Mark> marksOf(const Part& part) {
                 lineMark(part, kind, Element::bend(bend.id), keptLine(bend, share), bend.turn == Turn::Down));
     for (const PartBend& bend : part.bends)
         if (bend.setLine && bend.bumps == 1)
-            marks.push_back(lineMark(part, Mark::Kind::SetLine, Element::bend(bend.id),
-                                     keptLine(bend, bend.setLine->fromNear / bend.allowance),
+            marks.push_back(lineMark(part, Mark::Kind::SetLine, Element::bend(bend.id), scribedLine(bend),
                                      bend.setLine->onBack));
     for (const PartBend& bend : part.bends)
         addHits(part, bend, marks);

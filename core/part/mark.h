@@ -46,4 +46,8 @@ bool isPunched(Mark::Kind kind);
 /// stand off its edges.
 Segment keptLine(const PartBend& bend, double share);
 
+/// The line of a bend that gets scribed: the one that is set in its tool, once that is planned, else its
+/// middle.
+Segment scribedLine(const PartBend& bend);
+
 } // namespace goodfold::part

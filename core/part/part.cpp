@@ -108,4 +108,13 @@ void setOrder(Part& part, const std::vector<int>& order) {
         part.bends[static_cast<size_t>(order[i])].order = static_cast<int>(i);
 }
 
+bool runsAlongGrain(const Part& part, const PartBend& bend) {
+    constexpr double kAlongDeg = 30;
+    const bool isBar = part.form == StockForm::Bar;
+    const Grain grain = part.grain == Grain::Unsaid && isBar ? Grain::Lengthwise : part.grain;
+    if (grain == Grain::Unsaid) return false;
+    const Vec2 rolled = grain == Grain::Lengthwise ? Vec2(1, 0) : Vec2(0, 1);
+    return std::abs((bend.near.to - bend.near.from).normalized().dot(rolled)) >= std::cos(radians(kAlongDeg));
+}
+
 } // namespace goodfold::part

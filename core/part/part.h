@@ -163,6 +163,9 @@ Polygon leftOn(const Part& part, int plate, Edge edge);
 /// Tells in which order the bends are made: all of them, as indices into Part::bends.
 void setOrder(Part& part, const std::vector<int>& order);
 
+/// A bend line within 30 degrees of the rolling direction; bar is rolled along its length.
+bool runsAlongGrain(const Part& part, const PartBend& bend);
+
 /// What a plate measures between these references: its straight length and the setbacks of its bends.
 double lengthTo(const Part& part, int plate, DimensionTo to);
 

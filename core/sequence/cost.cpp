@@ -68,10 +68,29 @@ std::vector<int> orderOf(const Plan& plan) {
     return order;
 }
 
+bool Wishes::allow(const Operation& operation) const {
+    constexpr double kSame = 1e-6; // mm
+    const tool::Setup& setup = operation.setup;
+    const auto asked = [&](const auto& wishes, auto isAs) {
+        const auto found = wishes.find(operation.bend);
+        return found == wishes.end() || isAs(found->second);
+    };
+    return asked(tool, [&](const std::string& id) { return id == setup.tool->id; }) &&
+           asked(die,
+                 [&](const job::DieChoice& choice) {
+                     return std::abs(choice.opening - setup.opening) < kSame &&
+                            choice.bottomed == setup.bottomed;
+                 }) &&
+           asked(radius, [&](double made) { return std::abs(made - setup.insideRadius) < kSame; });
+}
+
 Wishes wishesOf(const job::Job& job) {
     Wishes wishes;
-    for (size_t i = 0; i < job.bends.size(); ++i)
-        if (!job.bends[i].tool.empty()) wishes.tool[static_cast<int>(i)] = job.bends[i].tool;
+    for (size_t i = 0; i < job.bends.size(); ++i) {
+        const job::Bend& bend = job.bends[i];
+        if (!bend.tool.empty()) wishes.tool[static_cast<int>(i)] = bend.tool;
+        if (bend.die) wishes.die[static_cast<int>(i)] = *bend.die;
+    }
     for (const std::string& id : job.bendOrder)
         wishes.order.push_back(static_cast<int>(job.findBend(id) - job.bends.data()));
     return wishes;

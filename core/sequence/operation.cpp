@@ -14,7 +14,8 @@ tool::Work workOf(const part::Part& part, int index) {
             .thickness = part.thickness,
             .length = (bend.near.to - bend.near.from).norm(),
             .allowance = bend.allowance,
-            .bumps = bend.bumps};
+            .bumps = bend.bumps,
+            .alongGrain = part::runsAlongGrain(part, bend)};
 }
 
 namespace {

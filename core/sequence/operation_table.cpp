@@ -8,13 +8,20 @@ namespace goodfold::sequence {
 
 namespace {
 
-bool isWished(const Wishes& wishes, const Operation& operation) {
-    constexpr double kSameRadius = 1e-6; // mm
-    const auto pinned = wishes.tool.find(operation.bend);
-    const auto radius = wishes.radius.find(operation.bend);
-    return (pinned == wishes.tool.end() || pinned->second == operation.setup.tool->id) &&
-           (radius == wishes.radius.end() ||
-            std::abs(radius->second - operation.setup.insideRadius) < kSameRadius);
+/// Why the die that was settled for a bend will not do; that there is none where it has no such opening.
+std::vector<tool::Refusal> refusalsOf(const job::DieChoice& choice, const tool::Work& work,
+                                      const material::Material& material, const tool::Shop& shop) {
+    constexpr double kSame = 1e-6; // mm
+    std::vector<tool::Refusal> refusals;
+    for (const tool::Tool& tool : shop.tools) {
+        if (!tool.isThere || !tool.isDie()) continue;
+        for (const tool::DieOption& option : tool::dieOptions(tool, work, material))
+            if (option.setup.bottomed == choice.bottomed && option.refusal &&
+                std::abs(option.setup.opening - choice.opening) < kSame)
+                refusals.push_back(*option.refusal);
+    }
+    if (refusals.empty()) refusals.push_back({tool::Refusal::Kind::NoSuchOpening, {}, {}, 0, choice.opening});
+    return refusals;
 }
 
 bool goOnAlike(const part::Part& part, const Operation& a, const Operation& b) {
@@ -40,9 +47,13 @@ OperationTable::OperationTable(const part::Part& part, const material::Material&
         std::erase_if(of, [&](const tool::Refusal& refusal) { return refusal.toolId != tool; });
         if (!shop.find(tool)) of = {{tool::Refusal::Kind::NotInShop, tool, tool}};
     }
+    for (const auto& [bend, choice] : wishes.die)
+        if (std::none_of(all.of[static_cast<size_t>(bend)].begin(), all.of[static_cast<size_t>(bend)].end(),
+                         [&](const Operation& operation) { return wishes.allow(operation); }))
+            refused[static_cast<size_t>(bend)] = refusalsOf(choice, workOf(part, bend), material, shop);
     for (size_t bend = 0; bend < all.of.size(); ++bend)
         for (const Operation& operation : all.of[bend]) {
-            if (!isWished(wishes, operation)) continue;
+            if (!wishes.allow(operation)) continue;
             // What can never be is not searched, but told where there is nothing else.
             if (const auto obstacle = collisions.alwaysInTheWay(operation)) {
                 never.push_back({operation, *obstacle});

@@ -169,22 +169,135 @@ private:
     }
 
     Plan planTo(const Node& goal) {
+        std::vector<int> row; // of operations
+        BendSet made = goal.made;
+        for (int last = goal.operation; last != kFirst;) {
+            const auto came = at(made).came[operations.kind(last)];
+            made = without(made, came.operation);
+            row.insert(row.begin(), came.operation);
+            last = came.before;
+        }
+        workAlong(row, goal.cost);
         Plan plan;
         plan.cost = goal.cost;
         plan.bound = goal.cost / weight; // an estimate too large by this cannot hide a better one than that
         plan.isBest = weight == 1;
-        BendSet made = goal.made;
-        for (int last = goal.operation; last != kFirst;) {
-            const auto came = at(made).came[operations.kind(last)];
-            const Operation& operation = operations[came.operation];
-            made = without(made, came.operation);
-            plan.steps.insert(plan.steps.begin(), {operation, made, costOf(part, operation, made)});
-            last = came.before;
+        for (const int each : row) {
+            const Operation& operation = operations[each];
+            plan.steps.push_back({operation, made, costOf(part, operation, made)});
+            made |= BendSet{1} << operation.bend;
         }
-        for (size_t i = 1; i < plan.steps.size(); ++i)
+        for (size_t i = 1; i < plan.steps.size(); ++i) {
             plan.steps[i].cost.change =
                 changeBetween(part, plan.steps[i - 1].operation, plan.steps[i].operation);
+            if (plan.steps[i].operation.setup.tool != plan.steps[i - 1].operation.setup.tool)
+                plan.steps[i].change = whyAnother(plan.steps[i], plan.steps[i - 1].operation.setup.tool);
+        }
         return plan;
+    }
+
+    /// What the row costs; nothing where something is in its way, or it was settled otherwise.
+    std::optional<double> costOfRow(const std::vector<int>& row) {
+        double cost = 0;
+        BendSet made = 0;
+        int before = kFirst;
+        for (const int each : row) {
+            if (!mayFollow(made, operations[each].bend) || !isFree(made, each)) return {};
+            cost += at(made).cost[static_cast<size_t>(each)] + operations.change(before, each);
+            made |= BendSet{1} << operations[each].bend;
+            before = each;
+        }
+        return cost;
+    }
+
+    double wayOf(const std::vector<int>& row) const {
+        double way = 0;
+        const auto middle = [&](int each) {
+            return part.bends[static_cast<size_t>(operations[each].bend)].centre.middle();
+        };
+        for (size_t i = 1; i < row.size(); ++i)
+            way += (middle(row[i]) - middle(row[i - 1])).norm();
+        return way;
+    }
+
+    /// Takes steps to other places, and stretches of them the other way round, as long as that costs nothing
+    /// and shortens the way along the stock.
+    void workAlong(std::vector<int>& row, double cost) {
+        constexpr double kSameCost = 1e-9, kShorter = 1e-6;
+        const auto isBetter = [&](const std::vector<int>& other) {
+            if (wayOf(other) > wayOf(row) - kShorter) return false;
+            const auto its = costOfRow(other);
+            return its && *its <= cost + kSameCost;
+        };
+        for (bool isDone = false; !isDone;) {
+            isDone = true;
+            for (size_t i = 0; i < row.size(); ++i)
+                for (size_t j = 0; j < row.size(); ++j)
+                    for (auto& other : {moved(row, i, j), turnedRound(row, i, j)}) {
+                        if (!isBetter(other)) continue;
+                        row = other;
+                        isDone = false;
+                    }
+        }
+    }
+
+    static std::vector<int> moved(std::vector<int> row, size_t from, size_t to) {
+        const auto begin = row.begin();
+        const auto at = [&](size_t i) { return begin + static_cast<std::ptrdiff_t>(i); };
+        if (from < to)
+            std::rotate(at(from), at(from + 1), at(to + 1));
+        else
+            std::rotate(at(to), at(from), at(from + 1));
+        return row;
+    }
+
+    static std::vector<int> turnedRound(std::vector<int> row, size_t from, size_t to) {
+        if (from < to)
+            std::reverse(row.begin() + static_cast<std::ptrdiff_t>(from),
+                         row.begin() + static_cast<std::ptrdiff_t>(to) + 1);
+        return row;
+    }
+
+    /// The cheapest that would go in the tool before; else what came nearest to it.
+    ToolChange whyAnother(const Step& step, const tool::Tool* from) {
+        ToolChange change{from};
+        const int bend = step.operation.bend;
+        if (wishes.tool.contains(bend) || wishes.die.contains(bend)) {
+            change.gain = ToolChange::Gain::Wished;
+            return change;
+        }
+        std::optional<Cost> cheapest;
+        Stuck stuck{bend, step.before, {}, {}};
+        for (const int each : operations.of(static_cast<size_t>(bend))) {
+            if (operations[each].setup.tool != from) continue;
+            const Cost cost = costOf(part, operations[each], step.before);
+            if (const auto obstacle = collisions.inTheWay(operations[each], step.before))
+                keepFurthest(stuck, operations[each], *obstacle);
+            else if (!cheapest || cost.sum() < cheapest->sum())
+                cheapest = cost;
+        }
+        for (const auto& [operation, obstacle] : operations.neverInTheOrder())
+            if (operation.bend == bend && operation.setup.tool == from)
+                keepFurthest(stuck, operation, obstacle);
+        if (cheapest)
+            change.gain = gainOf(*cheapest, step.cost);
+        else if (!stuck.reasons.empty())
+            change.obstacle = stuck.reasons.front().obstacle;
+        else
+            for (const tool::Refusal& refusal : operations.refusals(static_cast<size_t>(bend)))
+                if (refusal.toolId == from->id) change.refusal = refusal;
+        return change;
+    }
+
+    static ToolChange::Gain gainOf(const Cost& there, const Cost& here) {
+        using Gain = ToolChange::Gain;
+        constexpr double kWorthSaying = 1;
+        const std::pair<double, Gain> gains[] = {{there.metal - here.metal, Gain::Metal},
+                                                 {there.accuracy - here.accuracy, Gain::Accuracy},
+                                                 {there.effort - here.effort, Gain::Effort},
+                                                 {there.sight - here.sight, Gain::Sight}};
+        const auto& most = *std::max_element(std::begin(gains), std::end(gains));
+        return most.first > kWorthSaying ? most.second : Gain::Whole;
     }
 
     /// Where most bends were made: what was in the way of each that was left.

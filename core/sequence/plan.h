@@ -33,12 +33,24 @@ inline constexpr double kOtherTool = 40, kOtherSetting = 15, kTurnedOver = 8, kE
                         kOtherHold = 2;
 double changeBetween(const part::Part& part, const Operation& before, const Operation& after);
 
+/// Why a step is in another tool than the step before it.
+struct ToolChange {
+    const tool::Tool* from = nullptr;
+    std::optional<Obstacle> obstacle = {};     // what would be in the way in that one
+    std::optional<tool::Refusal> refusal = {}; // or why it will not do at all
+    /// Else what is better here. Wished: the tool was settled. Whole: what follows is made in this one too.
+    enum class Gain { None, Wished, Accuracy, Metal, Effort, Sight, Whole };
+    Gain gain = Gain::None;
+};
+
 struct Step {
     Operation operation;
     BendSet before = 0; // bends that are made when it is begun
     Cost cost;
+    std::optional<ToolChange> change = {};
 };
 
+/// Of plans that cost the same, one that works along the stock: the way from bend to bend is short.
 struct Plan {
     std::vector<Step> steps;
     double cost = 0;
@@ -51,10 +63,13 @@ std::vector<int> orderOf(const Plan& plan);
 
 /// What the user has settled.
 struct Wishes {
-    std::map<int, std::string> tool; // id, by bend
-    std::vector<int> order;          // the first bends, in order; the rest is free
-    std::map<int, double> radius;    // that its tool makes, by bend: where layout and plan have to settle
-    bool isFree() const { return tool.empty() && order.empty(); }
+    std::map<int, std::string> tool;   // id, by bend
+    std::vector<int> order;            // the first bends, in order; the rest is free
+    std::map<int, double> radius;      // that its tool makes, by bend: where layout and plan have to settle
+    std::map<int, job::DieChoice> die; // by bend
+    bool isFree() const { return tool.empty() && order.empty() && die.empty(); }
+    /// Whether an operation is of the tool, the die and the radius wished for its bend.
+    bool allow(const Operation& operation) const;
 };
 /// What the job says of it.
 Wishes wishesOf(const job::Job& job);

@@ -36,8 +36,7 @@ void fillInFirstGuess(job::Job& job, const material::Material& material, const t
     for (size_t bend = 0; bend < operations.of.size(); ++bend) {
         double least = std::numeric_limits<double>::infinity();
         for (const Operation& operation : operations.of[bend]) {
-            const auto pinned = wishes.tool.find(operation.bend);
-            if (pinned != wishes.tool.end() && pinned->second != operation.setup.tool->id) continue;
+            if (!wishes.allow(operation)) continue;
             if (tooShort(part, operation, 0)) continue;
             const double cost = costOf(part, operation, 0).sum();
             if (cost >= least) continue;

@@ -3,14 +3,18 @@
 // Millimetres, newtons, megapascals.
 #pragma once
 
-#include "common/geometry.h"
+#include "strength/section.h"
+
+#include <optional>
+#include <vector>
 
 namespace goodfold::strength {
 
 struct Station {
     Vec3 point;
-    Vec3 across;       // unit, along the width
-    double holeAcross; // what holes take off the width here, for the stress alone
+    Vec3 across;             // unit, along the width
+    double holeAcross = 0;   // what holes take off the width here, for the stress alone
+    double insideRadius = 0; // of the bend it lies in, for the stress alone; 0 where it is straight
 };
 
 struct Chain {
@@ -31,7 +35,8 @@ struct PointLoad {
 struct Bent {
     std::vector<Vec3> moved;    // of each station
     std::vector<Vec3> turned;   // radians, of each station
-    std::vector<double> stress; // largest at each station: bending, stretch and torsion after von Mises
+    std::vector<double> stress; // largest at each station: netStress()
+    std::vector<double> rim;    // rimStress()
     Vec3 movedAt(const Chain& chain, const PointLoad& load) const;
 };
 
@@ -39,7 +44,9 @@ struct Bent {
 /// over each piece (the moment is linear along it).
 Bent bend(const Chain& chain, const PointLoad& load);
 
-/// Torsion constant of a rectangle a b^3 (1/3 - 0.21 b/a (1 - b^4/(12 a^4))), a >= b (Roark).
-double torsionConstant(double one, double other);
+/// How many times the load it takes until the chain gives way sideways, by bending, twisting or both: the
+/// least multiple at which the moments of the displaced load hold the displacement that they make, found by
+/// iterating shapes (Vianello). The chain is taken as straight as it was made; nothing where it never does.
+std::optional<double> bucklingFactor(const Chain& chain, const PointLoad& load);
 
 } // namespace goodfold::strength

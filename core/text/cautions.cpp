@@ -1,7 +1,9 @@
 #include "text/cautions.h"
 
 #include "bend/forming.h"
+#include "quantity/force.h"
 #include "sequence/pull.h"
+#include "text/dies.h"
 
 #include <algorithm>
 #include <string_view>
@@ -38,12 +40,11 @@ private:
     void press() {
         const double share = setup.force / tool.die.ratedForce;
         const bool isScrew = tool.kind->drive == tool::Kind::Drive::Screw;
-        const std::string kilonewtons = printNumber(setup.force / 1000, 1),
-                          tonnes = printNumber(setup.force / 9806.65, 2),
-                          percent = printNumber(100 * share, 0);
-        say("It takes " + kilonewtons + " kN (" + tonnes + " t), " + percent + " % of what the " + tool.name +
-            (isScrew ? " are" : " is") +
-            " rated for. Keep hands off the work and stand clear while it is loaded.");
+        say("It takes " + pressForce(setup.force) + ", " + printNumber(100 * share, 0) + " % of what the " +
+            tool.name + (isScrew ? " are" : " is") +
+            " rated for. Keep hands off the work and stand clear while it is loaded; leave its guards on, "
+            "and "
+            "let its load off before you reach in.");
         constexpr double kHand = 80; // mm from the punch: what a hand needs to stay clear
         if (std::max(sequence::flatReach(part, operation, step.before, false),
                      sequence::flatReach(part, operation, step.before, true)) < kHand)
@@ -60,7 +61,7 @@ private:
         std::string line =
             "Hammer it close to the line, a block between, all along the bend and a little at a "
             "time, so that it does not bow. Strike the block, never the jaws: hardened steel "
-            "splinters.";
+            "splinters. Protect your ears.";
         if (pull.canLeaveOn() && more > 0 && wanted <= bend::kLongestLever)
             line += " Left " + leftLonger(wanted, more) +
                     " it could be pulled over instead, and cut after; its radius comes out larger then.";
@@ -101,7 +102,8 @@ private:
     }
 
     static std::string forceIn(double newtons) {
-        return printNumber(newtons, 0) + " N (" + printNumber(newtons / 4.448222, 0) + " lb)";
+        return printNumber(newtons, 0) + " N (" + printNumber(newtons / quantity::kNewtonsPerPound, 0) +
+               " lb)";
     }
 
     /// What to do about an angle that is not there yet, or past it.

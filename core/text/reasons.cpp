@@ -80,6 +80,8 @@ std::string inWords(const tool::Refusal& refusal, const quantity::Reading& readi
     case Kind::Angle:
         return the + "reaches " + degreesIn(refusal.has) + ", " + degreesIn(refusal.needs) +
                " is asked with what springs back";
+    case Kind::NoSuchOpening:
+        return "no die of the shop opens to " + needs + " as was settled";
     case Kind::AngleInDie:
         return the + "bends up to " + degreesIn(refusal.has) + ", " + degreesIn(refusal.needs) + " is asked";
     }
@@ -106,6 +108,30 @@ std::string notMadeInWords(const part::Part& part, const sequence::Stuck& stuck)
 
 std::string inWords(const part::Part& part, const sequence::Stuck& stuck, const quantity::Reading& reading) {
     return notMadeInWords(part, stuck) + " " + reasonsInWords(stuck, reading);
+}
+
+std::string inWords(const sequence::ToolChange& change, const quantity::Reading& reading) {
+    using Gain = sequence::ToolChange::Gain;
+    const std::string here = "Another tool here: ", in = "in the " + change.from->name + " ";
+    if (change.obstacle) return here + in + inWords(*change.obstacle, reading) + ".";
+    if (change.refusal) return here + inWords(*change.refusal, reading) + ".";
+    switch (change.gain) {
+    case Gain::None:
+        return {};
+    case Gain::Wished:
+        return here + "it was settled.";
+    case Gain::Accuracy:
+        return here + "it keeps line and angle better than the " + change.from->name + ".";
+    case Gain::Metal:
+        return here + in + "its radius would be worse for the metal.";
+    case Gain::Effort:
+        return here + in + "it would take more force.";
+    case Gain::Sight:
+        return here + in + "its line would look away from you.";
+    case Gain::Whole:
+        return here + "what follows is made in it too.";
+    }
+    return {};
 }
 
 std::string notLookedFor(const sequence::Outcome& outcome) {

@@ -23,6 +23,9 @@ std::string notMadeInWords(const part::Part& part, const sequence::Stuck& stuck)
 /// The same with a clause for each tool.
 std::string inWords(const part::Part& part, const sequence::Stuck& stuck, const quantity::Reading& reading);
 
+/// "Another tool here: in the bench vise leg C hits the screw."
+std::string inWords(const sequence::ToolChange& change, const quantity::Reading& reading);
+
 /// Why nothing is known of the order; empty where it is.
 std::string notLookedFor(const sequence::Outcome& outcome);
 

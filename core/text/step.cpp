@@ -2,6 +2,7 @@
 
 #include "bend/forming.h"
 #include "part/mark.h"
+#include "text/reasons.h"
 
 #include <algorithm>
 #include <cmath>
@@ -119,6 +120,8 @@ std::vector<std::string> settings(const part::Part& part, const Step& step,
     constexpr double kSquare = 100; // mm: the blade of a small square
     const part::PartBend& bend = bendOf(part, step.operation);
     std::vector<std::string> says;
+    if (step.change)
+        if (std::string why = inWords(*step.change, reading); !why.empty()) says.push_back(std::move(why));
     if (part.form == job::StockForm::Bar) {
         const double lean = sequence::leanDeg(part, step.operation);
         constexpr double kStraight = 0.05; // degrees

@@ -3,6 +3,7 @@
 #include "text/names.h"
 
 #include <algorithm>
+#include <limits>
 #include <map>
 
 namespace goodfold::text {
@@ -10,6 +11,30 @@ namespace goodfold::text {
 namespace {
 
 using quantity::printMm;
+
+/// Where a hole is on the formed part, from what is there to measure from: the nearest bend of its leg, else
+/// its start, and its right edge.
+std::string placeInFormed(const part::Part& part, const part::PartHole& hole,
+                          const quantity::Reading& reading) {
+    const part::PartPlate& plate = part.plates[static_cast<size_t>(hole.plate)];
+    const Vec2 at = hole.centreOfShape(), own = plate.flatFromPlate.inverse() * at;
+    std::vector<int> bends = plate.childBends;
+    if (plate.parentBend >= 0) bends.push_back(plate.parentBend);
+    std::string says = printMm(own.x(), reading) + " from its start";
+    double nearest = std::numeric_limits<double>::infinity();
+    for (const int index : bends) {
+        const part::PartBend& bend = part.bends[static_cast<size_t>(index)];
+        const Segment& line = bend.child == hole.plate ? bend.far : bend.near;
+        const double toLine = distance(at, line);
+        if (toLine >= nearest) continue;
+        nearest = toLine;
+        says = printMm(toLine + bend.outsideSetback, reading) +
+               (bend.shape.angleDeg > 90 ? " from the outer face of bend "
+                                         : " from the outside corner of bend ") +
+               bend.id;
+    }
+    return says + " and " + printMm(own.y(), reading) + " from the right edge of leg " + plate.id;
+}
 
 class Tasks {
 public:
@@ -42,10 +67,22 @@ private:
     }
 
     void cut() {
-        add(0,
-            "Cut the blank, " + printMm(part.blank.length, reading) + " × " +
-                printMm(part.blank.width, reading) + ", and scribe all lines from its datum end.",
-            "One end to measure from, so that no error is carried from line to line.");
+        const std::string size =
+            printMm(part.blank.length, reading) + " × " + printMm(part.blank.width, reading);
+        if (part.form == job::StockForm::Bar || isRectangle(part.blank.outline))
+            add(0, "Cut the blank, " + size + ", and scribe all lines from its datum end.",
+                "One end to measure from, so that no error is carried from line to line.");
+        else
+            add(0,
+                "Cut a rectangle, " + size +
+                    ", and scribe all lines from its datum end and lower edge; then cut the outline.",
+                "The edges to measure from are there only until the outline is cut.");
+    }
+
+    bool isRectangle(const Path& outline) const {
+        constexpr double kSameArea = 1e-3; // of the rectangle round it
+        const Vec2 sizes = boxOf(outline).sizes();
+        return std::abs(areaOf(outline)) > (1 - kSameArea) * sizes.x() * sizes.y();
     }
 
     /// A relief is there to stop a tear, so it is there before the bend.
@@ -78,8 +115,11 @@ private:
             add(0, "Drill " + listed(drilled) + ".",
                 "Flat stock lies and clamps well under the drill, and the places are measured from one end.");
         else
-            add(last(), "Drill " + listed(drilled) + ".",
-                "So near a bend it would be drawn oval, or its place is only right in the formed part.");
+            for (const part::PartHole& hole : part.holes)
+                if (hole.afterBending && hole.id == hole.source)
+                    add(last(), "Drill " + hole.source + ", " + placeInFormed(part, hole, reading) + ".",
+                        "So near a bend it would be drawn oval, or its place is only right in the formed "
+                        "part.");
         for (const auto& [how, names] : sunk)
             add(after ? last() : 0, sentence(how + ": " + listed(names)),
                 "With the hole, while the part is still clamped.");
@@ -91,8 +131,10 @@ private:
                 const Polygon left = part::leftOn(part, static_cast<int>(i), edge);
                 if (left.empty()) continue;
                 const double extra = job.findPlate(part.plates[i].id)->ends.at(edge).extra;
+                const double length = part::lengthTo(part, static_cast<int>(i), job::DimensionTo::Outside);
                 add(stepThatEnds(sequence::bendsOf(part, static_cast<int>(i))),
-                    "Trim leg " + part.plates[i].id + ": " + printMm(extra, reading) + " off its end.",
+                    "Trim leg " + part.plates[i].id + ": " + printMm(extra, reading) + " off its end, to " +
+                        printMm(length, reading) + " outside.",
                     "It was left on to hold or pull on. From here it would only be in the way.");
             }
     }

@@ -21,7 +21,7 @@ constexpr double kMildUltimate = 420; // MPa: what thicknesses are rated in
 double picked(const Tool& tool, const Work& work, const material::Material& material) {
     const auto& radii = tool.radii;
     if (!work.radiusIsTyped) {
-        const double safe = material::leastInsideRadius(material, work.thickness).safe;
+        const double safe = material::leastInsideRadius(material, work.thickness, work.alongGrain).safe;
         const auto sound = std::lower_bound(radii.begin(), radii.end(), safe);
         return sound == radii.end() ? radii.back() : *sound;
     }
@@ -64,7 +64,7 @@ void complete(Setup& setup, const Work& work, const material::Material& material
     constexpr double kLeastOfIt = 0.75, kByHandDeg = 1;
     setup.stopFirstDeg =
         setup.restsAtDeg + std::max(0.0, kLeastOfIt * (setup.loadedAngleDeg - setup.restsAtDeg) - kByHandDeg);
-    const material::LeastRadius least = material::leastInsideRadius(material, t);
+    const material::LeastRadius least = material::leastInsideRadius(material, t, work.alongGrain);
     setup.safeRadius = least.safe;
     constexpr double kFolded = 150; // what is folded back on itself is made by pressing shut, not by the tool
     if (work.bumps == 1 && work.angleDeg < kFolded && setup.insideRadius < least.safe - kSameRadius)
@@ -87,32 +87,30 @@ double fittingFingers(const std::vector<double>& fingers, double room) {
     return *std::max_element(sums.begin(), sums.end());
 }
 
-void addDies(Fit& fit, const Tool& tool, const Work& work, const material::Material& material) {
+/// Why this opening will not do, whatever else the part has.
+std::optional<Refusal> refusedInDie(const Setup& setup, const Work& work) {
+    const Tool& tool = *setup.tool;
     const auto refuse = [&](Refusal::Kind kind, double has, double needs) {
-        fit.refusal = Refusal{kind, tool.id, tool.name, has, needs};
+        return Refusal{kind, tool.id, tool.name, has, needs};
     };
-    for (const Die::Opening& row : openingsOf(tool.die))
-        for (const bool bottomed : {false, true}) {
-            if (bottomed && !canBottom(tool, work)) continue;
-            Setup setup{&tool};
-            setup.opening = row.opening;
-            setup.setWith = row.setWith;
-            setup.stack = row.stack;
-            setup.clampLength = tool.length;
-            setup.bottomed = bottomed;
-            setup.toolRadius = tool.radii.front();
-            complete(setup, work, material);
-            const double over = row.opening / work.thickness;
-            constexpr double kNarrowest = 5, kWidest = 16; // thicknesses; charts run from 6 to 12
-            if (over < kNarrowest || over > kWidest)
-                refuse(Refusal::Kind::Opening, row.opening, over);
-            else if (setup.force > bend::kPressShare * tool.die.ratedForce)
-                refuse(Refusal::Kind::Force, bend::kPressShare * tool.die.ratedForce, setup.force);
-            else if (setup.loadedAngleDeg > tool.mostAngleDeg)
-                refuse(Refusal::Kind::AngleInDie, tool.mostAngleDeg, setup.loadedAngleDeg);
-            else
-                fit.setups.push_back(std::move(setup));
-        }
+    constexpr double kNarrowest = 5, kWidest = 16; // thicknesses; charts run from 6 to 12
+    const double over = setup.opening / work.thickness;
+    if (over < kNarrowest || over > kWidest) return refuse(Refusal::Kind::Opening, setup.opening, over);
+    if (const double most = bend::kPressShare * tool.die.ratedForce; setup.force > most)
+        return refuse(Refusal::Kind::Force, most, setup.force);
+    if (setup.loadedAngleDeg > tool.mostAngleDeg)
+        return refuse(Refusal::Kind::AngleInDie, tool.mostAngleDeg, setup.loadedAngleDeg);
+    return {};
+}
+
+void addDies(Fit& fit, const Tool& tool, const Work& work, const material::Material& material) {
+    for (DieOption& option : dieOptions(tool, work, material)) {
+        // That one is too wide says little where another that is not will not do either.
+        const bool saysMore =
+            option.refusal && (!fit.refusal || option.refusal->kind != Refusal::Kind::Opening);
+        if (saysMore) fit.refusal = option.refusal;
+        if (!option.refusal) fit.setups.push_back(std::move(option.setup));
+    }
 }
 
 /// Rows of fingers as wide as the bend, and narrower ones in its middle or pushed to either end of it, past
@@ -189,9 +187,12 @@ bool canBottom(const Tool& tool, const Work& work) {
     return tool.die.bottoms && work.angleDeg >= 180 - tool.die.angleDeg - kSameAngle;
 }
 
-Fit fit(const Tool& tool, const Work& work, const material::Material& material) {
+namespace {
+
+/// Why no setting of the tool will do.
+std::optional<Refusal> refusedAnyhow(const Tool& tool, const Work& work, const material::Material& material) {
     const auto refused = [&](Refusal::Kind kind, double has, double needs) {
-        return Fit{{}, Refusal{kind, tool.id, tool.name, has, needs}};
+        return Refusal{kind, tool.id, tool.name, has, needs};
     };
     if (work.length > tool.length) return refused(Refusal::Kind::TooShort, tool.length, work.length);
     const double thickest = thickestAt(tool, work.length, material.ultimate);
@@ -200,6 +201,33 @@ Fit fit(const Tool& tool, const Work& work, const material::Material& material) 
         if (const double has = picked(tool, work, material);
             std::abs(has - work.insideRadius) > kFarRadius * work.insideRadius)
             return refused(Refusal::Kind::NoSuchRadius, has, work.insideRadius);
+    return {};
+}
+
+} // namespace
+
+std::vector<DieOption> dieOptions(const Tool& tool, const Work& work, const material::Material& material) {
+    std::vector<DieOption> options;
+    const auto anyhow = refusedAnyhow(tool, work, material);
+    for (const Die::Opening& row : openingsOf(tool.die))
+        for (const bool bottomed : {false, true}) {
+            if (bottomed && !canBottom(tool, work)) continue;
+            Setup setup{&tool};
+            setup.opening = row.opening;
+            setup.setWith = row.setWith;
+            setup.stack = row.stack;
+            setup.clampLength = tool.length;
+            setup.bottomed = bottomed;
+            setup.toolRadius = tool.radii.front();
+            complete(setup, work, material);
+            const auto refusal = anyhow ? anyhow : refusedInDie(setup, work);
+            options.push_back({std::move(setup), refusal});
+        }
+    return options;
+}
+
+Fit fit(const Tool& tool, const Work& work, const material::Material& material) {
+    if (const auto refusal = refusedAnyhow(tool, work, material)) return Fit{{}, refusal};
     Fit found;
     if (tool.isDie())
         addDies(found, tool, work, material);

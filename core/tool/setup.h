@@ -16,7 +16,8 @@ struct Work {
     double thickness = 0;
     double length = 0; // of the bend line
     double allowance = 0;
-    int bumps = 1; // more: a large radius made by so many small bends
+    int bumps = 1;           // more: a large radius made by so many small bends
+    bool alongGrain = false; // the line lies along the rolling direction, where stock cracks sooner
 };
 
 /// What a bend stands at while the rest of the part is bent: its own angle, but for a strap, whose ears would
@@ -29,7 +30,7 @@ struct Setup {
     double insideRadius = 0;    // that this setting makes of it
     double radiusSigma = 0;     // of that, one sigma
     enum class Cracks { No, Perhaps, Surely };
-    Cracks cracks = Cracks::No; // at that radius, bent across the grain
+    Cracks cracks = Cracks::No; // at that radius, as the grain lies
     double safeRadius = 0;      // at which it does not
     bool isHammered = false;    // close to the line, by hand; else pulled
     double opening = 0;         // of a die
@@ -59,7 +60,8 @@ struct Refusal {
         Opening,      // has: the die's opening; needs: how many thicknesses that is
         Force,        // needs: N
         Angle,        // has: the most it reaches; needs: what is asked, with what springs back
-        AngleInDie    // the same of a die
+        AngleInDie,   // the same of a die
+        NoSuchOpening // needs: the opening it was settled for, which no die there has
     };
     Kind kind = Kind::NotInShop;
     std::string toolId;
@@ -73,6 +75,13 @@ struct Fit {
     std::optional<Refusal> refusal;
 };
 Fit fit(const Tool& tool, const Work& work, const material::Material& material);
+
+/// Each opening of a die, air bent and, where it can be, driven home; and why it will not do, if it will not.
+struct DieOption {
+    Setup setup;
+    std::optional<Refusal> refusal;
+};
+std::vector<DieOption> dieOptions(const Tool& tool, const Work& work, const material::Material& material);
 
 /// Thickest stock of a bend this long: the load that bends the rated thickness over the whole length,
 /// w T^2 UTS, is not exceeded; never more than twice the rated thickness, of a tool on handles 1.4 times.

@@ -36,6 +36,8 @@ private slots:
     void stacks_data();
     void stacks();
     void ownBookGoesFirst();
+    void shippedBookIsSound();
+    void rivetNutOfAnotherGrip();
     void threadNeedsStock();
     void rivetNutNeedsRoomBehind();
     void toolNeedsRoomBesideAFlange();
@@ -58,6 +60,12 @@ void FastenersTest::wordsOfFasteners_data() {
                                       {"m6 sideways up", ""},
                                       {"rivet 9", ""},
                                       {"m3 rivet nut", ""},
+                                      {"m6 rivet nut long", "M6 rivet nut"},
+                                      {"m4 rivet nut thin-walled", ""},
+                                      {"m10x1.25 tap", "M10x1.25 thread"},
+                                      {"1/4-28", "1/4-28 bolt, normal"},
+                                      {"m12 pan", ""},
+                                      {"m2.5 countersunk", ""},
                                       {"", ""}})
         QTest::newRow(*typed ? typed : "nothing") << typed << name;
 }
@@ -96,7 +104,13 @@ void FastenersTest::fastenerSetsItsHole() {
     QVERIFY(std::abs(fitted->diameter - diameter) < 1e-3);
     QVERIFY(fitted->fastener);
     const auto sunk = hardware::fitted(Hole{}, fastener("m6 countersunk"), hardware::standardBook());
-    QVERIFY(sunk->countersink && sunk->countersink->diameter == 12);
+    QVERIFY(sunk->countersink && sunk->countersink->diameter == 13.44); // ISO 10642, theoretical
+    const auto slotted =
+        hardware::fitted(Hole{}, fastener("m6 slotted countersunk"), hardware::standardBook());
+    QVERIFY(slotted->countersink && slotted->countersink->diameter == 12.6); // ISO 2009
+    const auto thin =
+        hardware::fitted(Hole{}, fastener("1/4 rivet nut thin-walled"), hardware::standardBook());
+    QVERIFY(std::abs(thin->diameter - 0.332 * 25.4) < 1e-3);
 }
 
 void FastenersTest::stacks_data() {
@@ -107,10 +121,16 @@ void FastenersTest::stacks_data() {
     // T 2. M6: washer 1.6, nut 5.2, pitch 1: 2 + 3 + 1.6 + 5.2 + 2 = 13.8
     QTest::newRow("bolt, one washer") << "m6" << 3.0 << 13.8 << 16.0;
     QTest::newRow("exactly a length") << "m6" << 5.2 << 16.0 << 16.0;
-    QTest::newRow("tapped") << "m6 tap" << 3.0 << 3 + 1.6 + 2 << 8.0;
+    QTest::newRow("tapped") << "m6 tap" << 3.0 << 3 + 1.6 + 2 << 12.0; // a hexagon head is sold from 12 on
+    QTest::newRow("cap, tapped") << "m6 cap tap" << 3.0 << 3 + 1.6 + 2 << 10.0;
+    QTest::newRow("pan, tapped") << "m6 pan tap" << 3.0 << 3 + 1.6 + 2 << 8.0;
     QTest::newRow("rivet nut") << "m6 rivet nut" << 3.0 << 3 + 1.6 + 15 << 20.0;
     QTest::newRow("weld nut") << "m6 weld nut" << 3.0 << 3 + 1.6 + 2 + 5 << 12.0;
-    QTest::newRow("rivet") << "rivet 4" << 2.0 << 4 + 6.0 << 10.0;
+    // By grip: 4 x 8 holds 3 to 5, 4 x 10 to 6.5; 3.2 x 6 to 3.5.
+    QTest::newRow("rivet") << "rivet 4" << 2.0 << 8.0 << 8.0;
+    QTest::newRow("rivet, to its limit") << "rivet 4" << 3.0 << 8.0 << 8.0;
+    QTest::newRow("rivet, the next") << "rivet 4" << 3.5 << 10.0 << 10.0;
+    QTest::newRow("smaller rivet") << "rivet 3.2" << 1.5 << 6.0 << 6.0;
 }
 
 void FastenersTest::stacks() {
@@ -146,8 +166,43 @@ void FastenersTest::ownBookGoesFirst() {
     QVERIFY(!hardware::readBook(nonsense));
 }
 
+void FastenersTest::shippedBookIsSound() {
+    const hardware::Book& book = hardware::standardBook();
+    for (const hardware::Screw& screw : book.screws) {
+        // A tapping drill leaves 60 to 90 % of the thread's height, 1.0825 P on the diameter.
+        const double share = (screw.major - screw.tapDrill) / (1.0825 * screw.pitch) / 1.2;
+        QVERIFY2(share > 0.55 && share < 0.85, screw.size.c_str());
+        QVERIFY2(screw.headAcrossFlats * 1.1547 < screw.headSocketDiameter + 0.6, screw.size.c_str());
+        QVERIFY2(screw.washerDiameter > screw.loose && screw.nutHeight > 3 * screw.pitch, screw.size.c_str());
+        if (screw.countersunkDiameter > 0)
+            QVERIFY2(screw.countersunkDiameter > screw.normal, screw.size.c_str());
+        for (const hardware::RivetNut& nut : screw.rivetNuts)
+            QVERIFY2(nut.hole > screw.major && nut.gripMost > nut.gripLeast && nut.length > nut.gripMost,
+                     screw.size.c_str());
+    }
+    for (const auto& [size, theoretical] : {std::pair{"M3", 6.72}, {"M4", 8.96}, {"M5", 11.2}, {"M8", 17.92}})
+        QCOMPARE(book.findScrew(size)->countersunkDiameter, theoretical);
+    for (const auto& [size, flats] : {std::pair{"#6-32", 0.25}, {"#10-32", 0.3125}, {"1/4-20", 0.4375}})
+        QVERIFY(std::abs(book.findScrew(size)->headAcrossFlats - flats * 25.4) < 1e-3);
+    QCOMPARE(book.findScrew("M10")->acrossFlats, 16.0);
+    QCOMPARE(book.findScrew("M10")->olderAcrossFlats, 17.0);
+    for (const hardware::Rivet& rivet : book.rivets)
+        for (const hardware::Rivet::Grip& grip : rivet.grips)
+            QVERIFY2(grip.length > grip.most && grip.most > grip.least, rivet.size.c_str());
+}
+
+void FastenersTest::rivetNutOfAnotherGrip() {
+    job::Job job = fastened("m6 rivet nut");
+    job.thickness = 4;
+    const auto findings = test::findingsOf(job);
+    const check::Finding* finding = test::findRule(findings, "nut-does-not-fit");
+    QVERIFY(finding && finding->remedy());
+    QCOMPARE(finding->remedy()->mended.findHole("h1")->fastener->family, std::string("long"));
+    QVERIFY(!test::findRule(test::findingsOf(finding->remedy()->mended), "nut-does-not-fit"));
+}
+
 void FastenersTest::threadNeedsStock() {
-    // 2 mm of M6 is 2 turns, and 3 are wanted; of M3 it is 4 and 0.41 * 800 / 360 * 3 = 2.7 mm are wanted.
+    // 2 mm of M6 is 2 turns, and 3 are wanted; of M3 it is 4 and 1.3 * 0.41 * 800 / 360 * 3 = 3.6 are wanted.
     for (const char* size : {"m6 tap", "m3 tap"}) {
         const auto findings = test::findingsOf(fastened(size));
         QVERIFY2(test::findRule(findings, "thread-too-short"), size);

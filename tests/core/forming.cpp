@@ -4,8 +4,11 @@
 
 #include "bend/springback.h"
 #include "core/forming_support.h"
+#include "core/sheet_support.h"
 #include "text/step.h"
 #include "tool/solids.h"
+
+#include <set>
 
 using namespace goodfold;
 using test::all;
@@ -36,6 +39,7 @@ private slots:
     void airBendsFollowTheirOpening();
     void firstStopIsShort();
     void onlyWhatStandsItIsOpenedAgain();
+    void alongTheGrainALargerPinIsTaken();
 };
 
 void FormingTest::edgesMakeTheirOwnRadius_data() {
@@ -331,12 +335,34 @@ void FormingTest::onlyWhatStandsItIsOpenedAgain() {
         const auto settled = sequence::settle(job, each, tool::standardShop());
         QVERIFY(settled.outcome.plan);
         const std::string says = cautionsOf(settled, 0);
-        const bool mayNot =
-            each.id == "stainless-304" || each.id == "aluminium-6061-t6" || each.id == "brass-half-hard";
+        // Stainless, what is hardened by heat, and what is rolled or drawn hard.
+        const std::set<std::string> hard{"stainless-304",     "stainless-316",      "stainless-430",
+                                         "aluminium-6061-t6", "aluminium-6082-t6",  "aluminium-6060-t6",
+                                         "aluminium-6060-t5", "steel-bright-drawn", "copper-half-hard",
+                                         "brass-half-hard",   "brass-free-cutting", "steel-spring"};
+        const bool mayNot = hard.contains(each.id);
         QCOMPARE(says.find("open it once") == std::string::npos, mayNot);
         QVERIFY(all(text::settings(settled.part, settled.outcome.plan->steps[0], kReading))
                     .find("Stop first at") != std::string::npos);
     }
+}
+
+void FormingTest::alongTheGrainALargerPinIsTaken() {
+    // 5 mm hot-rolled is sound from 1.5 T = 7.5 across and 1.7 T = 8.5 along; of pins 5, 8, 10 that is 8
+    // and 10.
+    const tool::Tool& bender = *tool::standardShop().find("pin-bender");
+    tool::Work work = test::freeWork(40, 5);
+    QCOMPARE(test::setupsOf(bender, work, test::hotRolled()).front().toolRadius, 8.0);
+    work.alongGrain = true;
+    const auto along = test::setupsOf(bender, work, test::hotRolled());
+    QCOMPARE(along.front().toolRadius, 10.0);
+    QCOMPARE(along.front().safeRadius, 8.5);
+    // A flange on the long side of sheet that is rolled lengthwise has its line along the grain.
+    job::Job job = test::tray({job::Edge::End, job::Edge::Left});
+    job.stock.grain = job::Grain::Lengthwise;
+    const part::Part part = part::solve(job, test::stockOf(job.material));
+    QVERIFY(!sequence::workOf(part, 0).alongGrain);
+    QVERIFY(sequence::workOf(part, 1).alongGrain);
 }
 
 QTEST_APPLESS_MAIN(FormingTest)

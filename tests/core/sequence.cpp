@@ -1,10 +1,13 @@
 // The order of bending: the plan found against every order there is, and its steps replayed.
 #include "core/sheet_support.h"
 #include "core/shop_support.h"
+#include "files/job_file.h"
 #include "sequence/mend.h"
+#include "sequence/settle.h"
 #include "tool/parameters.h"
 
 #include <bit>
+#include <fstream>
 
 using namespace goodfold;
 using job::Edge;
@@ -118,6 +121,8 @@ private slots:
     void demoJobsArePlanned();
     void demoJobsThatAskForMore();
     void wishesAreKept();
+    void worksAlongTheBar();
+    void anotherToolHasItsReason();
     void searchCanBeStopped();
     void manyBendsAreBounded();
     void searchGivesUp();
@@ -277,6 +282,51 @@ void SequenceTest::wishesAreKept() {
     QCOMPARE(wished.plan->steps[0].operation.bend, 1 - first);
     QCOMPARE(wished.plan->steps[1].operation.setup.tool->id, std::string("pin-bender"));
     QVERIFY(wished.plan->cost > free.plan->cost);
+}
+
+/// A zigzag is bent one way along the bar, then the other way along it, and not to and fro.
+void SequenceTest::worksAlongTheBar() {
+    std::vector<job::Bend> zigzag;
+    for (int i = 0; i < 7; ++i)
+        zigzag.push_back({.angleDeg = 30, .turn = i % 2 ? job::Turn::Down : job::Turn::Up});
+    const part::Part part =
+        part::solve(test::bar(std::vector<double>(8, 60), zigzag, 3, 25), test::hotRolled());
+    const auto outcome = sequence::plan(part, test::hotRolled(), test::only("vise"));
+    QVERIFY(outcome.plan);
+    const std::vector<int> order = sequence::orderOf(*outcome.plan);
+    QString said;
+    int turns = 0; // of the direction of travel
+    for (size_t i = 0; i < order.size(); ++i) {
+        said += QString::number(order[i] + 1) + ' ';
+        if (i >= 2) turns += (order[i] - order[i - 1] > 0) != (order[i - 1] - order[i - 2] > 0);
+    }
+    QVERIFY2(turns <= 2, qPrintable(said));
+}
+
+void SequenceTest::anotherToolHasItsReason() {
+    std::ifstream file(PROJECT_DATA "/demo/light-rail.gfold");
+    const job::Job job = files::readJob(file)->job;
+    const auto settled = sequence::settle(job, test::materialOf(job), tool::standardShop());
+    QVERIFY(settled.outcome.plan);
+    const auto& steps = settled.outcome.plan->steps;
+    size_t changes = 0;
+    for (size_t i = 0; i < steps.size(); ++i) {
+        const bool isOther = i > 0 && steps[i].operation.setup.tool != steps[i - 1].operation.setup.tool;
+        QCOMPARE(steps[i].change.has_value(), isOther);
+        if (!isOther) continue;
+        ++changes;
+        QCOMPARE(steps[i].change->from, steps[i - 1].operation.setup.tool);
+        // In the tool before it the bend is in the way of something, by the collisions themselves.
+        sequence::Collisions anew(settled.part);
+        const auto operations =
+            sequence::operationsOf(settled.part, test::materialOf(job), tool::standardShop());
+        bool goes = false;
+        for (const auto& operation : operations.of[static_cast<size_t>(steps[i].operation.bend)])
+            goes |= operation.setup.tool->id == steps[i].change->from->id &&
+                    !anew.inTheWay(operation, steps[i].before);
+        QCOMPARE(goes, !steps[i].change->obstacle && !steps[i].change->refusal);
+    }
+    QVERIFY(changes > 0);
 }
 
 void SequenceTest::searchCanBeStopped() {

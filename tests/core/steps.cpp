@@ -163,6 +163,10 @@ void StepsTest::tasksHaveTheirPlaces() {
     while (outcome.plan->steps[stepOfLast].operation.bend != 1)
         ++stepOfLast;
     QCOMPARE(placeOf("Trim leg"), static_cast<int>(stepOfLast) + 1);
+    // h2, 20 from the end of leg C, which is 50 outside: 30 from the outside corner of its bend, in the
+    // middle.
+    QVERIFY(placeOf("Drill h2, 30.0 from the outside corner of bend 2 and 15.0 from the right edge") == 2);
+    QVERIFY(placeOf("Trim leg C: 80.0 off its end, to 50.0 outside.") > 0);
     QVERIFY(placeOf("Deburr") == 0);
     QVERIFY(std::all_of(tasks.begin(), tasks.end(), [](const auto& task) { return !task.why.empty(); }));
 }

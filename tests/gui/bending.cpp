@@ -77,6 +77,7 @@ private slots:
     void stepIsDragged();
     void whatIsSettledIsKeptInTheJob();
     void toolIsSettled();
+    void openingIsSettled();
     void whatIsInTheWayIsSaidAndMended();
     void manyBendsDoNotBlockTheWindow();
 };
@@ -195,6 +196,21 @@ void BendingTest::toolIsSettled() {
     window.wait();
     QVERIFY2(window.stage->says().contains("shop press"), qPrintable(window.stage->says()));
     QVERIFY(window.stage->says().contains("kN"));
+}
+
+void BendingTest::openingIsSettled() {
+    Bending window(steel(3, 30, {60, 90}));
+    window.sheet()->choose(window.sheet()->placeOf("step.tool"), "press");
+    window.wait();
+    QVERIFY(window.offers("step.die"));
+    QVERIFY(window.stage->says().contains("thicknesses")); // openings that will not do, and why
+    window.sheet()->choose(window.sheet()->placeOf("step.die"), "40");
+    window.wait();
+    QCOMPARE(window.job().bends[0].die, std::optional(job::DieChoice{40, false}));
+    // 0.16 V, and the blank is laid out with it.
+    QVERIFY(std::abs(window.document().part().bends[0].shape.insideRadius - 6.4) < 1e-9);
+    window.press("plan.best");
+    QVERIFY(!window.job().bends[0].die && window.job().bends[0].tool.empty());
 }
 
 void BendingTest::whatIsInTheWayIsSaidAndMended() {

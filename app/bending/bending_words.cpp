@@ -67,12 +67,15 @@ void BendingStage::addDieChoice(Block& block, const sequence::Step& step) {
     const job::Bend* own = document.job().findBend(bend);
     using Choice = std::optional<job::DieChoice>;
     std::vector<OptionOf<Choice>> openings{{QStringLiteral("best"), {}, tr("whichever is best")}};
+    QStringList unfit; // narrower or wider than this stock is bent over
     Line refused;
     for (const tool::DieOption& option :
          tool::dieOptions(*operation.setup.tool, operation.work, document.material())) {
         const QString says = text(text::dieInWords(option, document.reading()));
         const job::DieChoice choice{option.setup.opening, option.setup.bottomed};
-        if (option.refusal)
+        if (option.refusal && option.refusal->kind == tool::Refusal::Kind::Opening)
+            unfit << text(quantity::printMm(choice.opening, document.reading()));
+        else if (option.refusal)
             refused.push_back(wrapped(says, Cell::Look::Faint));
         else
             openings.push_back(
@@ -86,6 +89,11 @@ void BendingStage::addDieChoice(Block& block, const sequence::Step& step) {
                                         return document.apply(
                                             tr("opening"), edit::withDie(document.job(), bend, tool, choice));
                                     })});
+    unfit.removeDuplicates();
+    if (!unfit.isEmpty())
+        block.lines.push_back(
+            {wrapped(tr("Not over %1: 5 to 16 thicknesses are.").arg(unfit.join(QStringLiteral(", "))),
+                     Cell::Look::Faint)});
     for (const Cell& cell : refused)
         block.lines.push_back({cell});
 }

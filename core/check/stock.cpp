@@ -67,10 +67,14 @@ std::vector<Finding> plateShorterThanLeast(const Subject& s) {
     return findings;
 }
 
-/// Merchants keep some thicknesses, and roll them no closer than their standard asks.
+/// Merchants keep some thicknesses, and roll them no closer than their standard asks. Bar that is not sold so
+/// thin is cut from sheet.
 std::vector<Finding> asItIsSold(const Subject& s) {
-    const auto form = s.part.form == job::StockForm::Bar ? material::Sold::Bar : material::Sold::Sheet;
     const double thickness = s.part.thickness;
+    const auto isBar = s.part.form == job::StockForm::Bar;
+    const auto barSizes = material::soldSizes(s.material, material::Sold::Bar, s.reading.unit);
+    const bool isStrip = barSizes.thicknesses.empty() || thickness < barSizes.thicknesses.front() - 0.05;
+    const auto form = isBar && !isStrip ? material::Sold::Bar : material::Sold::Sheet;
     const material::SoldSizes sold = material::soldSizes(s.material, form, s.reading.unit);
     if (sold.thicknesses.empty() || material::gaugeOf(s.material, thickness)) return {};
     const std::string& called = s.material.soldAs[form == material::Sold::Bar ? 0 : 1];

@@ -13,9 +13,7 @@ namespace {
 
 using job::Element;
 
-const char* const kOnlyAnEstimate =
-    " An estimate by beam theory: it replaces no test and no engineer. Where people, towing, lifting, "
-    "steering, brakes, gas or mains power depend on it, licensed practice and local rules decide.";
+const char* const kOnlyAnEstimate = " An estimate: it replaces no test and no engineer.";
 
 std::string whereOf(const Element& element) {
     return element.kind == Element::Kind::Bend   ? "bend " + element.id
@@ -37,7 +35,7 @@ std::string forceSaid(const Subject& s, double newtons) {
 std::string loadSaid(const Subject& s, const strength::Estimate& e) {
     const job::Load& load = *s.job.load;
     if (load.newtons >= e.newtons) return forceSaid(s, e.newtons);
-    return forceSaid(s, e.newtons) + " (what hangs there, counted twice for a jolt)";
+    return forceSaid(s, e.newtons) + " (what hangs there, twice for a jolt)";
 }
 
 struct Verdict {
@@ -53,11 +51,11 @@ Verdict verdictOf(const Subject& s, const strength::Estimate& e) {
     return {"It stands its load", Severity::Note};
 }
 
-/// What it would stand: yield with its factor, and what folds it where that comes near.
+/// What it would stand, and what gives way sideways where that comes near.
 std::string limitsSaid(const Subject& s, const strength::Estimate& e) {
-    std::string says = " " + s.material.shortName + " is sure to stand " +
-                       megapascals(s.material.yieldLeast) + ", and " +
-                       megapascals(s.material.yieldLeast / strength::kYieldFactor) + " with " +
+    std::string says = s.material.shortName + " is sure to stand " +
+                       quantity::printNumber(s.material.yieldLeast, 0) + ", or " +
+                       quantity::printNumber(s.material.yieldLeast / strength::kYieldFactor, 0) + " with " +
                        quantity::printNumber(strength::kYieldFactor, 1) + " in hand.";
     constexpr double kWorthSaying = 10;
     if (e.buckling && *e.buckling < kWorthSaying)
@@ -65,8 +63,8 @@ std::string limitsSaid(const Subject& s, const strength::Estimate& e) {
                 quantity::printNumber(strength::kBucklingFactor, 0) + " times the load is asked for.";
     constexpr double kPeak = 1.2;
     if (e.rim > kPeak * e.stress)
-        says += " At the rim of " + e.rimmed.id + " it peaks at " + megapascals(e.rim) +
-                ": at rest that evens out, but where it shakes a crack begins there.";
+        says += " The rim of " + e.rimmed.id + " peaks at " + quantity::printNumber(e.rim, 0) +
+                ": where it shakes, a crack begins there.";
     return says;
 }
 
@@ -130,8 +128,7 @@ std::vector<Finding> strengthOfIt(const Subject& s) {
     finding.about = e->stressed;
     finding.headline = verdict.headline;
     finding.says = s.job.load->at + " gives " + s.length(e->deflection.norm()) + " under " + loadSaid(s, *e) +
-                   "; the most stress is " + megapascals(e->stress) + " at " + whereOf(e->stressed) + "." +
-                   limitsSaid(s, *e);
+                   ": " + megapascals(e->stress) + " at " + whereOf(e->stressed) + "; " + limitsSaid(s, *e);
     offerThickness(s, *e, finding);
     finding.says += kOnlyAnEstimate;
     finding.value = e->stress;

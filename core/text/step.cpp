@@ -117,7 +117,8 @@ std::string instruction(const part::Part& part, const Step& step, const quantity
 
 std::vector<std::string> settings(const part::Part& part, const Step& step,
                                   const quantity::Reading& reading) {
-    constexpr double kSquare = 100; // mm: the blade of a small square
+    constexpr double kSquare = 100;  // mm: the blade of a small square
+    constexpr double kShortest = 30; // of a leg on which it is seen how far the blade stands off
     const part::PartBend& bend = bendOf(part, step.operation);
     std::vector<std::string> says;
     if (step.change)
@@ -143,10 +144,13 @@ std::vector<std::string> settings(const part::Part& part, const Step& step,
                        ": let go, measure, and push on by what is missing.");
     }
     const double past = setup.loadedAngleDeg - setup.restsAtDeg;
-    if (!setup.tool->isDie() && !setup.closed && std::abs(bend.shape.angleDeg - 90) < 0.05)
+    const double reach =
+        std::min(kSquare, sequence::flatReach(part, step.operation, step.before, !step.operation.holdsChild));
+    if (!setup.tool->isDie() && !setup.closed && reach > kShortest &&
+        std::abs(bend.shape.angleDeg - 90) < 0.05)
         says.push_back("Push until a square laid over the outside of the bend stands off by " +
-                       printMm(kSquare * std::tan(radians(past)), reading) + " at " +
-                       printMm(kSquare, reading) + " from the bend: it comes back.");
+                       printMm(reach * std::tan(radians(past)), reading) + " at " + printMm(reach, reading) +
+                       " from the bend: it comes back.");
     const tool::Tool& tool = *setup.tool;
     if (tool.isDie()) { // of the two edges the nearer
         const double toParent = sequence::flatReach(part, step.operation, step.before, false),

@@ -36,6 +36,14 @@ std::string placeInFormed(const part::Part& part, const part::PartHole& hole,
     return says + " and " + printMm(own.y(), reading) + " from the right edge of leg " + plate.id;
 }
 
+/// h2 before h17.
+std::string listedInOrder(std::vector<std::string> names) {
+    std::sort(names.begin(), names.end(), [](const std::string& a, const std::string& b) {
+        return a.size() != b.size() ? a.size() < b.size() : a < b;
+    });
+    return listed(names);
+}
+
 class Tasks {
 public:
     Tasks(const job::Job& job, const part::Part& part, const sequence::Plan& plan,
@@ -52,9 +60,7 @@ public:
         squeezes();
         holes(true);
         rivets();
-        const bool cutsAfter =
-            std::any_of(tasks.begin(), tasks.end(), [](const Task& task) { return task.afterStep > 0; });
-        if (cutsAfter) add(last(), "Deburr what was cut since.", "Hands and bolts meet it next.");
+        if (cutsAfterBending()) add(last(), "Deburr what was cut since.", "Hands and bolts meet it next.");
         std::stable_sort(tasks.begin(), tasks.end(),
                          [](const Task& a, const Task& b) { return a.afterStep < b.afterStep; });
         return std::move(tasks);
@@ -85,6 +91,16 @@ private:
         return std::abs(areaOf(outline)) > (1 - kSameArea) * sizes.x() * sizes.y();
     }
 
+    bool cutsAfterBending() const {
+        const auto isLater = [](const part::PartHole& hole) { return hole.afterBending; };
+        const auto isLeftOn = [](const job::Plate& plate) {
+            return std::any_of(plate.ends.begin(), plate.ends.end(),
+                               [](const auto& end) { return end.second.extra > 0; });
+        };
+        return std::any_of(part.holes.begin(), part.holes.end(), isLater) ||
+               std::any_of(job.plates.begin(), job.plates.end(), isLeftOn);
+    }
+
     /// A relief is there to stop a tear, so it is there before the bend.
     void reliefs() {
         std::vector<std::string> drilled, sawn;
@@ -112,7 +128,7 @@ private:
         }
         if (drilled.empty()) return;
         if (!after)
-            add(0, "Drill " + listed(drilled) + ".",
+            add(0, "Drill " + listedInOrder(drilled) + ".",
                 "Flat stock lies and clamps well under the drill, and the places are measured from one end.");
         else
             for (const part::PartHole& hole : part.holes)
@@ -121,7 +137,7 @@ private:
                         "So near a bend it would be drawn oval, or its place is only right in the formed "
                         "part.");
         for (const auto& [how, names] : sunk)
-            add(after ? last() : 0, sentence(how + ": " + listed(names)),
+            add(after ? last() : 0, sentence(how + ": " + listedInOrder(names)),
                 "With the hole, while the part is still clamped.");
     }
 
@@ -170,7 +186,7 @@ private:
                 if (hole.fastener && hole.fastener->use == job::Fastener::Use::Rivet)
                     riveted.push_back(hole.id);
         if (!riveted.empty())
-            add(last(), "Rivet " + listed(riveted) + ".", "What they join lies together only now.");
+            add(last(), "Rivet " + listedInOrder(riveted) + ".", "What they join lies together only now.");
     }
 
     const job::Job& job;

@@ -203,7 +203,7 @@ void BendingTest::openingIsSettled() {
     window.sheet()->choose(window.sheet()->placeOf("step.tool"), "press");
     window.wait();
     QVERIFY(window.offers("step.die"));
-    QVERIFY(window.stage->says().contains("thicknesses")); // openings that will not do, and why
+    QVERIFY(window.stage->says().contains("Not over 60.0, 63.0")); // openings that will not do, and why
     window.sheet()->choose(window.sheet()->placeOf("step.die"), "40");
     window.wait();
     QCOMPARE(window.job().bends[0].die, std::optional(job::DieChoice{40, false}));

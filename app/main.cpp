@@ -17,14 +17,24 @@ using namespace goodfold;
 
 namespace {
 
+void sayInWindow(const QString& sentence) {
+    for (QWidget* widget : QApplication::topLevelWidgets())
+        if (auto* window = qobject_cast<app::MainWindow*>(widget)) return window->say(sentence);
+}
+
+void openEmptyWindow(bool freshLook, app::Books& books) {
+    auto* window = new app::MainWindow(edit::emptyBar(quantity::Unit::Millimetre), books);
+    if (!freshLook) window->restoreAsLeft();
+    window->showStartPage();
+    window->show();
+}
+
 /// What a kill left unsaved, then one window for each job file; where there is neither, what to begin with.
 int openWindows(const QStringList& paths, bool freshLook, app::Books& books) {
-    bool any = false;
-    if (!freshLook)
-        for (const app::Recovered& left : app::leftUnsaved()) {
-            app::MainWindow::recovered(left, books)->show();
-            any = true;
-        }
+    const app::LeftUnsaved left = freshLook ? app::LeftUnsaved() : app::leftUnsaved();
+    for (const app::Recovered& each : left.jobs)
+        app::MainWindow::recovered(each, books)->show();
+    bool any = !left.jobs.empty();
     for (const QString& path : paths) {
         const auto window = app::MainWindow::opened(path, books);
         if (!window) {
@@ -35,18 +45,14 @@ int openWindows(const QStringList& paths, bool freshLook, app::Books& books) {
         (*window)->show();
         any = true;
     }
-    if (any) return 0;
-    auto* window = new app::MainWindow(edit::emptyBar(quantity::Unit::Millimetre), books);
-    if (!freshLook) window->restoreAsLeft();
-    window->showStartPage();
-    window->show();
+    if (!any) openEmptyWindow(freshLook, books);
+    for (const QString& aside : left.aside)
+        sayInWindow(QStringLiteral("What was left unsaved could not be read. It is kept as %1.").arg(aside));
     return 0;
 }
 
 void sayOfFile(const QString& path, const Error& wrong) {
-    for (QWidget* widget : QApplication::topLevelWidgets())
-        if (auto* window = qobject_cast<app::MainWindow*>(widget))
-            return window->say(QStringLiteral("%1: %2").arg(path, QString::fromStdString(wrong.says)));
+    sayInWindow(QStringLiteral("%1: %2").arg(path, QString::fromStdString(wrong.says)));
 }
 
 QStringList stageKeys() {

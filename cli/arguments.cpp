@@ -35,6 +35,8 @@ void addExporting(CLI::App& app, Arguments& into) {
                [&into, key = std::string(row.key)](const std::string& file) { into.exports[key] = file; },
                row.tip)
             ->type_name("FILE");
+    sub.add_flag("--force", into.force,
+                 "Write over files that are there, and export a job that a finding stops");
     sub.add_option("--paper", into.paper, "What PDFs are made for")
         ->check(CLI::IsMember({"a4", "letter"}))
         ->type_name("a4|letter");
@@ -58,7 +60,9 @@ std::optional<Arguments> parseArguments(int argc, const char* const* argv, int& 
     CLI::App app("Good Fold for scripts: brackets bent from bar and sheet, computed.", "goodfold-cli");
     app.require_subcommand(1);
     app.failure_message(CLI::FailureMessage::help);
-    app.footer("Exit status: 0; 1 a job can be read but not made; 2 it cannot be read.");
+    app.footer(
+        "Exit status: 0; 1 a job can be read but not made; 2 it cannot be read; 3 nothing, or not all, could "
+        "be written.");
     addPrinting(app, "show", "Print each job solved, with its findings", arguments, Arguments::Command::Show)
         .add_flag_callback(
             "--without-plan", [&arguments] { arguments.plans = false; },

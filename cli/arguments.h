@@ -14,13 +14,14 @@ struct Arguments {
     std::vector<std::string> jobs;              // "-" is standard input
     std::map<std::string, std::string> exports; // the key of draw::exports() and the file to write
     std::string paper = "a4";
+    bool force = false;        // writes over files that are there, and exports what a finding stops
     bool plans = true;         // `show` looks for the order of bending, and finds what it has to say
     std::string hardware = {}; // a file of the shop's own
     std::string tools = {};    // the same of its tools
 };
 
 /// What the program ends with.
-enum Exit { kFine = 0, kCannotBeMade = 1, kCannotBeRead = 2 };
+enum Exit { kFine = 0, kCannotBeMade = 1, kCannotBeRead = 2, kCannotBeWritten = 3 };
 
 /// Nothing where there is nothing more to do: help was asked for and printed, or the words make no sense and
 /// that was said. `status` is then what to end with.

@@ -3,19 +3,23 @@
 #include "cli/arguments.h"
 #include "cli/inputs.h"
 #include "draw/exports.h"
+#include "draw/save_bytes.h"
 #include "draw/type.h"
 #include "files/plan.h"
 #include "files/show.h"
 #include "text/plan_facts.h"
 #include "text/reasons.h"
 
+#include <QFileInfo>
 #include <QGuiApplication>
 
 #include <algorithm>
+#include <array>
 #include <cerrno>
+#include <cstdio>
 #include <cstring>
-#include <fstream>
 #include <iostream>
+#include <set>
 
 using namespace goodfold;
 
@@ -27,9 +31,33 @@ struct Books {
     hardware::Book hardware;
 };
 
+/// Names come from files: what would move a terminal's cursor or change its colours is printed as its number.
+std::string harmless(const std::string& text) {
+    std::string out;
+    for (const char c : text)
+        if (static_cast<unsigned char>(c) < 0x20 || c == 0x7f) {
+            std::array<char, 8> number{};
+            std::snprintf(number.data(), number.size(), "\\x%02x", static_cast<unsigned>(c));
+            out += number.data();
+        } else {
+            out += c;
+        }
+    return out;
+}
+
 int complain(const std::string& path, const Error& error, int status = cli::kCannotBeRead) {
-    std::cerr << (path == "-" ? "standard input" : path) << ": " << error.where << ": " << error.says << '\n';
+    std::cerr << harmless((path == "-" ? "standard input" : path) + ": " + error.where + ": " + error.says)
+              << '\n';
     return status;
+}
+
+/// What was printed has arrived; else it is told, whatever the job was like.
+int printed(int status) {
+    errno = 0;
+    if (std::cout.flush()) return status;
+    return complain("standard output",
+                    {(errno ? std::string(std::strerror(errno)) : "it is closed") + ".", "writing"},
+                    cli::kCannotBeWritten);
 }
 
 /// A job laid out for the tools it is planned in, unless it is to be quick, with all that is to be said of
@@ -65,7 +93,7 @@ template <class Use, class Tell> int withJob(const std::string& path, const Use&
     const auto material = cli::materialOf(*job);
     if (material) return use(*job, **material);
     tellWhy(material.error());
-    return cli::kCannotBeMade;
+    return printed(cli::kCannotBeMade);
 }
 
 int show(const std::string& path, const Books& books, bool plans) {
@@ -77,7 +105,7 @@ int show(const std::string& path, const Books& books, bool plans) {
                 std::cout, path,
                 {solved.job(), solved.part(), solved.folded, material, cli::readingOf(job), books.hardware},
                 solved.findings);
-            return check::hasStop(solved.findings) ? cli::kCannotBeMade : cli::kFine;
+            return printed(check::hasStop(solved.findings) ? cli::kCannotBeMade : cli::kFine);
         },
         [&](const Error& why) { files::writeUnsolved(std::cout, path, why); });
 }
@@ -88,7 +116,7 @@ int planJob(const std::string& path, const Books& books) {
         [&](const job::Job& job, const material::Material& material) {
             const Solved solved(job, material, books);
             files::writePlan(std::cout, path, solved.settled, solved.opposite, material);
-            return solved.outcome().plan ? cli::kFine : cli::kCannotBeMade;
+            return printed(solved.outcome().plan ? cli::kFine : cli::kCannotBeMade);
         },
         [&](const Error& why) { files::writeUnsolved(std::cout, path, why); });
 }
@@ -109,14 +137,47 @@ Result<QByteArray> exported(const draw::Export& row, const Solved& planned, draw
     return row.write(input);
 }
 
-bool writeOut(const std::string& path, const QByteArray& bytes) {
-    if (path == "-") return static_cast<bool>(std::cout.write(bytes.data(), bytes.size()).flush());
-    std::ofstream out(path, std::ios::binary);
-    return static_cast<bool>(out.write(bytes.data(), bytes.size()).flush());
+int writeOut(const std::string& path, const QByteArray& bytes) {
+    if (path == "-") {
+        std::cout.write(bytes.data(), bytes.size());
+        return printed(cli::kFine);
+    }
+    const auto wrong = draw::saveBytes(QString::fromStdString(path), bytes);
+    return wrong ? complain(path, *wrong, cli::kCannotBeWritten) : cli::kFine;
+}
+
+/// What must not be written over: the job itself, another output, and unasked anything that is there.
+std::optional<Error> wrongOutput(const cli::Arguments& arguments) {
+    const auto fileOf = [](const std::string& path) { return QFileInfo(QString::fromStdString(path)); };
+    const QFileInfo job = fileOf(arguments.jobs.front());
+    std::set<QString> taken;
+    for (const auto& [key, path] : arguments.exports) {
+        const QFileInfo file = fileOf(path);
+        const QString where = file.exists()
+                                  ? file.canonicalFilePath()
+                                  : QFileInfo(file.path()).canonicalFilePath() + '/' + file.fileName();
+        if (path != "-" && file.exists() && file == job)
+            return Error{"this is the job itself, and is not written over.", path};
+        if (!taken.insert(path == "-" ? QStringLiteral("-") : where).second)
+            return Error{"two outputs have this name.", path};
+        if (path != "-" && file.exists() && !arguments.force)
+            return Error{"it is there already; --force writes over it.", path};
+    }
+    return {};
+}
+
+const check::Finding* stopOf(const std::vector<check::Finding>& findings) {
+    const auto isStop = [](const check::Finding& finding) {
+        return finding.severity == check::Severity::Stop;
+    };
+    const auto found = std::find_if(findings.begin(), findings.end(), isStop);
+    return found == findings.end() ? nullptr : &*found;
 }
 
 int exportJob(const cli::Arguments& arguments, const Books& books) {
     const std::string& path = arguments.jobs.front();
+    if (const auto wrong = wrongOutput(arguments))
+        return complain(wrong->where, {wrong->says, "writing"}, cli::kCannotBeWritten);
     return withJob(
         path,
         [&](const job::Job& job, const material::Material& material) -> int {
@@ -125,6 +186,11 @@ int exportJob(const cli::Arguments& arguments, const Books& books) {
                 std::any_of(arguments.exports.begin(), arguments.exports.end(),
                             [](const auto& each) { return draw::findExport(each.first)->needsPlan; });
             const Solved planned(job, material, books, needsPlan);
+            if (const auto stop = stopOf(planned.findings); stop && !arguments.force)
+                return complain(
+                    path,
+                    {stop->headline + ": " + stop->says + " --force exports it all the same.", "findings"},
+                    cli::kCannotBeMade);
             for (const auto& [key, file] : arguments.exports) {
                 const draw::Export& row = *draw::findExport(key);
                 const auto bytes =
@@ -132,10 +198,9 @@ int exportJob(const cli::Arguments& arguments, const Books& books) {
                              {planned.job(), material, planned.part(), planned.folded, cli::readingOf(job),
                               arguments.paper == "a4" ? QPageSize::A4 : QPageSize::Letter});
                 if (!bytes) return complain(path, bytes.error(), cli::kCannotBeMade);
-                if (!writeOut(file, *bytes))
-                    return complain(file, {std::string(std::strerror(errno)) + ".", "writing"});
+                if (const int status = writeOut(file, *bytes)) return status;
             }
-            return cli::kFine;
+            return stopOf(planned.findings) ? cli::kCannotBeMade : cli::kFine;
         },
         [&](const Error& why) { complain(path, why); });
 }

@@ -3,7 +3,6 @@
 
 #include "files/job_file.h"
 
-#include <QByteArray>
 #include <QString>
 
 namespace goodfold::app {
@@ -13,7 +12,6 @@ Result<files::ReadJob> openJob(const QString& path);
 
 /// Writes beside the file and renames over it, so that the old or the new one is there, whole.
 std::optional<Error> saveJob(const QString& path, const job::Job& job);
-std::optional<Error> saveBytes(const QString& path, const QByteArray& bytes);
 
 /// "file: place: reason", as the command line says it.
 QString inOneSentence(const QString& path, const Error& error);

@@ -1,10 +1,16 @@
 #include "app/base/recovery.h"
 
-#include "app/base/job_store.h"
+#include "app/base/own_file.h"
+#include "common/limits.h"
+#include "draw/save_bytes.h"
 #include "files/job_file.h"
 
+#include <QCryptographicHash>
 #include <QDir>
 #include <QFile>
+#include <QFileInfo>
+#include <QJsonDocument>
+#include <QJsonObject>
 #include <QStandardPaths>
 #include <QUuid>
 
@@ -17,11 +23,20 @@ namespace {
 constexpr int kEvery = 2000; // ms: what a kill may cost at most
 const QString kEnding = QStringLiteral(".unsaved");
 
-/// First line: the job file it belongs to. Then the job as it would be saved.
-QByteArray contentsFor(const job::Job& job, const QString& path) {
+/// First line: the job file it belongs to, as an object. Then the job as it would be saved.
+QByteArray contentsFor(const job::Job& job, const Origin& from) {
     std::ostringstream out;
     files::writeJob(out, job);
-    return path.toUtf8() + '\n' + QByteArray::fromStdString(out.str());
+    const QJsonObject origin{{QStringLiteral("path"), from.path},
+                             {QStringLiteral("newer"), from.isNewer},
+                             {QStringLiteral("fingerprint"), QString::fromLatin1(from.fingerprint.toHex())}};
+    return QJsonDocument(origin).toJson(QJsonDocument::Compact) + '\n' + QByteArray::fromStdString(out.str());
+}
+
+Origin originFrom(const QByteArray& line) {
+    const QJsonObject said = QJsonDocument::fromJson(line).object();
+    return {said.value(QStringLiteral("path")).toString(), said.value(QStringLiteral("newer")).toBool(),
+            QByteArray::fromHex(said.value(QStringLiteral("fingerprint")).toString().toLatin1())};
 }
 
 } // namespace
@@ -55,7 +70,11 @@ void Recovery::write() {
         lock->setStaleLockTime(0); // stale only when its process is gone
         lock->lock();
     }
-    saveBytes(file, contentsFor(document.job(), jobPath)); // a full disk is told of when the user saves
+    const auto wrong = draw::saveBytes(file, contentsFor(document.job(), from));
+    if (wrong && !hasFailed)
+        emit failed(tr("What is not saved cannot be kept for after a crash: %1 Save the job yourself.")
+                        .arg(QString::fromStdString(wrong->says)));
+    hasFailed = wrong.has_value();
 }
 
 void Recovery::forget() {
@@ -66,8 +85,16 @@ void Recovery::forget() {
     file.clear();
 }
 
-std::vector<Recovered> leftUnsaved() {
-    std::vector<Recovered> all;
+QByteArray fingerprintOf(const QString& path) {
+    QFile file(path);
+    if (!QFileInfo(path).isFile() || !file.open(QIODevice::ReadOnly)) return {};
+    QCryptographicHash hash(QCryptographicHash::Sha256);
+    hash.addData(file.read(static_cast<qint64>(kMostBytes) + 1));
+    return hash.result();
+}
+
+LeftUnsaved leftUnsaved() {
+    LeftUnsaved left;
     const QDir folder(recoveryFolder());
     for (const QString& name : folder.entryList({QLatin1Char('*') + kEnding}, QDir::Files, QDir::Time)) {
         const QString path = folder.filePath(name);
@@ -76,14 +103,16 @@ std::vector<Recovered> leftUnsaved() {
         if (!lock.tryLock()) continue; // another window that is alive
         QFile file(path);
         if (!file.open(QIODevice::ReadOnly)) continue;
-        const QString jobPath = QString::fromUtf8(file.readLine()).trimmed();
+        const Origin origin = originFrom(file.readLine());
         std::istringstream in(file.readAll().toStdString());
         file.close();
         const auto read = files::readJob(in);
         if (read && material::standardMaterials().find(read->job.material))
-            all.push_back({read->job, jobPath, path});
+            left.jobs.push_back({read->job, origin, path});
+        else if (const auto aside = setAside(path))
+            left.aside << *aside;
     }
-    return all;
+    return left;
 }
 
 } // namespace goodfold::app

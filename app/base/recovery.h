@@ -11,6 +11,15 @@
 
 namespace goodfold::app {
 
+/// The job file that a window stands for, as it was read or written there last.
+struct Origin {
+    QString path;           // empty where there is none yet
+    bool isNewer = false;   // of a later version: not to be saved over
+    QByteArray fingerprint; // of what it said; empty where it was not there
+};
+/// Of what the file says now; empty where it is not there or cannot be read.
+QByteArray fingerprintOf(const QString& path);
+
 /// Keeps one window's unsaved job in a file of its own while there is something unsaved. The file is locked
 /// by this process; when the process is gone, the lock is stale and the file is what is to be recovered.
 class Recovery : public QObject {
@@ -18,28 +27,36 @@ class Recovery : public QObject {
 public:
     Recovery(Document& document, QObject* parent);
     ~Recovery() override;
-    /// The job file this window stands for; empty where it has none yet.
-    void setPath(const QString& path) { jobPath = path; }
+    void setOrigin(const Origin& origin) { from = origin; }
     /// Nothing is unsaved any more, or it is not wanted: the file goes.
     void forget();
     /// Writes at once what is unsaved.
     void write();
 
+signals:
+    void failed(const QString& sentence); // once, until it goes again
+
 private:
     Document& document;
-    QString jobPath, file;
+    Origin from;
+    QString file;
+    bool hasFailed = false;
     QTimer timer;
     std::unique_ptr<QLockFile> lock;
 };
 
 struct Recovered {
     job::Job job;
-    QString path; // of the job file it belongs to; empty for one never saved
+    Origin origin;
     QString file; // where it lies; to be removed once it is safe elsewhere
 };
 
-/// What processes that are gone left unsaved.
-std::vector<Recovered> leftUnsaved();
+/// What processes that are gone left unsaved, and files of it that could not be read: kept by another name.
+struct LeftUnsaved {
+    std::vector<Recovered> jobs;
+    QStringList aside;
+};
+LeftUnsaved leftUnsaved();
 
 /// Where the files are.
 QString recoveryFolder();

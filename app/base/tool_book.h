@@ -25,13 +25,18 @@ public:
     static QString ownPath();
 
     /// Puts the tool in place of the one of the same id, or adds it; without one, takes that out, and what
-    /// ships comes back. Saved at once; a tool that cannot be worked with, or be saved, changes nothing.
+    /// ships comes back. Saved at once, over what the file says by then: another copy of the program may have
+    /// changed other tools. A file that cannot be read is set aside first. A tool that cannot be worked with,
+    /// or be saved, changes nothing.
     std::optional<Error> put(const std::string& id, const std::optional<tool::Tool>& tool);
 
 signals:
     void changed();
+    void said(const QString& sentence);
 
 private:
+    Result<tool::Shop> ownAsSaved() const;
+
     std::shared_ptr<const tool::Shop> all;
 };
 

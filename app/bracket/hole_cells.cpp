@@ -192,10 +192,27 @@ private:
                                              {QObject::tr("tangent"), XFrom::Tangent}})
                 all.push_back({says, from});
         if (edit::endIsFree(job, plate.id)) all.push_back({QObject::tr("end"), XFrom::End});
-        for (const Hole& other : plate.holes)
-            if (other.id != id) all.push_back({text(other.id), XFrom::Hole, other.id});
+        for (const std::string& other : neighbours(plate))
+            all.push_back({text(other), XFrom::Hole, other});
         addFormedPlaces(all, plate);
         return all;
+    }
+
+    /// Other holes of its own leg: those about it in the list, and the one it is measured from. A menu of all
+    /// of two thousand helps nobody, and there is one for each hole.
+    std::vector<std::string> neighbours(const job::Plate& plate) const {
+        constexpr std::ptrdiff_t kAbout = 15;
+        const auto own = std::find_if(plate.holes.begin(), plate.holes.end(),
+                                      [&](const Hole& each) { return each.id == id; });
+        const auto first = own - std::min(kAbout, own - plate.holes.begin());
+        const auto last = own + std::min(kAbout, plate.holes.end() - own - 1) + 1;
+        std::vector<std::string> about;
+        for (auto other = first; other != last; ++other)
+            if (other != own) about.push_back(other->id);
+        if (hole.xFrom == Hole::XFrom::Hole &&
+            std::find(about.begin(), about.end(), hole.xFromHole) == about.end())
+            about.push_back(hole.xFromHole);
+        return about;
     }
 
     /// Measured in the formed part: from other legs and their holes. Few, or the list has no end.
@@ -206,6 +223,7 @@ private:
             all.push_back(
                 {QObject::tr("leg %1, formed").arg(text(plate.id)), {}, plate.id, FormedPlace::Kind::Plate});
             for (const Hole& other : plate.holes) {
+                if (all.size() > kMost) break;
                 all.push_back({QObject::tr("%1, straight across").arg(text(other.id)),
                                {},
                                other.id,

@@ -2,6 +2,7 @@
 
 #include "app/base/job_store.h"
 #include "app/window/job_files.h"
+#include "draw/save_bytes.h"
 
 #include <QCoreApplication>
 #include <QFileDialog>
@@ -42,7 +43,7 @@ std::optional<QString> Exporter::write(const draw::Export& row, QPageSize::PageS
                                        const QString& path) const {
     const auto bytes = bytesOf(row, paper);
     if (!bytes) return QString::fromStdString(bytes.error().says);
-    if (const auto wrong = saveBytes(path, *bytes)) return inOneSentence(path, *wrong);
+    if (const auto wrong = draw::saveBytes(path, *bytes)) return inOneSentence(path, *wrong);
     return {};
 }
 
@@ -53,7 +54,7 @@ void Exporter::ask(const draw::Export& row, QPageSize::PageSizeId paper) {
         QFileDialog::getSaveFileName(&window, tr("Save as"), files.baseName() + QLatin1String(row.suffix),
                                      QCoreApplication::translate("Exports", row.filter));
     if (path.isEmpty()) return;
-    const auto wrong = saveBytes(path, *bytes);
+    const auto wrong = draw::saveBytes(path, *bytes);
     emit said(wrong ? inOneSentence(path, *wrong) : tr("%1 is written.").arg(QFileInfo(path).fileName()));
 }
 

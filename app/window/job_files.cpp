@@ -23,16 +23,22 @@ JobFiles::JobFiles(Document& document, QWidget& window)
     connect(&document.undoStack(), &QUndoStack::cleanChanged, this, [this](bool clean) {
         if (clean) recovery->forget();
     });
+    connect(recovery, &Recovery::failed, this, &JobFiles::said);
+    constexpr int kMoment = 200; // ms
+    settling.setSingleShot(true);
+    settling.setInterval(kMoment);
+    connect(&settling, &QTimer::timeout, this, &JobFiles::lookOutside);
+    connect(&watcher, &QFileSystemWatcher::fileChanged, this, [this] { settling.start(); });
 }
 
 QString JobFiles::baseName() const {
-    const QFileInfo file(filePath);
-    return filePath.isEmpty() ? fileNameFor(document.job().title)
-                              : file.path() + QLatin1Char('/') + file.completeBaseName();
+    const QFileInfo file(origin.path);
+    return origin.path.isEmpty() ? fileNameFor(document.job().title)
+                                 : file.path() + QLatin1Char('/') + file.completeBaseName();
 }
 
 bool JobFiles::isUntouched() const {
-    return filePath.isEmpty() && document.undoStack().isClean() && document.undoStack().count() == 0;
+    return origin.path.isEmpty() && document.undoStack().isClean() && document.undoStack().count() == 0;
 }
 
 std::optional<QString> JobFiles::open(const QString& path) {
@@ -45,8 +51,9 @@ std::optional<QString> JobFiles::open(const QString& path) {
 }
 
 std::optional<QString> JobFiles::revert() {
-    auto read = openJob(filePath);
-    if (!read) return inOneSentence(filePath, read.error());
+    auto read = openJob(origin.path);
+    if (!read) return inOneSentence(origin.path, read.error());
+    origin.fingerprint = fingerprintOf(origin.path);
     document.edit(tr("back to what is saved"), read->job); // a slip of the hand loses nothing
     document.undoStack().setClean();
     recovery->forget();
@@ -54,9 +61,35 @@ std::optional<QString> JobFiles::revert() {
     return {};
 }
 
+void JobFiles::take(const Origin& from) {
+    if (const QStringList watched = watcher.files(); !watched.isEmpty()) watcher.removePaths(watched);
+    origin = from;
+    if (QFileInfo::exists(origin.path)) watcher.addPath(origin.path);
+    recovery->setOrigin(origin);
+}
+
+bool JobFiles::isChangedOutside() const {
+    return QFileInfo::exists(origin.path) && fingerprintOf(origin.path) != origin.fingerprint;
+}
+
+/// The file was touched: by this window, or by another, or by another program.
+void JobFiles::lookOutside() {
+    if (origin.path.isEmpty()) return;
+    const QString name = QFileInfo(origin.path).fileName();
+    if (!QFileInfo::exists(origin.path))
+        return emit said(
+            tr("%1 is gone from where it was: what is here is all there is of it. Saving writes it again.")
+                .arg(name));
+    if (!watcher.files().contains(origin.path)) watcher.addPath(origin.path); // written anew it is another
+    if (isChangedOutside())
+        emit said(
+            tr("%1 was changed by another program or window. “Back to what is saved” shows that; saving "
+               "asks before it writes over it.")
+                .arg(name));
+}
+
 void JobFiles::takeRecovered(const Recovered& left) {
-    filePath = left.path;
-    recovery->setPath(left.path);
+    take(left.origin);
     document.undoStack().resetClean(); // it was never saved as it is
     recovery->write();
     QFile::remove(left.file); // only now that it is safe again
@@ -64,22 +97,25 @@ void JobFiles::takeRecovered(const Recovered& left) {
 }
 
 void JobFiles::standFor(const QString& path, bool isOfNewerVersion) {
-    filePath = QFileInfo(path).absoluteFilePath();
-    isNewer = isOfNewerVersion;
-    recovery->setPath(filePath);
-    settings::rememberFile(filePath);
+    take({QFileInfo(path).absoluteFilePath(), isOfNewerVersion, fingerprintOf(path)});
+    settings::rememberFile(origin.path);
     emit changed();
-    if (isNewer)
+    if (origin.isNewer)
         emit said(
             tr("%1 comes from a newer Good Fold. You can look at it; to change it, save it under another "
                "name, without what this version does not know.")
                 .arg(QFileInfo(path).fileName()));
 }
 
-std::optional<QString> JobFiles::save(const QString& path) {
-    if (isNewer && QFileInfo(path).absoluteFilePath() == filePath)
+std::optional<QString> JobFiles::save(const QString& path, Over over) {
+    const QFileInfo file(path);
+    const bool isOwn = file.absoluteFilePath() == origin.path;
+    if (origin.isNewer && isOwn)
         return tr("%1 comes from a newer Good Fold and is not written over: save it under another name.")
-            .arg(QFileInfo(path).fileName());
+            .arg(file.fileName());
+    if (isOwn && over == Over::WhatWasHere && isChangedOutside())
+        return tr("%1 was changed by another program or window, and is not written over unasked.")
+            .arg(file.fileName());
     if (const auto wrong = saveJob(path, document.job())) return inOneSentence(path, *wrong);
     standFor(path, false);
     document.undoStack().setClean();
@@ -89,20 +125,40 @@ std::optional<QString> JobFiles::save(const QString& path) {
 }
 
 QStringList JobFiles::askWhatToOpen() {
-    return QFileDialog::getOpenFileNames(&window, tr("Open jobs"), QFileInfo(filePath).path(), jobFilter());
+    return QFileDialog::getOpenFileNames(&window, tr("Open jobs"), QFileInfo(origin.path).path(),
+                                         jobFilter());
+}
+
+/// Nothing where it is not to be saved over what came since.
+std::optional<JobFiles::Over> JobFiles::askToWriteOver() {
+    if (!isChangedOutside()) return Over::WhatWasHere;
+    QMessageBox ask(
+        QMessageBox::Warning, tr("Good Fold"),
+        tr("%1 was changed by another program or window since it was opened here. Write over that?")
+            .arg(QFileInfo(origin.path).fileName()),
+        QMessageBox::Cancel, &window);
+    const auto* over = ask.addButton(tr("Write over it"), QMessageBox::DestructiveRole);
+    const auto* other = ask.addButton(tr("Save under another name…"), QMessageBox::AcceptRole);
+    ask.setDefaultButton(QMessageBox::Cancel);
+    ask.exec();
+    if (ask.clickedButton() == over) return Over::Anything;
+    if (ask.clickedButton() == other) saveAsAsked();
+    return {};
 }
 
 bool JobFiles::saveAsked() {
-    if (filePath.isEmpty() || isNewer) return saveAsAsked();
-    const auto wrong = save(filePath);
+    if (origin.path.isEmpty() || origin.isNewer) return saveAsAsked();
+    const auto over = askToWriteOver();
+    if (!over) return document.undoStack().isClean();
+    const auto wrong = save(origin.path, *over);
     if (wrong) emit said(*wrong);
     return !wrong;
 }
 
 bool JobFiles::saveAsAsked() {
     QString path = QFileDialog::getSaveFileName(
-        &window, tr("Save the job"), filePath.isEmpty() ? baseName() + QStringLiteral(".gfold") : filePath,
-        jobFilter());
+        &window, tr("Save the job"),
+        origin.path.isEmpty() ? baseName() + QStringLiteral(".gfold") : origin.path, jobFilter());
     if (path.isEmpty()) return false;
     if (QFileInfo(path).suffix().isEmpty()) path += QStringLiteral(".gfold");
     const auto wrong = save(path);

@@ -4,6 +4,8 @@
 
 #include "app/base/recovery.h"
 
+#include <QFileSystemWatcher>
+
 namespace goodfold::app {
 
 class JobFiles : public QObject {
@@ -12,7 +14,7 @@ public:
     JobFiles(Document& document, QWidget& window);
 
     /// Absolute; empty for a job that was never saved.
-    const QString& path() const { return filePath; }
+    const QString& path() const { return origin.path; }
     /// Where exports go by themselves: beside the job file, by its name; else the title's.
     QString baseName() const;
     /// Nothing was begun yet.
@@ -20,7 +22,9 @@ public:
 
     /// Another file in this document's place. On failure nothing changes and the sentence is returned.
     std::optional<QString> open(const QString& path);
-    std::optional<QString> save(const QString& path);
+    /// Over a file that was changed since by somebody else only where that is said.
+    enum class Over { WhatWasHere, Anything };
+    std::optional<QString> save(const QString& path, Over over = Over::WhatWasHere);
     /// The file as it was last saved, in place of what is here; one step that can be undone.
     std::optional<QString> revert();
     /// The document was just made from this file.
@@ -42,11 +46,17 @@ signals:
     void said(const QString& sentence);
 
 private:
+    void take(const Origin& origin);
+    bool isChangedOutside() const;
+    void lookOutside();
+    std::optional<Over> askToWriteOver();
+
     Document& document;
     QWidget& window;
     Recovery* recovery;
-    QString filePath;
-    bool isNewer = false; // opened from a later version's file: not to be saved over
+    Origin origin;
+    QFileSystemWatcher watcher;
+    QTimer settling; // a file that is written anew goes and comes
 };
 
 } // namespace goodfold::app

@@ -5,6 +5,7 @@
 #include "app/bracket/picture_view.h"
 #include "app/widgets/notice.h"
 #include "app/window/actions.h"
+#include "app/window/headline.h"
 #include "app/window/job_files.h"
 #include "app/window/main_window.h"
 #include "app/window/stage_table.h"
@@ -38,6 +39,8 @@ void MainWindow::connectFileActions() {
     connect(acts->close, &QAction::triggered, this, &QWidget::close);
     connect(acts->quit, &QAction::triggered, qApp, &QApplication::closeAllWindows);
     connect(jobFiles, &JobFiles::said, this, &MainWindow::say);
+    connect(&document().books().tools, &ToolBook::said, this, &MainWindow::say,
+            Qt::QueuedConnection); // the edit that set a file aside clears the notice once it is through
     connect(jobFiles, &JobFiles::changed, this, &MainWindow::refreshTitle);
     connect(jobFiles, &JobFiles::opened, this, [this] {
         picture()->fit();
@@ -65,7 +68,8 @@ void MainWindow::refreshTitle() {
 }
 
 void MainWindow::say(const QString& sentence) {
-    Notice::say(*ladderView->entry(), sentence);
+    QWidget* entry = ladderView->entry(); // on some stages it is away
+    Notice::say(entry->isVisible() ? *entry : *static_cast<QWidget*>(headline), sentence);
 }
 
 MainWindow* MainWindow::recovered(const Recovered& left, Books& books) {

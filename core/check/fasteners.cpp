@@ -229,17 +229,23 @@ std::vector<Finding> headOnBend(const Subject& s) {
 /// One line for each kind of fastener: how many, and the length that is sold.
 std::vector<Finding> whatToBuy(const Subject& s) {
     std::vector<std::pair<std::string, int>> wanted;
-    eachFastened(s, [&](const part::PartHole&, const Fastener& fastener) {
-        const auto stack = hardware::stackOf(fastener, s.part.thickness, s.hardware);
-        std::string says = hardware::nameOf(fastener);
-        if (stack && stack->buy) says += ", " + s.length(*stack->buy) + " long";
-        if (stack && !stack->buy) says += ", longer than any in the book: " + s.length(stack->needed);
+    const auto add = [&](const std::string& says) {
         const auto same =
             std::find_if(wanted.begin(), wanted.end(), [&](const auto& w) { return w.first == says; });
         if (same == wanted.end())
             wanted.emplace_back(says, 1);
         else
             ++same->second;
+    };
+    eachFastened(s, [&](const part::PartHole&, const Fastener& fastener) {
+        const auto stack = hardware::stackOf(fastener, s.part.thickness, s.hardware);
+        const bool isNut = fastener.use == Use::RivetNut || fastener.use == Use::WeldNut;
+        const std::string called = hardware::nameOf(fastener);
+        if (isNut) add(fastener.family.empty() ? called : called + ", " + fastener.family);
+        std::string says = isNut || fastener.use == Use::Tapped ? fastener.size + " screw for it" : called;
+        if (stack && stack->buy) says += ", " + s.length(*stack->buy) + " long";
+        if (stack && !stack->buy) says += ", longer than any in the book: " + s.length(stack->needed);
+        add(says);
     });
     if (wanted.empty()) return {};
     std::vector<Finding> findings(1);

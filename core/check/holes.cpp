@@ -130,6 +130,13 @@ std::optional<Remedy> byMoving(const Subject& s, const part::PartHole& hole, con
     return Remedy{"move " + hole.source + " to " + s.length(value), std::move(mended)};
 }
 
+/// An opening, not a hole for a bolt: something to look or reach through.
+bool carriesNothing(const Subject& s, const part::PartHole& hole) {
+    constexpr double kLargestBolt = 18.5; // mm: M16, loose
+    const auto& fastener = s.job.plates[static_cast<size_t>(hole.plate)].holes[hole.ordinal].fastener;
+    return !fastener && (hole.diameter > kLargestBolt || hole.kind == job::Hole::Kind::ArcSlot);
+}
+
 double leastToEdge(const Subject& s, const part::PartHole& hole) {
     const double web = std::max(s.part.thickness, 2.0);
     if (const auto& fastener = s.job.plates[static_cast<size_t>(hole.plate)].holes[hole.ordinal].fastener) {
@@ -141,7 +148,9 @@ double leastToEdge(const Subject& s, const part::PartHole& hole) {
                 if (const auto* nut = screw->rivetNut(fastener->family)) return nut->leastEdge;
     }
     const double reach = hole.core().reach;
-    return reach == 0 ? web : std::max(s.material.edgeDistanceDiameters * hole.diameter, reach + web);
+    return reach == 0 || carriesNothing(s, hole)
+               ? reach + web
+               : std::max(s.material.edgeDistanceDiameters * hole.diameter, reach + web);
 }
 
 std::string edgeHeadline(const Subject& s, const part::PartHole& hole) {
@@ -176,11 +185,15 @@ std::optional<Finding> acrossBend(const Subject& s, const part::PartHole& hole) 
     const auto across =
         std::find_if(all.begin(), all.end(), [](const Clearance& c) { return c.toHoleEdge < 0; });
     if (across == all.end()) return {};
+    const part::PartBend& bend = s.part.bends[across->bend];
+    const bool isBeyond = -across->toHoleEdge > bend.allowance + hole.diameter;
     return with({.severity = Severity::Stop,
                  .about = Element::hole(hole.source),
-                 .headline = hole.id + " lies across bend " + s.part.bends[across->bend].id,
-                 .says = "Its edge reaches " + s.length(-across->toHoleEdge) +
-                         " into the bend, where it would tear or pull oval.",
+                 .headline = hole.id + (isBeyond ? " lies beyond bend " : " lies across bend ") + bend.id,
+                 .says = isBeyond ? "It is not on its leg at all: " + s.length(-across->toHoleEdge) +
+                                        " past where the bend starts."
+                                  : "Its edge reaches " + s.length(-across->toHoleEdge) +
+                                        " into the bend, where it would tear or pull oval.",
                  .value = across->toHoleEdge,
                  .limit = 0.0},
                 byMoving(s, hole, across->away * (2 * s.part.thickness - across->toHoleEdge)));
@@ -302,17 +315,20 @@ std::vector<Finding> holeNearEdge(const Subject& s) {
             if (nearestEdge(mended.plates[there.plate], there, least).toCore < least - kSameLength)
                 remedy.reset();
         }
-        keepWorst(
-            findings, "edge",
-            with({.severity = Severity::Mind,
-                  .about = Element::hole(hole.source),
-                  .headline = edgeHeadline(s, hole),
-                  .says = s.length(nearest.toCore) + " from its " + (reach > 0 ? "centre" : "side") +
-                          " to the edge; " + s.length(least) + " is wanted so that it does not tear out.",
-                  .value = nearest.toCore,
-                  .limit = least},
-                 std::move(remedy)),
-            seen);
+        // Less than half a thickness and a millimetre is no edge: it breaks in drilling.
+        const double leaves = nearest.toCore - reach;
+        const bool isGone = leaves < std::min(1.0, s.part.thickness / 2);
+        keepWorst(findings, "edge",
+                  with({.severity = isGone ? Severity::Stop : Severity::Mind,
+                        .about = Element::hole(hole.source),
+                        .headline = isGone ? hole.id + " leaves hardly any edge" : edgeHeadline(s, hole),
+                        .says = s.length(nearest.toCore) + " from its " + (reach > 0 ? "centre" : "side") +
+                                " to the edge" + (isGone ? " leaves " + s.length(leaves) + " of metal" : "") +
+                                "; " + s.length(least) + " is wanted so that it does not tear out.",
+                        .value = nearest.toCore,
+                        .limit = least},
+                       std::move(remedy)),
+                  seen);
     }
     return findings;
 }

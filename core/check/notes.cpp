@@ -29,12 +29,18 @@ namespace {
 
 void tell(std::vector<Finding>& findings, const job::KeptKeys& kept, const job::Element& about,
           const std::string& whose) {
+    if (kept.empty()) return;
+    constexpr size_t kNamed = 4;
+    std::vector<std::string> names;
     for (const auto& [key, text] : kept)
-        findings.push_back({.severity = Severity::Note,
-                            .about = about,
-                            .headline = "\"" + key + "\" is not used",
-                            .says = "The file says something about " + whose +
-                                    " that this version keeps but neither draws nor cuts."});
+        if (names.size() < kNamed) names.push_back("\"" + key + "\"");
+    const bool isOne = kept.size() == 1;
+    if (kept.size() > kNamed) names.push_back(std::to_string(kept.size() - kNamed) + " more");
+    findings.push_back({.severity = Severity::Note,
+                        .about = about,
+                        .headline = listed(names) + (isOne ? " is not used" : " are not used"),
+                        .says = "The file says something about " + whose +
+                                " that this version keeps but neither draws nor cuts."});
 }
 
 } // namespace

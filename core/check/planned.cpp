@@ -56,8 +56,10 @@ std::vector<Finding> otherRadiusFormed(const Subject& s) {
     for (const PlanFacts::Formed& formed : s.plan->formed) {
         const auto index = static_cast<size_t>(s.part.bendIndex(formed.bend));
         const double off = std::abs(formed.insideRadius - s.part.bends[index].shape.insideRadius);
+        const bool readsAlike =
+            s.length(formed.insideRadius) == s.length(s.part.bends[index].shape.insideRadius);
         if (!takesRadiusOfTool(s.job.bends[index]) || off <= std::max(kSameRadius, formed.sigma) ||
-            isHem(s.part.bends[index].shape))
+            readsAlike || isHem(s.part.bends[index].shape))
             continue;
         laidOut.bends[index].insideRadius = formed.insideRadius;
         freed.bends[index].insideRadius.reset();
@@ -74,7 +76,8 @@ std::vector<Finding> otherRadiusFormed(const Subject& s) {
                     .says = "It is laid out with R " + s.length(radius) + ".",
                     .value = first.insideRadius,
                     .limit = radius};
-    if (others.size() > 1) finding.says += " So are " + std::to_string(others.size() - 1) + " more.";
+    if (others.size() == 2) finding.says += " So is one more.";
+    if (others.size() > 2) finding.says += " So are " + std::to_string(others.size() - 1) + " more.";
     if (std::abs(laid - blank) >= kSameLength)
         finding.says += " The blank is " + s.length(blank) + " as it is typed, " + s.length(laid) +
                         " for what the tools make.";
@@ -83,6 +86,37 @@ std::vector<Finding> otherRadiusFormed(const Subject& s) {
     else
         finding.remedies = {{"lay it out for its tools", std::move(freed)}};
     return {finding};
+}
+
+/// Flat over a die, what lies between its shoulders is bent with the rest; a hole over one is drawn oval.
+std::vector<Finding> holeOverShoulder(const Subject& s) {
+    std::vector<Finding> findings;
+    if (!s.plan) return findings;
+    for (const PlanFacts::Formed& formed : s.plan->formed) {
+        if (formed.opening <= 0) continue;
+        const part::PartBend& bend = s.part.bends[static_cast<size_t>(s.part.bendIndex(formed.bend))];
+        for (const part::PartHole& hole : s.part.holes) {
+            if (hole.afterBending || (hole.plate != bend.parent && hole.plate != bend.child)) continue;
+            const double toMiddle = std::abs((hole.centreOfShape() - bend.centre.from).dot(bend.across));
+            const double toEdge = toMiddle - hole.diameter / 2;
+            if (toEdge >= formed.opening / 2) continue;
+            Finding finding;
+            finding.severity = Severity::Mind;
+            finding.about = job::Element::hole(hole.source);
+            finding.headline = hole.id + " lies over the die's shoulder";
+            finding.says = "Its edge is " + s.length(toEdge) + " from the middle of bend " + bend.id +
+                           ", flat; the " + formed.tool + " is opened to " + s.length(formed.opening) +
+                           ", and what comes within half of that rides over its edge and is drawn oval.";
+            finding.value = toEdge;
+            finding.limit = formed.opening / 2;
+            job::Job mended = s.job;
+            mended.findHole(hole.source)->afterBending = true;
+            finding.remedies.push_back({"drill " + hole.source + " after bending", std::move(mended)});
+            findings.push_back(std::move(finding));
+            break;
+        }
+    }
+    return findings;
 }
 
 } // namespace goodfold::check

@@ -20,7 +20,8 @@ struct PlanFacts {
         std::string tool; // its name
         By by = By::Edge;
         double insideRadius = 0;
-        double sigma = 0; // of it
+        double sigma = 0;   // of it
+        double opening = 0; // of its die
     };
     /// What a tool of the shop would make of a bend, whatever else the part has.
     struct Option {

@@ -10,8 +10,10 @@ using job::Edge;
 using job::Element;
 
 bool isHem(const bend::Shape& shape) {
-    constexpr double kHemDeg = 150, kTightest = 4; // thicknesses; a wider one goes round something
-    return shape.angleDeg >= kHemDeg && shape.insideRadius < kTightest * shape.thickness;
+    constexpr double kHemDeg = 150, kFlatDeg = 190; // beyond it is rolled up
+    constexpr double kTightest = 4;                 // thicknesses; a wider one goes round something
+    return shape.angleDeg >= kHemDeg && shape.angleDeg <= kFlatDeg &&
+           shape.insideRadius < kTightest * shape.thickness;
 }
 
 namespace {

@@ -13,11 +13,6 @@ namespace {
 
 using job::Element;
 
-std::string capital(std::string says) {
-    says[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(says[0])));
-    return says;
-}
-
 /// The plate that a piece of the blank belongs to; of a bend strip what hangs on it.
 std::string plateOf(const job::Job& job, const Element& piece) {
     return piece.kind == Element::Kind::Bend ? job.findBend(piece.id)->to : piece.id;
@@ -182,8 +177,8 @@ std::vector<Finding> cornersByOrder(const Subject& s) {
     finding.says = inARing
                        ? "A flange comes before one that comes before it: change over which flange one of "
                          "the tabs lies."
-                       : "Bend the tabs first, then " + job::namesOfBends(first) + ", and " +
-                             job::namesOfBends(last) + " last: what comes last closes over the lap.";
+                       : capital(job::namesOfBends(first)) + " before " + job::namesOfBends(last) +
+                             ": what comes last closes over the lap.";
     return {std::move(finding)};
 }
 

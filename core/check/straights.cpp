@@ -181,15 +181,19 @@ std::vector<Finding> flangeOffItsEdge(const Subject& s) {
             findings.push_back(
                 edgeFinding(bend, "Bend " + bend.id + " runs off its edge",
                             "It reaches " + s.length(past) + " past the edge of " + parent.id + ".", past));
+        // Of all that it overlaps the one it shares most with: moving off that is where to begin.
+        const part::PartBend* worst = nullptr;
+        double most = kSameLine;
         for (const int otherIndex : s.part.bendsOn(bend.parent, bend.edge)) {
             const part::PartBend& other = s.part.bends[otherIndex];
-            if (&other <= &bend) continue;
+            if (&other >= &bend) continue;
             const double shared = std::min(bend.to, other.to) - std::max(bend.from, other.from);
-            if (shared > kSameLine)
-                findings.push_back(edgeFinding(
-                    other, "Bends " + bend.id + " and " + other.id + " overlap",
-                    "They share " + s.length(shared) + " of the same edge of " + parent.id + ".", shared));
+            if (shared > most) worst = &other, most = shared;
         }
+        if (worst)
+            findings.push_back(edgeFinding(
+                bend, "Bends " + worst->id + " and " + bend.id + " overlap",
+                "They share " + s.length(most) + " of the same edge of " + parent.id + ".", most));
     }
     return findings;
 }

@@ -7,10 +7,15 @@
 
 namespace goodfold {
 
+/// "Leg C": how a sentence begins.
+inline std::string capital(std::string words) {
+    if (!words.empty()) words[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(words[0])));
+    return words;
+}
+
 /// "Leg C hits the screw."
 inline std::string sentence(std::string words) {
-    if (!words.empty()) words[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(words[0])));
-    return words + ".";
+    return capital(std::move(words)) + ".";
 }
 
 /// "h1, h2 and h3".

@@ -9,9 +9,6 @@ namespace goodfold::files {
 
 inline constexpr int kJobVersion = 1;
 
-/// Larger than any real job by far; refused before it is parsed.
-inline constexpr size_t kMostBytes = 16u << 20;
-
 struct ReadJob {
     job::Job job;
     /// The file is of a later version: what it means beyond this one is not known, so it must not be saved

@@ -1,9 +1,8 @@
+#include "common/strict_json.h"
 #include "files/job_file.h"
 #include "files/plate_reader.h"
 
-#include <array>
 #include <istream>
-#include <set>
 
 namespace goodfold::files {
 
@@ -98,60 +97,10 @@ ReadJob jobFrom(const json& root) {
     return {std::move(job), version > kJobVersion};
 }
 
-std::string placeOf(const std::string& text, size_t byte) {
-    const size_t end = std::min(byte, text.size());
-    const auto line = 1 + std::count(text.begin(), text.begin() + static_cast<long>(end), '\n');
-    const size_t lineStart = end == 0 ? 0 : text.rfind('\n', end - 1) + 1; // npos + 1 is 0
-    return "line " + std::to_string(line) + ", column " +
-           std::to_string(std::max<size_t>(1, end - lineStart));
-}
-
-/// Refuses what the parser would take but no writer of ours makes: members given twice, and nesting deep
-/// enough to exhaust the stack of whoever writes it out again.
-class Guard {
-public:
-    bool operator()(int depth, json::parse_event_t event, json& parsed) {
-        constexpr int kDeepest = 64;
-        if (depth > kDeepest)
-            throw Error{"lists and objects stand more than 64 deep in each other.", "the file"};
-        if (event == json::parse_event_t::object_start) seen.emplace_back();
-        if (event == json::parse_event_t::object_end) seen.pop_back();
-        if (event == json::parse_event_t::key && !seen.back().insert(parsed.get<std::string>()).second)
-            throw Error{"\"" + parsed.get<std::string>() + "\" is given twice.", "the file"};
-        return true;
-    }
-
-private:
-    std::vector<std::set<std::string>> seen;
-};
-
-/// Nothing where there is more than a job can be.
-std::optional<std::string> takeText(std::istream& in) {
-    std::string text;
-    std::array<char, 4096> piece{};
-    while (in.read(piece.data(), piece.size()), in.gcount() > 0) {
-        text.append(piece.data(), static_cast<size_t>(in.gcount()));
-        if (text.size() > kMostBytes) return std::nullopt;
-    }
-    return text;
-}
-
 } // namespace
 
 Result<ReadJob> readJob(std::istream& in) {
-    const auto text = takeText(in);
-    if (!text) return Error{"it is larger than 16 MB, which no job is.", "the file"};
-    try {
-        Guard guard;
-        return jobFrom(json::parse(*text, std::ref(guard)));
-    } catch (const Error& wrong) {
-        return wrong;
-    } catch (const json::parse_error& trouble) {
-        if (text->empty()) return Error{"it is empty.", "the file"};
-        return Error{"this is not JSON as it should be.", placeOf(*text, trouble.byte)};
-    } catch (const json::exception&) {
-        return Error{"a number is too large, or the text is not UTF-8.", "the file"};
-    }
+    return readStrictly(in, jobFrom);
 }
 
 } // namespace goodfold::files

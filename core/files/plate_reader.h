@@ -1,7 +1,7 @@
 // Plates, holes and bends of a job file. Inside of files/ only: it throws what is wrong as Error.
 #pragma once
 
-#include "files/members.h"
+#include "files/words.h"
 
 namespace goodfold::files {
 

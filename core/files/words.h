@@ -2,6 +2,7 @@
 #pragma once
 
 #include "bend/allowance_rule.h"
+#include "common/members.h"
 #include "job/hole_kinds.h"
 #include "job/job.h"
 
@@ -11,8 +12,6 @@
 #include <vector>
 
 namespace goodfold::files {
-
-template <class Choice, size_t N> using Words = std::array<std::pair<std::string_view, Choice>, N>;
 
 inline constexpr Words<quantity::Unit, 2> kUnitWords{
     {{"mm", quantity::Unit::Millimetre}, {"in", quantity::Unit::Inch}}};

@@ -1,6 +1,5 @@
+#include "common/strict_json.h"
 #include "hardware/hardware.h"
-
-#include <nlohmann/json.hpp>
 
 #include <algorithm>
 #include <cassert>
@@ -14,7 +13,6 @@ extern const std::string_view shippedHardware;
 
 namespace {
 
-using nlohmann::json;
 using Lengths = std::map<std::string, std::vector<double>>;
 using Head = job::Fastener::Head;
 
@@ -41,42 +39,76 @@ template <class Entry> const Entry* find(const std::vector<Entry>& entries, std:
     return nullptr;
 }
 
-RivetNut rivetNutFrom(const json& nut) {
-    return {nut.value("family", ""),   nut.at("hole"),       nut.at("least_edge"), nut.at("length"),
-            nut.at("flange_diameter"), nut.at("grip_least"), nut.at("grip_most")};
+RivetNut rivetNutFrom(Members& nut) {
+    RivetNut read{nut.text("family", ""),        nut.number("hole"),
+                  nut.number("least_edge"),      nut.number("length"),
+                  nut.number("flange_diameter"), nut.number("grip_least"),
+                  nut.number("grip_most")};
+    nut.refuseOthers();
+    return read;
+}
+
+const std::vector<double>& listOf(Members& entry, const Lengths& lengths) {
+    const std::string name = entry.text("lengths");
+    const auto found = lengths.find(name);
+    if (found == lengths.end()) entry.fail("is \"" + name + "\", and there is no such list", "lengths");
+    return found->second;
+}
+
+/// The least or the most of each head, where they are said.
+std::map<Head, double> byHead(Members& entry, const std::string& key) {
+    std::map<Head, double> all;
+    if (!entry.has(key)) return all;
+    entry.own(key, [&](Members& members) {
+        for (const auto& [word, head] : kHeads)
+            if (members.has(word)) all[head] = members.number(word);
+        return 0;
+    });
+    return all;
 }
 
 /// Of each head the lengths of the list, from `sold_from` to `sold_to` where those are said.
-std::map<Head, std::vector<double>> lengthsFrom(const json& entry, const std::vector<double>& list) {
+std::map<Head, std::vector<double>> lengthsFrom(Members& entry, const std::vector<double>& list) {
+    const auto from = byHead(entry, "sold_from"), to = byHead(entry, "sold_to");
     std::map<Head, std::vector<double>> lengths;
     for (const auto& [word, head] : kHeads) {
-        double from = list.front(), to = list.back();
-        if (entry.contains("sold_from")) {
-            if (!entry.at("sold_from").contains(word)) continue;
-            from = entry.at("sold_from").at(word);
-            to = entry.at("sold_to").at(word);
-        }
+        if (!from.empty() && !from.contains(head)) continue;
+        const double least = from.empty() ? 0 : from.at(head);
+        const double most = to.contains(head) ? to.at(head) : list.empty() ? 0 : list.back();
         for (const double length : list)
-            if (length >= from && length <= to) lengths[head].push_back(length);
+            if (length >= least && length <= most) lengths[head].push_back(length);
     }
     return lengths;
 }
 
+Rivet::Grip gripFrom(const json& row, const Members& entry) {
+    if (!row.is_array() || row.size() != 3 ||
+        !std::all_of(row.begin(), row.end(), [](const json& each) { return each.is_number(); }))
+        entry.fail("must hold lists of three numbers: length, least and most grip", "grips");
+    return {row[0].get<double>(), row[1].get<double>(), row[2].get<double>()};
+}
+
 /// By its own grips; a shop that lists lengths alone loses 1.5 diameters of each to the head that is formed.
-Rivet rivetFrom(const json& entry, const Lengths& lengths) {
-    Rivet rivet{entry.at("size"), entry.at("diameter"), entry.at("hole"), entry.at("head_diameter"), {}};
-    for (const json& grip : entry.value("grips", json::array()))
-        rivet.grips.push_back({grip.at(0), grip.at(1), grip.at(2)});
-    if (entry.contains("lengths"))
-        for (const double length : lengths.at(entry.at("lengths")))
+Rivet rivetFrom(Members& entry, const Lengths& lengths) {
+    Rivet rivet{entry.text("size"),
+                entry.number("diameter"),
+                entry.number("hole"),
+                entry.number("head_diameter"),
+                {}};
+    if (entry.has("grips"))
+        for (const json& row : entry.take("grips"))
+            rivet.grips.push_back(gripFrom(row, entry));
+    if (entry.has("lengths"))
+        for (const double length : listOf(entry, lengths))
             if (const double most = length - 1.5 * rivet.diameter; most > 0)
                 rivet.grips.push_back({length, 0, most});
+    entry.refuseOthers();
     return rivet;
 }
 
-Screw screwFrom(const json& entry, const Lengths& lengths) {
+Screw screwFrom(Members& entry, const Lengths& lengths) {
     Screw screw;
-    screw.size = entry.at("size");
+    screw.size = entry.text("size");
     for (const auto& [key, member] : {std::pair{"major", &Screw::major},
                                       {"pitch", &Screw::pitch},
                                       {"close", &Screw::close},
@@ -95,19 +127,23 @@ Screw screwFrom(const json& entry, const Lengths& lengths) {
                                       {"countersunk_diameter", &Screw::countersunkDiameter},
                                       {"countersink_angle", &Screw::countersinkAngle},
                                       {"socket_diameter", &Screw::socketDiameter}})
-        screw.*member = entry.at(key);
-    screw.slottedCountersunkDiameter = entry.value("slotted_countersunk_diameter", screw.countersunkDiameter);
-    screw.headAcrossFlats = entry.value("head_across_flats", screw.acrossFlats);
-    screw.headSocketDiameter = entry.value("head_socket_diameter", screw.socketDiameter);
-    screw.olderAcrossFlats = entry.value("older_across_flats", 0.0);
-    screw.lengths = lengthsFrom(entry, lengths.at(entry.at("lengths")));
-    if (entry.contains("rivet_nut")) screw.rivetNuts.push_back(rivetNutFrom(entry.at("rivet_nut")));
-    for (const json& nut : entry.value("rivet_nuts", json::array()))
+        screw.*member = entry.number(key);
+    screw.slottedCountersunkDiameter =
+        entry.number("slotted_countersunk_diameter", screw.countersunkDiameter);
+    screw.headAcrossFlats = entry.number("head_across_flats", screw.acrossFlats);
+    screw.headSocketDiameter = entry.number("head_socket_diameter", screw.socketDiameter);
+    screw.olderAcrossFlats = entry.number("older_across_flats", 0);
+    screw.lengths = lengthsFrom(entry, listOf(entry, lengths));
+    if (entry.has("rivet_nut")) {
+        Members nut(entry.take("rivet_nut"), entry.at("rivet_nut"));
         screw.rivetNuts.push_back(rivetNutFrom(nut));
-    if (entry.contains("weld_nut")) {
-        const json& nut = entry.at("weld_nut");
-        screw.weldNut = WeldNut{nut.at("hole"), nut.at("across_flats"), nut.at("height")};
     }
+    if (entry.has("rivet_nuts")) screw.rivetNuts = entry.list("rivet_nuts", rivetNutFrom);
+    if (entry.has("weld_nut"))
+        screw.weldNut = entry.own("weld_nut", [](Members& nut) {
+            return WeldNut{nut.number("hole"), nut.number("across_flats"), nut.number("height")};
+        });
+    entry.refuseOthers();
     return screw;
 }
 
@@ -151,29 +187,43 @@ const Rivet* Book::findRivet(std::string_view size) const {
     return find(rivets, size);
 }
 
+namespace {
+
+Lengths listsFrom(Members& members) {
+    Lengths lengths;
+    if (!members.has("lengths")) return lengths;
+    const json& lists = members.take("lengths");
+    Members named(lists, "lengths");
+    for (const auto& [name, list] : lists.items())
+        lengths[name] = named.numbers(name);
+    return lengths;
+}
+
+Book bookFrom(const json& root) {
+    Members members(root, "");
+    for (const char* words : {"note", "sources"})
+        if (members.has(words)) members.take(words);
+    const Lengths lengths = listsFrom(members);
+    Book book;
+    if (members.has("screws"))
+        book.screws = members.list("screws", [&](Members& entry) { return screwFrom(entry, lengths); });
+    if (members.has("rivets"))
+        book.rivets = members.list("rivets", [&](Members& entry) { return rivetFrom(entry, lengths); });
+    members.refuseOthers();
+    for (const Screw& screw : book.screws)
+        if (!isUsable(screw))
+            throw Error{"Screw \"" + screw.size +
+                            "\": its drill, thread and clearance holes do not fit each other.",
+                        "screws"};
+    for (const Rivet& rivet : book.rivets)
+        if (!isUsable(rivet)) throw Error{"Rivet \"" + rivet.size + "\" does not go in its hole.", "rivets"};
+    return book;
+}
+
+} // namespace
+
 Result<Book> readBook(std::istream& in) {
-    try {
-        Book book;
-        const json root = json::parse(in);
-        const Lengths lengths = root.value("lengths", Lengths());
-        for (const json& entry : root.value("screws", json::array())) {
-            book.screws.push_back(screwFrom(entry, lengths));
-            if (!isUsable(book.screws.back()))
-                return Error{"Screw \"" + book.screws.back().size +
-                                 "\": its drill, thread and clearance holes do not fit each other.",
-                             "screws"};
-        }
-        for (const json& entry : root.value("rivets", json::array())) {
-            book.rivets.push_back(rivetFrom(entry, lengths));
-            if (!isUsable(book.rivets.back()))
-                return Error{"Rivet \"" + book.rivets.back().size + "\" does not go in its hole.", "rivets"};
-        }
-        return book;
-    } catch (const json::exception& trouble) {
-        return Error{std::string("The hardware book cannot be read: ") + trouble.what() + ".", {}};
-    } catch (const std::out_of_range&) {
-        return Error{"An entry of the hardware book names lengths that are not there.", "lengths"};
-    }
+    return readStrictly(in, bookFrom);
 }
 
 const Book& standardBook() {

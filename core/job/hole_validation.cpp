@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <map>
 #include <set>
 
 namespace goodfold::job {
@@ -135,27 +136,43 @@ Problem wrongHole(const Job& job, size_t plateIndex, size_t holeIndex) {
 
 namespace {
 
-/// The hole that this one's place is counted from, or null.
-const Hole* countedFrom(const Job& job, const Hole& hole) {
-    if (hole.formed)
-        return hole.formed->kind == FormedPlace::Kind::Plate ? nullptr : job.findHole(hole.formed->of);
-    return hole.xFrom == Hole::XFrom::Hole ? job.findHole(hole.xFromHole) : nullptr;
-}
+/// Whether any hole is measured from one that is measured from it: such holes have no place. Each hole is
+/// followed back only to where an earlier one has been.
+class Rings {
+public:
+    explicit Rings(const Job& job) {
+        for (const Plate& plate : job.plates)
+            for (const Hole& hole : plate.holes)
+                byId.emplace(hole.id, &hole);
+    }
 
-/// Holes measured from one another in a ring have no place.
-Problem holesInARing(const Job& job, const Hole& first, size_t holes, const std::string& where) {
-    const Hole* hole = &first;
-    for (size_t steps = 0; hole; ++steps, hole = countedFrom(job, *hole))
-        if (steps > holes)
-            return Error{"Hole " + first.id + " is measured from a hole that is measured from it.", where};
-    return {};
-}
+    bool isInOne(const Hole& first) {
+        std::set<const Hole*> walked;
+        for (const Hole* hole = &first; hole && !sound.contains(hole); hole = countedFrom(*hole))
+            if (!walked.insert(hole).second) return true;
+        sound.merge(walked);
+        return false;
+    }
+
+private:
+    /// The hole that this one's place is counted from, or null.
+    const Hole* countedFrom(const Hole& hole) const {
+        const bool isFormed = hole.formed.has_value();
+        if (isFormed && hole.formed->kind == FormedPlace::Kind::Plate) return nullptr;
+        if (!isFormed && hole.xFrom != Hole::XFrom::Hole) return nullptr;
+        const auto found = byId.find(isFormed ? hole.formed->of : hole.xFromHole);
+        return found == byId.end() ? nullptr : found->second;
+    }
+
+    std::map<std::string, const Hole*> byId;
+    std::set<const Hole*> sound;
+};
 
 } // namespace
 
 Problem wrongHoles(const Job& job) {
     std::set<std::string> seen;
-    size_t count = 0;
+    size_t count = 0, corners = 0;
     for (size_t p = 0; p < job.plates.size(); ++p)
         for (size_t h = 0; h < job.plates[p].holes.size(); ++h) {
             const std::string& id = job.plates[p].holes[h].id;
@@ -163,15 +180,22 @@ Problem wrongHoles(const Job& job) {
             if (id.empty()) return Error{"A hole has an empty name.", where};
             if (!seen.insert(id).second) return Error{"Two holes are named \"" + id + "\".", where};
             if (auto t = wrongHole(job, p, h)) return t;
-            count += static_cast<size_t>(countOf(job.plates[p].holes[h]));
+            const auto many = static_cast<size_t>(countOf(job.plates[p].holes[h]));
+            count += many;
+            corners += many * job.plates[p].holes[h].outline.size();
             if (count > kMostHoles)
                 return Error{"There are more than " + std::to_string(kMostHoles) + " holes.", where};
+            if (corners > kMostCorners)
+                return Error{"All cut-outs together have more than " + std::to_string(kMostCorners) +
+                                 " corners.",
+                             where};
         }
+    Rings rings(job);
     for (size_t p = 0; p < job.plates.size(); ++p)
         for (size_t h = 0; h < job.plates[p].holes.size(); ++h)
-            if (auto t = holesInARing(job, job.plates[p].holes[h], seen.size(),
-                                      at("plates", p, "") + "." + at("holes", h, "x_from")))
-                return t;
+            if (const Hole& hole = job.plates[p].holes[h]; rings.isInOne(hole))
+                return Error{"Hole " + hole.id + " is measured from a hole that is measured from it.",
+                             at("plates", p, "") + "." + at("holes", h, "x_from")};
     return {};
 }
 

@@ -234,5 +234,6 @@ std::optional<Error> whatIsWrong(const Job& job);
 /// Limits of a valid job, for whoever writes one.
 inline constexpr size_t kMostPlates = 200;
 inline constexpr size_t kMostHoles = 2000;
+inline constexpr size_t kMostCorners = 20000; // of all cut-outs together, patterns counted out
 
 } // namespace goodfold::job

@@ -102,6 +102,7 @@ Material materialFrom(const json& entry) {
                entry.at("air_radius_over_opening"),
                entry.at("cautions")};
     m.canBeOpened = entry.at("can_be_opened");
+    m.coatCracksBelow = entry.value("coat_cracks_below", 0.0);
     m.notBent = entry.value("not_bent", "");
     m.soldAs[0] = entry.at("sold_as").at("bar");
     m.soldAs[1] = entry.at("sold_as").at("sheet");

@@ -71,8 +71,9 @@ struct Material {
     std::vector<std::string> cautions;
     bool canBeOpened = true; // a bend gone too far may be opened once without a crack
     std::optional<HotWork> hotWork;
-    std::string notBent;   // why it is never bent as it comes, and what to take; empty where it may be
-    std::string soldAs[2]; // which sizes its bar and its sheet are sold in
+    double coatCracksBelow = 0; // inside radius in thicknesses below which its zinc cracks; 0 without a coat
+    std::string notBent;        // why it is never bent as it comes, and what to take; empty where it may be
+    std::string soldAs[2];      // which sizes its bar and its sheet are sold in
 };
 
 struct MaterialBook {

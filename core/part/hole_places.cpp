@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <cassert>
 #include <cmath>
+#include <unordered_map>
 
 namespace goodfold::part {
 
@@ -50,9 +51,13 @@ private:
     }
 
     // ---- in the plate ---------------------------------------------------------------------------------
+    /// Each is worked out once: others may be measured from it, and others from those.
     Vec2 placeInPlate(int plate, const Hole& hole) {
-        if (!hole.formed) return {xInPlate(plate, hole), yInPlate(part.plates[plate], hole)};
-        return formedPlace(plate, hole);
+        const auto known = placed.find(&hole);
+        if (known != placed.end()) return known->second;
+        const Vec2 place = hole.formed ? formedPlace(plate, hole)
+                                       : Vec2(xInPlate(plate, hole), yInPlate(part.plates[plate], hole));
+        return placed.emplace(&hole, place).first->second;
     }
 
     /// The bend that a plate's own x dimensions start from: the one it hangs on, or a root's at its start.
@@ -169,6 +174,7 @@ private:
     const Job& job;
     Part& part;
     std::optional<Folded> formed;
+    std::unordered_map<const Hole*, Vec2> placed;
 };
 
 } // namespace

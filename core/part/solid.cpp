@@ -12,13 +12,19 @@ namespace goodfold::part {
 
 namespace {
 
-/// A plate or a bend zone. The box is cheap and may be too large; the pieces are made when boxes meet.
+struct Piece {
+    fcl::Convexd convex;
+    Eigen::AlignedBox3d box;
+};
+
+/// A plate or a bend zone. The box is cheap and may be too large; the pieces are made when boxes meet, once.
 struct Body {
     Element about;
     bool isZone;
     int index;              // of the plate or the bend
     int fromPlate, toPlate; // a plate names itself twice; a zone the plates it joins
     Eigen::AlignedBox3d box;
+    mutable std::vector<Piece> pieces = {};
 };
 
 /// Round the plate's whole shape.
@@ -30,14 +36,17 @@ Eigen::AlignedBox3d plateBox(const Part& part, const Folded& folded, int index) 
     return box;
 }
 
-std::vector<Prism> piecesOf(const Part& part, const Folded& folded, const Body& body) {
+const std::vector<Piece>& piecesOf(const Part& part, const Folded& folded, const Body& body) {
+    if (!body.pieces.empty()) return body.pieces;
     const int from = body.isZone ? part.bends[body.index].parent : body.index;
-    std::vector<Prism> pieces =
+    std::vector<Prism> prisms =
         body.isZone ? zonePrisms(part, body.index, folded.turnedDeg[static_cast<size_t>(body.index)])
                     : platePrisms(part, body.index);
-    for (Prism& piece : pieces)
-        piece = moved(folded.rootFromFlat[from], std::move(piece));
-    return pieces;
+    for (Prism& prism : prisms) {
+        prism = moved(folded.rootFromFlat[from], std::move(prism));
+        body.pieces.push_back({convexOf(prism), boxOf(prism)});
+    }
+    return body.pieces;
 }
 
 /// Round the whole arc: everything in it lies within R + T of the two tangent lines.
@@ -53,23 +62,21 @@ Eigen::AlignedBox3d zoneBox(const Part& part, const Folded& folded, int index) {
     return {box.min() - reach, box.max() + reach};
 }
 
-bool overlap(const Prism& one, const Prism& other) {
-    const fcl::Convexd a = convexOf(one), b = convexOf(other);
+bool overlap(const Piece& one, const Piece& other) {
+    if (!one.box.intersects(other.box)) return false;
     fcl::CollisionRequestd request;
     request.gjk_solver_type = fcl::GST_LIBCCD;
     fcl::CollisionResultd result;
-    return fcl::collide(&a, Pose3::Identity(), &b, Pose3::Identity(), request, result) > 0;
+    return fcl::collide(&one.convex, Pose3::Identity(), &other.convex, Pose3::Identity(), request, result) >
+           0;
 }
 
 bool overlap(const Part& part, const Folded& folded, const Body& one, const Body& other) {
     if (!one.box.intersects(other.box)) return false;
-    const auto others = piecesOf(part, folded, other);
-    for (const Prism& a : piecesOf(part, folded, one)) {
-        const auto box = boxOf(a);
-        if (std::any_of(others.begin(), others.end(),
-                        [&](const Prism& b) { return box.intersects(boxOf(b)) && overlap(a, b); }))
+    const auto& others = piecesOf(part, folded, other);
+    for (const Piece& a : piecesOf(part, folded, one))
+        if (std::any_of(others.begin(), others.end(), [&](const Piece& b) { return overlap(a, b); }))
             return true;
-    }
     return false;
 }
 
@@ -103,11 +110,11 @@ std::vector<Body> bodiesOf(const Part& part, const Folded& folded) {
 
 } // namespace
 
-std::vector<Clash> selfClashes(const Part& part, const Folded& folded) {
+std::vector<Clash> selfClashes(const Part& part, const Folded& folded, size_t most) {
     const std::vector<Body> bodies = bodiesOf(part, folded);
     std::vector<Clash> clashes;
     for (size_t i = 0; i < bodies.size(); ++i)
-        for (size_t j = i + 1; j < bodies.size(); ++j)
+        for (size_t j = i + 1; j < bodies.size() && clashes.size() < most; ++j)
             if (!areNeighbours(bodies[i], bodies[j]) && overlap(part, folded, bodies[i], bodies[j]))
                 clashes.push_back({bodies[i].about, bodies[j].about});
     return clashes;
@@ -126,11 +133,10 @@ std::vector<Element> hitBy(const Part& part, const Folded& folded, const Cylinde
     request.gjk_solver_type = fcl::GST_LIBCCD;
     for (const Body& body : bodiesOf(part, folded)) {
         if (!body.box.intersects(box)) continue;
-        for (const Prism& piece : piecesOf(part, folded, body)) {
-            const fcl::Convexd convex = convexOf(piece);
+        for (const Piece& piece : piecesOf(part, folded, body)) {
             fcl::CollisionResultd result;
-            if (!boxOf(piece).intersects(box)) continue;
-            if (fcl::collide(&convex, Pose3::Identity(), &shape, pose, request, result) == 0) continue;
+            if (!piece.box.intersects(box)) continue;
+            if (fcl::collide(&piece.convex, Pose3::Identity(), &shape, pose, request, result) == 0) continue;
             hit.push_back(body.about);
             break;
         }

@@ -4,6 +4,8 @@
 #include "job/element.h"
 #include "part/fold.h"
 
+#include <limits>
+
 namespace goodfold::part {
 
 /// Two things of the formed part that would be in the same place.
@@ -15,8 +17,9 @@ struct Clash {
 /// Pairs of plates and bend zones that overlap by more than kTouching. Faces that lie on each other (a
 /// doubled layer) do not count. A bend zone and what it joins are
 /// not compared, nor two zones on one plate; plates are, every pair of them. Plates whose setbacks eat them
-/// up have no solid.
-std::vector<Clash> selfClashes(const Part& part, const Folded& folded);
+/// up have no solid. After `most` of them no more are looked for.
+std::vector<Clash> selfClashes(const Part& part, const Folded& folded,
+                               size_t most = std::numeric_limits<size_t>::max());
 
 /// A round bar in the root frame: a tool over a screw, a nut behind a sheet.
 struct Cylinder {

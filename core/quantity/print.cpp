@@ -52,10 +52,11 @@ int decimalsFor(double step) {
 
 std::string fixed(double value, int decimals) {
     std::array<char, 64> buffer{};
-    const auto [end, status] = std::to_chars(buffer.data(), buffer.data() + buffer.size(), value,
-                                             std::chars_format::fixed, decimals);
-    assert(status == std::errc{});
-    std::string out(buffer.data(), end);
+    auto printed = std::to_chars(buffer.data(), buffer.data() + buffer.size(), value,
+                                 std::chars_format::fixed, decimals);
+    if (printed.ec != std::errc{}) // more digits than anything measured has
+        printed = std::to_chars(buffer.data(), buffer.data() + buffer.size(), value);
+    std::string out(buffer.data(), printed.ptr);
     const bool isZero = out.find_first_not_of("-0.") == std::string::npos;
     return isZero && out.front() == '-' ? out.substr(1) : out;
 }

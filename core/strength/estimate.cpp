@@ -61,10 +61,24 @@ std::optional<Estimate> estimate(const job::Job& job, const part::Part& part, co
     const Worst rim = worstOf(
         *model, bent.rim, [](const job::Element& about) { return about.kind == job::Element::Kind::Hole; });
     const Swing swing = swingOf(*model, material.density, load.hungKg);
+    if (!(swing.softest > 0) || !std::isfinite(swing.frequency)) return {}; // its holes are not on its legs
     return Estimate{
         forceOf(load), bent.movedAt(model->chain, model->load),   worst.stress,    worst.about,  rim.stress,
         rim.about,     bucklingFactor(model->chain, model->load), swing.frequency, swing.softest};
 }
+
+namespace {
+
+/// The same as holds() asks, the dearer half only where the cheaper one is fulfilled.
+bool stands(const Model& model, const material::Material& material) {
+    const Bent bent = bend(model.chain, model.load);
+    if (*std::max_element(bent.stress.begin(), bent.stress.end()) > material.yieldLeast / kYieldFactor)
+        return false;
+    const auto factor = bucklingFactor(model.chain, model.load);
+    return !factor || *factor >= kBucklingFactor;
+}
+
+} // namespace
 
 bool holds(const Estimate& estimate, const material::Material& material) {
     return estimate.stress <= material.yieldLeast / kYieldFactor &&
@@ -77,8 +91,8 @@ std::optional<double> leastThickness(const job::Job& job, const material::Materi
     for (const double thickness : material::soldSizes(material, material::Sold::Bar, job.units).thicknesses) {
         other.thickness = thickness;
         const part::Part part = part::solve(other, material);
-        const auto found = estimate(other, part, part::fold(part), material, *job.load);
-        if (found && holds(*found, material)) return thickness;
+        const auto model = modelOf(other, part, part::fold(part), material, *job.load);
+        if (model && stands(*model, material)) return thickness;
     }
     return {};
 }

@@ -20,6 +20,10 @@ class Centreline {
 public:
     Centreline(const part::Part& part, const part::Folded& folded) : part(part), folded(folded) {
         for (const part::PartPlate& plate : part.plates)
+            plateReaches.push_back(reachOf(plate.outlineInFlat));
+        for (const part::PartBend& bend : part.bends)
+            bendReaches.push_back(reachOf(bend.zoneInFlat));
+        for (const part::PartPlate& plate : part.plates)
             addStretch(startOf(plate), plate.length, kStraightPieces, Element::plate(plate.id));
         for (const part::PartBend& bend : part.bends) {
             const double from = bend.zoneInFlat[0].x() + bend.zoneInFlat[3].x();
@@ -36,12 +40,13 @@ public:
         const Vec2 p(x, across);
         const double z = part.thickness / 2;
         for (size_t i = 0; i < part.bends.size(); ++i) {
+            if (!bendReaches[i].holds(x)) continue;
             const part::PartBend& bend = part.bends[i];
             const double past = (p - bend.near.from).dot(bend.across);
             if (past >= 0 && past <= bend.allowance) return inRoot(part, folded, static_cast<int>(i), p, z);
         }
         for (size_t i = 0; i < part.plates.size(); ++i)
-            if (isOn(i, p)) return folded.rootFromFlat[i] * Vec3(p.x(), p.y(), z);
+            if (plateReaches[i].holds(x) && isOn(i, p)) return folded.rootFromFlat[i] * Vec3(p.x(), p.y(), z);
         return {0, 0, 0};
     }
 
@@ -84,8 +89,21 @@ private:
         });
     }
 
+    /// Along the bar, a little more than it is: what is nowhere near is not asked further.
+    struct Reach {
+        double from, to;
+        bool holds(double x) const { return x >= from && x <= to; }
+    };
+    static Reach reachOf(const Polygon& outline) {
+        constexpr double kMore = 1; // mm
+        const auto [least, most] = std::minmax_element(
+            outline.begin(), outline.end(), [](const Vec2& a, const Vec2& b) { return a.x() < b.x(); });
+        return {least->x() - kMore, most->x() + kMore};
+    }
+
     const part::Part& part;
     const part::Folded& folded;
+    std::vector<Reach> plateReaches, bendReaches;
 };
 
 Vec3 directionOf(job::Load::Toward toward) {

@@ -77,7 +77,7 @@ check::PlanFacts factsOf(const sequence::Settled& settled, const material::Mater
     for (const sequence::Step& step : outcome.plan->steps) {
         const tool::Setup& setup = step.operation.setup;
         facts.formed.push_back({idOf(part, step.operation.bend), setup.tool->name, wayOf(*setup.tool->kind),
-                                setup.insideRadius, setup.radiusSigma});
+                                setup.insideRadius, setup.radiusSigma, setup.opening});
         if (setup.cracks != tool::Setup::Cracks::No)
             addOptions(facts, part, step.operation.bend, material, shop);
         addPull(facts, part, step);

@@ -118,22 +118,29 @@ private:
                 "Bent without them the metal beside the bend tears or bulges.");
     }
 
+    /// Round holes, and slots whose ends are; the rest is sawn and filed.
+    static bool isDrilled(const part::PartHole& hole) { return hole.isRound() || hole.isSlot(); }
+
     void holes(bool after) {
-        std::vector<std::string> drilled;
+        std::vector<std::string> drilled, sawn;
         std::map<std::string, std::vector<std::string>> sunk; // by how
         for (const part::PartHole& hole : part.holes) {
             if (hole.afterBending != after || hole.id != hole.source) continue; // a pattern once
-            drilled.push_back(hole.source);
+            (isDrilled(hole) ? drilled : sawn).push_back(hole.source);
             if (hole.isSunk()) sunk[workOn(hole, reading.unit)].push_back(hole.source);
         }
-        if (drilled.empty()) return;
-        if (!after)
+        if (!after && !sawn.empty())
+            add(0, "Drill the corners of " + listedInOrder(sawn) + ", saw them out and file to the line.",
+                "A corner that is drilled is round, and the blade gets in there.");
+        if (!after && !drilled.empty())
             add(0, "Drill " + listedInOrder(drilled) + ".",
                 "Flat stock lies and clamps well under the drill, and the places are measured from one end.");
-        else
+        if (after)
             for (const part::PartHole& hole : part.holes)
                 if (hole.afterBending && hole.id == hole.source)
-                    add(last(), "Drill " + hole.source + ", " + placeInFormed(part, hole, reading) + ".",
+                    add(last(),
+                        (isDrilled(hole) ? "Drill " : "Saw out ") + hole.source + ", " +
+                            placeInFormed(part, hole, reading) + ".",
                         "So near a bend it would be drawn oval, or its place is only right in the formed "
                         "part.");
         for (const auto& [how, names] : sunk)

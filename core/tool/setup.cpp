@@ -78,13 +78,19 @@ void complete(Setup& setup, const Work& work, const material::Material& material
 
 /// The widest row of fingers that goes between what stands at both sides; 0 where none does.
 double fittingFingers(const std::vector<double>& fingers, double room) {
-    std::vector<double> sums{0};
+    constexpr double kSame = 0.05; // mm: rows no further apart are one, so there are only so many
+    std::vector<double> sums{0};   // rising
     for (const double finger : fingers) {
-        const size_t count = sums.size();
-        for (size_t i = 0; i < count; ++i)
-            if (sums[i] + finger <= room) sums.push_back(sums[i] + finger);
+        const std::vector<double> without = sums;
+        for (const double sum : without)
+            if (sum + finger <= room) sums.push_back(sum + finger);
+        std::inplace_merge(sums.begin(), sums.begin() + static_cast<std::ptrdiff_t>(without.size()),
+                           sums.end());
+        sums.erase(
+            std::unique(sums.begin(), sums.end(), [](double a, double b) { return std::abs(a - b) < kSame; }),
+            sums.end());
     }
-    return *std::max_element(sums.begin(), sums.end());
+    return sums.back();
 }
 
 /// Why this opening will not do, whatever else the part has.

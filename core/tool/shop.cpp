@@ -1,21 +1,17 @@
+#include "common/strict_json.h"
 #include "quantity/length.h"
 #include "tool/parameters.h"
-
-#include <nlohmann/json.hpp>
 
 #include <algorithm>
 #include <cassert>
 #include <cmath>
 #include <sstream>
-#include <stdexcept>
 
 namespace goodfold::tool {
 
 extern const std::string_view shippedTools;
 
 namespace {
-
-using nlohmann::json;
 
 /// A figure's object in the file, and its name there: "clamp.lift" is clamp's lift.
 std::pair<std::string, std::string> pathOf(const Parameter& parameter) {
@@ -24,28 +20,64 @@ std::pair<std::string, std::string> pathOf(const Parameter& parameter) {
     return {std::string(parameter.key.substr(0, dot)), std::string(parameter.key.substr(dot + 1))};
 }
 
-Tool toolFrom(const json& entry) {
-    Tool tool;
-    tool.id = entry.at("id");
-    tool.name = entry.at("name");
-    tool.kind = findKind(entry.at("kind").get<std::string>());
-    if (!tool.kind) throw std::out_of_range("kind");
-    tool.isThere = entry.value("in_shop", true);
+const Kind& kindFrom(Members& entry) {
+    const std::string said = entry.text("kind");
+    if (const Kind* kind = findKind(said)) return *kind;
+    std::string allowed;
+    for (const Kind& kind : kinds())
+        allowed += (allowed.empty() ? "" : ", ") + std::string(kind.key);
+    entry.fail("is \"" + said + "\", but must be one of: " + allowed, "kind");
+}
+
+/// Its figures of one group; of the die also its openings, spacers and whether it bottoms.
+void readGroup(const std::string& group, Members& members, Tool& tool) {
     for (const Parameter& parameter : parameters()) {
-        const auto [group, key] = pathOf(parameter);
-        if (!group.empty() && !entry.contains(group)) continue;
-        const json& from = group.empty() ? entry : entry.at(group);
-        if (from.contains(key)) parameter.in(tool) = from.at(key);
+        const auto [of, key] = pathOf(parameter);
+        if (of == group && members.has(key)) parameter.in(tool) = members.number(key);
     }
-    tool.radii = entry.at("radii").get<std::vector<double>>();
-    if (entry.contains("fingers")) tool.fingers = entry.at("fingers").get<std::vector<double>>();
-    if (entry.contains("die")) {
-        tool.die.bottoms = entry.at("die").value("bottoms", false);
-        for (const json& row : entry.at("die").value("openings", json::array()))
-            tool.die.openings.push_back({row.at("opening"), row.value("set_with", std::string()), {}});
-        tool.die.spacers = entry.at("die").value("spacers", std::vector<double>());
-    }
+    if (group != "die") return;
+    tool.die.bottoms = members.flag("bottoms");
+    tool.die.spacers = members.numbers("spacers");
+    if (members.has("openings"))
+        tool.die.openings = members.list("openings", [](Members& row) {
+            Die::Opening opening{row.number("opening"), row.text("set_with", ""), {}};
+            row.refuseOthers();
+            return opening;
+        });
+}
+
+Tool toolFrom(Members& entry) {
+    Tool tool;
+    tool.id = entry.text("id");
+    tool.name = entry.text("name");
+    tool.kind = &kindFrom(entry);
+    tool.isThere = entry.flag("in_shop", true);
+    tool.radii = entry.numbers("radii");
+    tool.fingers = entry.numbers("fingers");
+    readGroup("", entry, tool);
+    for (const char* group : {"clamp", "bench", "apron", "die"})
+        if (entry.has(group))
+            entry.own(group, [&](Members& members) {
+                readGroup(group, members, tool);
+                return 0;
+            });
+    entry.refuseOthers();
+    if (auto wrong = whatIsWrong(tool)) throw *std::move(wrong);
     return tool;
+}
+
+Shop shopFrom(const json& root) {
+    Members members(root, "");
+    members.text("note", "");
+    members.text("units", "");
+    Shop shop;
+    shop.tools = members.list("tools", toolFrom);
+    members.refuseOthers();
+    for (size_t i = 0; i < shop.tools.size(); ++i)
+        if (shop.find(shop.tools[i].id) != &shop.tools[i])
+            throw Error{"There are two tools with the id \"" + shop.tools[i].id + "\".",
+                        "tools[" + std::to_string(i) + "]"};
+    return shop;
 }
 
 json entryOf(const Tool& tool) {
@@ -76,19 +108,7 @@ const Tool* Shop::find(const std::string& id) const {
 }
 
 Result<Shop> readShop(std::istream& in) {
-    try {
-        Shop shop;
-        const json root = json::parse(in);
-        for (const json& entry : root.at("tools")) {
-            shop.tools.push_back(toolFrom(entry));
-            if (auto wrong = whatIsWrong(shop.tools.back())) return *std::move(wrong);
-        }
-        return shop;
-    } catch (const std::out_of_range&) {
-        return Error{"A tool is of a kind that is not known.", "tools"};
-    } catch (const json::exception& wrong) {
-        return Error{std::string("The shop's tools cannot be read: ") + wrong.what() + ".", "tools"};
-    }
+    return readStrictly(in, shopFrom);
 }
 
 void writeShop(std::ostream& out, const Shop& shop) {
@@ -111,6 +131,8 @@ std::optional<Error> whatIsWrong(const Tool& tool) {
     if (tool.die.spacers.size() > kMostSpacers) return wrong("has more than ten spacers");
     for (const double spacer : tool.die.spacers)
         if (!(spacer > 0 && spacer <= 1000)) return wrong("has a spacer without thickness");
+    constexpr size_t kMostFingers = 60;
+    if (tool.fingers.size() > kMostFingers) return wrong("has more than sixty fingers");
     for (const double width : tool.fingers)
         if (!(width > 0 && width <= 10000)) return wrong("has a finger without width");
     Tool read = tool; // its figures are found by reference

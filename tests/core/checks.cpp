@@ -135,25 +135,25 @@ void ChecksTest::holeOffPlate() {
 }
 
 void ChecksTest::holeNearEdge() {
-    // 1.5 d = 9 from the end; the web of 1 T wants only 3 + 3.
-    QVERIFY(!finds(withHoleAt(9), "hole-near-edge"));
-    QVERIFY(finds(withHoleAt(8.99), "hole-near-edge"));
-    QVERIFY(!finds(withHoleAt(20, 6), "hole-near-edge"));
-    QVERIFY(finds(withHoleAt(20, 6.01), "hole-near-edge"));
+    // 1.2 d = 7.2 from the end; the web of 1 T wants only 3 + 3.
+    QVERIFY(!finds(withHoleAt(7.2), "hole-near-edge"));
+    QVERIFY(finds(withHoleAt(7.19), "hole-near-edge"));
+    QVERIFY(!finds(withHoleAt(20, 7.8), "hole-near-edge"));
+    QVERIFY(finds(withHoleAt(20, 7.81), "hole-near-edge"));
     mends(withHoleAt(5), "hole-near-edge");
     mends(withHoleAt(20, -8), "hole-near-edge");
     // Too wide a hole for the bar: near both edges, and moving it helps neither.
-    const auto wide = test::findingsOf(withHoleAt(25, 0.5, 22));
+    const auto wide = test::findingsOf(withHoleAt(25, 0.5, 18));
     QVERIFY(test::findRule(wide, "hole-near-edge"));
     QVERIFY(!test::findRule(wide, "hole-near-edge")->remedy());
 }
 
 void ChecksTest::soundMetalBesideHoleWantedInAluminium() {
-    job::Job job = withHoleAt(11.9);
+    job::Job job = withHoleAt(8.9);
     QVERIFY(!finds(job, "hole-near-edge"));
     job.material = "aluminium-5052-h32";
-    QVERIFY(finds(job, "hole-near-edge")); // 2 d = 12
-    job.plates[0].holes[0].x = 12;
+    QVERIFY(finds(job, "hole-near-edge")); // 1.5 d = 9
+    job.plates[0].holes[0].x = 9;
     QVERIFY(!finds(job, "hole-near-edge"));
 }
 
@@ -429,10 +429,10 @@ void ChecksTest::numbersAreInTheReadersUnit() {
         check::check({job, part, folded, test::hotRolled(), quantity::Reading::fractions(16)});
     const check::Finding* finding = test::findRule(findings, "hole-near-edge");
     QVERIFY2(finding->says.starts_with("³⁄₁₆"), finding->says.c_str());
-    QCOMPARE(*finding->limit, 9.0);
+    QCOMPARE(*finding->limit, 7.2);
     // The remedy is a figure that can be set with a rule: a whole number of sixteenths, and enough.
     const double x = finding->remedy()->mended.plates[0].holes[0].x;
-    QVERIFY(x >= 9 && std::abs(x / 25.4 * 16 - std::round(x / 25.4 * 16)) < 1e-9);
+    QVERIFY(x >= 7.2 && std::abs(x / 25.4 * 16 - std::round(x / 25.4 * 16)) < 1e-9);
 }
 
 QTEST_APPLESS_MAIN(ChecksTest)

@@ -17,6 +17,7 @@ private slots:
     void angles();
     void slopes_data();
     void slopes();
+    void numbersOfAnySizeArePrinted();
     void gauges_data();
     void gauges();
     void remainderIsWhatRoundingLeavesOut();
@@ -218,6 +219,14 @@ void QuantityTest::slopes() {
     QCOMPARE(*angle, deg);
     QVERIFY(!parseAngleDeg("1:"));
     QVERIFY(!parseAngleDeg("1:2:3"));
+}
+
+void QuantityTest::numbersOfAnySizeArePrinted() {
+    for (const double value : {1e308, -1e308, 1e64, 5e-324})
+        for (const char c : printNumber(value, 6))
+            QVERIFY(c >= '+' && c <= 'e');
+    QCOMPARE(printNumber(1e308, 2), std::string("1e+308"));
+    QCOMPARE(printNumber(123456789012345678.0, 2), std::string("123456789012345680"));
 }
 
 void QuantityTest::gauges_data() {

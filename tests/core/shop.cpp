@@ -279,7 +279,7 @@ void ShopTest::wrongShopFilesAreRefused_data() {
     QTest::addColumn<QString>("text");
     QTest::addColumn<QString>("names");
     QTest::newRow("no JSON") << "{"
-                             << "cannot be read";
+                             << "not JSON";
     QTest::newRow("kind") << R"({"tools": [{"id": "x", "name": "x", "kind": "anvil", "radii": [1]}]})"
                           << "kind";
     QTest::newRow("length") << R"({"tools": [{"id": "x", "name": "x", "kind": "vise", "radii": [1]}]})"

@@ -267,12 +267,12 @@ void BendingTest::whatThePlanningThrowsIsTold() {
                          });
     planner.hurry();
     QTRY_VERIFY(planner.latest());
-    QCOMPARE(planner.latest()->failed, std::string("Looking for the order failed: a figure was no number."));
+    QCOMPARE(planner.latest()->failed, std::string("Looking for the order failed: any edit begins anew."));
     QVERIFY(!planner.latest()->outcome().plan && !planner.isBusy() && !document.isPlanned());
     app::BendingStage stage(document, planner, nullptr);
     const auto labels = stage.findChildren<QLabel*>();
     QVERIFY(std::any_of(labels.begin(), labels.end(),
-                        [](const QLabel* label) { return label->text().contains("was no number"); }));
+                        [](const QLabel* label) { return label->text().contains("any edit begins anew"); }));
     QVERIFY(!document.change("length", [](job::Job& job) { job.plates[0].length = 41; }));
     QTRY_VERIFY(planner.latest()->failed.find("not enough memory") != std::string::npos);
 }

@@ -111,21 +111,21 @@ void DeskTest::revertGoesBackToWhatIsSavedAndCanBeUndone() {
 
 /// A process of its own edits a job and is killed; what it had not saved is there for the next one.
 void DeskTest::unsavedEditsOutliveAKill() {
-    QVERIFY(app::leftUnsaved().empty());
+    QVERIFY(app::leftUnsaved().jobs.empty());
     QProcess child;
     child.start(QCoreApplication::applicationFilePath(),
                 {QStringLiteral("--edit"), test::demo("vent-stay.gfold")});
     QVERIFY(child.waitForReadyRead(20'000)); // it has edited
     QTRY_VERIFY_WITH_TIMEOUT(QDir(app::recoveryFolder()).entryList({"*.unsaved"}).size() == 1, 5000);
-    QVERIFY(app::leftUnsaved().empty()); // it is alive: its work is its own
+    QVERIFY(app::leftUnsaved().jobs.empty()); // it is alive: its work is its own
     child.kill();
     QVERIFY(child.waitForFinished());
-    const auto left = app::leftUnsaved();
+    const auto left = app::leftUnsaved().jobs;
     QCOMPARE(left.size(), size_t{1});
     QCOMPARE(left[0].job.plates[1].length, 88.0);
-    QVERIFY(left[0].path.endsWith("vent-stay.gfold"));
+    QVERIFY(left[0].origin.path.endsWith("vent-stay.gfold"));
     app::MainWindow* window = app::MainWindow::recovered(left[0], test::books());
-    QVERIFY(app::leftUnsaved().empty()); // taken over by a process that is alive
+    QVERIFY(app::leftUnsaved().jobs.empty()); // taken over by a process that is alive
     QVERIFY(window->isWindowModified());
     // Until it is saved it is kept again; then nothing is left behind.
     QCOMPARE(QDir(app::recoveryFolder()).entryList({"*.unsaved"}).size(), 1);
@@ -260,9 +260,12 @@ void DeskTest::csvAndClipboard() {
     QVERIFY2(table.startsWith("From datum\tMark") && table.contains("punch an end of slot h1"),
              qPrintable(table));
     QVERIFY(table.contains("\tcut\t"));
-    const test::Window cover(test::demo("bench-cover.gfold"));
-    cover->actions().copyMarks->trigger();
-    QVERIFY(QApplication::clipboard()->text().contains("ø5.5, sunk to 1"));
+    test::Window sunk(test::demo("vent-stay.gfold"));
+    job::Job job = sunk.job();
+    job.findHole("h1")->countersink = job::Countersink{12, 90, false};
+    sunk.document().replace(job);
+    sunk->actions().copyMarks->trigger();
+    QVERIFY(QApplication::clipboard()->text().contains("ø6.6, sunk to 12"));
     window->actions().copyPicture->trigger();
     const QImage picture = QApplication::clipboard()->image();
     QCOMPARE(picture.size(), QSize(1800, 1400));

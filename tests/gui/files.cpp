@@ -1,8 +1,11 @@
 // Opening, saving and exporting from the window.
 #include "gui/support.h"
 
+#include <QMessageBox>
+
 #include <csignal>
 #include <sys/resource.h>
+#include <sys/stat.h>
 
 using namespace goodfold;
 
@@ -36,6 +39,10 @@ private slots:
     void newAndCloseByKey();
     void droppedFileOpens();
     void exportsAreWritten();
+    void changesFromOutsideAreNoticed();
+    void savingOverAsksFirst();
+    void recoveredJobKeepsItsProtection();
+    void pipesAreNotRead();
 };
 
 void FilesTest::demoJobsOpenCleanAndAreMakeable_data() {
@@ -230,6 +237,100 @@ void FilesTest::exportsAreWritten() {
         QVERIFY2(contents(path).startsWith(starts.at(row->key)), row->key);
     }
     QVERIFY(window->exporter().write(*draw::findExport("dxf"), QPageSize::A4, "/no/such/folder/blank.dxf"));
+}
+
+/// Another program, or another window, on the same job: noticed, and not written over in silence.
+void FilesTest::changesFromOutsideAreNoticed() {
+    QTemporaryDir folder;
+    const QString path = folder.filePath("shared.gfold");
+    QVERIFY(QFile::copy(test::demo("vent-stay.gfold"), path));
+    test::Window one, other;
+    QVERIFY(!one->files().open(path));
+    QVERIFY(!other->files().open(path));
+    other.type("51");
+    QVERIFY(!other->files().save(path));
+    QTRY_VERIFY_WITH_TIMEOUT(one.notice().contains("changed by another"), 5000);
+    QVERIFY(!other.notice().contains("changed by another")); // its own writing is its own
+    const QByteArray theirs = contents(path);
+    one.type("52");
+    const auto refused = one->files().save(path);
+    QVERIFY(refused && refused->contains("unasked"));
+    QCOMPARE(contents(path), theirs);
+    QVERIFY(!one->files().save(path, app::JobFiles::Over::Anything));
+    QVERIFY(contents(path) != theirs);
+    // Gone: it is said, and there is nothing to write over.
+    QTest::qWait(400);
+    QVERIFY(QFile::remove(path));
+    QTRY_VERIFY_WITH_TIMEOUT(one.notice().contains("is gone"), 5000);
+    one.type("53");
+    QVERIFY(!one->files().save(path));
+    QVERIFY(QFile::exists(path));
+}
+
+void FilesTest::savingOverAsksFirst() {
+    QTemporaryDir folder;
+    const QString path = folder.filePath("shared.gfold");
+    QVERIFY(QFile::copy(test::demo("vent-stay.gfold"), path));
+    test::Window window;
+    QVERIFY(!window->files().open(path));
+    window.type("52");
+    QByteArray theirs = contents(path);
+    theirs.replace("Vent stay", "Vent prop");
+    write(path, theirs);
+    for (const char* button : {"Cancel", "Write over it"}) {
+        QTimer::singleShot(300, [button] {
+            auto* box = qobject_cast<QMessageBox*>(QApplication::activeModalWidget());
+            QVERIFY(box);
+            for (QAbstractButton* each : box->buttons())
+                if (each->text().remove('&') == button) return each->click();
+            box->reject();
+            QFAIL("no such button");
+        });
+        window->actions().save->trigger();
+        QCOMPARE(contents(path) == theirs, QByteArray(button) == "Cancel");
+    }
+    QVERIFY(!window->isWindowModified());
+}
+
+/// What was of a newer version, or changed since, stays protected after a crash.
+void FilesTest::recoveredJobKeepsItsProtection() {
+    QTemporaryDir folder;
+    const QString path = folder.filePath("newer.gfold");
+    write(path, contents(test::demo("vent-stay.gfold")).replace("\"version\": 1", "\"version\": 2"));
+    const QByteArray before = contents(path);
+    QByteArray left;
+    {
+        test::Window window;
+        QVERIFY(!window->files().open(path));
+        window.type("50");
+        QTRY_VERIFY_WITH_TIMEOUT(!QDir(app::recoveryFolder()).entryList({"*.unsaved"}, QDir::Files).isEmpty(),
+                                 6000);
+        const QDir kept(app::recoveryFolder());
+        left = contents(kept.filePath(kept.entryList({"*.unsaved"}, QDir::Files).first()));
+    }
+    const QString file = app::recoveryFolder() + "/left.unsaved",
+                  broken = app::recoveryFolder() + "/broken.unsaved";
+    write(file, left);
+    write(broken, "{\"path\": \"\"}\n{ half a job");
+    const app::LeftUnsaved found = app::leftUnsaved();
+    QCOMPARE(found.jobs.size(), size_t{1});
+    QCOMPARE(found.aside.size(), 1);
+    QVERIFY(QFile::exists(found.aside.first()) && !QFile::exists(broken));
+    QFile::remove(found.aside.first());
+    std::unique_ptr<app::MainWindow> window(app::MainWindow::recovered(found.jobs.front(), test::books()));
+    QCOMPARE(window->files().path(), path);
+    const auto refused = window->files().save(path);
+    QVERIFY(refused && refused->contains("newer"));
+    QCOMPARE(contents(path), before);
+}
+
+void FilesTest::pipesAreNotRead() {
+    QTemporaryDir folder;
+    const QString pipe = folder.filePath("pipe.gfold");
+    QCOMPARE(mkfifo(qPrintable(pipe), 0600), 0);
+    test::Window window;
+    const auto wrong = window->files().open(pipe); // would wait for ever
+    QVERIFY(wrong && wrong->contains("plain file"));
 }
 
 GOODFOLD_GUI_TEST(FilesTest)

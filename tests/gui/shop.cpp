@@ -3,6 +3,7 @@
 #include "app/base/tool_book.h"
 #include "app/bending/bending_stage.h"
 #include "app/shop/shop_stage.h"
+#include "draw/save_bytes.h"
 #include "gui/support.h"
 #include "tool/dimensions.h"
 
@@ -46,6 +47,9 @@ private slots:
     void ownToolsComeAndGo();
     void plansAreMadeWithTheShop();
     void figuresAreReadInInches();
+    void unreadableFileIsSetAside();
+    void anotherCopysChangesStay();
+    void manyFingersArePlanned();
 };
 
 void ShopTest::initTestCase() {
@@ -53,7 +57,9 @@ void ShopTest::initTestCase() {
 }
 
 void ShopTest::cleanup() {
-    QFile::remove(app::ToolBook::ownPath());
+    const QDir folder(QFileInfo(app::ToolBook::ownPath()).path());
+    for (const QString& name : folder.entryList({"tools*.json"}))
+        QFile::remove(folder.filePath(name));
     QVERIFY(!test::books().tools.read());
 }
 
@@ -185,6 +191,58 @@ void ShopTest::figuresAreReadInInches() {
     QVERIFY(std::abs(now("vise").bench.below - 4.75 * 25.4) < 1e-9);
     QVERIFY2(window.shown("shop.figure.bench.below").startsWith("4"),
              qPrintable(window.shown("shop.figure.bench.below")));
+}
+
+/// What is there and cannot be read is never written over: it gets another name, and that is said.
+void ShopTest::unreadableFileIsSetAside() {
+    const QString path = app::ToolBook::ownPath();
+    QDir().mkpath(QFileInfo(path).path());
+    const QByteArray mine = "{\"tools\": [ my press, 40 hours of measuring ";
+    QVERIFY(!draw::saveBytes(path, mine));
+    QVERIFY(test::books().tools.read());
+    ShopWindow window;
+    window.fill("shop.figure.bench.screw_depth", "91");
+    QCOMPARE(now("vise").bench.screwDepth, 91.0);
+    QTRY_VERIFY(window.notice().contains("unreadable"));
+    const QDir folder(QFileInfo(path).path());
+    const QStringList aside = folder.entryList({"tools-unreadable-*.json"});
+    QCOMPARE(aside.size(), 1);
+    QFile kept(folder.filePath(aside.first()));
+    QVERIFY(kept.open(QIODevice::ReadOnly));
+    QCOMPARE(kept.readAll(), mine);
+    QVERIFY(!test::books().tools.read()); // the new one is whole
+    QCOMPARE(now("vise").bench.screwDepth, 91.0);
+    kept.remove();
+}
+
+void ShopTest::anotherCopysChangesStay() {
+    app::ToolBook other; // of another running copy
+    QVERIFY(!other.read());
+    tool::Tool brake = *tool::standardShop().find("brake"), vise = *tool::standardShop().find("vise");
+    brake.lever = 650;
+    QVERIFY(!other.put("brake", brake));
+    vise.lever = 400;
+    QVERIFY(!test::books().tools.put("vise", vise)); // knows nothing of the other's change yet
+    QVERIFY(!other.read());
+    for (const app::ToolBook* book : {&std::as_const(other), &std::as_const(test::books().tools)}) {
+        QCOMPARE(book->shop()->find("brake")->lever, 650.0);
+        QCOMPARE(book->shop()->find("vise")->lever, 400.0);
+    }
+}
+
+/// Every row of sixty fingers: no more is kept of them than there are widths apart.
+void ShopTest::manyFingersArePlanned() {
+    tool::Tool brake = *tool::standardShop().find("finger-brake");
+    brake.fingers.clear();
+    for (int i = 0; i < 60; ++i)
+        brake.fingers.push_back(20 + 0.37 * i);
+    const tool::Work work{.angleDeg = 90, .insideRadius = 1.5, .thickness = 1, .length = 590, .allowance = 3};
+    const auto fit = tool::fit(brake, work, *material::standardMaterials().find("steel-cold-rolled"));
+    QVERIFY(!fit.setups.empty());
+    double widest = 0;
+    for (const tool::Setup& setup : fit.setups)
+        if (setup.clampLength < brake.length) widest = std::max(widest, setup.clampLength);
+    QVERIFY2(widest <= 589 && widest > 588.5, qPrintable(QString::number(widest)));
 }
 
 GOODFOLD_GUI_TEST(ShopTest)

@@ -1,20 +1,28 @@
-// Reading one object of a job file member by member. Inside of files/ only: it throws.
+// Reading one object of a JSON file member by member. Inside of readers only: it throws what they catch.
 #pragma once
 
 #include "common/result.h"
-#include "files/words.h"
 
 #include <nlohmann/json.hpp>
 
 #include <algorithm>
+#include <array>
+#include <map>
+#include <optional>
 #include <set>
+#include <string>
+#include <string_view>
+#include <vector>
 
-namespace goodfold::files {
+namespace goodfold {
 
 using nlohmann::json;
 
-/// One object of the file. Errors are thrown as Error and caught in readJob(), so that reading stays a
-/// list of members; nothing leaves this file by exception.
+/// Words of a file for choices: one table for reading and writing.
+template <class Choice, size_t N> using Words = std::array<std::pair<std::string_view, Choice>, N>;
+
+/// One object of the file. Errors are thrown as Error and caught by parseStrictly()'s caller, so that reading
+/// stays a list of members; nothing leaves a reader by exception.
 class Members {
 public:
     Members(const json& value, std::string path) : object(value), path(std::move(path)) {
@@ -57,8 +65,8 @@ public:
         return has(key) ? text(key) : otherwise;
     }
 
-    bool flag(const std::string& key) {
-        if (!has(key)) return false;
+    bool flag(const std::string& key, bool otherwise = false) {
+        if (!has(key)) return otherwise;
         const json& value = take(key);
         if (!value.is_boolean()) fail("must be true or false", key);
         return value.get<bool>();
@@ -106,6 +114,19 @@ public:
         return all;
     }
 
+    /// A list of numbers; none where it is not there.
+    std::vector<double> numbers(const std::string& key) {
+        std::vector<double> all;
+        if (!has(key)) return all;
+        const json& value = take(key);
+        if (!value.is_array()) fail("must be a list in brackets", key);
+        for (const json& each : value) {
+            if (!each.is_number()) fail("must hold numbers", key);
+            all.push_back(each.get<double>());
+        }
+        return all;
+    }
+
     /// Every object of a list, with its own path.
     template <class Read> auto list(const std::string& key, Read read) {
         const json& value = take(key);
@@ -142,8 +163,8 @@ public:
             if (!taken.count(key)) fail("is nothing this version knows here", key);
     }
 
-    job::KeptKeys kept() const {
-        job::KeptKeys rest;
+    std::map<std::string, std::string> kept() const {
+        std::map<std::string, std::string> rest;
         for (const auto& [key, value] : object.items())
             if (!taken.count(key)) rest[key] = value.dump();
         return rest;
@@ -161,4 +182,4 @@ private:
     std::set<std::string> taken;
 };
 
-} // namespace goodfold::files
+} // namespace goodfold

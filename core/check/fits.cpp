@@ -1,0 +1,210 @@
+// Whether what is meant for a hole goes into it: its size, its countersink, its way in.
+#include "check/finding.h"
+#include "part/solid.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace goodfold::check {
+
+namespace {
+
+using job::Element;
+using job::Fastener;
+using Use = Fastener::Use;
+
+/// Each hole of the job with its fastener, a pattern once.
+template <class Look> void eachFastened(const Subject& s, Look look) {
+    for (const part::PartHole& hole : s.part.holes) {
+        const auto& fastener = s.job.plates[static_cast<size_t>(hole.plate)].holes[hole.ordinal].fastener;
+        if (fastener && hole.id == hole.source) look(hole, *fastener);
+    }
+}
+
+std::optional<Remedy> fittedWith(const Subject& s, const std::string& hole, const Fastener& fastener,
+                                 const std::string& says) {
+    job::Job mended = s.job;
+    job::Hole& own = *mended.findHole(hole);
+    const auto fitted = hardware::fitted(own, fastener, s.hardware);
+    if (!fitted) return {};
+    own = *fitted;
+    return Remedy{says, std::move(mended)};
+}
+
+Finding told(Severity severity, const part::PartHole& hole, std::string headline, std::string says,
+             double value, double limit) {
+    Finding finding;
+    finding.severity = severity;
+    finding.about = Element::hole(hole.source);
+    finding.headline = std::move(headline);
+    finding.says = std::move(says);
+    finding.value = value;
+    finding.limit = limit;
+    return finding;
+}
+
+/// By how much a hole may be larger than its book says before what it is for no longer holds in it.
+double mostLarger(const Fastener& fastener, const hardware::Screw* screw) {
+    if (fastener.use == Use::Bolt) return screw ? screw->loose - screw->close + 1 : 1;
+    if (fastener.use == Use::Tapped) return screw ? 0.15 * screw->pitch : 0.1;
+    return 0.3;
+}
+
+/// The least it goes into: a bolt its own thread's diameter, a rivet its own, a tap nearly its drill.
+double leastHole(const Fastener& fastener, const hardware::Screw* screw, double wanted) {
+    if (fastener.use == Use::Bolt && screw) return screw->major;
+    if (fastener.use == Use::Tapped && screw) return wanted - 0.1 * screw->pitch;
+    return wanted - 0.1;
+}
+
+/// A cylinder of the screw's own width and length over the head's side: the room to put it in.
+part::Cylinder wayIn(const Subject& s, const part::PartHole& hole, bool onFace, double length, double width) {
+    const part::FormedHole at = part::formedPoint(s.folded, hole.plate, hole.centreOfShape());
+    const Vec3 outward = onFace ? at.axis : Vec3(-at.axis);
+    const Vec3 surface = at.point + (onFace ? s.part.thickness : 0) * at.axis;
+    constexpr double kOff = 0.1; // mm
+    return {surface + kOff * outward, outward, length, width};
+}
+
+std::optional<Element> meets(const Subject& s, const part::PartHole& hole, const part::Cylinder& way) {
+    const Element own = Element::plate(s.part.plates[static_cast<size_t>(hole.plate)].id);
+    for (const Element& element : part::hitBy(s.part, s.folded, way))
+        if (element != own) return element;
+    return {};
+}
+
+} // namespace
+
+/// A hole that its fastener does not go into, or in which it does not hold.
+std::vector<Finding> holeDoesNotSuit(const Subject& s) {
+    std::vector<Finding> findings;
+    eachFastened(s, [&](const part::PartHole& hole, const Fastener& fastener) {
+        const auto wanted = hardware::holeFor(fastener, s.hardware);
+        if (!wanted) return;
+        const hardware::Screw* screw = s.hardware.findScrew(fastener.size);
+        constexpr double kSame = 1e-6;
+        const double least = leastHole(fastener, screw, wanted->diameter),
+                     most = wanted->diameter + mostLarger(fastener, screw);
+        const bool isSmall = hole.diameter < least - kSame;
+        if (!isSmall && hole.diameter <= most + kSame) return;
+        Finding finding =
+            told(isSmall ? Severity::Stop : Severity::Mind, hole,
+                 hole.id + (isSmall ? " is too small for its " : " is too large for its ") + fastener.size,
+                 hardware::nameOf(fastener) + " wants " + s.length(wanted->diameter) + "; the hole is " +
+                     s.length(hole.diameter) + ".",
+                 hole.diameter, isSmall ? least : most);
+        if (auto remedy = fittedWith(s, hole.source, fastener, "make it " + s.length(wanted->diameter)))
+            finding.remedies.push_back(*std::move(remedy));
+        findings.push_back(std::move(finding));
+    });
+    return findings;
+}
+
+/// Sunk through the stock it opens the hole on the other side, and its head stands on what lies beneath.
+std::vector<Finding> sunkThrough(const Subject& s) {
+    std::vector<Finding> findings;
+    for (const part::PartHole& hole : s.part.holes) {
+        if (!hole.countersink || hole.id != hole.source) continue;
+        const double slope = std::tan(radians(hole.countersink->angleDeg / 2));
+        const double depth = (hole.countersink->diameter - hole.diameter) / 2 / slope;
+        constexpr double kSame = 1e-6;
+        if (depth <= s.part.thickness + kSame) continue;
+        const double opens = hole.countersink->diameter - 2 * s.part.thickness * slope;
+        Finding finding = told(
+            Severity::Mind, hole, hole.id + " is sunk through",
+            "Its countersink goes " + s.length(depth) + " deep; the stock is " + s.length(s.part.thickness) +
+                ". The hole becomes " + s.length(opens) +
+                " wide with a sharp edge, and the head stands on what lies beneath: sink that too, or dimple "
+                "the sheet.",
+            depth, s.part.thickness);
+        const auto& fastener = s.job.findHole(hole.source)->fastener;
+        Fastener pan = fastener.value_or(Fastener());
+        pan.head = Fastener::Head::Pan;
+        if (fastener)
+            if (auto remedy = fittedWith(s, hole.source, pan, "take a pan head"))
+                finding.remedies.push_back(*std::move(remedy));
+        if (!fastener) {
+            job::Job mended = s.job;
+            mended.findHole(hole.source)->countersink.reset();
+            finding.remedies.push_back({"leave it straight", std::move(mended)});
+        }
+        findings.push_back(std::move(finding));
+    }
+    return findings;
+}
+
+/// Weld nuts are projection-welded to bare steel and stainless.
+std::vector<Finding> weldNutOnOther(const Subject& s) {
+    const bool isWelded =
+        (s.material.family == "steel" || s.material.family == "stainless") && s.material.coatCracksBelow == 0;
+    std::vector<Finding> findings;
+    if (isWelded) return findings;
+    eachFastened(s, [&](const part::PartHole& hole, const Fastener& fastener) {
+        if (fastener.use != Use::WeldNut) return;
+        Finding finding =
+            told(Severity::Mind, hole, hole.id + ": weld nuts are not for " + s.material.shortName,
+                 "They are welded to bare steel: zinc gives off harmful fumes, and other metals do "
+                 "not take them.",
+                 0, 0);
+        finding.value = finding.limit = {};
+        Fastener nut = fastener;
+        nut.use = Use::RivetNut;
+        if (auto remedy = fittedWith(s, hole.source, nut, "use a rivet nut"))
+            finding.remedies.push_back(*std::move(remedy));
+        findings.push_back(std::move(finding));
+    });
+    return findings;
+}
+
+/// A screw as long as it has to be needs as much room before its hole.
+std::vector<Finding> boltCannotGoIn(const Subject& s) {
+    std::vector<Finding> findings;
+    eachFastened(s, [&](const part::PartHole& hole, const Fastener& fastener) {
+        const hardware::Screw* screw = s.hardware.findScrew(fastener.size);
+        const auto stack = hardware::stackOf(fastener, s.part.thickness, s.hardware);
+        if (!screw || !stack || fastener.use == Use::Rivet) return;
+        const double length = stack->buy.value_or(stack->needed);
+        const auto from = [&](bool onBack) {
+            return meets(s, hole, wayIn(s, hole, !onBack, length, screw->major));
+        };
+        const auto hit = from(fastener.headOnBack);
+        if (!hit) return;
+        Finding finding = told(Severity::Mind, hole, hole.id + ": its screw cannot be got in",
+                               "It is " + s.length(length) + " long, and " + nameOf(*hit) +
+                                   " stands in its way before its tip is at the hole.",
+                               length, 0);
+        finding.limit.reset();
+        Fastener turned = fastener;
+        turned.headOnBack = !turned.headOnBack;
+        if (!from(turned.headOnBack))
+            if (auto remedy = fittedWith(s, hole.source, turned, "put it in from the other side"))
+                finding.remedies.push_back(*std::move(remedy));
+        findings.push_back(std::move(finding));
+    });
+    return findings;
+}
+
+/// On the axis of another hole, but through a plate that does not stand square to it.
+std::vector<Finding> boltStandsAskew(const Subject& s) {
+    std::vector<Finding> findings;
+    constexpr double kSquareDeg = 0.5, kGoesDeg = 3;
+    for (const part::PartHole& hole : s.part.holes) {
+        const auto& formed = s.job.findHole(hole.source)->formed;
+        if (!formed || formed->kind != job::FormedPlace::Kind::Axis || hole.id != hole.source) continue;
+        const auto& other = s.part.holes[static_cast<size_t>(s.part.holeIndex(formed->of))];
+        const Vec3 own = part::formedPoint(s.folded, hole.plate, hole.centreInFlat).axis;
+        const Vec3 axis = part::formedPoint(s.folded, other.plate, other.centreInFlat).axis;
+        const double askew = degrees(std::acos(std::min(1.0, std::abs(own.dot(axis)))));
+        if (askew <= kSquareDeg) continue;
+        findings.push_back(
+            told(askew > kGoesDeg ? Severity::Stop : Severity::Mind, hole,
+                 "A bolt through " + hole.id + " and " + other.id + " stands askew",
+                 "Their plates are " + quantity::printNumber(askew, 1) +
+                     "° from square to one axis: its head and nut bear on one side, and the holes "
+                     "let it through only if they are much wider.",
+                 askew, kSquareDeg));
+    }
+    return findings;
+}
+
+} // namespace goodfold::check

@@ -1,5 +1,6 @@
 #include "app/base/books.h"
 #include "app/base/recovery.h"
+#include "app/base/start_guard.h"
 #include "app/window/choices.h"
 #include "app/window/job_files.h"
 #include "app/window/main_window.h"
@@ -9,6 +10,8 @@
 #include <QApplication>
 #include <QCommandLineParser>
 #include <QFileInfo>
+#include <QMessageBox>
+#include <QPushButton>
 #include <QTimer>
 
 #include <cstdio>
@@ -53,6 +56,19 @@ int openWindows(const QStringList& paths, bool freshLook, app::Books& books) {
 
 void sayOfFile(const QString& path, const Error& wrong) {
     sayInWindow(QStringLiteral("%1: %2").arg(path, QString::fromStdString(wrong.says)));
+}
+
+/// Asked where the last start ended in the middle.
+bool wantsOwnAllTheSame() {
+    QMessageBox ask(
+        QMessageBox::Warning, QStringLiteral("Good Fold"),
+        QStringLiteral("The last start did not come through. Something of yours may have stopped it: "
+                       "your tools, your hardware, or a job that was not saved. Leave them aside this "
+                       "time? Nothing of them is lost or changed."));
+    ask.addButton(QStringLiteral("Leave them aside"), QMessageBox::AcceptRole);
+    const auto* all = ask.addButton(QStringLiteral("Load them all the same"), QMessageBox::DestructiveRole);
+    ask.exec();
+    return ask.clickedButton() == all;
 }
 
 QStringList stageKeys() {
@@ -116,9 +132,22 @@ int main(int argc, char** argv) {
     draw::loadTypeface();
     app::applyChosenLook(parser.isSet(dark));
     app::Books books;
-    const auto wrongBook = books.hardware.read(), wrongTools = books.tools.read(); // what ships applies then
-    if (const int failed = openWindows(parser.positionalArguments(), parser.isSet(shots), books))
+    app::StartGuard guard;
+    const bool isForSomebody = !parser.isSet(shots) && !parser.isSet(once);
+    const bool asShipped = isForSomebody && guard.lastFailed() && !wantsOwnAllTheSame();
+    std::optional<Error> wrongBook, wrongTools; // what ships applies then
+    if (!asShipped) {
+        wrongBook = books.hardware.read();
+        wrongTools = books.tools.read();
+    }
+    if (const int failed =
+            openWindows(parser.positionalArguments(), parser.isSet(shots) || asShipped, books)) {
+        guard.cameThrough(); // what could not be opened was said
         return failed;
+    }
+    constexpr int kStandsFor = 3000; // ms: by then its first order of bending was looked for
+    QTimer::singleShot(kStandsFor, &application, [&] { guard.cameThrough(); });
+    QObject::connect(&application, &QCoreApplication::aboutToQuit, [&] { guard.cameThrough(); });
     if (wrongBook) sayOfFile(app::HardwareBook::ownPath(), *wrongBook);
     if (wrongTools) sayOfFile(app::ToolBook::ownPath(), *wrongTools);
     if (parser.isSet(shots))

@@ -8,6 +8,8 @@ set(CMAKE_RUNTIME_OUTPUT_DIRECTORY ${CMAKE_BINARY_DIR}/bin)
 option(GOODFOLD_WERROR "Treat warnings as errors" OFF)
 option(GOODFOLD_SANITIZE "Build with the address and undefined-behaviour sanitizers" OFF)
 
+option(GOODFOLD_FUZZ "Build the fuzz targets with libFuzzer (clang)" OFF)
+
 add_library(goodfold_warnings INTERFACE)
 target_compile_options(goodfold_warnings INTERFACE
   # restrict, stringop-overflow, array-bounds: g++ 12 reports them falsely for std::string + std::string (GCC bug 105651).
@@ -17,6 +19,12 @@ target_compile_options(goodfold_warnings INTERFACE
 
 if(GOODFOLD_SANITIZE)
   add_compile_options(-fsanitize=address,undefined -fno-sanitize-recover=undefined -fno-omit-frame-pointer)
+  add_link_options(-fsanitize=address,undefined)
+endif()
+
+if(GOODFOLD_FUZZ)
+  add_compile_options(-fsanitize=fuzzer-no-link,address,undefined -fno-sanitize-recover=undefined
+    -Wno-unknown-warning-option) # clang has not all that g++ has
   add_link_options(-fsanitize=address,undefined)
 endif()
 

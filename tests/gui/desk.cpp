@@ -1,6 +1,7 @@
 // The window among others: several jobs, recent files, revert, recovery, first page, paper, clipboard, text
 // size, readers for the blind.
 #include "app/base/recovery.h"
+#include "app/base/start_guard.h"
 #include "app/window/choices.h"
 #include "app/window/printing.h"
 #include "app/window/start_page.h"
@@ -41,6 +42,7 @@ private slots:
     void recentFilesAreOffered();
     void revertGoesBackToWhatIsSavedAndCanBeUndone();
     void unsavedEditsOutliveAKill();
+    void startThatDidNotComeThroughIsKnown();
     void firstPageStartsFromADemo();
     void bothHandsStandSideBySide();
     void standingViews();
@@ -107,6 +109,27 @@ void DeskTest::revertGoesBackToWhatIsSavedAndCanBeUndone() {
     window.fill("leg.B.length", "98");
     QVERIFY(window->files().revert()); // there is nothing saved any more: a sentence, and nothing lost
     QCOMPARE(window.job().plates[1].length, 98.0);
+}
+
+void DeskTest::startThatDidNotComeThroughIsKnown() {
+    QFile::remove(app::StartGuard::path());
+    {
+        app::StartGuard first;
+        QVERIFY(!first.lastFailed());
+        QVERIFY(QFile::exists(app::StartGuard::path()));
+        app::StartGuard beside; // one that starts at the same time holds nothing against the first
+        QVERIFY(!beside.lastFailed());
+        beside.cameThrough();
+        QVERIFY(QFile::exists(app::StartGuard::path()));
+        first.cameThrough();
+        QVERIFY(!QFile::exists(app::StartGuard::path()));
+    }
+    { app::StartGuard killed; } // gone without a word
+    app::StartGuard next;
+    QVERIFY(next.lastFailed());
+    next.cameThrough();
+    QVERIFY(!app::StartGuard().lastFailed());
+    QFile::remove(app::StartGuard::path());
 }
 
 /// A process of its own edits a job and is killed; what it had not saved is there for the next one.

@@ -2,6 +2,7 @@
 
 #include "app/widgets/cell_maker.h"
 #include "edit/edit.h"
+#include "quantity/whole.h"
 
 namespace goodfold::app {
 
@@ -89,8 +90,9 @@ void addBendLines(Block& block, Document& document, const std::string& id) {
     if (bend.bumps > 1)
         block.lines.push_back(
             {faint(QObject::tr("made in")),
-             make.number(Kind::Number, QStringLiteral("bumps"), QObject::tr("Hits"), bend.bumps,
-                         [](job::Bend& changed, double typed) { changed.bumps = static_cast<int>(typed); }),
+             make.number(
+                 Kind::Number, QStringLiteral("bumps"), QObject::tr("Hits"), bend.bumps,
+                 [](job::Bend& changed, double typed) { changed.bumps = quantity::wholeFrom(typed); }),
              faint(
                  QObject::tr("hits of %1° every %2")
                      .arg(text(quantity::printNumber(bend.angleDeg / bend.bumps, 1)),

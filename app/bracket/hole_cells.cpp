@@ -4,6 +4,7 @@
 #include "app/widgets/cell_maker.h"
 #include "edit/edit.h"
 #include "job/hole_kinds.h"
+#include "quantity/whole.h"
 
 #include <algorithm>
 #include <cmath>
@@ -299,7 +300,7 @@ private:
         const auto count = [&](const char* key, const QString& what, int Pattern::*member) {
             return make.number(Kind::Number, QLatin1String(key), what, pattern.*member,
                                [member](Hole& changed, double typed) {
-                                   (*changed.pattern).*member = static_cast<int>(std::lround(typed));
+                                   (*changed.pattern).*member = quantity::wholeFrom(typed);
                                });
         };
         const auto length = [&](const char* key, const QString& what, double Pattern::*member,

@@ -1,6 +1,7 @@
 #include "app/bracket/panels.h"
 #include "edit/edit_sheet.h"
 #include "quantity/force.h"
+#include "quantity/whole.h"
 
 namespace goodfold::app {
 
@@ -82,7 +83,7 @@ std::vector<Block> stockBlocks(Document& document) {
                              {QStringLiteral("tangent"), To::Tangent, QObject::tr("tangent of bends")}},
                  job.dimensionTo, [](job::Job& changed, To to) { changed.dimensionTo = to; });
     form.number(Kind::Number, "quantity", QObject::tr("Wanted"), job.quantity,
-                [](job::Job& changed, double typed) { changed.quantity = static_cast<int>(typed); });
+                [](job::Job& changed, double typed) { changed.quantity = quantity::wholeFrom(typed); });
     using job::Hand;
     form.options("hand", QObject::tr("Hand"),
                  Options<Hand>{{QStringLiteral("unsaid"), Hand::Unsaid, QObject::tr("does not matter")},

@@ -368,6 +368,9 @@ std::string plateInHand(const Job& job, const Element& selected) {
 
 Result<Edited> enter(const Job& job, const Element& selected, std::string_view text,
                      const quantity::Reading& reading, const hardware::Book& book) {
+    const auto isControl = [](unsigned char c) { return c < 0x20 || c == 0x7f; };
+    if (std::any_of(text.begin(), text.end(), isControl))
+        return Error{"There is a character in it that nobody types.", {}};
     const std::vector<std::string> words = wordsOf(text);
     if (words.empty()) return Error{whatToType(job, selected), {}};
     if (const Element element = named(job, words); !element.isNothing()) return Edited{job, element};

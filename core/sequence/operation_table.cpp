@@ -42,10 +42,11 @@ OperationTable::OperationTable(const part::Part& part, const material::Material&
       tools(part.bends.size(), 0) {
     const Operations all = operationsOf(part, material, shop);
     refused = all.refusals;
-    for (const auto& [bend, tool] : wishes.tool) { // what others would have said is not asked
-        auto& of = refused[static_cast<size_t>(bend)];
-        std::erase_if(of, [&](const tool::Refusal& refusal) { return refusal.toolId != tool; });
-        if (!shop.find(tool)) of = {{tool::Refusal::Kind::NotInShop, tool, tool}};
+    for (const auto& wish : wishes.tool) { // what others would have said is not asked
+        auto& of = refused[static_cast<size_t>(wish.first)];
+        const std::string& id = wish.second;
+        std::erase_if(of, [&](const tool::Refusal& refusal) { return refusal.toolId != id; });
+        if (!shop.find(id)) of = {{tool::Refusal::Kind::NotInShop, id, id}};
     }
     for (const auto& [bend, choice] : wishes.die)
         if (std::none_of(all.of[static_cast<size_t>(bend)].begin(), all.of[static_cast<size_t>(bend)].end(),

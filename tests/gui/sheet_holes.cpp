@@ -61,6 +61,10 @@ void SheetHolesTest::patternIsDraggedAndTypedOnThePicture() {
     QTest::keyClicks(field, "22.5");
     QTest::keyClick(field, Qt::Key_Return);
     QCOMPARE(window.job().findHole("h1")->pattern->pitch, 22.5);
+    window.fill("hole.h1.pattern.count", "5");
+    window.fill("hole.h1.pattern.count", "4294967299"); // past 32 bits, where it would come round to 3
+    QCOMPARE(window.job().findHole("h1")->pattern->count, 5);
+    QVERIFY(!window.notice().isEmpty());
     window.fill("hole.h1.pattern.count", "4");
     QCOMPARE(window.document().part().holes.size(), size_t{4});
 }

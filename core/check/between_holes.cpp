@@ -1,5 +1,5 @@
 // Rules of holes against each other, and of outlines against themselves.
-#include "check/finding.h"
+#include "check/hole_findings.h"
 #include "part/hole_gap.h"
 
 #include <algorithm>
@@ -11,22 +11,6 @@ namespace goodfold::check {
 namespace {
 
 using job::Element;
-
-const std::optional<job::Fastener>& fastenerOf(const Subject& s, const part::PartHole& hole) {
-    return s.job.plates[static_cast<size_t>(hole.plate)].holes[hole.ordinal].fastener;
-}
-
-Finding told(Severity severity, const part::PartHole& hole, std::string headline, std::string says,
-             double value, double limit) {
-    Finding finding;
-    finding.severity = severity;
-    finding.about = Element::hole(hole.source);
-    finding.headline = std::move(headline);
-    finding.says = std::move(says);
-    finding.value = value;
-    finding.limit = limit;
-    return finding;
-}
 
 /// Of two holes and their patterns one pair is told: the closest.
 template <class Tell>

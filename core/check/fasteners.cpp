@@ -1,6 +1,5 @@
 // Rules of what goes through the holes: enough thread, room for nut, head and tool, and what to buy.
-#include "check/finding.h"
-#include "part/solid.h"
+#include "check/hole_findings.h"
 
 #include <algorithm>
 #include <cmath>
@@ -13,64 +12,11 @@ using job::Element;
 using job::Fastener;
 using Use = Fastener::Use;
 
-/// Each hole that carries a fastener, a pattern's each by itself.
-template <class Look> void eachFastened(const Subject& s, Look look) {
-    for (const part::PartHole& hole : s.part.holes)
-        if (const auto& fastener = s.job.plates[static_cast<size_t>(hole.plate)].holes[hole.ordinal].fastener)
-            look(hole, *fastener);
-}
-
-bool isFirst(const part::PartHole& hole) {
-    return hole.id == hole.source;
-}
-
-std::optional<Remedy> byFastener(const Subject& s, const std::string& hole, const Fastener& instead,
-                                 const std::string& says) {
-    job::Job mended = s.job;
-    job::Hole& own = *mended.findHole(hole);
-    const auto fitted = hardware::fitted(own, instead, s.hardware);
-    if (!fitted) return {};
-    own = *fitted;
-    return Remedy{says, std::move(mended)};
-}
-
-void offer(Finding& finding, std::optional<Remedy> remedy) {
-    if (remedy) finding.remedies.push_back(*std::move(remedy));
-}
-
-Finding mind(const part::PartHole& hole, std::string headline, std::string says, double value, double limit) {
-    Finding finding;
-    finding.severity = Severity::Mind;
-    finding.about = Element::hole(hole.source);
-    finding.headline = std::move(headline);
-    finding.says = std::move(says);
-    finding.value = value;
-    finding.limit = limit;
-    return finding;
-}
-
 /// Thickness at which a bolt of class 8.8 breaks before the thread strips, with 1.3 in hand for a hole
 /// drilled large and a short chamfer, and three turns at least.
 double leastThread(const Subject& s, const hardware::Screw& screw) {
     constexpr double kBoltMpa = 800, kShare = 0.41, kInHand = 1.3, kTurns = 3;
     return std::max(kInHand * kShare * kBoltMpa / s.material.ultimate * screw.major, kTurns * screw.pitch);
-}
-
-/// A cylinder over the head or the nut: from `over` above the surface outward.
-part::Cylinder over(const Subject& s, const part::PartHole& hole, bool onFace, double above, double length,
-                    double diameter) {
-    const part::FormedHole at = part::formedPoint(s.folded, hole.plate, hole.centreOfShape());
-    const Vec3 surface = at.point + (onFace ? s.part.thickness : 0) * at.axis;
-    const Vec3 outward = onFace ? at.axis : Vec3(-at.axis);
-    return {surface + above * outward, outward, length, diameter};
-}
-
-/// What a tool runs into, its own plate left out.
-std::optional<Element> inTheWay(const Subject& s, const part::PartHole& hole, const part::Cylinder& room) {
-    const Element own = Element::plate(s.part.plates[hole.plate].id);
-    for (const Element& element : part::hitBy(s.part, s.folded, room))
-        if (element != own) return element;
-    return {};
 }
 
 /// Length of a tool over a head: the room a hand's width of driver needs.
@@ -98,7 +44,7 @@ std::optional<Element> nutToolHits(const Subject& s, const part::PartHole& hole,
 Finding doesNotGrip(const Subject& s, const part::PartHole& hole, const Fastener& fastener,
                     const hardware::Screw& screw, const hardware::RivetNut& nut) {
     Finding finding =
-        mind(hole, hole.id + ": the rivet nut does not grip this stock",
+        told(Severity::Mind, hole, hole.id + ": the rivet nut does not grip this stock",
              "It holds " + s.length(nut.gripLeast) + " to " + s.length(nut.gripMost) + "; the stock is " +
                  s.length(s.part.thickness) + ". Check its maker's sheet for another grip.",
              s.part.thickness, nut.gripMost);
@@ -122,8 +68,8 @@ std::vector<Finding> tooFewThreads(const Subject& s) {
         if (fastener.use != Use::Tapped || !screw || !isFirst(hole)) return;
         const double least = leastThread(s, *screw), turns = s.part.thickness / screw->pitch;
         if (s.part.thickness >= least) return;
-        Finding finding = mind(
-            hole, hole.id + " has too little thread",
+        Finding finding = told(
+            Severity::Mind, hole, hole.id + " has too little thread",
             s.length(s.part.thickness) + " of stock is " + quantity::printNumber(turns, 1) + " turns of " +
                 screw->size + "; " + s.length(least) +
                 " holds it so that a bolt of class 8.8 breaks before the thread strips, with 1.3 in hand.",
@@ -152,7 +98,7 @@ std::vector<Finding> nutDoesNotFit(const Subject& s) {
         const auto hit = inTheWay(s, hole, over(s, hole, fastener.headOnBack, 0.1, behind, nut.hole));
         if (!hit) return;
         Finding finding =
-            mind(hole, hole.id + ": the rivet nut is too long for the cavity",
+            told(Severity::Mind, hole, hole.id + ": the rivet nut is too long for the cavity",
                  "Its body reaches " + s.length(behind) + " behind the sheet and meets " + nameOf(*hit) + ".",
                  behind, 0);
         Fastener turned = fastener;
@@ -168,16 +114,16 @@ std::vector<Finding> nutDoesNotFit(const Subject& s) {
 /// part. Where only a socket is too wide a smaller driver may do; else the bolt is turned round.
 std::vector<Finding> noRoomForTool(const Subject& s) {
     std::vector<Finding> findings;
-    std::vector<std::string> told;
+    std::vector<std::string> seen;
     eachFastened(s, [&](const part::PartHole& hole, const Fastener& fastener) {
-        if (std::find(told.begin(), told.end(), hole.source) != told.end()) return;
+        if (std::find(seen.begin(), seen.end(), hole.source) != seen.end()) return;
         const auto atHead = toolHits(s, hole, fastener);
         const auto hit = atHead ? atHead : nutToolHits(s, hole, fastener);
         if (!hit) return;
-        told.push_back(hole.source);
+        seen.push_back(hole.source);
         const double driver = atHead ? hardware::headOf(fastener, s.hardware)->driverDiameter
                                      : s.hardware.findScrew(fastener.size)->socketDiameter;
-        Finding finding = mind(hole, hole.id + ": no room for the tool",
+        Finding finding = told(Severity::Mind, hole, hole.id + ": no room for the tool",
                                std::string(fastener.use == Use::Rivet ? "The riveter's nose" : "The socket") +
                                    " is " + s.length(driver) + " across and meets " + nameOf(*hit) +
                                    (atHead ? " at the head." : " at the nut."),
@@ -209,7 +155,7 @@ std::vector<Finding> headOnBend(const Subject& s) {
             const Segment& line = bend.child == hole.plate ? bend.far : bend.near;
             const double toLine = distance(hole.centreOfShape(), line);
             if (toLine >= head->bearingDiameter / 2) continue;
-            findings.push_back(mind(hole, hole.id + ": its head stands on bend " + bend.id,
+            findings.push_back(told(Severity::Mind, hole, hole.id + ": its head stands on bend " + bend.id,
                                     "Head or washer is " + s.length(head->bearingDiameter) +
                                         " across; the curve begins " + s.length(toLine) +
                                         " from the hole's centre.",

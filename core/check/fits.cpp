@@ -1,6 +1,5 @@
 // Whether what is meant for a hole goes into it: its size, its countersink, its way in.
-#include "check/finding.h"
-#include "part/solid.h"
+#include "check/hole_findings.h"
 
 #include <algorithm>
 #include <cmath>
@@ -12,36 +11,6 @@ namespace {
 using job::Element;
 using job::Fastener;
 using Use = Fastener::Use;
-
-/// Each hole of the job with its fastener, a pattern once.
-template <class Look> void eachFastened(const Subject& s, Look look) {
-    for (const part::PartHole& hole : s.part.holes) {
-        const auto& fastener = s.job.plates[static_cast<size_t>(hole.plate)].holes[hole.ordinal].fastener;
-        if (fastener && hole.id == hole.source) look(hole, *fastener);
-    }
-}
-
-std::optional<Remedy> fittedWith(const Subject& s, const std::string& hole, const Fastener& fastener,
-                                 const std::string& says) {
-    job::Job mended = s.job;
-    job::Hole& own = *mended.findHole(hole);
-    const auto fitted = hardware::fitted(own, fastener, s.hardware);
-    if (!fitted) return {};
-    own = *fitted;
-    return Remedy{says, std::move(mended)};
-}
-
-Finding told(Severity severity, const part::PartHole& hole, std::string headline, std::string says,
-             double value, double limit) {
-    Finding finding;
-    finding.severity = severity;
-    finding.about = Element::hole(hole.source);
-    finding.headline = std::move(headline);
-    finding.says = std::move(says);
-    finding.value = value;
-    finding.limit = limit;
-    return finding;
-}
 
 /// By how much a hole may be larger than its book says before what it is for no longer holds in it.
 double mostLarger(const Fastener& fastener, const hardware::Screw* screw) {
@@ -57,28 +26,13 @@ double leastHole(const Fastener& fastener, const hardware::Screw* screw, double 
     return wanted - 0.1;
 }
 
-/// A cylinder of the screw's own width and length over the head's side: the room to put it in.
-part::Cylinder wayIn(const Subject& s, const part::PartHole& hole, bool onFace, double length, double width) {
-    const part::FormedHole at = part::formedPoint(s.folded, hole.plate, hole.centreOfShape());
-    const Vec3 outward = onFace ? at.axis : Vec3(-at.axis);
-    const Vec3 surface = at.point + (onFace ? s.part.thickness : 0) * at.axis;
-    constexpr double kOff = 0.1; // mm
-    return {surface + kOff * outward, outward, length, width};
-}
-
-std::optional<Element> meets(const Subject& s, const part::PartHole& hole, const part::Cylinder& way) {
-    const Element own = Element::plate(s.part.plates[static_cast<size_t>(hole.plate)].id);
-    for (const Element& element : part::hitBy(s.part, s.folded, way))
-        if (element != own) return element;
-    return {};
-}
-
 } // namespace
 
 /// A hole that its fastener does not go into, or in which it does not hold.
 std::vector<Finding> holeDoesNotSuit(const Subject& s) {
     std::vector<Finding> findings;
     eachFastened(s, [&](const part::PartHole& hole, const Fastener& fastener) {
+        if (!isFirst(hole)) return;
         const auto wanted = hardware::holeFor(fastener, s.hardware);
         if (!wanted) return;
         const hardware::Screw* screw = s.hardware.findScrew(fastener.size);
@@ -93,7 +47,7 @@ std::vector<Finding> holeDoesNotSuit(const Subject& s) {
                  hardware::nameOf(fastener) + " wants " + s.length(wanted->diameter) + "; the hole is " +
                      s.length(hole.diameter) + ".",
                  hole.diameter, isSmall ? least : most);
-        if (auto remedy = fittedWith(s, hole.source, fastener, "make it " + s.length(wanted->diameter)))
+        if (auto remedy = byFastener(s, hole.source, fastener, "make it " + s.length(wanted->diameter)))
             finding.remedies.push_back(*std::move(remedy));
         findings.push_back(std::move(finding));
     });
@@ -121,7 +75,7 @@ std::vector<Finding> sunkThrough(const Subject& s) {
         Fastener pan = fastener.value_or(Fastener());
         pan.head = Fastener::Head::Pan;
         if (fastener)
-            if (auto remedy = fittedWith(s, hole.source, pan, "take a pan head"))
+            if (auto remedy = byFastener(s, hole.source, pan, "take a pan head"))
                 finding.remedies.push_back(*std::move(remedy));
         if (!fastener) {
             job::Job mended = s.job;
@@ -140,6 +94,7 @@ std::vector<Finding> weldNutOnOther(const Subject& s) {
     std::vector<Finding> findings;
     if (isWelded) return findings;
     eachFastened(s, [&](const part::PartHole& hole, const Fastener& fastener) {
+        if (!isFirst(hole)) return;
         if (fastener.use != Use::WeldNut) return;
         Finding finding =
             told(Severity::Mind, hole, hole.id + ": weld nuts are not for " + s.material.shortName,
@@ -149,7 +104,7 @@ std::vector<Finding> weldNutOnOther(const Subject& s) {
         finding.value = finding.limit = {};
         Fastener nut = fastener;
         nut.use = Use::RivetNut;
-        if (auto remedy = fittedWith(s, hole.source, nut, "use a rivet nut"))
+        if (auto remedy = byFastener(s, hole.source, nut, "use a rivet nut"))
             finding.remedies.push_back(*std::move(remedy));
         findings.push_back(std::move(finding));
     });
@@ -160,12 +115,13 @@ std::vector<Finding> weldNutOnOther(const Subject& s) {
 std::vector<Finding> boltCannotGoIn(const Subject& s) {
     std::vector<Finding> findings;
     eachFastened(s, [&](const part::PartHole& hole, const Fastener& fastener) {
+        if (!isFirst(hole)) return;
         const hardware::Screw* screw = s.hardware.findScrew(fastener.size);
         const auto stack = hardware::stackOf(fastener, s.part.thickness, s.hardware);
         if (!screw || !stack || fastener.use == Use::Rivet) return;
         const double length = stack->buy.value_or(stack->needed);
         const auto from = [&](bool onBack) {
-            return meets(s, hole, wayIn(s, hole, !onBack, length, screw->major));
+            return inTheWay(s, hole, over(s, hole, !onBack, 0.1, length, screw->major));
         };
         const auto hit = from(fastener.headOnBack);
         if (!hit) return;
@@ -177,7 +133,7 @@ std::vector<Finding> boltCannotGoIn(const Subject& s) {
         Fastener turned = fastener;
         turned.headOnBack = !turned.headOnBack;
         if (!from(turned.headOnBack))
-            if (auto remedy = fittedWith(s, hole.source, turned, "put it in from the other side"))
+            if (auto remedy = byFastener(s, hole.source, turned, "put it in from the other side"))
                 finding.remedies.push_back(*std::move(remedy));
         findings.push_back(std::move(finding));
     });

@@ -7,6 +7,7 @@ set(CMAKE_RUNTIME_OUTPUT_DIRECTORY ${CMAKE_BINARY_DIR}/bin)
 
 option(GOODFOLD_WERROR "Treat warnings as errors" OFF)
 option(GOODFOLD_SANITIZE "Build with the address and undefined-behaviour sanitizers" OFF)
+option(GOODFOLD_RACES "Build with the thread sanitizer" OFF)
 
 option(GOODFOLD_FUZZ "Build the fuzz targets with libFuzzer (clang)" OFF)
 
@@ -17,6 +18,10 @@ target_compile_options(goodfold_warnings INTERFACE
   -Wall -Wextra -Wno-restrict -Wno-stringop-overflow -Wno-array-bounds -Wno-missing-field-initializers -Wpedantic -Wshadow=local -Wnon-virtual-dtor -Wold-style-cast -Woverloaded-virtual
   $<$<BOOL:${GOODFOLD_WERROR}>:-Werror>)
 
+if(GOODFOLD_RACES)
+  add_compile_options(-fsanitize=thread -fno-omit-frame-pointer)
+  add_link_options(-fsanitize=thread)
+endif()
 if(GOODFOLD_SANITIZE)
   add_compile_options(-fsanitize=address,undefined -fno-sanitize-recover=undefined -fno-omit-frame-pointer)
   add_link_options(-fsanitize=address,undefined)

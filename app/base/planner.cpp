@@ -25,13 +25,14 @@ void planInto(Planned& made, const PlanWanted& wanted, const sequence::GoOn& goO
         if (other->outcome().plan) made.opposite = std::move(other);
     }
     constexpr size_t kFew = 8; // bends: each mend is planned anew
-    if (!made.outcome().plan && made.wishes.isFree() && job.bends.size() <= kFew) {
+    std::optional<std::vector<check::Remedy>> mends;
+    if (!made.outcome().plan && job.bends.size() <= kFew) {
         const auto& stuck = made.outcome().stuck;
-        made.mends = sequence::mends(job, material, *shop, hardware, reading, stuck, goOn);
+        mends = made.mends = sequence::mends(job, material, *shop, hardware, reading, stuck, goOn);
         made.otherTools = sequence::toolsThatWouldDo(job, material, *shop, reading, stuck, goOn);
     }
     made.facts =
-        std::make_shared<check::PlanFacts>(text::factsOf(made.settled, material, *shop, reading, made.mends));
+        std::make_shared<check::PlanFacts>(text::factsOf(made.settled, material, *shop, reading, mends));
 }
 
 namespace {

@@ -1,6 +1,7 @@
 #include "app/bracket/addition_cells.h"
 
 #include "app/widgets/cell_maker.h"
+#include "check/placing.h"
 #include "edit/edit_sheet.h"
 #include "edit/entry.h"
 #include "job/hole_kinds.h"
@@ -33,11 +34,14 @@ constexpr Word kSheetOthers[] = {
     {"joggle", QT_TRANSLATE_NOOP("QObject", "joggle"), "j 6 over 24", "j 1/4 over 1"},
     {"strap", QT_TRANSLATE_NOOP("QObject", "strap"), "strap 48 gap 6 ear 25", "strap 2 gap 1/4 ear 1"},
     {"saddle", QT_TRANSLATE_NOOP("QObject", "saddle"), "saddle 48 gap 1 ear 25", "saddle 2 gap 1/16 ear 1"}};
-constexpr Word kPatterns[] = {{"row", QT_TRANSLATE_NOOP("QObject", "row"), "row 3 by 20", "row 3 by 3/4"},
-                              {"grid", QT_TRANSLATE_NOOP("QObject", "grid"), "grid 3 by 20 rows 2 apart 20",
-                               "grid 3 by 3/4 rows 2 apart 3/4"},
-                              {"round-a-circle", QT_TRANSLATE_NOOP("QObject", "round a circle"),
-                               "circle 6 across 40", "circle 6 across 1 1/2"}};
+struct Repeat {
+    const char *key, *says;
+    job::Pattern::Kind kind;
+};
+constexpr Repeat kRepeats[] = {
+    {"row", QT_TRANSLATE_NOOP("QObject", "row"), job::Pattern::Kind::Row},
+    {"grid", QT_TRANSLATE_NOOP("QObject", "grid"), job::Pattern::Kind::Grid},
+    {"round-a-circle", QT_TRANSLATE_NOOP("QObject", "round a circle"), job::Pattern::Kind::Circle}};
 
 class Additions {
 public:
@@ -139,14 +143,26 @@ private:
         if (inches) hole.diameter = quantity::Length::inches(17.0 / 64).mm();
         hole.x = inches ? 25.4 / 2 : 12;
         job::makeKind(hole, kind);
-        return doc.apply(label, edit::withHole(doc.job(), carrier, hole));
+        return doc.apply(label, check::withHoleWhereItFits(placing(doc), carrier, hole));
+    }
+
+    static check::Placing placing(const Document& doc) {
+        return {doc.job(), doc.material(), doc.reading(), doc.books().hardware.book()};
     }
 
     void patterns(Block& made) const {
         const QString of = text(document.selected().id);
         made.lines.push_back({faint(QObject::tr("Repeat %1").arg(of))});
         Line line;
-        add(line, kPatterns, QObject::tr("of %1").arg(of));
+        for (const Repeat& repeat : kRepeats) {
+            const QString says = QObject::tr(repeat.says);
+            line.push_back(press(
+                says, who(QLatin1String(repeat.key), says, QObject::tr("of %1").arg(of)),
+                [&doc = document, id = document.selected().id, kind = repeat.kind, says] {
+                    return doc.apply(says, check::withPatternThatFits(placing(doc), id, kind));
+                },
+                Cell::Look::Link));
+        }
         line.push_back(press(
             QObject::tr("mirrored"),
             who(QStringLiteral("mirrored"), QObject::tr("mirrored copy"), QObject::tr("of %1").arg(of)),

@@ -19,27 +19,6 @@ double leastThread(const Subject& s, const hardware::Screw& screw) {
     return std::max(kInHand * kShare * kBoltMpa / s.material.ultimate * screw.major, kTurns * screw.pitch);
 }
 
-/// Length of a tool over a head: the room a hand's width of driver needs.
-constexpr double kToolLength = 40;
-
-std::optional<Element> toolHits(const Subject& s, const part::PartHole& hole, const Fastener& fastener) {
-    const auto head = hardware::headOf(fastener, s.hardware);
-    if (!head) return {};
-    return inTheWay(
-        s, hole,
-        over(s, hole, !fastener.headOnBack, 0.1 + head->standsOff, kToolLength, head->driverDiameter));
-}
-
-/// The nut of a through bolt is turned from the other side, by a socket.
-std::optional<Element> nutToolHits(const Subject& s, const part::PartHole& hole, const Fastener& fastener) {
-    const hardware::Screw* screw = s.hardware.findScrew(fastener.size);
-    if (!screw || fastener.use != Use::Bolt) return {};
-    const double off = fastener.washers > 1 ? screw->washerThickness : 0;
-    return inTheWay(
-        s, hole,
-        over(s, hole, fastener.headOnBack, fastener.clamps + 0.1 + off, kToolLength, screw->socketDiameter));
-}
-
 /// The same thread in another family may.
 Finding doesNotGrip(const Subject& s, const part::PartHole& hole, const Fastener& fastener,
                     const hardware::Screw& screw, const hardware::RivetNut& nut) {
@@ -87,6 +66,7 @@ std::vector<Finding> tooFewThreads(const Subject& s) {
 /// A rivet nut's body needs room behind the sheet, and a grip that holds the sheet.
 std::vector<Finding> nutDoesNotFit(const Subject& s) {
     std::vector<Finding> findings;
+    const part::Surroundings around(s.part, s.folded);
     eachFastened(s, [&](const part::PartHole& hole, const Fastener& fastener) {
         const hardware::Screw* screw = s.hardware.findScrew(fastener.size);
         const hardware::RivetNut* found = screw ? screw->rivetNut(fastener.family) : nullptr;
@@ -95,7 +75,7 @@ std::vector<Finding> nutDoesNotFit(const Subject& s) {
         if (isFirst(hole) && (s.part.thickness < nut.gripLeast || s.part.thickness > nut.gripMost))
             findings.push_back(doesNotGrip(s, hole, fastener, *screw, nut));
         const double behind = nut.length - s.part.thickness;
-        const auto hit = inTheWay(s, hole, over(s, hole, fastener.headOnBack, 0.1, behind, nut.hole));
+        const auto hit = inTheWay(s, around, hole, over(s, hole, fastener.headOnBack, 0.1, behind, nut.hole));
         if (!hit) return;
         Finding finding =
             told(Severity::Mind, hole, hole.id + ": the rivet nut is too long for the cavity",
@@ -103,39 +83,8 @@ std::vector<Finding> nutDoesNotFit(const Subject& s) {
                  behind, 0);
         Fastener turned = fastener;
         turned.headOnBack = !turned.headOnBack;
-        if (!inTheWay(s, hole, over(s, hole, turned.headOnBack, 0.1, behind, nut.hole)))
+        if (!inTheWay(s, around, hole, over(s, hole, turned.headOnBack, 0.1, behind, nut.hole)))
             offer(finding, byFastener(s, hole.source, turned, "set it from the other side"));
-        findings.push_back(std::move(finding));
-    });
-    return findings;
-}
-
-/// Socket, key or riveter over the head, and the socket over the nut, against every other plate of the formed
-/// part. Where only a socket is too wide a smaller driver may do; else the bolt is turned round.
-std::vector<Finding> noRoomForTool(const Subject& s) {
-    std::vector<Finding> findings;
-    std::vector<std::string> seen;
-    eachFastened(s, [&](const part::PartHole& hole, const Fastener& fastener) {
-        if (std::find(seen.begin(), seen.end(), hole.source) != seen.end()) return;
-        const auto atHead = toolHits(s, hole, fastener);
-        const auto hit = atHead ? atHead : nutToolHits(s, hole, fastener);
-        if (!hit) return;
-        seen.push_back(hole.source);
-        const double driver = atHead ? hardware::headOf(fastener, s.hardware)->driverDiameter
-                                     : s.hardware.findScrew(fastener.size)->socketDiameter;
-        Finding finding = told(Severity::Mind, hole, hole.id + ": no room for the tool",
-                               std::string(fastener.use == Use::Rivet ? "The riveter's nose" : "The socket") +
-                                   " is " + s.length(driver) + " across and meets " + nameOf(*hit) +
-                                   (atHead ? " at the head." : " at the nut."),
-                               driver, 0);
-        Fastener other = fastener;
-        other.headOnBack = !other.headOnBack;
-        if (!toolHits(s, hole, other) && !nutToolHits(s, hole, other))
-            offer(finding, byFastener(s, hole.source, other, "put it in from the other side"));
-        other = fastener;
-        other.head = Fastener::Head::Cap;
-        if (fastener.use != Use::Rivet && atHead && !toolHits(s, hole, other) && !nutToolHits(s, hole, other))
-            offer(finding, byFastener(s, hole.source, other, "use a cap screw and a key"));
         findings.push_back(std::move(finding));
     });
     return findings;

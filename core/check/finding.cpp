@@ -1,5 +1,7 @@
 #include "check/finding.h"
 
+#include "check/alike.h"
+
 #include <algorithm>
 #include <cmath>
 
@@ -9,6 +11,10 @@ double Subject::roundedUp(double mm) const {
     const double step = quantity::stepOf(reading).mm();
     // A figure that is a whole number of steps but for rounding stays where it is.
     return std::ceil(mm / step - 1e-6) * step;
+}
+
+bool Finding::isAbout(const job::Element& element) const {
+    return about == element || std::find(likewise.begin(), likewise.end(), element) != likewise.end();
 }
 
 const std::vector<Rule>& rules() {
@@ -95,7 +101,7 @@ const std::vector<Rule>& rules() {
 std::vector<Finding> check(const Subject& subject) {
     std::vector<Finding> findings;
     for (const Rule& rule : rules())
-        for (Finding& finding : rule.find(subject)) {
+        for (Finding& finding : joinedByCause(subject, rule, rule.find(subject))) {
             finding.rule = rule.name;
             findings.push_back(std::move(finding));
         }

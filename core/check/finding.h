@@ -19,11 +19,13 @@ struct Finding {
     std::string rule = {}; // name of the rule, stable for scripts; set by check()
     Severity severity = Severity::Note;
     job::Element about = {};
-    std::string headline = {};        // "h2 is close to an edge"
-    std::string says = {};            // the number and its limit, in the reader's unit
-    std::optional<double> value = {}; // mm or degrees
+    std::vector<job::Element> likewise = {}; // others that the same is to be said of
+    std::string headline = {};               // "h2 is close to an edge"
+    std::string says = {};                   // the number and its limit, in the reader's unit
+    std::optional<double> value = {};        // mm or degrees
     std::optional<double> limit = {};
     std::vector<Remedy> remedies = {}; // the best first
+    bool isAbout(const job::Element& element) const;
     const Remedy* remedy() const { return remedies.empty() ? nullptr : &remedies.front(); }
 };
 

@@ -114,6 +114,7 @@ std::vector<Finding> weldNutOnOther(const Subject& s) {
 /// A screw as long as it has to be needs as much room before its hole.
 std::vector<Finding> boltCannotGoIn(const Subject& s) {
     std::vector<Finding> findings;
+    const part::Surroundings around(s.part, s.folded);
     eachFastened(s, [&](const part::PartHole& hole, const Fastener& fastener) {
         if (!isFirst(hole)) return;
         const hardware::Screw* screw = s.hardware.findScrew(fastener.size);
@@ -121,7 +122,7 @@ std::vector<Finding> boltCannotGoIn(const Subject& s) {
         if (!screw || !stack || fastener.use == Use::Rivet) return;
         const double length = stack->buy.value_or(stack->needed);
         const auto from = [&](bool onBack) {
-            return inTheWay(s, hole, over(s, hole, !onBack, 0.1, length, screw->major));
+            return inTheWay(s, around, hole, over(s, hole, !onBack, 0.1, length, screw->major));
         };
         const auto hit = from(fastener.headOnBack);
         if (!hit) return;

@@ -38,11 +38,4 @@ part::Cylinder over(const Subject& s, const part::PartHole& hole, bool onFace, d
     return {surface + above * outward, outward, length, diameter};
 }
 
-std::optional<Element> inTheWay(const Subject& s, const part::PartHole& hole, const part::Cylinder& room) {
-    const Element own = Element::plate(s.part.plates[static_cast<size_t>(hole.plate)].id);
-    for (const Element& element : part::hitBy(s.part, s.folded, room))
-        if (element != own) return element;
-    return {};
-}
-
 } // namespace goodfold::check

@@ -35,8 +35,14 @@ inline void offer(Finding& finding, std::optional<Remedy> remedy) {
 part::Cylinder over(const Subject& s, const part::PartHole& hole, bool onFace, double above, double length,
                     double diameter);
 
-/// What stands in a room, the hole's own plate left out.
-std::optional<job::Element> inTheWay(const Subject& s, const part::PartHole& hole,
-                                     const part::Cylinder& room);
+/// What stands in a room (a cylinder or a convex prism in the root frame), the hole's own plate left out.
+template <class Room>
+std::optional<job::Element> inTheWay(const Subject& s, const part::Surroundings& around,
+                                     const part::PartHole& hole, const Room& room) {
+    const auto own = job::Element::plate(s.part.plates[static_cast<size_t>(hole.plate)].id);
+    for (const job::Element& element : around.hitBy(room))
+        if (element != own) return element;
+    return {};
+}
 
 } // namespace goodfold::check

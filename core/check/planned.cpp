@@ -8,7 +8,16 @@ namespace goodfold::check {
 
 using job::Element;
 
-/// Mends are offered with the first bend; where the user settled tools or an order, freeing them is.
+namespace {
+
+Remedy freedBending(job::Job job) {
+    job::freeBending(job);
+    return {"free the order and the tools", std::move(job)};
+}
+
+} // namespace
+
+/// Mends are offered with the first bend; where none were looked for, what the user settled can be freed.
 std::vector<Finding> notMadeInAnyOrder(const Subject& s) {
     if (!s.plan) return {};
     std::vector<Finding> findings;
@@ -22,13 +31,11 @@ std::vector<Finding> notMadeInAnyOrder(const Subject& s) {
                         .about = Element::bend(each.bend),
                         .headline = "No order makes bend " + each.bend,
                         .says = each.why};
+        if (&each == &s.plan->notMade.front())
+            finding.remedies = s.plan->mends.value_or(std::vector<Remedy>());
         if (s.plan->isSettled) {
             finding.headline = "Bend " + each.bend + " cannot be made as it is settled";
-            job::Job freed = s.job;
-            job::freeBending(freed);
-            finding.remedies = {{"free the order and the tools", std::move(freed)}};
-        } else if (&each == &s.plan->notMade.front()) {
-            finding.remedies = s.plan->mends;
+            if (!s.plan->mends) finding.remedies = {freedBending(s.job)};
         }
         findings.push_back(std::move(finding));
     }

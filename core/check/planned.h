@@ -43,10 +43,10 @@ struct PlanFacts {
     std::vector<Formed> formed;  // in the order of the steps; empty where there is no plan
     std::vector<Option> options; // of bends whose radius may crack, rising
     std::vector<HeavyPull> heavy;
-    std::string notLookedFor;  // why no order was found out, where that is not known either way
-    bool agrees = true;        // the layout has the radii that the tools make, wherever none is typed
-    bool isSettled = false;    // the user settled tools or an order
-    std::vector<Remedy> mends; // of what no order makes, the best first
+    std::string notLookedFor; // why no order was found out, where that is not known either way
+    bool agrees = true;       // the layout has the radii that the tools make, wherever none is typed
+    bool isSettled = false;   // the user settled tools or an order
+    std::optional<std::vector<Remedy>> mends; // of what no order makes, the best first; null: not looked for
 };
 
 } // namespace goodfold::check

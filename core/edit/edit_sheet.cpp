@@ -5,6 +5,7 @@
 #include "part/sheet_corners.h"
 
 #include <algorithm>
+#include <cmath>
 
 namespace goodfold::edit {
 
@@ -74,23 +75,51 @@ Result<Edited> withCornerJoint(Job job, const std::string& id, Corner corner,
 
 namespace {
 
-/// A row of rivets across the tab, and holes on their axes in the flange behind it.
-Result<Job> withRivets(Job job, const hardware::Book& book, const std::string& tab, const std::string& behind,
-                       const Lap& lap, double tabWidth) {
-    Fastener fastener{Fastener::Use::Rivet, lap.rivet};
-    fastener.head = Fastener::Head::Pan;
-    fastener.clamps = job.thickness;
-    Hole first;
-    first.y = 0;
-    const double edge = std::max(6.0, tabWidth / 4);
-    for (int i = 0; i < lap.rivets; ++i) {
-        Hole hole = first;
-        hole.yFrom = Hole::YFrom::Right;
-        hole.y = lap.rivets == 1 ? tabWidth / 2 : edge + i * (tabWidth - 2 * edge) / (lap.rivets - 1);
-        const auto fitted = hardware::fitted(hole, fastener, book);
-        if (!fitted) return fitted.error();
-        hole = *fitted;
-        hole.x = 2 * hole.diameter; // from the tab's free end
+/// Where the rivets of a tab go, so that they neither tear out nor stand on the bend, and a riveter's nose
+/// goes over them. By the rules of the checks: 2 d to an edge, 3 d apart, 2 T to the bend.
+struct RivetRow {
+    Fastener fastener;
+    Hole hole;      // the first of them
+    double edge;    // to the tab's free edges
+    double pitch;   // at least
+    double toCurve; // from their middles to the start of the bend
+};
+
+Result<RivetRow> rivetRow(const Job& job, const hardware::Book& book, const Lap& lap) {
+    RivetRow row;
+    row.fastener = {Fastener::Use::Rivet, lap.rivet};
+    row.fastener.head = Fastener::Head::Pan;
+    row.fastener.clamps = job.thickness;
+    Hole hole;
+    hole.yFrom = Hole::YFrom::Right;
+    const auto fitted = hardware::fitted(hole, row.fastener, book);
+    if (!fitted) return fitted.error();
+    row.hole = *fitted;
+    const double nose = hardware::headOf(row.fastener, book)->driverDiameter;
+    row.edge = 2 * row.hole.diameter;
+    row.pitch = 3 * row.hole.diameter;
+    row.toCurve = std::max(row.hole.diameter / 2 + 2 * job.thickness, nose / 2);
+    row.hole.x = row.edge; // from the tab's free end
+    return row;
+}
+
+/// The length of a tab that has the room for its rivets past its curve; a little more, as tools bend rounder.
+double tabLength(const Job& job, const material::Material& material, const std::string& tab,
+                 const RivetRow& row) {
+    const Part part = solve(job, material);
+    const PartPlate& plate = part.plates[static_cast<size_t>(part.plateIndex(tab))];
+    const double setback = job.findPlate(tab)->length - plate.length;
+    return std::ceil(row.edge + row.toCurve + 1.25 * setback);
+}
+
+/// Across the tab, and on their axes in the flange behind it.
+Result<Job> withRivets(Job job, const std::string& tab, const std::string& behind, const RivetRow& row,
+                       int wanted, double tabWidth) {
+    const double between = tabWidth - 2 * row.edge;
+    const int count = std::clamp(1 + static_cast<int>(between / row.pitch), 1, wanted);
+    for (int i = 0; i < count; ++i) {
+        Hole hole = row.hole;
+        hole.y = count == 1 ? tabWidth / 2 : row.edge + i * between / (count - 1);
         const auto onTab = withHole(std::move(job), tab, hole);
         if (!onTab) return onTab.error();
         Hole through = hole;
@@ -127,13 +156,18 @@ Result<Edited> withLap(Job job, const material::Material& material, const hardwa
     bend.offset = clear;
     const double width = straight - 2 * clear;
     if (width <= 0) return Error{"The flanges at that corner of " + id + " are too low for a tab.", {}};
-    const auto tabbed = withFlange(std::move(job), carries, bend, lap.length, width);
+    constexpr double kPlain = 14;
+    const auto tabbed = withFlange(std::move(job), carries, bend, lap.length.value_or(kPlain), width);
     if (!tabbed) return tabbed;
     Edited made = *tabbed;
     made.job.findPlate(id)->cornerJoints[corner] =
         CornerJoint{CornerJoint::Kind::Lapped, 0, carrier.edge, lap.outside};
     if (!lap.rivet.empty() && lap.rivets > 0) {
-        auto riveted = withRivets(std::move(made.job), book, made.about.id, behind, lap, width);
+        const auto row = rivetRow(made.job, book, lap);
+        if (!row) return row.error();
+        if (!lap.length)
+            made.job.findPlate(made.about.id)->length = tabLength(made.job, material, made.about.id, *row);
+        auto riveted = withRivets(std::move(made.job), made.about.id, behind, *row, lap.rivets, width);
         if (!riveted) return riveted.error();
         made.job = *std::move(riveted);
     }

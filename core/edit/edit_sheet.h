@@ -28,9 +28,9 @@ Result<Edited> withWrap(Job job, const std::string& plate, const Wrap& wrap, dou
 struct Lap {
     Edge tabOn = Edge::End;
     bool outside = false;
-    double length = 14;
-    std::string rivet = "3.2"; // size in the hardware book; empty for none, as for spot welds
-    int rivets = 2;
+    std::optional<double> length = {}; // outside; else as long as its rivets need, 14 without any
+    std::string rivet = "3.2";         // size in the hardware book; empty for none, as for spot welds
+    int rivets = 2;                    // fewer where the tab has no room for so many
 };
 
 /// Laps a corner of a plate: adds the tab and its rivet holes, and holes on their axes in the flange it lies

@@ -136,13 +136,18 @@ ordered_json shownChecks(const std::vector<check::Finding>& findings) {
         return value ? ordered_json(*value) : ordered_json(nullptr);
     };
     ordered_json out = ordered_json::array();
-    for (const check::Finding& finding : findings)
+    for (const check::Finding& finding : findings) {
+        ordered_json likewise = ordered_json::array();
+        for (const job::Element& element : finding.likewise)
+            likewise.push_back(element.id);
         out.push_back({{"rule", finding.rule},
                        {"severity", check::nameOf(finding.severity)},
                        {"about", finding.about.id},
+                       {"likewise", std::move(likewise)},
                        {"value", orNull(finding.value)},
                        {"limit", orNull(finding.limit)},
                        {"says", finding.headline + ". " + finding.says}});
+    }
     return out;
 }
 

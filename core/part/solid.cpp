@@ -120,28 +120,48 @@ std::vector<Clash> selfClashes(const Part& part, const Folded& folded, size_t mo
     return clashes;
 }
 
-std::vector<Element> hitBy(const Part& part, const Folded& folded, const Cylinder& cylinder) {
+struct Surroundings::Bodies {
+    const Part& part;
+    const Folded& folded;
+    std::vector<Body> bodies;
+
+    template <class Shape>
+    std::vector<Element> hitBy(const Shape& shape, const Pose3& pose, const Eigen::AlignedBox3d& box) const {
+        std::vector<Element> hit;
+        fcl::CollisionRequestd request;
+        request.gjk_solver_type = fcl::GST_LIBCCD;
+        for (const Body& body : bodies) {
+            if (!body.box.intersects(box)) continue;
+            for (const Piece& piece : piecesOf(part, folded, body)) {
+                fcl::CollisionResultd result;
+                if (!piece.box.intersects(box)) continue;
+                if (fcl::collide(&piece.convex, Pose3::Identity(), &shape, pose, request, result) == 0)
+                    continue;
+                hit.push_back(body.about);
+                break;
+            }
+        }
+        return hit;
+    }
+};
+
+Surroundings::Surroundings(const Part& part, const Folded& folded)
+    : bodies_(new Bodies{part, folded, bodiesOf(part, folded)}) {}
+
+Surroundings::~Surroundings() = default;
+
+std::vector<Element> Surroundings::hitBy(const Cylinder& cylinder) const {
     const fcl::Cylinderd shape(cylinder.diameter / 2 - kTouching, cylinder.length - 2 * kTouching);
     Pose3 pose = Pose3::Identity();
     pose.linear() = Eigen::Quaterniond::FromTwoVectors(Vec3::UnitZ(), cylinder.along).toRotationMatrix();
     pose.translation() = cylinder.start + cylinder.length / 2 * cylinder.along;
     const double reach = std::hypot(cylinder.length / 2, cylinder.diameter / 2);
-    const Eigen::AlignedBox3d box(pose.translation() - Vec3::Constant(reach),
-                                  pose.translation() + Vec3::Constant(reach));
-    std::vector<Element> hit;
-    fcl::CollisionRequestd request;
-    request.gjk_solver_type = fcl::GST_LIBCCD;
-    for (const Body& body : bodiesOf(part, folded)) {
-        if (!body.box.intersects(box)) continue;
-        for (const Piece& piece : piecesOf(part, folded, body)) {
-            fcl::CollisionResultd result;
-            if (!piece.box.intersects(box)) continue;
-            if (fcl::collide(&piece.convex, Pose3::Identity(), &shape, pose, request, result) == 0) continue;
-            hit.push_back(body.about);
-            break;
-        }
-    }
-    return hit;
+    const Vec3 corner = Vec3::Constant(reach);
+    return bodies_->hitBy(shape, pose, {pose.translation() - corner, pose.translation() + corner});
+}
+
+std::vector<Element> Surroundings::hitBy(const std::vector<Vec3>& prism) const {
+    return bodies_->hitBy(convexOf(prism), Pose3::Identity(), boxOf(prism));
 }
 
 } // namespace goodfold::part

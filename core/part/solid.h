@@ -5,6 +5,7 @@
 #include "part/fold.h"
 
 #include <limits>
+#include <memory>
 
 namespace goodfold::part {
 
@@ -29,7 +30,22 @@ struct Cylinder {
     double diameter;
 };
 
-/// Plates and bend zones that a cylinder runs into by more than kTouching.
-std::vector<Element> hitBy(const Part& part, const Folded& folded, const Cylinder& cylinder);
+/// What stands round a place of the formed part, to be asked of it many times. Both live longer than it.
+class Surroundings {
+public:
+    Surroundings(const Part& part, const Folded& folded);
+    ~Surroundings();
+    Surroundings(const Surroundings&) = delete;
+    Surroundings& operator=(const Surroundings&) = delete;
+
+    /// Plates and bend zones that a cylinder runs into by more than kTouching.
+    std::vector<Element> hitBy(const Cylinder& cylinder) const;
+    /// The same of a convex prism: a polygon's corners, then the corners above them.
+    std::vector<Element> hitBy(const std::vector<Vec3>& prism) const;
+
+private:
+    struct Bodies;
+    std::unique_ptr<const Bodies> bodies_;
+};
 
 } // namespace goodfold::part

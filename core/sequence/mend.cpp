@@ -22,14 +22,17 @@ public:
            const GoOn& goOn)
         : material(material), shop(shop), reading(reading), goOn(goOn) {}
 
+    /// The same in another shop, which lives longer.
+    Mender in(const tool::Shop& other) const { return {material, other, reading, goOn}; }
+
     bool isMade(const job::Job& job) const {
         if (job::whatIsWrong(job)) return false;
         const Settled settled = settle(job, material, shop, goOn);
         return settled.outcome.plan && part::selfClashes(settled.part, part::fold(settled.part)).empty();
     }
 
-    /// The length nearest to what it is, in whole steps, with which there is a plan: first by doubling steps,
-    /// then halved back.
+    /// The length nearest to what it is, in whole steps, with which there is a plan: first by
+    /// strides that grow by half, so that none oversteps a narrow range, then halved back.
     std::optional<check::Remedy> byLength(const job::Job& job, const std::string& id, double sign) const {
         if (job.findPlate(id)->joggle || job::isBesideWrap(job, *job.findPlate(id))) return {};
         const double step = std::max(quantity::stepOf(reading).mm(), 0.5);
@@ -40,11 +43,13 @@ public:
             return longer;
         };
         constexpr double kMost = 160; // mm; more is another part
-        int high = 4;
-        while (high * step <= kMost && (goOn == nullptr || goOn(0)) && !isMade(at(high)))
-            high *= 2;
-        if (high * step > kMost || at(high).findPlate(id)->length <= 0) return {};
-        int low = high == 4 ? 0 : high / 2;
+        int low = 0, high = 4;
+        const auto isBeyond = [&] { return high * step > kMost || at(high).findPlate(id)->length <= 0; };
+        while (!isBeyond() && (goOn == nullptr || goOn(0)) && !isMade(at(high))) {
+            low = high;
+            high += std::max(4, high / 2);
+        }
+        if (isBeyond()) return {};
         while (high - low > 1) {
             const int middle = (low + high) / 2;
             (isMade(at(middle)) ? high : low) = middle;
@@ -72,6 +77,39 @@ public:
         return {};
     }
 
+    /// Its tool and die left to be chosen, all else as it is settled; told with the tool that would be.
+    std::optional<check::Remedy> byAnotherTool(const job::Job& job, int bend) const {
+        job::Job freed = job;
+        job::Bend& own = freed.bends[static_cast<size_t>(bend)];
+        if (own.tool.empty() && !own.die) return {};
+        own.tool.clear();
+        own.die.reset();
+        const Settled settled = settle(freed, material, shop, goOn);
+        if (!settled.outcome.plan || !isMade(freed)) return {};
+        for (const Step& step : settled.outcome.plan->steps)
+            if (step.operation.bend == bend)
+                return check::Remedy{"make bend " + own.id + " in the " + step.operation.setup.tool->name,
+                                     std::move(freed)};
+        return {};
+    }
+
+    /// As many of the settled steps as may stand, the rest left to be looked for.
+    std::optional<check::Remedy> byKeepingLessOrder(job::Job job) const {
+        while (!job.bendOrder.empty()) {
+            job.bendOrder.pop_back();
+            if (!isMade(job)) continue;
+            if (job.bendOrder.empty()) return check::Remedy{"free the order", std::move(job)};
+            return check::Remedy{"free the order after bend " + job.bendOrder.back(), std::move(job)};
+        }
+        return {};
+    }
+
+    std::optional<check::Remedy> byFreeing(job::Job job) const {
+        job::freeBending(job);
+        if (!isMade(job)) return {};
+        return check::Remedy{"free the order and the tools", std::move(job)};
+    }
+
     std::optional<check::Remedy> byTurning(job::Job job, const std::string& bend) const {
         if (job.isDriven(*job.findBend(bend))) return {};
         edit::turnOver(job, bend);
@@ -94,6 +132,19 @@ private:
     const quantity::Reading& reading;
     const GoOn& goOn;
 };
+
+/// One thing less settled, where that does; else all of it.
+std::vector<check::Remedy> unsettled(const Mender& mender, const job::Job& job) {
+    std::vector<check::Remedy> all;
+    if (wishesOf(job).isFree()) return all;
+    for (size_t bend = 0; bend < job.bends.size(); ++bend)
+        if (auto remedy = mender.byAnotherTool(job, static_cast<int>(bend)))
+            all.push_back(*std::move(remedy));
+    if (auto remedy = mender.byKeepingLessOrder(job)) all.push_back(*std::move(remedy));
+    if (all.empty())
+        if (auto remedy = mender.byFreeing(job)) all.push_back(*std::move(remedy));
+    return all;
+}
 
 } // namespace
 
@@ -122,7 +173,7 @@ std::vector<check::Remedy> mends(const job::Job& job, const material::Material& 
     }
     std::stable_sort(lengths.begin(), lengths.end(),
                      [](const auto& a, const auto& b) { return a.first < b.first; });
-    std::vector<check::Remedy> all;
+    std::vector<check::Remedy> all = unsettled(mender, job);
     for (auto& [change, remedy] : lengths)
         all.push_back(std::move(remedy));
     all.insert(all.end(), std::make_move_iterator(left.begin()), std::make_move_iterator(left.end()));
@@ -140,6 +191,19 @@ std::string_view parameterInTheWay(const Obstacle& obstacle) {
     if (obstacle.kind == Kind::FoldDepth && obstacle.has > obstacle.needs) return "most_fold";
     if (obstacle.kind != Kind::Hit) return {};
     return tool::parameterBehind(*obstacle.body);
+}
+
+/// Tools of the list that the shop has not got.
+std::vector<std::string> toolsNotThere(const job::Job& job, const Mender& mender, const tool::Shop& shop) {
+    std::vector<std::string> says;
+    for (size_t i = 0; i < shop.tools.size(); ++i) {
+        if (shop.tools[i].isThere) continue;
+        tool::Shop other = shop;
+        other.tools[i].isThere = true;
+        if (mender.in(other).isMade(job))
+            says.push_back("A " + shop.tools[i].name + " would make it; the shop has none.");
+    }
+    return says;
 }
 
 } // namespace
@@ -170,7 +234,7 @@ std::vector<std::string> toolsThatWouldDo(const job::Job& job, const material::M
         }
     std::stable_sort(found.begin(), found.end(),
                      [](const auto& a, const auto& b) { return a.first < b.first; });
-    std::vector<std::string> says;
+    std::vector<std::string> says = toolsNotThere(job, Mender(material, shop, reading, goOn), shop);
     for (auto& [times, sentence] : found)
         says.push_back(std::move(sentence));
     return says;

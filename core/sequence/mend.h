@@ -6,7 +6,8 @@
 
 namespace goodfold::sequence {
 
-/// Ways out, each planned to the end before it is offered: a leg beside a bend that cannot be made longer or
+/// Ways out, each planned to the end before it is offered: less of what the user settled, with the tool that
+/// would be taken; a leg beside a bend that cannot be made longer or
 /// shorter by whole steps, its free end left long and trimmed after, the bend turned the other way, the part
 /// in two riveted at it. Stops when `goOn`
 /// says so.
@@ -15,7 +16,8 @@ std::vector<check::Remedy> mends(const job::Job& job, const material::Material& 
                                  const quantity::Reading& reading, const std::vector<Stuck>& stuck,
                                  const GoOn& goOn = {});
 
-/// What a tool of the shop would have to be like: "The bench vise would do with \"lever\" 1000, not 500."
+/// Tools of the list that the shop has not got and that would do, then what a tool of the shop would have to
+/// be like: "The bench vise would do with \"lever\" 1000, not 500."
 /// Only figures that were in the way are tried, each alone; the smallest change first.
 std::vector<std::string> toolsThatWouldDo(const job::Job& job, const material::Material& material,
                                           const tool::Shop& shop, const quantity::Reading& reading,

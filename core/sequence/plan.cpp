@@ -267,7 +267,7 @@ private:
             return change;
         }
         std::optional<Cost> cheapest;
-        Stuck stuck{bend, step.before, {}, {}};
+        Stuck stuck{bend, step.before, false, {}, {}};
         for (const int each : operations.of(static_cast<size_t>(bend))) {
             if (operations[each].setup.tool != from) continue;
             const Cost cost = costOf(part, operations[each], step.before);
@@ -313,12 +313,19 @@ private:
                 best = made;
         for (size_t bend = 0; bend < operations.bends(); ++bend)
             if (!(best >> bend & 1) && goal >> bend & 1 && mayFollow(best, static_cast<int>(bend)))
-                stuck.push_back(stuckAt(bend, best));
+                stuck.push_back(isNeverMade(bend) ? stuckAt(bend, 0) : stuckAt(bend, best));
         return stuck;
     }
 
+    /// Of a search that ran out of orders: every point that can be reached was.
+    bool isNeverMade(size_t bend) const {
+        return wishes.order.empty() && std::none_of(points.begin(), points.end(), [&](const auto& each) {
+                   return each.second->isReached && each.first >> bend & 1;
+               });
+    }
+
     Stuck stuckAt(size_t bend, BendSet made) {
-        Stuck stuck{static_cast<int>(bend), made, {}, operations.refusals(bend)};
+        Stuck stuck{static_cast<int>(bend), made, isNeverMade(bend), {}, operations.refusals(bend)};
         for (const int operation : operations.of(bend))
             if (const auto obstacle = collisions.inTheWay(operations[operation], made))
                 keepFurthest(stuck, operations[operation], *obstacle);

@@ -74,10 +74,12 @@ struct Wishes {
 /// What the job says of it.
 Wishes wishesOf(const job::Job& job);
 
-/// A bend that cannot be made at the best point that was reached, and what is in the way in each tool.
+/// A bend that cannot be made, and what is in the way in each tool: at the best point that was reached, or,
+/// of one that no point of any order lets be made, when it is the first.
 struct Stuck {
     int bend = 0;
     BendSet made = 0;
+    bool never = false; // at no point of any order
     struct Reason {
         Operation operation;
         Obstacle obstacle;

@@ -64,7 +64,7 @@ void addPull(PlanFacts& facts, const part::Part& part, const sequence::Step& ste
 
 check::PlanFacts factsOf(const sequence::Settled& settled, const material::Material& material,
                          const tool::Shop& shop, const quantity::Reading& reading,
-                         std::vector<check::Remedy> mends) {
+                         std::optional<std::vector<check::Remedy>> mends) {
     const auto& [job, part, outcome, agrees] = settled;
     PlanFacts facts;
     facts.isSettled = !sequence::wishesOf(job).isFree();

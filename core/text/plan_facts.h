@@ -7,9 +7,9 @@
 
 namespace goodfold::text {
 
-/// `mends` are what would let a part be bent that no order makes.
+/// `mends` are what would let a part be bent that no order makes; null where none were looked for.
 check::PlanFacts factsOf(const sequence::Settled& settled, const material::Material& material,
                          const tool::Shop& shop, const quantity::Reading& reading,
-                         std::vector<check::Remedy> mends = {});
+                         std::optional<std::vector<check::Remedy>> mends = {});
 
 } // namespace goodfold::text

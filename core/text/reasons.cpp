@@ -102,6 +102,9 @@ std::string notMadeInWords(const part::Part& part, const sequence::Stuck& stuck)
     std::vector<std::string> made;
     for (size_t i = 0; i < part.bends.size(); ++i)
         if (stuck.made >> i & 1) made.push_back(part.bends[i].id);
+    if (stuck.never && part.bends.size() > 1)
+        return "Bend " + part.bends[static_cast<size_t>(stuck.bend)].id +
+               " cannot be made at any point of the order.";
     return "Bend " + part.bends[static_cast<size_t>(stuck.bend)].id + " cannot be made" +
            (made.empty() ? "" : " after " + job::namesOfBends(made)) + ".";
 }

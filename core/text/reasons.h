@@ -18,7 +18,7 @@ std::string inWords(const tool::Refusal& refusal, const quantity::Reading& readi
 /// A clause for each tool: "In the bench vise leg C hits the screw when the bend has turned 34 degrees."
 std::string reasonsInWords(const sequence::Stuck& stuck, const quantity::Reading& reading);
 
-/// "Bend 3 cannot be made after bends 1 and 2."
+/// "Bend 3 cannot be made after bends 1 and 2." or "... at any point of the order."
 std::string notMadeInWords(const part::Part& part, const sequence::Stuck& stuck);
 /// The same with a clause for each tool.
 std::string inWords(const part::Part& part, const sequence::Stuck& stuck, const quantity::Reading& reading);

@@ -38,6 +38,7 @@ private slots:
     void openCornerKeepsItsGap();
     void lappedCornerLiesOnTheOtherFlange_data();
     void lappedCornerLiesOnTheOtherFlange();
+    void lapsKeepTheRules();
 };
 
 void CornersTest::restGoesToTheOuterFace() {
@@ -181,7 +182,7 @@ void CornersTest::lappedCornerLiesOnTheOtherFlange_data() {
 void CornersTest::lappedCornerLiesOnTheOtherFlange() {
     QFETCH(bool, outside);
     QFETCH(int, tabOn);
-    job::Job job = tray({Edge::Right, Edge::End});
+    job::Job job = tray({Edge::Right, Edge::End}, 90, 40); // with room for two rivets on the tab
     const auto lapped = edit::withLap(job, test::materialOf(job), hardware::standardBook(), "A",
                                       Corner::EndRight, {static_cast<Edge>(tabOn), outside});
     QVERIFY2(bool(lapped), lapped ? "" : lapped.error().says.c_str());
@@ -211,6 +212,42 @@ void CornersTest::lappedCornerLiesOnTheOtherFlange() {
     const auto findings = test::findingsOf(job);
     QVERIFY(test::findRule(findings, "corner-order"));
     QVERIFY(!test::findRule(findings, "hole-off-plate"));
+}
+
+/// Four flanges lapped at each corner, as the program places tabs and rivets: nothing to mind about them.
+void CornersTest::lapsKeepTheRules() {
+    for (const double thickness : {0.8, 1.0, 1.5, 2.0})
+        for (const double height : {20.0, 25.0, 40.0, 80.0}) {
+            job::Job job = tray({Edge::Right, Edge::End, Edge::Left, Edge::Start}, 90, height);
+            job.thickness = thickness;
+            job.plates[0].length = 200;
+            job.plates[0].width = 150;
+            for (job::Bend& bend : job.bends)
+                bend.insideRadius.reset();
+            for (const auto& [corner, edge] :
+                 {std::pair{Corner::EndRight, Edge::End}, std::pair{Corner::EndLeft, Edge::End},
+                  std::pair{Corner::StartRight, Edge::Start}, std::pair{Corner::StartLeft, Edge::Start}}) {
+                const auto lapped = edit::withLap(job, test::materialOf(job), hardware::standardBook(), "A",
+                                                  corner, {edge, false});
+                QVERIFY2(bool(lapped), lapped ? "" : lapped.error().says.c_str());
+                job = lapped->job;
+            }
+            const bool hasRoom = thickness < 2 || height > 20; // for one rivet, 2 d from either edge
+            for (const check::Finding& finding : test::findingsOf(job))
+                if (hasRoom && finding.about.kind == job::Element::Kind::Hole)
+                    QVERIFY2(
+                        finding.severity == check::Severity::Note,
+                        qPrintable(QString("%1 thick, %2 high: %3")
+                                       .arg(thickness)
+                                       .arg(height)
+                                       .arg(QString::fromStdString(finding.headline + ". " + finding.says))));
+            QCOMPARE(test::findRule(test::findingsOf(job), "hole-near-edge") == nullptr, hasRoom);
+            int rivets = 0; // 3 d apart where there are two
+            for (const Plate& plate : job.plates)
+                for (const job::Hole& hole : plate.holes)
+                    rivets += hole.fastener.has_value();
+            QCOMPARE(rivets, height >= 40 ? 8 : 4);
+        }
 }
 
 QTEST_APPLESS_MAIN(CornersTest)

@@ -41,6 +41,9 @@ private slots:
     void threadNeedsStock();
     void rivetNutNeedsRoomBehind();
     void toolNeedsRoomBesideAFlange();
+    void spannerGoesOnWhereNoSocketDoes_data();
+    void spannerGoesOnWhereNoSocketDoes();
+    void spacerLiftsTheHead();
     void headOffTheCurve();
     void shoppingListCounts();
 };
@@ -240,6 +243,41 @@ void FastenersTest::toolNeedsRoomBesideAFlange() {
     // A cap screw's key is no wider than its head, 10: 5 mm do, but its nut's socket needs as much outside.
     QVERIFY(!finding->remedies.empty());
     QVERIFY(finding->remedies.back().says.find("cap screw") != std::string::npos);
+}
+
+void FastenersTest::spannerGoesOnWhereNoSocketDoes_data() {
+    QTest::addColumn<double>("gap");
+    QTest::addColumn<int>("severity");
+    // An M6 head in a leg of a channel. A socket wants 40; a ring over the head 1.6 + 4 + 8 above the washer,
+    // a fork from the side 1.6 + 5.5.
+    QTest::newRow("a socket") << 42.0 << -1;
+    QTest::newRow("a ring") << 14.0 << int(check::Severity::Note);
+    QTest::newRow("a fork") << 7.5 << int(check::Severity::Note);
+    QTest::newRow("nothing") << 7.0 << int(check::Severity::Mind);
+}
+
+void FastenersTest::spannerGoesOnWhereNoSocketDoes() {
+    QFETCH(double, gap);
+    QFETCH(int, severity);
+    job::Job job = channel();
+    job.plates[1].length = gap + 2 * job.thickness;
+    job.plates[0].holes = {*hardware::fitted(hole("h1", 20, 40), fastener("m6"), hardware::standardBook())};
+    const auto findings = test::findingsOf(job);
+    const check::Finding* finding = test::findRule(findings, "no-room-for-tool");
+    QCOMPARE(finding ? int(finding->severity) : -1, severity);
+}
+
+void FastenersTest::spacerLiftsTheHead() {
+    // A low leg, 10 high inside, 6.5 from the axis of a 14 socket: past it a spacer of 10 lifts the head.
+    job::Job job = fastened("m6", 8.5);
+    job.plates[0].length = 12;
+    auto findings = test::findingsOf(job);
+    const check::Finding* low = test::findRule(findings, "no-room-for-tool");
+    QVERIFY(low);
+    QVERIFY2(low->says.find("A spacer 10.0 long under the head") != std::string::npos, low->says.c_str());
+    job.plates[0].length = 60;
+    findings = test::findingsOf(job);
+    QVERIFY(test::findRule(findings, "no-room-for-tool")->says.find("spacer") == std::string::npos);
 }
 
 void FastenersTest::headOffTheCurve() {

@@ -35,9 +35,12 @@ public:
         go(0, nullptr, {});
         return best;
     }
+    /// Bends that some order comes to make; once the least is known.
+    BendSet everMade() const { return reached; }
 
 private:
     void go(BendSet made, const std::vector<Operation>* before, const std::vector<double>& costs) {
+        reached |= made;
         if (made == (BendSet{1} << part.bends.size()) - 1) {
             for (const double cost : costs)
                 best = std::min(best, cost);
@@ -78,6 +81,7 @@ private:
     sequence::Operations operations;
     std::map<std::tuple<BendSet, size_t, size_t>, bool> known;
     double best = std::numeric_limits<double>::infinity();
+    BendSet reached = 0;
 };
 
 /// Where no plan is, every order has to fail; where one is, none is cheaper, and each step is free when it is
@@ -87,12 +91,15 @@ void judgeAgainstEveryOrder(const job::Job& job, const tool::Shop& shop) {
     const part::Part part = part::solve(job, material);
     const sequence::Wishes wishes = sequence::wishesOf(job);
     const sequence::Outcome outcome = sequence::plan(part, material, shop, wishes);
-    const double least = EveryOrder(part, material, shop, wishes).least();
+    EveryOrder orders(part, material, shop, wishes);
+    const double least = orders.least();
     if (!outcome.plan) {
         QVERIFY(std::isinf(least));
         QVERIFY(!outcome.stuck.empty());
-        for (const sequence::Stuck& stuck : outcome.stuck)
+        for (const sequence::Stuck& stuck : outcome.stuck) {
             QVERIFY(!stuck.reasons.empty() || !stuck.refusals.empty());
+            if (wishes.order.empty()) QCOMPARE(stuck.never, !(orders.everMade() >> stuck.bend & 1));
+        }
         return;
     }
     QVERIFY2(std::abs(outcome.plan->cost - least) < 1e-6,

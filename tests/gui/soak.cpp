@@ -1,0 +1,199 @@
+// The window used at random for as long as GOODFOLD_SOAK says in seconds: lines typed, sound and not, clicks
+// on whatever cell there is, undo, stages, sizes, saves. It lives, what it saves opens again as the same job,
+// and after the first minute it takes no more memory.
+#include "core/support.h"
+#include "files/job_file.h"
+#include "gui/support.h"
+
+#include <fstream>
+#include <malloc.h>
+#include <sstream>
+#include <unistd.h>
+
+using namespace goodfold;
+using test::Window;
+
+namespace {
+
+/// Of this process, held in memory, once what is free was given back.
+double residentMb() {
+    malloc_trim(0);
+    std::ifstream statm("/proc/self/statm");
+    long size = 0, resident = 0;
+    statm >> size >> resident;
+    return static_cast<double>(resident) * static_cast<double>(sysconf(_SC_PAGESIZE)) / 1e6;
+}
+
+QByteArray written(const job::Job& job) {
+    std::ostringstream out;
+    files::writeJob(out, job);
+    return QByteArray::fromStdString(out.str());
+}
+
+class Hand {
+public:
+    Hand(test::RandomJobs& random, QString folder) : random(random), folder(std::move(folder)) { takeJob(); }
+
+    void act() {
+        switch (random.whole(0, 12)) {
+        case 0:
+        case 1:
+        case 2:
+            return window->type(line());
+        case 3:
+        case 4:
+            return select();
+        case 5:
+        case 6:
+            return fillAnyCell();
+        case 7:
+            for (int n = random.whole(1, 6); n > 0; --n)
+                random.whole(0, 2) ? window->document().undoStack().undo()
+                                   : window->document().undoStack().redo();
+            return;
+        case 8:
+            return (*window)->showStage(
+                QStringList{"bracket", "blank", "bending", "shop"}[random.whole(0, 3)]);
+        case 9:
+            return save();
+        case 10:
+            return (*window)->resize(random.whole(900, 2000), random.whole(600, 1200));
+        case 11:
+            return press();
+        default:
+            if (random.whole(0, 9) == 0) takeJob();
+            return QTest::qWait(random.whole(0, 20));
+        }
+    }
+
+    void save() {
+        const QString path = folder + QStringLiteral("/soak.gfold");
+        const job::Job job = window->job();
+        const auto wrong = app::saveJob(path, job);
+        QVERIFY2(!wrong, wrong ? wrong->says.c_str() : "");
+        const auto left = app::openJob(path);
+        QVERIFY2(left, left ? "" : left.error().says.c_str());
+        // A figure that its kind of hole has no use for is not written: the files are compared.
+        QCOMPARE(written(left->job), written(job));
+    }
+
+private:
+    /// A window of its own for each job, as people have.
+    void takeJob() {
+        const QStringList jobs = QDir(QStringLiteral(PROJECT_DATA "/demo")).entryList({"*.gfold"});
+        window.reset();
+        window = std::make_unique<Window>(QStringLiteral(PROJECT_DATA "/demo/") +
+                                          jobs[random.whole(0, static_cast<int>(jobs.size()) - 1)]);
+        (*window)->showStage("bracket");
+    }
+
+    QString line() {
+        const QString a = QString::number(random.real(0, 120), 'f', random.whole(0, 2));
+        const QString b = QString::number(random.real(0, 40), 'f', random.whole(0, 2));
+        const QStringList lines{"b %1 away",
+                                "b 90 toward",
+                                "h %1",
+                                "h %1 d %2",
+                                "slot 7 x %2",
+                                "row 3 by %2",
+                                "grid 2 by %2 rows 2 apart %2",
+                                "circle 4 across %1",
+                                "j %2 over %1",
+                                "hem %2",
+                                "strap %1 gap %2 ear 25",
+                                "w %1",
+                                "+%2",
+                                "m6",
+                                "nonsense %1",
+                                "%1",
+                                "-%2",
+                                "1e308",
+                                ""};
+        QString chosen = lines[random.whole(0, static_cast<int>(lines.size()) - 1)];
+        if (chosen.contains("%1")) chosen = chosen.arg(a, b);
+        return chosen.replace("%2", b);
+    }
+
+    void select() {
+        const job::Job& job = window->job();
+        const auto any = [&](size_t count) { return static_cast<size_t>(random.whole(0, int(count) - 1)); };
+        const job::Plate& plate = job.plates[any(job.plates.size())];
+        if (!plate.holes.empty() && random.whole(0, 1))
+            window->document().select(job::Element::hole(plate.holes[any(plate.holes.size())].id));
+        else if (!job.bends.empty() && random.whole(0, 1))
+            window->document().select(job::Element::bend(job.bends[any(job.bends.size())].id));
+        else
+            window->document().select(job::Element::plate(plate.id));
+    }
+
+    /// A figure anywhere in sight, typed over.
+    void fillAnyCell() {
+        app::CellPanel* panel = anyPanel();
+        if (!panel || panel->places().empty()) return;
+        const auto& place =
+            panel->places()[static_cast<size_t>(random.whole(0, int(panel->places().size()) - 1))];
+        if (panel->cellAt(place).kind != app::Cell::Kind::Value) return;
+        QTest::mouseClick(panel, Qt::LeftButton, {}, place.box.center());
+        if (auto* menu = qobject_cast<QMenu*>(QApplication::activePopupWidget())) menu->close();
+        auto* field = qobject_cast<app::ValueField*>(QApplication::focusWidget());
+        if (!field) return;
+        field->selectAll();
+        QTest::keyClicks(field, QString::number(random.real(-5, 90), 'f', 1));
+        QTest::keyClick(field, random.whole(0, 3) ? Qt::Key_Return : Qt::Key_Escape);
+    }
+
+    app::CellPanel* anyPanel() {
+        QList<app::CellPanel*> panels;
+        for (app::CellPanel* panel : (*window)->findChildren<app::CellPanel*>())
+            if (panel->isVisible()) panels << panel;
+        return panels.isEmpty() ? nullptr : panels[random.whole(0, static_cast<int>(panels.size()) - 1)];
+    }
+
+    void press() {
+        constexpr Qt::Key kKeys[] = {Qt::Key_Up,     Qt::Key_Down, Qt::Key_Tab,   Qt::Key_Delete, Qt::Key_F2,
+                                     Qt::Key_Escape, Qt::Key_Left, Qt::Key_Right, Qt::Key_Space};
+        if (QWidget* focus = QApplication::focusWidget())
+            QTest::keyClick(focus, kKeys[random.whole(0, int(std::size(kKeys)) - 1)]);
+        if (auto* menu = qobject_cast<QMenu*>(QApplication::activePopupWidget())) menu->close();
+    }
+
+    test::RandomJobs& random;
+    QString folder;
+    std::unique_ptr<Window> window;
+};
+
+} // namespace
+
+class SoakTest : public QObject {
+    Q_OBJECT
+private slots:
+    void usedAtRandom();
+};
+
+void SoakTest::usedAtRandom() {
+    const int seconds = qEnvironmentVariableIntValue("GOODFOLD_SOAK");
+    const qint64 most = (seconds > 0 ? seconds : 8) * 1000LL, first = std::min<qint64>(most / 2, 60'000);
+    QTemporaryDir folder;
+    test::RandomJobs random(static_cast<unsigned>(qEnvironmentVariableIntValue("GOODFOLD_SEED") + 11));
+    Hand hand(random, folder.path());
+    QElapsedTimer clock;
+    clock.start();
+    double early = 0;
+    int acts = 0;
+    while (clock.elapsed() < most) {
+        hand.act();
+        if (QTest::currentTestFailed()) return;
+        QCoreApplication::processEvents();
+        ++acts;
+        if (early == 0 && clock.elapsed() > first) early = residentMb();
+    }
+    hand.save();
+    const double late = residentMb();
+    qInfo("%d acts, %.0f MB after %lld s, %.0f MB after %lld s", acts, early, first / 1000, late,
+          most / 1000);
+    constexpr double kGrowth = 1.1; // whichever demo is open takes a little more or less
+    if (seconds >= 300) QVERIFY(late < kGrowth * early + 5);
+}
+
+GOODFOLD_GUI_TEST(SoakTest)
+#include "soak.moc"

@@ -84,9 +84,11 @@ void takeShots(const QString& folder, const QStringList& stages, const QString& 
         auto* window = qobject_cast<app::MainWindow*>(widget);
         if (!window) continue;
         if (window->showsStartPage()) {
+            window->resize(1280, 800);
             window->grab().save(QStringLiteral("%1/start%2.png").arg(folder, ending));
             continue;
         }
+        window->resize(1280, 800);
         const QString name = QFileInfo(window->files().path()).completeBaseName();
         for (const QString& stage : stages) {
             window->showStage(stage);

@@ -20,6 +20,7 @@ constexpr const char* kTextSize = "text size";
 constexpr const char* kTheme = "theme";
 constexpr const char* kGeometry = "window/geometry";
 constexpr const char* kStage = "window/stage";
+constexpr const char* kLadderWidth = "window/ladder";
 
 const char* stepKey(quantity::Unit unit) {
     return unit == quantity::Unit::Inch ? "inches" : "millimetres";
@@ -70,6 +71,20 @@ QString theme() {
 }
 void setTheme(const QString& key) {
     set(kTheme, key);
+}
+
+bool isOpen(const QString& key, bool atFirst) {
+    return QSettings().value(QStringLiteral("open/") + key, atFirst).toBool();
+}
+void setOpen(const QString& key, bool open) {
+    QSettings().setValue(QStringLiteral("open/") + key, open);
+}
+
+int ladderWidth() {
+    return value(kLadderWidth, 0).toInt();
+}
+void setLadderWidth(int pixels) {
+    set(kLadderWidth, pixels);
 }
 
 QByteArray windowGeometry() {

@@ -28,6 +28,14 @@ void setTextSizePercent(int percent);
 QString theme();
 void setTheme(const QString& key);
 
+/// Whether a part of a column that folds was left open.
+bool isOpen(const QString& key, bool atFirst);
+void setOpen(const QString& key, bool open);
+
+/// Width of the ladder's column in pixels at 100 %; 0 before anyone dragged it.
+int ladderWidth();
+void setLadderWidth(int pixels);
+
 /// The window as it was left; the stage by its key.
 QByteArray windowGeometry();
 QString windowStage();

@@ -35,6 +35,11 @@ public:
     virtual bool hasRoomForLadder(int windowWidth, double textScale) const;
     /// What "copy the picture" gives while it is shown; null for the bracket.
     virtual QImage image() const { return {}; }
+    /// What it is for, or what can be done in it, in one line; empty where the line at the ladder says it.
+    virtual QString hint() const { return {}; }
+    /// Takes out what is in hand in it and says so, or why that cannot be; nothing where it is the job's
+    /// element in hand.
+    virtual std::optional<QString> takeOut() { return {}; }
     /// Takes the keyboard as it is gone to; most leave it where it was.
     virtual void enter() {}
 };

@@ -111,6 +111,14 @@ void BendingStage::showEvent(QShowEvent*) {
     planner.hurry();
 }
 
+QString BendingStage::hint() const {
+    return tr("Page down goes to the next step, page up back; space plays the bend.");
+}
+
+std::optional<QString> BendingStage::takeOut() {
+    return tr("A bend is taken out at the ladder, where one sees what hangs on it.");
+}
+
 std::shared_ptr<const Planned> BendingStage::shown() const {
     const auto latest = planner.latest();
     return latest && showsTwin && latest->opposite ? latest->opposite : latest;
@@ -208,6 +216,12 @@ void BendingStage::choose(int step) {
     if (step < 0 || step >= stepCount()) return;
     chosen = step;
     showStep();
+    selectStep();
+}
+
+void BendingStage::selectStep() {
+    const sequence::Step& step = plan()->steps[static_cast<size_t>(chosen)];
+    document.select(Element::bend(shown()->part().bends[static_cast<size_t>(step.operation.bend)].id));
 }
 
 void BendingStage::showStep() {
@@ -221,7 +235,6 @@ void BendingStage::showStep() {
         slider->setRange(0, static_cast<int>(std::lround(step.operation.setup.loadedAngleDeg * kPerDegree)));
         slider->setValue(slider->maximum() / 3);
         large->show(latest, step.operation, step.before, static_cast<double>(slider->value()) / kPerDegree);
-        document.select(Element::bend(latest->part().bends[static_cast<size_t>(step.operation.bend)].id));
         QApplication::sendPostedEvents(nullptr, QEvent::LayoutRequest); // the row may just have been filled
         rowArea->ensureWidgetVisible(small[static_cast<size_t>(chosen)]);
     } else {

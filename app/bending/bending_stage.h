@@ -25,6 +25,8 @@ public:
     /// In a small window the step in its tool needs the ladder's room.
     bool hasRoomForLadder(int windowWidth, double textScale) const override;
     void enter() override { setFocus(); }
+    QString hint() const override;
+    std::optional<QString> takeOut() override;
 
     /// Which step is large, from 0.
     int current() const { return chosen; }
@@ -45,6 +47,8 @@ private:
     void takePlan();
     void fillRow();
     void showStep();
+    /// The bend of a step that somebody went to; a plan alone takes nothing in hand.
+    void selectStep();
     void play();
     /// Its order as it is, but for one step, which goes to another place in it.
     Cell::Answer moveStep(int from, int to);

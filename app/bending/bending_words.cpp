@@ -49,8 +49,15 @@ Cell BendingStage::toolChoice(const sequence::Step& step) {
     const std::string bend = shown()->part().bends[static_cast<size_t>(step.operation.bend)].id;
     const job::Bend* own = document.job().findBend(bend);
     std::vector<OptionOf<std::string>> tools{{QStringLiteral("best"), {}, tr("whichever is best")}};
-    for (const tool::Tool& tool : shown()->shop->tools)
-        if (tool.isThere) tools.push_back({text(tool.id), tool.id, text(tool.name)});
+    for (const tool::Tool& tool : shown()->shop->tools) {
+        if (!tool.isThere) continue;
+        QString name = text(tool.name); // two may have been given the same
+        const auto namesakes = std::count_if(tools.begin(), tools.end(), [&](const auto& other) {
+            return other.text == name || other.text.startsWith(name + QStringLiteral(" ("));
+        });
+        if (namesakes > 0) name += QStringLiteral(" (%1)").arg(namesakes + 1);
+        tools.push_back({text(tool.id), tool.id, name});
+    }
     const bool isThere = own && std::any_of(tools.begin(), tools.end(),
                                             [&](const auto& tool) { return tool.value == own->tool; });
     return choiceOf(CellName{QStringLiteral("step.tool"), tr("Tool of this step")}, tools,

@@ -277,6 +277,10 @@ void BlankStage::showSelection() {
         table->selectRow(static_cast<int>(row - rowElements.begin()));
 }
 
+QString BlankStage::hint() const {
+    return tr("The stock as it is cut and marked: every figure is counted from the datum end, once.");
+}
+
 QImage BlankStage::image() const {
     const QSize size(1200, 360);
     constexpr double kScale = 2;

@@ -19,6 +19,7 @@ class BlankStage : public Stage {
 public:
     BlankStage(Document& document, const QList<QAction*>& exports, QWidget* parent = nullptr);
     /// The blank with its marks on its own ground.
+    QString hint() const override;
     QImage image() const override;
 
 private:

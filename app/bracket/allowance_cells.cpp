@@ -22,15 +22,6 @@ Cell::Answer chooseRule(Document& document, Rule kind) {
     });
 }
 
-/// "K 0.41", or the least and the most of them.
-QString factors(const part::Part& part) {
-    if (part.bends.empty()) return {};
-    const auto [least, most] = std::minmax_element(part.bends.begin(), part.bends.end(),
-                                                   [](const auto& a, const auto& b) { return a.k < b.k; });
-    const QString low = QString::number(least->k, 'f', 2), high = QString::number(most->k, 'f', 2);
-    return low == high ? QObject::tr("K %1").arg(low) : QObject::tr("K %1 to %2").arg(low, high);
-}
-
 /// The figure that the chosen rule takes, if it takes one.
 Line ruleFigure(Document& document) {
     const bend::AllowanceRule& now = document.job().allowance;
@@ -90,6 +81,14 @@ QStringList differences(const Document& document) {
 
 } // namespace
 
+QString allowanceFactors(const part::Part& part) {
+    if (part.bends.empty()) return {};
+    const auto [least, most] = std::minmax_element(part.bends.begin(), part.bends.end(),
+                                                   [](const auto& a, const auto& b) { return a.k < b.k; });
+    const QString low = QString::number(least->k, 'f', 2), high = QString::number(most->k, 'f', 2);
+    return low == high ? QObject::tr("K %1").arg(low) : QObject::tr("K %1 to %2").arg(low, high);
+}
+
 std::vector<Block> allowanceBlocks(Document& document) {
     std::vector<OptionOf<Rule>> rules;
     for (const auto& [key, kind] : {std::pair{"material", Rule::Material},
@@ -100,8 +99,7 @@ std::vector<Block> allowanceBlocks(Document& document) {
                                     {"measured", Rule::Measured}})
         rules.push_back({QLatin1String(key), kind, text(bend::nameOf({.kind = kind}))});
     Block block{{}, 0, 2, {}};
-    block.lines.push_back({words(QObject::tr("Allowance"), Cell::Look::Heading)});
-    Cell factor = words(factors(document.part()), Cell::Look::Strong);
+    Cell factor = words(allowanceFactors(document.part()), Cell::Look::Strong);
     factor.pushed = true;
     block.lines.push_back({choiceOf(CellName{QStringLiteral("allowance.rule"), QObject::tr("Allowance rule")},
                                     rules, document.job().allowance.kind,

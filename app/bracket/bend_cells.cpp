@@ -171,7 +171,8 @@ Block bendBlock(Document& document, const std::string& id) {
         second.push_back(faint(whereItIsMade(formed->by)));
     Block block{Element::bend(id), 0, 1, {}};
     block.lines.push_back(std::move(first));
-    block.lines.push_back(std::move(second));
+    const bool isUsual = !bend.insideRadius && !bend.k && bend.skewDeg == 0;
+    if (!isUsual || document.selected() == Element::bend(id)) block.lines.push_back(std::move(second));
     addBendLines(block, document, id);
     return block;
 }

@@ -3,9 +3,11 @@
 #include "app/bracket/addition_cells.h"
 #include "app/bracket/ladder_cells.h"
 #include "app/widgets/cell_panel.h"
+#include "app/widgets/foldable.h"
 #include "app/widgets/notice.h"
 #include "app/widgets/undo_key.h"
 #include "edit/entry.h"
+#include "edit/outcome.h"
 
 #include <QKeyEvent>
 #include <QLabel>
@@ -13,6 +15,7 @@
 #include <QVBoxLayout>
 
 #include <algorithm>
+#include <utility>
 
 namespace goodfold::app {
 
@@ -21,21 +24,26 @@ EntryLine::EntryLine(Document& document, QWidget* parent) : QLineEdit(parent), d
     setAccessibleName(tr("Type the bracket here"));
     leaveUndoToDocument(*this);
     const auto prompt = [this] {
-        const QString says =
-            QString::fromStdString(edit::whatToType(this->document.job(), this->document.selected()));
-        setAccessibleDescription(says);
+        setAccessibleDescription(
+            QString::fromStdString(edit::whatToType(this->document.job(), this->document.selected())));
         setPlaceholderText(tr("40   ·   b 90 away   ·   h 12"));
     };
     connect(&document, &Document::changed, this, prompt);
     connect(&document, &Document::selectionChanged, this, prompt);
     prompt();
+    connect(this, &QLineEdit::textEdited, this, [this] {
+        Notice::clear(*this);
+        foretell();
+    });
+    connect(&document, &Document::selectionChanged, this, &EntryLine::foretell);
 }
 
 void EntryLine::keyPressEvent(QKeyEvent* event) {
     if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) return enterTyped();
     if (event->key() == Qt::Key_Escape) {
         Notice::clear(*this);
-        return setText({});
+        setText({});
+        return foretell();
     }
     if (event->key() != Qt::Key_Up && event->key() != Qt::Key_Down) return QLineEdit::keyPressEvent(event);
     const auto order = ladderOrder(document.job());
@@ -49,29 +57,43 @@ void EntryLine::keyPressEvent(QKeyEvent* event) {
     document.select(*here);
 }
 
-void EntryLine::enterTyped() {
-    const QString line = text().trimmed();
-    const auto wrong = document.apply(tr("\"%1\"").arg(line),
-                                      edit::enter(document.job(), document.selected(), line.toStdString(),
-                                                  document.reading(), document.books().hardware.book()));
-    if (wrong) {
-        const QString says = QString::fromStdString(wrong->says);
-        return Notice::say(*this, says.left(1).toUpper() + says.mid(1));
-    }
-    Notice::clear(*this);
-    setText({}); // unlike clear(), this is nothing to undo
+Result<edit::Edited> EntryLine::understood() const {
+    return edit::enter(document.job(), document.selected(), text().trimmed().toStdString(),
+                       document.reading(), document.books().hardware.book());
 }
 
-Ladder::Ladder(Document& document, QWidget* parent) : QWidget(parent), document(document) {
+void EntryLine::foretell() {
+    const QString before = std::exchange(foreseen, {});
+    if (!text().trimmed().isEmpty()) {
+        const auto edited = understood();
+        const std::string says =
+            !edited ? edited.error().says
+                    : edit::inWords(edit::outcomeOf(document.job(), edited->job, document.reading()));
+        foreseen = QString::fromStdString(says);
+        if (edited) foreseen = says.empty() ? tr("Enter takes it in hand.") : tr("Enter: %1").arg(foreseen);
+    }
+    if (foreseen != before) emit foretold();
+}
+
+void EntryLine::enterTyped() {
+    const QString line = text().trimmed();
+    const auto edited = understood();
+    if (const auto wrong = document.apply(tr("\"%1\"").arg(line), edited)) {
+        const QString where = QString::fromStdString(wrong->where);
+        if (const auto at = text().indexOf(where); !where.isEmpty() && at >= 0)
+            setSelection(static_cast<int>(at), static_cast<int>(where.size()));
+        return Notice::say(*this, QString::fromStdString(wrong->says));
+    }
+    setText({}); // unlike clear(), this is nothing to undo
+    foretell();
+}
+
+Ladder::Ladder(Document& document, QWidget* parent) : QWidget(parent) {
     auto* heading = new QLabel(tr("Ladder"), this);
     heading->setProperty("role", "heading");
     sheet = new CellPanel(document, tr("Ladder: legs, bends and holes"), ladderBlocks, this);
     sheet->followSelection();
     entryLine = new EntryLine(document, this);
-    hint = new QLabel(this);
-    hint->setProperty("role", "faint");
-    hint->setWordWrap(true);
-    hint->setBuddy(entryLine);
 
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(10, 10, 6, 8);
@@ -82,18 +104,8 @@ Ladder::Ladder(Document& document, QWidget* parent) : QWidget(parent), document(
         document, tr("What can be added"),
         [](Document& shown) { return std::vector<Block>{additionBlock(shown)}; }, this);
     palette->followSelection();
-    layout->addWidget(palette);
-    layout->addWidget(hint);
+    layout->addWidget(new Foldable(tr("Add and cut"), QStringLiteral("additions"), palette, true, this));
     layout->addWidget(entryLine);
-    connect(&document, &Document::changed, this, &Ladder::refreshHint);
-    connect(&document, &Document::selectionChanged, this, &Ladder::refreshHint);
-    refreshHint();
-}
-
-void Ladder::refreshHint() {
-    const QString says = QString::fromStdString(edit::whatToType(document.job(), document.selected()));
-    const QString sentence = says.left(1).toUpper() + says.mid(1);
-    if (hint->text() != sentence) hint->setText(sentence);
 }
 
 } // namespace goodfold::app

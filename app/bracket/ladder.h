@@ -6,24 +6,33 @@
 #include <QLineEdit>
 #include <QWidget>
 
-class QLabel;
-
 namespace goodfold::app {
 
 class CellPanel;
 
-/// Understands the ladder's language; up and down go from rung to rung.
+/// Understands the ladder's language and says what will come of it while it is typed; up and down go from
+/// rung to rung. What is refused stays, the word that is not understood marked.
 class EntryLine : public QLineEdit {
     Q_OBJECT
 public:
     explicit EntryLine(Document& document, QWidget* parent = nullptr);
+
+    /// What would come of what is typed, or what is not understood of it yet; empty where nothing is typed.
+    const QString& outcome() const { return foreseen; }
+
+signals:
+    void foretold();
 
 protected:
     void keyPressEvent(QKeyEvent* event) override;
 
 private:
     void enterTyped();
+    void foretell();
+    Result<edit::Edited> understood() const;
+
     Document& document;
+    QString foreseen;
 };
 
 class Ladder : public QWidget {
@@ -34,12 +43,8 @@ public:
     CellPanel* rungs() const { return sheet; }
 
 private:
-    void refreshHint();
-
-    Document& document;
     CellPanel* sheet;
     EntryLine* entryLine;
-    QLabel* hint;
 };
 
 } // namespace goodfold::app

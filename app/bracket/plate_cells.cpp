@@ -12,7 +12,7 @@ using Kind = ValueField::Kind;
 using job::Edge;
 using job::Plate;
 
-/// Makes the cells of one leg.
+/// Makes the cells of one leg: a line, and what is not as usual about it; all of it in hand.
 class PlateCells {
 public:
     PlateCells(Document& document, const std::string& id)
@@ -35,7 +35,10 @@ public:
         main.look = Cell::Look::Large;
         main.pushed = true;
         made.lines.push_back({badge, words(plate.joggle ? QObject::tr("joggle") : QObject::tr("leg")), main});
-        made.lines.push_back(plate.joggle ? joggleLine() : measureLine());
+        if (plate.joggle)
+            made.lines.push_back(joggleLine());
+        else if (isInHand() || isMeasuredItsOwnWay())
+            made.lines.push_back(measureLine());
         if (job.stock.form == job::StockForm::Sheet) addSheetLines(made, document, id);
         if (job.stock.form == job::StockForm::Bar) {
             if (edit::startIsFree(job, id)) addEnd(made, Edge::Start);
@@ -66,6 +69,11 @@ private:
     Cell joggleOffset() {
         return number(Kind::Length, "joggle.offset", QObject::tr("Offset"), plate.joggle->offset,
                       [](Plate& changed, double typed) { changed.joggle->offset = typed; });
+    }
+
+    bool isInHand() const { return document.selected() == Element::plate(id); }
+    bool isMeasuredItsOwnWay() const {
+        return plate.flatFirst || plate.measure != Plate::Measure::Along || !plate.dimensionTo.empty();
     }
 
     Line joggleLine() {
@@ -144,13 +152,12 @@ private:
         const job::BarEnd end = found == plate.ends.end() ? job::BarEnd{} : found->second;
         const EndShape shape = endShapeOf(plate, edge);
         const bool isPlain = end == job::BarEnd{} && shape == Square;
-        const bool isInHand = document.selected() == Element::plate(id);
-        if (isPlain && !isInHand) return;
+        if (isPlain && !isInHand()) return;
         const QString which = edge == Edge::Start ? QObject::tr("start") : QObject::tr("end");
         block.lines.push_back({faint(which), shapeChoice(edge, shape, end, which)});
         if (shape == Rounded || shape == Chamfered)
             block.lines.back().push_back(cornerSize(edge, shape, which));
-        if (end.cutDeg == 0 && end.extra == 0 && !isInHand) return;
+        if (end.cutDeg == 0 && end.extra == 0 && !isInHand()) return;
         Line more;
         if (shape != FullRound)
             more = {faint(QObject::tr("cut at")),

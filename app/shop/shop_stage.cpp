@@ -139,7 +139,8 @@ QWidget* ShopStage::makeLists() {
     auto* lists = new QWidget(this);
     const auto taking = [this](const QString& label, auto typed, auto member) {
         return [this, label, typed, member](const QString& text) -> Cell::Answer {
-            const auto read = typed(text, document.reading());
+            tool::Tool now = tool();
+            const auto read = typed(text, document.reading(), member(now));
             if (!read) return read.error();
             return change(label, [&](tool::Tool& tool) { member(tool) = *read; });
         };
@@ -181,6 +182,22 @@ const tool::Tool& ShopStage::tool() const {
 void ShopStage::choose(const std::string& id) {
     chosen = id;
     refresh();
+}
+
+QString ShopStage::hint() const {
+    return tr(
+        "The tools as they are here. What is changed is saved at once, and every job is planned with it.");
+}
+
+std::optional<QString> ShopStage::takeOut() {
+    const QString called = QString::fromStdString(tool().name);
+    if (ToolBook::isShipped(chosen))
+        return tr("The %1 came with Good Fold and stays in the list: where there is none, say it is not "
+                  "here.")
+            .arg(called);
+    if (const auto wrong = put(tr("removal of %1").arg(called), std::string(chosen), std::nullopt))
+        return QString::fromStdString(wrong->says);
+    return tr("Taken out of the shop: %1. Ctrl+Z brings it back.").arg(called);
 }
 
 /// What ships stands for a tool that is the user's no more.

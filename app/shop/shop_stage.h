@@ -24,6 +24,8 @@ public:
     QUndoStack* undoStack() override { return &undo; }
     bool hasRoomForLadder(int, double) const override { return false; } // it is of no one job
     void enter() override { setFocus(); }
+    QString hint() const override;
+    std::optional<QString> takeOut() override;
 
     /// Id of the tool that is shown.
     const std::string& current() const { return chosen; }

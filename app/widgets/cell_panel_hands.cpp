@@ -9,6 +9,8 @@
 #include <QKeyEvent>
 #include <QMenu>
 #include <QScrollArea>
+#include <QScrollBar>
+#include <QStyle>
 
 #include <algorithm>
 
@@ -37,6 +39,8 @@ void CellPanel::focusInEvent(QFocusEvent* event) {
         take(static_cast<int>(reachable.size()) - 1);
     else if (event->reason() == Qt::TabFocusReason)
         take(0);
+    else if (event->reason() == Qt::PopupFocusReason || event->reason() == Qt::ActiveWindowFocusReason)
+        update(); // nobody moved: what is in hand stays so
     else if (event->reason() != Qt::MouseFocusReason && inHand >= 0) // a click says itself what it takes
         take(inHand);
 }
@@ -282,6 +286,18 @@ QScrollArea* scrolling(CellPanel* panel) {
     area->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     area->setFocusPolicy(Qt::NoFocus);
     area->setFrameShape(QFrame::NoFrame);
+    // A bar that comes takes width, the words wrap to another height, it goes again, and so on without end:
+    // its room is always kept, and it is only drawn where there is something to scroll.
+    area->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOn);
+    QScrollBar* bar = area->verticalScrollBar();
+    const auto showWhereNeeded = [bar](int least, int most) {
+        if (bar->property("idle").toBool() == (least >= most)) return;
+        bar->setProperty("idle", least >= most);
+        bar->style()->unpolish(bar);
+        bar->style()->polish(bar);
+    };
+    QObject::connect(bar, &QScrollBar::rangeChanged, bar, showWhereNeeded);
+    showWhereNeeded(bar->minimum(), bar->maximum());
     // Queued: what is taken in hand grows, and the area has to know its new height first.
     QObject::connect(
         panel, &CellPanel::wantsToBeSeen, area,

@@ -4,7 +4,26 @@
 
 namespace goodfold::app {
 
-std::vector<Block> findingBlocks(Document& document) {
+namespace {
+
+Cell opener(const check::Finding& finding, bool isOpen,
+            const std::function<void(const std::string& rule)>& toggle) {
+    const QString headline = QString::fromStdString(finding.headline);
+    return press(
+        headline + (isOpen ? QStringLiteral(" ▾") : QStringLiteral(" ▸")),
+        CellName{QStringLiteral("caution.%1").arg(QString::fromStdString(finding.rule)),
+                 (isOpen ? QObject::tr("Close: %1") : QObject::tr("Open: %1")).arg(headline)},
+        [toggle, rule = finding.rule] {
+            toggle(rule);
+            return Cell::Answer();
+        },
+        Cell::Look::Strong);
+}
+
+} // namespace
+
+std::vector<Block> findingBlocks(Document& document, const std::set<std::string>& opened,
+                                 const std::function<void(const std::string& rule)>& toggle) {
     constexpr size_t kMost = 50;
     const auto& findings = document.findings();
     std::vector<Block> blocks;
@@ -15,7 +34,13 @@ std::vector<Block> findingBlocks(Document& document) {
         sign.severity = finding.severity;
         Block block{finding.about, 0, 4, {}};
         const QString headline = QString::fromStdString(finding.headline);
-        block.lines.push_back({sign, wrapped(headline, Cell::Look::Strong)});
+        const bool isOpen = !finding.isCaution || opened.count(finding.rule) > 0;
+        block.lines.push_back({sign, finding.isCaution ? opener(finding, isOpen, toggle)
+                                                       : wrapped(headline, Cell::Look::Strong)});
+        if (!isOpen) {
+            blocks.push_back(std::move(block));
+            continue;
+        }
         block.lines.push_back({wrapped(QString::fromStdString(finding.says), Cell::Look::Faint)});
         for (size_t r = 0; r < finding.remedies.size(); ++r) {
             const check::Remedy& remedy = finding.remedies[r];

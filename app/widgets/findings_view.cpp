@@ -11,7 +11,15 @@ namespace goodfold::app {
 FindingsView::FindingsView(Document& document, QWidget* parent) : QWidget(parent) {
     auto* heading = new QLabel(tr("Findings"), this);
     heading->setProperty("role", "heading");
-    panel = new CellPanel(document, tr("Findings"), findingBlocks, this);
+    panel = new CellPanel(
+        document, tr("Findings"),
+        [this](Document& shown) {
+            return findingBlocks(shown, opened, [this](const std::string& rule) {
+                if (opened.erase(rule) == 0) opened.insert(rule);
+                panel->refresh();
+            });
+        },
+        this);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(16, 10, 8, 8);
     layout->addWidget(heading);

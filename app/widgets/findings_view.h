@@ -5,10 +5,14 @@
 
 #include <QWidget>
 
+#include <set>
+
 namespace goodfold::app {
 
-/// The worst first; nobody reads more than fifty.
-std::vector<Block> findingBlocks(Document& document);
+/// The worst first; nobody reads more than fifty. Cautions are a line each; those whose rules are in `opened`
+/// in full. `toggle` opens and closes one.
+std::vector<Block> findingBlocks(Document& document, const std::set<std::string>& opened,
+                                 const std::function<void(const std::string& rule)>& toggle);
 
 class CellPanel;
 
@@ -22,6 +26,7 @@ public:
 
 private:
     CellPanel* panel;
+    std::set<std::string> opened; // rules whose cautions are open
 };
 
 } // namespace goodfold::app

@@ -1,4 +1,5 @@
-// A sentence beside the place it is about. Nothing modal: it goes with the next thing done.
+// The one place of a window where something is said: a strip along its foot with room kept for it, so that
+// nothing is covered. Nothing modal: what is said goes when it no longer applies.
 #pragma once
 
 #include <QLabel>
@@ -8,15 +9,27 @@ namespace goodfold::app {
 class Notice : public QLabel {
     Q_OBJECT
 public:
-    /// Shows the sentence under (or over) a widget of the same window, until the next notice or clear().
-    static void say(QWidget& beside, const QString& sentence);
+    explicit Notice(QWidget* parent);
+
+    /// Said until the next thing is, or clear(). A window without a strip gets one as it is needed.
+    static void say(QWidget& anyOfWindow, const QString& sentence);
     static void clear(QWidget& anyOfWindow);
-    /// The window's notice, or null where none was ever said.
+    /// The window's strip, or null.
     static Notice* of(QWidget& anyOfWindow);
 
+    /// What stands there, quieter, while nothing is said.
+    void setHint(const QString& sentence);
+    /// What is said; empty while only the hint stands there.
+    const QString& message() const { return said; }
+
+protected:
+    void mousePressEvent(QMouseEvent*) override { setMessage({}); }
+
 private:
-    explicit Notice(QWidget& window);
-    void mousePressEvent(QMouseEvent*) override { hide(); }
+    void setMessage(const QString& sentence);
+    void refresh();
+
+    QString said, hint;
 };
 
 } // namespace goodfold::app

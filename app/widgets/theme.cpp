@@ -89,6 +89,10 @@ QString styleSheet(const draw::Palette& p) {
                             text-align: left; font-size: 14px; color: @faintInk; }
         #rail QPushButton:checked { background: @paper; border-left: 3px solid @accent; color: @ink; font-weight: 600; }
         #rail QPushButton:focus { border: 2px solid @accent; padding: 10px 8px 10px 18px; }
+        QToolButton[role="fold"] { border: 2px solid transparent; background: transparent; color: @faintInk; font-size: 12px;
+            font-weight: 600; padding: 2px 4px; border-radius: 5px; }
+        QToolButton[role="fold"]:focus { border-color: @accent; }
+        QToolButton[role="fold"]:hover { color: @ink; }
         QToolButton[role="unit"] { border: 1px solid @rule; padding: 4px 13px; border-radius: 12px; }
         QToolButton[role="unit"]:checked { background: @ink; color: @paper; }
         QToolButton[role="unit"]:focus { border: 2px solid @accent; padding: 3px 12px; }
@@ -100,6 +104,7 @@ QString styleSheet(const draw::Palette& p) {
         QScrollArea { border: 0; }
         QScrollBar:vertical { width: 8px; background: transparent; }
         QScrollBar::handle:vertical { background: @rule; border-radius: 4px; min-height: 24px; }
+        QScrollBar[idle="true"]::handle:vertical { background: transparent; }
         QScrollBar::add-line:vertical, QScrollBar::sub-line:vertical { height: 0; }
         QSlider::groove:horizontal { height: 3px; background: @rule; border-radius: 1px; }
         QSlider::handle:horizontal { width: 16px; margin: -7px 0; border-radius: 8px; background: @ink; border: 0; }
@@ -110,7 +115,8 @@ QString styleSheet(const draw::Palette& p) {
         QTableView::item:selected { background: @marking; color: @scribe; }
         QTableView:focus { border: 2px solid @accent; }
         QHeaderView::section { background: @panel; color: @faintInk; border: 0; border-bottom: 1px solid @rule; padding: 5px 8px; }
-        #notice { background: @ink; color: @paper; border-radius: 7px; }
+        #notice { background: @panel; color: @faintInk; border-top: 1px solid @rule; }
+        #notice[said="true"] { background: @ink; color: @paper; }
         QToolTip { background: @field; color: @ink; border: 1px solid @rule; padding: 3px; }
     )");
     const std::pair<const char*, QColor> names[] = {

@@ -1,10 +1,10 @@
 #include "app/window/actions.h"
 
+#include "app/base/undo_order.h"
 #include "app/widgets/theme.h"
 #include "app/window/stage_table.h"
 
 #include <QCoreApplication>
-#include <QUndoGroup>
 #include <QWidget>
 
 namespace goodfold::app {
@@ -14,7 +14,10 @@ namespace {
 QAction* make(QWidget* window, const QString& text, const QList<QKeySequence>& keys,
               const QString& tip = {}) {
     auto* action = new QAction(text, window);
-    action->setShortcuts(keys);
+    QList<QKeySequence> once; // one that is given twice is ambiguous to Qt, and does nothing
+    for (const QKeySequence& key : keys)
+        if (!key.isEmpty() && !once.contains(key)) once << key;
+    action->setShortcuts(once);
     if (!tip.isEmpty()) action->setToolTip(tip);
     window->addAction(action);
     return action;
@@ -27,7 +30,7 @@ QAction* named(QAction* action, const QString& id) {
 
 } // namespace
 
-Actions::Actions(QWidget* window, QUndoGroup& undoGroup) {
+Actions::Actions(QWidget* window, UndoOrder& undoOrder) {
     const auto tr = [](const char* text) { return QObject::tr(text); };
     newJob = make(window, tr("&New…"), {QKeySequence::New});
     open = make(window, tr("&Open…"), {QKeySequence::Open});
@@ -37,7 +40,7 @@ Actions::Actions(QWidget* window, QUndoGroup& undoGroup) {
     revert =
         make(window, tr("Re&vert to what is saved"), {}, tr("Takes the file again as it was last saved"));
     close = make(window, tr("&Close"), {QKeySequence::Close});
-    quit = make(window, tr("&Quit"), {QKeySequence::Quit, QKeySequence(Qt::CTRL | Qt::Key_Q)});
+    quit = make(window, tr("&Quit"), {QKeySequence(Qt::CTRL | Qt::Key_Q)});
     print = make(window, tr("&Print the template…"), {QKeySequence::Print},
                  tr("At full size, to lay on the stock; both hands where a pair is wanted"));
     print->setObjectName(QStringLiteral("print"));
@@ -61,9 +64,9 @@ Actions::Actions(QWidget* window, QUndoGroup& undoGroup) {
     copyMarks->setObjectName(QStringLiteral("marks"));
     copyPicture = make(window, tr("Copy the picture"), {QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_C)},
                        tr("The bracket, or on the Blank stage the blank"));
-    undo = undoGroup.createUndoAction(window, tr("Undo"));
+    undo = undoOrder.undoAction(window);
     undo->setShortcuts(QKeySequence::Undo);
-    redo = undoGroup.createRedoAction(window, tr("Redo"));
+    redo = undoOrder.redoAction(window);
     redo->setShortcuts({QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z), QKeySequence(Qt::CTRL | Qt::Key_Y)});
     window->addActions({undo, redo});
     remove = make(window, tr("&Remove what is selected"), {QKeySequence::Delete});

@@ -6,12 +6,12 @@
 #include <QAction>
 #include <QMenu>
 
-class QUndoGroup;
-
 namespace goodfold::app {
 
+class UndoOrder;
+
 struct Actions {
-    Actions(QWidget* window, QUndoGroup& undoGroup);
+    Actions(QWidget* window, UndoOrder& undoOrder);
 
     QAction *newJob, *open, *save, *saveAs, *revert, *close, *quit;
     QAction *print, *printPreview;

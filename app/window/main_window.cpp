@@ -1,12 +1,15 @@
 #include "app/window/main_window.h"
 
 #include "app/base/planner.h"
+#include "app/base/settings.h"
 #include "app/bracket/bracket_stage.h"
 #include "app/bracket/ladder.h"
 #include "app/bracket/panels.h"
 #include "app/bracket/picture_view.h"
 #include "app/widgets/cell_panel.h"
 #include "app/widgets/findings_view.h"
+#include "app/widgets/foldable.h"
+#include "app/widgets/notice.h"
 #include "app/widgets/theme.h"
 #include "app/window/actions.h"
 #include "app/window/choices.h"
@@ -23,21 +26,22 @@
 #include <QHBoxLayout>
 #include <QMenu>
 #include <QPushButton>
+#include <QScreen>
+#include <QSplitter>
 #include <QStackedWidget>
 #include <QToolButton>
 
 namespace goodfold::app {
 
 MainWindow::MainWindow(job::Job job, Books& books)
-    : doc(std::move(job), books), acts(std::make_unique<Actions>(this, undoGroup)),
+    : doc(std::move(job), books), undoOrder(this), acts(std::make_unique<Actions>(this, undoOrder)),
       planner(new Planner(doc, this)), jobFiles(new JobFiles(doc, *this)),
       out(new Exporter(doc, *planner, *jobFiles, *this)), made(stageRows().size(), nullptr) {
-    undoGroup.addStack(&doc.undoStack());
-    undoGroup.setActiveStack(&doc.undoStack());
+    undoOrder.add(&doc.undoStack(), {});
     setAttribute(Qt::WA_DeleteOnClose);
     setAcceptDrops(true);
     setMinimumSize(1024, 700);
-    resize(1280, 800);
+    resize(QSize(1280, 800).boundedTo(screen()->availableSize() - QSize(8, px(36)))); // its title bar too
     setWindowIcon(QIcon(QStringLiteral(":/icons/good-fold.svg")));
     doc.setReadings(chosenReading(quantity::Unit::Millimetre), chosenReading(quantity::Unit::Inch));
 
@@ -50,8 +54,15 @@ MainWindow::MainWindow(job::Job job, Books& books)
     bodyLayout->setContentsMargins(0, 0, 0, 0);
     bodyLayout->setSpacing(0);
     bodyLayout->addWidget(makeRail());
-    bodyLayout->addWidget(makeLadderColumn());
-    bodyLayout->addWidget(stages, 1);
+    columns = new QSplitter(body);
+    columns->setChildrenCollapsible(false);
+    columns->setHandleWidth(px(4));
+    columns->addWidget(makeLadderColumn());
+    columns->addWidget(stages);
+    columns->setStretchFactor(1, 1);
+    connect(columns, &QSplitter::splitterMoved, this,
+            [this] { settings::setLadderWidth(ladderColumn->width()); });
+    bodyLayout->addWidget(columns, 1);
     pages = new QStackedWidget(this);
     pages->addWidget(body);
     auto* central = new QWidget(this);
@@ -60,6 +71,7 @@ MainWindow::MainWindow(job::Job job, Books& books)
     layout->setSpacing(0);
     layout->addWidget(headline);
     layout->addWidget(pages, 1);
+    layout->addWidget(notice = new Notice(central));
     setCentralWidget(central);
     sizePanels();
 
@@ -72,6 +84,7 @@ MainWindow::MainWindow(job::Job job, Books& books)
     connectFileActions();
     connectOutActions();
     connectViewActions();
+    connectNotice();
     connect(&doc, &Document::changed, this, &MainWindow::refreshTitle);
     connect(&doc, &Document::secondPartMade, this,
             [this](const job::Job& second) { another(second)->show(); });
@@ -84,7 +97,6 @@ MainWindow::MainWindow(job::Job job, Books& books)
 MainWindow::~MainWindow() {
     // What looks at the document goes before it; its undo stack tells of its own end.
     doc.undoStack().disconnect(this);
-    undoGroup.setActiveStack(nullptr);
     delete takeCentralWidget();
     delete out;
     delete jobFiles;
@@ -104,7 +116,10 @@ void MainWindow::sizePanels() {
     const double grown = 1 + (textScale() - 1) * 0.6;
     headline->setFixedHeight(px(58));
     rail->setFixedWidth(qRound(92 * grown));
-    ladderColumn->setFixedWidth(qRound(312 * grown));
+    ladderColumn->setMinimumWidth(qRound(250 * grown));
+    ladderColumn->setMaximumWidth(qRound(620 * grown));
+    const int wanted = settings::ladderWidth() > 0 ? settings::ladderWidth() : qRound(312 * grown);
+    columns->setSizes({wanted, qMax(1, columns->width() - wanted)});
     bracket->sizePanels();
 }
 
@@ -168,9 +183,14 @@ QWidget* MainWindow::makeLadderColumn() {
     layout->setSpacing(0);
     layout->addWidget(ladderView, 1);
     auto* allowance = new CellPanel(doc, tr("Allowance"), allowanceBlocks, column);
+    auto* folded = new Foldable(tr("Allowance"), QStringLiteral("allowance"), allowance, false, column);
+    const auto summary = [this, folded] { folded->setSummary(allowanceFactors(doc.part())); };
+    connect(&doc, &Document::changed, folded, summary);
+    connect(&doc, &Document::planTaken, folded, summary);
+    summary();
     auto* foot = new QHBoxLayout;
-    foot->setContentsMargins(6, 2, 4, 8);
-    foot->addWidget(allowance);
+    foot->setContentsMargins(6, 0, 4, 8);
+    foot->addWidget(folded);
     layout->addLayout(foot);
     return column;
 }
@@ -237,31 +257,9 @@ void MainWindow::connectViewActions() {
     connect(acts->help, &QAction::triggered, this, &MainWindow::tellWhatCanBeDone);
     connect(acts->ladder, &QAction::triggered, this,
             [this] { ladderView->entry()->setFocus(Qt::ShortcutFocusReason); });
-    connect(acts->remove, &QAction::triggered, this, [this] {
-        if (const auto wrong = doc.apply(tr("removal"), edit::without(doc.job(), doc.selected())))
-            say(QString::fromStdString(wrong->says));
-    });
+    connect(acts->remove, &QAction::triggered, this, &MainWindow::removeInHand);
     connect(acts->mirror, &QAction::triggered, this,
             [this] { doc.edit(tr("opposite hand"), part::mirrored(doc.job(), doc.part())); });
-}
-
-/// Help in place: a sentence about what has the keyboard.
-void MainWindow::tellWhatCanBeDone() {
-    const QWidget* here = focusWidget();
-    if (auto* sheet = qobject_cast<const CellPanel*>(here); sheet && sheet->current() >= 0) {
-        const Cell& cell = sheet->cellAt(sheet->places()[static_cast<size_t>(sheet->current())]);
-        const QString how = cell.kind == Cell::Kind::Value ? tr("type over it, or press Enter to change it")
-                            : cell.kind == Cell::Kind::Choice ? tr("press Enter for what it can be")
-                                                              : tr("press Enter to do it");
-        return say(tr("%1: %2. Arrows and Tab go on. %3").arg(cell.name, how, cell.tip));
-    }
-    if (here && !here->accessibleDescription().isEmpty()) {
-        const QString says = here->accessibleDescription();
-        return say(here->accessibleName() + QStringLiteral(": ") + says.left(1).toLower() + says.mid(1));
-    }
-    say(tr("Type the bracket at the ladder (Ctrl+L): a length, b 90 away for a bend, h 12 for a hole, j 6 "
-           "over 24 for a "
-           "joggle. Figures are changed where they stand."));
 }
 
 bool MainWindow::event(QEvent* event) {

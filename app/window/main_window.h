@@ -3,13 +3,14 @@
 
 #include "app/base/document.h"
 #include "app/base/stage.h"
+#include "app/base/undo_order.h"
 
 #include <QMainWindow>
-#include <QUndoGroup>
 
 #include <memory>
 
 class QPushButton;
+class QSplitter;
 class QStackedWidget;
 class QToolButton;
 
@@ -20,8 +21,10 @@ class BracketStage;
 class CellPanel;
 class Exporter;
 class Headline;
+class HelpList;
 class JobFiles;
 class Ladder;
+class Notice;
 class PictureView;
 class Planner;
 struct Recovered;
@@ -52,7 +55,7 @@ public:
     bool isPlanning() const;
     /// What there is to begin with, in place of the stages.
     void showStartPage();
-    /// A sentence beside the line to type at.
+    /// A sentence in the strip along the foot.
     void say(const QString& sentence);
     /// The start page, at the question a new job begins with.
     void askForNew();
@@ -87,21 +90,29 @@ private:
     /// In this window where nothing has been begun in it, else in one of its own.
     void openBeside(const QString& path);
     void tellWhatCanBeDone();
+    void removeInHand();
+    void refreshHint();
+    void connectNotice();
+    void showHelpList();
     void showRecent(QMenu* menu);
     MainWindow* another(job::Job job) const;
 
     Document doc;
-    QUndoGroup undoGroup; // the document's, or the shown stage's own
+    UndoOrder undoOrder; // of the document and of the stages that have steps of their own
     std::unique_ptr<Actions> acts;
     Planner* planner;
     JobFiles* jobFiles;
     Exporter* out;
     bool wasPainted = false;
     Headline* headline = nullptr;
+    Notice* notice = nullptr;
+    Element inHand; // when something was said last: it goes when another thing is taken in hand
     QWidget *rail = nullptr, *ladderColumn = nullptr, *body = nullptr;
+    QSplitter* columns = nullptr; // the ladder's, and the stage
     Ladder* ladderView = nullptr;
     CellPanel* stock = nullptr;
     StartPage* start = nullptr;
+    HelpList* helpList = nullptr; // made when it is first asked for
     QStackedWidget *stages = nullptr, *pages = nullptr;
     std::vector<Stage*> made; // one a row of stageRows(); null until it is first gone to
     std::vector<QPushButton*> railButtons;

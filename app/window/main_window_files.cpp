@@ -60,16 +60,12 @@ void MainWindow::showRecent(QMenu* menu) {
 
 void MainWindow::refreshTitle() {
     const QString name = doc.job().title.empty() ? tr("Bracket") : QString::fromStdString(doc.job().title);
-    setWindowTitle(tr("%1[*] – Good Fold").arg(name));
+    const QString file = QFileInfo(jobFiles->path()).fileName();
+    setWindowTitle((file.isEmpty() ? QString() : file + QStringLiteral("[*] – ")) + name +
+                   (file.isEmpty() ? QStringLiteral("[*]") : QString()) + QStringLiteral(" – Good Fold"));
     setWindowModified(!doc.undoStack().isClean());
     setWindowFilePath(jobFiles->path());
-    acts->remove->setEnabled(doc.selected().kind != Element::Kind::Nothing);
     acts->revert->setEnabled(!jobFiles->path().isEmpty() && !doc.undoStack().isClean());
-}
-
-void MainWindow::say(const QString& sentence) {
-    QWidget* entry = ladderView->entry(); // on some stages it is away
-    Notice::say(entry->isVisible() ? *entry : *static_cast<QWidget*>(headline), sentence);
 }
 
 MainWindow* MainWindow::recovered(const Recovered& left, Books& books) {

@@ -26,7 +26,8 @@ Stage* MainWindow::stageAt(size_t row) {
         [this](const char* key) { return acts->exportAction(key, Exporter::usualPaper()); }};
     made[row] = stageRows()[row].make(context, this);
     stages->addWidget(made[row]);
-    if (QUndoStack* own = made[row]->undoStack()) undoGroup.addStack(own);
+    if (QUndoStack* own = made[row]->undoStack())
+        undoOrder.add(own, stageRows()[row].isOfNoJob ? tr("in the shop") : QString());
     return made[row];
 }
 
@@ -38,7 +39,6 @@ void MainWindow::showStage(const QString& key) {
     const auto index = static_cast<size_t>(found - rows.begin());
     Stage* stage = stageAt(index);
     if (showsStartPage()) leaveStartPage();
-    undoGroup.setActiveStack(stage->undoStack() ? stage->undoStack() : &doc.undoStack());
     stages->setCurrentWidget(stage);
     railButtons[index]->setChecked(true);
     giveTableRoom();

@@ -14,12 +14,13 @@ using job::Element;
 
 /// Words with the element's own name left open, so that those about another compare.
 std::string open(const std::string& says, const Element& about) {
-    const std::string name = nameOf(about);
+    const std::string name = nameOf(about), atFront = capital(name);
     const auto isPart = [](char c) { return std::isalnum(static_cast<unsigned char>(c)) != 0; };
     std::string opened;
     for (size_t i = 0; i < says.size();) {
-        const bool isWhole = !name.empty() && says.compare(i, name.size(), name) == 0 &&
-                             (i == 0 || !isPart(says[i - 1])) &&
+        const bool isNamed =
+            says.compare(i, name.size(), name) == 0 || says.compare(i, name.size(), atFront) == 0;
+        const bool isWhole = !name.empty() && isNamed && (i == 0 || !isPart(says[i - 1])) &&
                              (i + name.size() == says.size() || !isPart(says[i + name.size()]));
         opened += isWhole ? '#' : says[i];
         i += isWhole ? name.size() : 1;
@@ -47,28 +48,32 @@ const Remedy* sameRemedy(const Finding& finding, const Finding& first, const Rem
     return nullptr;
 }
 
-bool isMended(const Subject& s, const Rule& rule, const Group& group, const job::Job& job) {
-    if (job::whatIsWrong(job)) return false;
+std::vector<Finding> foundIn(const Subject& s, const Rule& rule, const job::Job& job) {
     const part::Part part = part::solve(job, s.material);
     const part::Folded folded = part::fold(part);
-    const auto left = rule.find({job, part, folded, s.material, s.reading, s.hardware});
+    return rule.find({job, part, folded, s.material, s.reading, s.hardware});
+}
+
+bool isMended(const Subject& s, const Rule& rule, const Group& group, const job::Job& job) {
+    if (job::whatIsWrong(job)) return false;
+    const auto left = foundIn(s, rule, job);
     return std::none_of(group.begin(), group.end(), [&](const Finding* each) {
         return std::any_of(left.begin(), left.end(),
                            [&](const Finding& finding) { return finding.about == each->about; });
     });
 }
 
-/// One remedy of the first, done for each of the group: what it makes of each element, or what it makes of
-/// something they share.
+/// One remedy of the first, done for each of the group: what it makes of each element.
 std::optional<Remedy> forAll(const Subject& s, const Rule& rule, const Group& group, const Remedy& remedy) {
     const Finding& first = *group.front();
     job::Job all = s.job;
-    bool sameWords = true;
+    bool sameWords = true, isShared = true; // one that mends something they have in common
     std::vector<std::string> names;
     for (const Finding* each : group) {
         const Remedy* own = sameRemedy(*each, first, remedy);
         if (!own) return {};
         sameWords = sameWords && open(own->says, each->about) == open(remedy.says, first.about);
+        isShared = isShared && own->mended == remedy.mended;
         names.push_back(nameOf(each->about));
         const std::string& id = each->about.id;
         if (each->about.kind == Element::Kind::Hole && own->mended.findHole(id))
@@ -76,10 +81,10 @@ std::optional<Remedy> forAll(const Subject& s, const Rule& rule, const Group& gr
         if (each->about.kind == Element::Kind::Bend && own->mended.findBend(id))
             *all.findBend(id) = *own->mended.findBend(id);
     }
-    if (!isMended(s, rule, group, all)) {
-        if (!isMended(s, rule, group, remedy.mended)) return {};
-        return remedy; // it was shared: one does for all
-    }
+    if (isShared) return remedy;
+    // A plan's finding cannot be tried without a plan.
+    const bool canBeTried = !isMended(s, rule, group, s.job);
+    if (!canBeTried || !isMended(s, rule, group, all)) return {};
     const std::string opened = open(remedy.says, first.about);
     const size_t at = opened.find('#');
     std::string says = remedy.says + ", the others likewise";

@@ -18,6 +18,7 @@ enum class Severity { Stop, Mind, Note };
 struct Finding {
     std::string rule = {}; // name of the rule, stable for scripts; set by check()
     Severity severity = Severity::Note;
+    bool isCaution = false; // for hands and eyes, whatever the job: shown as one line until it is opened
     job::Element about = {};
     std::vector<job::Element> likewise = {}; // others that the same is to be said of
     std::string headline = {};               // "h2 is close to an edge"

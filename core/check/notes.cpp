@@ -63,8 +63,9 @@ std::vector<Finding> keptButUnused(const Subject& s) {
 
 namespace {
 
-std::vector<Finding> oneNote(std::string headline, std::string says) {
+std::vector<Finding> oneCaution(std::string headline, std::string says) {
     std::vector<Finding> findings(1);
+    findings[0].isCaution = true;
     findings[0].headline = std::move(headline);
     findings[0].says = std::move(says);
     return findings;
@@ -98,7 +99,7 @@ std::vector<Finding> eyesAndHands(const Subject& s) {
     says +=
         " Where people, towing, lifting, steering, brakes, gas or mains power depend on the part, a licensed "
         "trade and local rules decide.";
-    return oneNote("Eyes and hands", std::move(says));
+    return oneCaution("Eyes and hands", std::move(says));
 }
 
 std::vector<Finding> materialCautions(const Subject& s) {
@@ -106,7 +107,7 @@ std::vector<Finding> materialCautions(const Subject& s) {
     for (const std::string& caution : s.material.cautions)
         says += (says.empty() ? "" : " ") + caution;
     if (says.empty()) return {};
-    return oneNote(s.material.name, std::move(says));
+    return oneCaution(s.material.name, std::move(says));
 }
 
 } // namespace goodfold::check

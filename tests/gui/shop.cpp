@@ -44,6 +44,7 @@ private slots:
     void wrongFiguresGetASentence();
     void drawingCarriesItsFigures();
     void listsAreTyped();
+    void listsStayAsFineAsTheyAre();
     void ownToolsComeAndGo();
     void plansAreMadeWithTheShop();
     void figuresAreReadInInches();
@@ -76,18 +77,20 @@ void ShopTest::figuresAreChangedSavedAndUndone() {
     window.click("shop.take-back");
     QVERIFY(now("vise") == *tool::standardShop().find("vise"));
     QVERIFY(!window.find("shop.take-back"));
-    // The job's own history is another one.
+    // It is taken back from anywhere, and said.
     window->showStage("bracket");
-    QVERIFY(!window->actions().undo->isEnabled());
+    window->actions().undo->trigger();
+    QCOMPARE(now("vise").bench.screwDepth, 90.0);
+    QVERIFY2(window.notice().startsWith("Taken back in the shop"), qPrintable(window.notice()));
 }
 
 void ShopTest::wrongFiguresGetASentence() {
     ShopWindow window;
     window.fill("shop.figure.length", "-3");
-    QVERIFY(app::Notice::of(*window.stage) && app::Notice::of(*window.stage)->isVisible());
+    QVERIFY(!window.notice().isEmpty());
     QCOMPARE(now("vise").length, 125.0);
     window.typeInLine("Radii", "three");
-    QVERIFY(app::Notice::of(*window.stage)->isVisible());
+    QVERIFY2(window.notice().contains("three"), qPrintable(window.notice()));
     QCOMPARE(now("vise").radii, std::vector<double>{1});
 }
 
@@ -142,6 +145,19 @@ void ShopTest::listsAreTyped() {
     window.stage->choose("finger-brake");
     window.typeInLine("Widths of the fingers", "25; 50");
     QVERIFY((now("finger-brake").fingers == std::vector<double>{25, 50}));
+}
+
+/// A figure added to a list leaves the others as they are, finer than they are shown.
+void ShopTest::listsStayAsFineAsTheyAre() {
+    tool::Tool press = now("press");
+    press.die.spacers = {15.0125, 20.0375, 20.04};
+    QVERIFY(!test::books().tools.put("press", press));
+    ShopWindow window;
+    window.stage->choose("press");
+    auto* line = window.named<QLineEdit>("Spacers");
+    QVERIFY(line);
+    window.typeInLine("Spacers", line->text() + "; 30");
+    QCOMPARE(now("press").die.spacers, (std::vector<double>{15.0125, 20.0375, 20.04, 30}));
 }
 
 void ShopTest::ownToolsComeAndGo() {

@@ -110,8 +110,7 @@ private:
                                 "1e308",
                                 ""};
         QString chosen = lines[random.whole(0, static_cast<int>(lines.size()) - 1)];
-        if (chosen.contains("%1")) chosen = chosen.arg(a, b);
-        return chosen.replace("%2", b);
+        return chosen.replace("%1", a).replace("%2", b);
     }
 
     void select() {
@@ -176,6 +175,11 @@ void SoakTest::usedAtRandom() {
     QTemporaryDir folder;
     test::RandomJobs random(static_cast<unsigned>(qEnvironmentVariableIntValue("GOODFOLD_SEED") + 11));
     Hand hand(random, folder.path());
+    QTimer away; // files are asked for in dialogs, and nobody is there to answer
+    QObject::connect(&away, &QTimer::timeout, &away, [] {
+        if (QWidget* dialog = QApplication::activeModalWidget()) dialog->close();
+    });
+    away.start(50);
     QElapsedTimer clock;
     clock.start();
     double early = 0;

@@ -9,6 +9,7 @@
 #include "app/bracket/ribbon_view.h"
 #include "app/widgets/cell_panel.h"
 #include "app/widgets/findings_view.h"
+#include "app/widgets/foldable.h"
 #include "app/widgets/notice.h"
 #include "app/widgets/theme.h"
 #include "app/widgets/value_field.h"
@@ -49,6 +50,7 @@ public:
         : window(new app::MainWindow(edit::emptyBar(quantity::Unit::Millimetre), test::books())) {
         if (!file.isEmpty())
             if (const auto wrong = window->files().open(file)) qFatal("%s", qPrintable(*wrong));
+        window->resize(1280, 800); // whatever screen there is
         window->show();
         if (!QTest::qWaitForWindowExposed(window)) qFatal("no window");
         window->activateWindow();
@@ -89,8 +91,25 @@ public:
                 return Found{panel, place};
         return {};
     }
+    /// Takes the leg, bend or hole in hand where only then its cell is there.
     Found cell(const QString& id) const {
-        const auto found = find(id);
+        auto found = find(id);
+        if (!found && id.startsWith("allowance.")) {
+            for (auto* part : window->findChildren<app::Foldable*>())
+                part->setOpen(true);
+            QCoreApplication::processEvents();
+            found = find(id);
+        }
+        if (!found) {
+            const QStringList parts = id.split(QLatin1Char('.'));
+            const std::string of = parts.value(1).toStdString();
+            document().select(parts[0] == "leg"    ? job::Element::plate(of)
+                              : parts[0] == "bend" ? job::Element::bend(of)
+                                                   : job::Element::hole(of));
+            // The panel grows at once; no other event, which may be of a menu that is just closing.
+            QCoreApplication::sendPostedEvents(nullptr, QEvent::LayoutRequest);
+            found = find(id);
+        }
         if (!found) qFatal("no cell %s", qPrintable(id));
         return *found;
     }
@@ -131,7 +150,7 @@ public:
 
     QString notice() const {
         const app::Notice* notice = app::Notice::of(*window);
-        return notice && notice->isVisible() ? notice->text() : QString();
+        return notice ? notice->message() : QString();
     }
 
 private:

@@ -1,0 +1,95 @@
+// What is said along the foot of the window, and what is taken out by a key: both go by what has the
+// keyboard.
+#include "app/bracket/ladder.h"
+#include "app/widgets/cell_panel.h"
+#include "app/widgets/notice.h"
+#include "app/window/actions.h"
+#include "app/window/help_list.h"
+#include "app/window/main_window.h"
+#include "common/phrase.h"
+#include "edit/entry.h"
+#include "edit/outcome.h"
+
+#include <QApplication>
+#include <QStackedWidget>
+
+namespace goodfold::app {
+
+void MainWindow::say(const QString& sentence) {
+    Notice::say(*this, sentence);
+    inHand = doc.selected();
+}
+
+/// What was said goes with the next edit, and when something else is taken in hand.
+void MainWindow::connectNotice() {
+    connect(&doc, &Document::changed, notice, [this] { Notice::clear(*this); });
+    connect(&doc, &Document::selectionChanged, notice, [this] {
+        if (doc.selected() != std::exchange(inHand, doc.selected())) Notice::clear(*this);
+        refreshHint();
+    });
+    connect(&doc, &Document::changed, this, &MainWindow::refreshHint);
+    connect(qApp, &QApplication::focusChanged, this, &MainWindow::refreshHint);
+    connect(ladderView->entry(), &EntryLine::foretold, this, &MainWindow::refreshHint);
+    connect(&undoOrder, &UndoOrder::said, this, &MainWindow::say);
+    refreshHint();
+}
+
+/// At the line: what can be typed, or what would come of what is; else what the stage is for.
+void MainWindow::refreshHint() {
+    if (showsStartPage()) return notice->setHint({});
+    const EntryLine* entry = ladderView->entry();
+    if (entry->hasFocus() && !entry->outcome().isEmpty()) return notice->setHint(entry->outcome());
+    const QString ofStage = static_cast<const Stage*>(stages->currentWidget())->hint();
+    notice->setHint(ofStage.isEmpty() || entry->hasFocus()
+                        ? QString::fromStdString(edit::whatToType(doc.job(), doc.selected()))
+                        : ofStage);
+}
+
+void MainWindow::removeInHand() {
+    const QWidget* focus = QApplication::focusWidget();
+    const bool isAtLadder = focus && ladderColumn->isAncestorOf(focus);
+    if (!isAtLadder)
+        if (const auto says = static_cast<Stage*>(stages->currentWidget())->takeOut()) return say(*says);
+    const job::Job before = doc.job();
+    if (const auto wrong = doc.apply(tr("removal of %1").arg(QString::fromStdString(nameOf(doc.selected()))),
+                                     edit::without(doc.job(), doc.selected())))
+        return say(QString::fromStdString(wrong->says));
+    const auto outcome = edit::outcomeOf(before, doc.job(), doc.reading());
+    say(tr("Taken out: %1. %2 brings it back.")
+            .arg(QString::fromStdString(listed(outcome.takenOut)),
+                 acts->undo->shortcut().toString(QKeySequence::NativeText)));
+}
+
+/// Help in place: a sentence about what has the keyboard.
+void MainWindow::tellWhatCanBeDone() {
+    const QWidget* here = focusWidget();
+    if (auto* sheet = qobject_cast<const CellPanel*>(here); sheet && sheet->current() >= 0) {
+        const Cell& cell = sheet->cellAt(sheet->places()[static_cast<size_t>(sheet->current())]);
+        const QString how = cell.kind == Cell::Kind::Value ? tr("type over it, or press Enter to change it")
+                            : cell.kind == Cell::Kind::Choice ? tr("press Enter for what it can be")
+                                                              : tr("press Enter to do it");
+        return say(tr("%1: %2. Arrows and Tab go on. %3").arg(cell.name, how, cell.tip));
+    }
+    if (here && here != ladderView->entry() && !here->accessibleDescription().isEmpty()) {
+        const QString says = here->accessibleDescription();
+        return say(here->accessibleName() + QStringLiteral(": ") + says.left(1).toLower() + says.mid(1));
+    }
+    showHelpList();
+}
+
+void MainWindow::showHelpList() {
+    if (!helpList) {
+        helpList = new HelpList(this);
+        connect(helpList, &HelpList::taken, this, [this](const QString& example) {
+            showStage(QStringLiteral("bracket"));
+            ladderView->entry()->setFocus(Qt::OtherFocusReason);
+            ladderView->entry()->setText(example);
+            ladderView->entry()->selectAll();
+        });
+    }
+    helpList->fill(doc.job().units, QWidget::actions());
+    helpList->show();
+    helpList->activateWindow();
+}
+
+} // namespace goodfold::app

@@ -9,7 +9,7 @@ namespace {
 Cell opener(const check::Finding& finding, bool isOpen,
             const std::function<void(const std::string& rule)>& toggle) {
     const QString headline = QString::fromStdString(finding.headline);
-    return press(
+    Cell cell = press(
         headline + (isOpen ? QStringLiteral(" ▾") : QStringLiteral(" ▸")),
         CellName{QStringLiteral("caution.%1").arg(QString::fromStdString(finding.rule)),
                  (isOpen ? QObject::tr("Close: %1") : QObject::tr("Open: %1")).arg(headline)},
@@ -18,6 +18,8 @@ Cell opener(const check::Finding& finding, bool isOpen,
             return Cell::Answer();
         },
         Cell::Look::Strong);
+    cell.wraps = true;
+    return cell;
 }
 
 } // namespace

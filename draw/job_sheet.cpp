@@ -2,7 +2,7 @@
 
 #include "draw/blank_picture.h"
 #include "draw/formed_picture.h"
-#include "draw/step_scene.h"
+#include "draw/step_picture.h"
 #include "draw/type.h"
 #include "part/mirror.h"
 #include "text/cautions.h"
@@ -206,8 +206,15 @@ private:
         camera.pitchDeg = 22;
         painter.save();
         painter.setClipRect(area);
-        paintFormed(painter, look(made.scene, fitted(camera, made.fitted, area.adjusted(4, 4, -4, -4))),
-                    palette, {});
+        camera = fitted(camera, made.fitted, area.adjusted(14, 14, -14, -14));
+        const part::PartBend& bend = part().bends[static_cast<size_t>(step.operation.bend)];
+        StepWords words;
+        words.angle = text(quantity::printNumber(reading.bendAngle(step.operation.setup.loadedAngleDeg), 1)) +
+                      QStringLiteral("°");
+        if (bend.setLine) words.flushWith = QObject::tr("flush with %1").arg(text(bend.setLine->flushWith));
+        words.textSize = 7;
+        words.namesBodies = false;
+        paintStep(painter, made, camera, look(made.scene, camera), palette, words, area);
         painter.restore();
     }
 

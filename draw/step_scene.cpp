@@ -1,6 +1,10 @@
 #include "draw/step_scene.h"
 
+#include "sequence/pull.h"
+#include "sequence/step_mark.h"
+
 #include <algorithm>
+#include <cmath>
 
 namespace goodfold::draw {
 
@@ -82,48 +86,177 @@ size_t plateOf(const part::Part& part, const job::Element& element) {
     return static_cast<size_t>(part.bends[static_cast<size_t>(part.bendIndex(element.id))].parent);
 }
 
-} // namespace
-
-StepScene stepSceneOf(const part::Part& part, const Operation& operation, sequence::BendSet before,
-                      double turnedDeg, const std::optional<sequence::Obstacle>& obstacle) {
-    const part::Folded folded =
-        part::foldAt(part, sequence::turnedAt(part, before, operation.bend, turnedDeg));
-    StepScene made;
-    made.scene = sceneOf(part, folded);
-    const sequence::ToolPlaces places = sequence::toolPlaces(part, operation, turnedDeg);
-    const auto parent = static_cast<size_t>(part.bends[static_cast<size_t>(operation.bend)].parent);
-    const Pose3 toolFromRoot =
-        (folded.rootFromFlat[parent] * places.of(tool::Solid::Motion::Fixed)).inverse();
-    const Pose3 viewFromRoot = viewFromTool(operation) * toolFromRoot;
-    Eigen::AlignedBox3d inTool;
-    for (Face& face : made.scene.faces) {
-        for (Vec3& corner : face.corners) {
-            inTool.extend(toolFromRoot * corner);
-            corner = viewFromRoot * corner;
-        }
-        face.normal = viewFromRoot.linear() * face.normal;
+/// A step at one moment of its swing, in the picture's frame.
+class Moment {
+public:
+    Moment(const part::Part& part, const Operation& operation, sequence::BendSet before, double turnedDeg)
+        : part(part), operation(operation),
+          folded(part::foldAt(part, sequence::turnedAt(part, before, operation.bend, turnedDeg))),
+          places(sequence::toolPlaces(part, operation, turnedDeg)), turnedDeg(turnedDeg) {
+        toolFromRoot = (folded.rootFromFlat[parent()] * places.of(tool::Solid::Motion::Fixed)).inverse();
+        viewFromRoot = viewFromTool(operation) * toolFromRoot;
     }
-    for (Vec3& point : made.scene.points)
-        point = viewFromRoot * point;
-    made.fitted = made.scene.points;
-    if (obstacle && obstacle->place)
-        made.meeting = viewFromRoot * folded.rootFromFlat[plateOf(part, obstacle->one)] * *obstacle->place;
+
+    size_t parent() const { return static_cast<size_t>(bend().parent); }
+    const part::PartBend& bend() const { return part.bends[static_cast<size_t>(operation.bend)]; }
+    Vec3 onPlate(int plate, const Vec2& flat, double z) const {
+        return viewFromRoot * (folded.rootFromFlat[static_cast<size_t>(plate)] * Vec3(flat.x(), flat.y(), z));
+    }
+    Pose3 viewFromSolid(tool::Solid::Motion motion) const {
+        return viewFromRoot * folded.rootFromFlat[parent()] * places.of(motion);
+    }
+
+    /// A point of the strip that becomes the bend, or beside it, so far from its near tangent line.
+    Vec3 onBend(const Vec2& flat, double fromNear, double z) const {
+        if (fromNear <= 0) return onPlate(bend().parent, flat, z);
+        if (fromNear >= bend().allowance) return onPlate(bend().child, flat, z);
+        const Pose3 parentFromFlat = part::foldedFromFlat(bend(), fromNear, turnedDeg);
+        return viewFromRoot *
+               (folded.rootFromFlat[parent()] * (parentFromFlat * Vec3(flat.x(), flat.y(), z)));
+    }
+
+    /// Out beyond the middle of what moves, in the flat: its far edge, of a short one farther, so that its
+    /// way can be seen.
+    Vec2 farEnd() const {
+        constexpr double kLeast = 45; // mm
+        const int moving = sequence::freePlate(part, operation);
+        const Polygon& outline = part.plates[static_cast<size_t>(moving)].outlineInFlat;
+        const auto from = [&](const Vec2& p) {
+            return std::abs((p - bend().centre.from).dot(bend().across));
+        };
+        Polygon corners = outline;
+        std::sort(corners.begin(), corners.end(),
+                  [&](const Vec2& a, const Vec2& b) { return from(a) > from(b); });
+        const Vec2 edge = (corners[0] + corners[1]) / 2;
+        const double side = (edge - bend().centre.from).dot(bend().across) < 0 ? -1 : 1;
+        return edge + side * std::max(0.0, kLeast - from(edge)) * bend().across;
+    }
+
+    const part::Part& part;
+    const Operation& operation;
+    part::Folded folded;
+    sequence::ToolPlaces places;
+    double turnedDeg;
+    Pose3 toolFromRoot, viewFromRoot;
+};
+
+void addLetters(StepScene& made, const Moment& now) {
+    for (size_t i = 0; i < now.part.plates.size(); ++i) {
+        const part::PartPlate& plate = now.part.plates[i];
+        if (plate.shortestStraight <= 0) continue;
+        Vec2 middle(0, 0);
+        for (const Vec2& corner : plate.outlineInFlat)
+            middle += corner / static_cast<double>(plate.outlineInFlat.size());
+        const int index = static_cast<int>(i);
+        made.letters.push_back(
+            {plate.id, now.onPlate(index, middle, now.part.thickness / 2),
+             !now.operation.setup.tool->isDie() && index == sequence::heldPlate(now.part, now.operation)});
+    }
+}
+
+void addSetLine(StepScene& made, const Moment& now) {
+    const part::PartBend& bend = now.bend();
+    if (!bend.setLine) return;
+    const double from = bend.setLine->fromNear, z = bend.setLine->onBack ? 0 : now.part.thickness;
+    const auto at = [&](const Vec2& onNear) { return now.onBend(onNear + from * bend.across, from, z); };
+    made.setLine = std::pair(at(bend.near.from), at(bend.near.to));
+}
+
+/// Hand, pipe or hammer, where the tool has no lever of its own.
+void addAct(StepScene& made, const Moment& now, sequence::BendSet before) {
+    const Operation& operation = now.operation;
+    const tool::Kind& kind = *operation.setup.tool->kind;
+    if (kind.isDie()) return;
+    const int moving = sequence::freePlate(now.part, operation);
+    const bool isChild = now.bend().child == moving;
+    const Segment& tangent = isChild ? now.bend().far : now.bend().near;
+    const Vec2 out = isChild ? now.bend().across : Vec2(-now.bend().across);
+    const double z = sequence::faceInside(now.part, operation.bend) ? 0 : now.part.thickness;
+    const auto at = [&](double beyond) { return now.onPlate(moving, tangent.middle() + beyond * out, z); };
+    constexpr double kBesideBend = 10; // mm: a hammer works close to it
+    if (operation.setup.isHammered) {
+        made.act = StepScene::Act::Hammer;
+        made.actsAt = made.actsFrom = at(kBesideBend);
+        return;
+    }
+    if (kind.drive != tool::Kind::Drive::Arm) return;
+    const sequence::Pull pull = sequence::pullOf(now.part, operation, before);
+    if (operation.setup.tool->lever > 0 && !pull.withPipe && pull.lever > pull.reach + 1) return;
+    made.act = pull.withPipe ? StepScene::Act::Pipe : StepScene::Act::Hand;
+    constexpr double kShown = 60; // mm of a pipe past the end
+    const double reach = std::min(pull.reach, pull.lever);
+    made.actsFrom = at(0.6 * reach);
+    made.actsAt = at(pull.withPipe ? pull.reach + kShown : reach);
+}
+
+/// What is not near is cut off; each body is named where it looks at the viewer.
+void addTool(StepScene& made, const Moment& now, const Eigen::AlignedBox3d& inTool) {
     const auto beyond = [&](const Vec3& corner, double by) { return Vec2(corner.x() + by, corner.z() + by); };
     Eigen::AlignedBox2d room(beyond(inTool.min(), -kBeyond), beyond(inTool.max(), kBeyond));
     room.extend(Vec2(-70, -60));
     room.extend(Vec2(50, 70));
-    for (const tool::Solid& solid : tool::solidsOf(operation.setup, operation.hold, operation.work)) {
+    for (const tool::Solid& solid :
+         tool::solidsOf(now.operation.setup, now.operation.hold, now.operation.work)) {
         if (solid.body == tool::Body::Wall || solid.body == tool::Body::PressColumn) continue;
         const Polygon section =
             solid.motion == tool::Solid::Motion::Fixed ? cutTo(solid.section, room) : solid.section;
         const double from = std::max(solid.from, inTool.min().y() - kBeyond),
                      to = std::min(solid.to, inTool.max().y() + kBeyond);
-        if (section.size() >= 3 && from < to)
-            addPrism(made.scene, viewFromRoot * folded.rootFromFlat[parent] * places.of(solid.motion),
-                     section, from, to);
+        if (section.size() < 3 || from >= to) continue;
+        const Pose3 pose = now.viewFromSolid(solid.motion);
+        addPrism(made.scene, pose, section, from, to);
+        const bool isNamed = std::any_of(made.bodies.begin(), made.bodies.end(),
+                                         [&](const auto& body) { return body.first == solid.body; });
+        Vec2 middle(0, 0);
+        for (const Vec2& corner : section)
+            middle += corner / static_cast<double>(section.size());
+        if (!isNamed) made.bodies.emplace_back(solid.body, pose * Vec3(middle.x(), from, middle.y()));
     }
     for (const Vec2& corner : {Vec2(-50, -20), Vec2(20, 30)})
-        made.fitted.push_back(viewFromTool(operation) * Vec3(corner.x(), 0, corner.y()));
+        made.fitted.push_back(viewFromTool(now.operation) * Vec3(corner.x(), 0, corner.y()));
+}
+
+/// The way of the far end, and everything that the picture has to hold all along it.
+void addSwing(StepScene& made, const Moment& now, sequence::BendSet before) {
+    constexpr int kPieces = 16;
+    const int moving = sequence::freePlate(now.part, now.operation);
+    const Vec2 tip = now.farEnd();
+    for (int i = 0; i <= kPieces; ++i) {
+        const double deg = now.operation.setup.loadedAngleDeg * i / kPieces;
+        const Moment then(now.part, now.operation, before, deg);
+        made.swing.push_back(then.onPlate(moving, tip, now.part.thickness / 2));
+        if (i % (kPieces / 2) != 0) continue;
+        for (size_t plate = 0; plate < now.part.plates.size(); ++plate)
+            for (const Vec2& corner : now.part.plates[plate].outlineInFlat)
+                made.fitted.push_back(then.onPlate(static_cast<int>(plate), corner, 0));
+    }
+}
+
+} // namespace
+
+StepScene stepSceneOf(const part::Part& part, const Operation& operation, sequence::BendSet before,
+                      double turnedDeg, const std::optional<sequence::Obstacle>& obstacle) {
+    const Moment now(part, operation, before, turnedDeg);
+    StepScene made;
+    made.scene = sceneOf(part, now.folded);
+    Eigen::AlignedBox3d inTool;
+    for (Face& face : made.scene.faces) {
+        for (Vec3& corner : face.corners) {
+            inTool.extend(now.toolFromRoot * corner);
+            corner = now.viewFromRoot * corner;
+        }
+        face.normal = now.viewFromRoot.linear() * face.normal;
+    }
+    for (Vec3& point : made.scene.points)
+        point = now.viewFromRoot * point;
+    if (obstacle && obstacle->place)
+        made.meeting =
+            now.viewFromRoot * now.folded.rootFromFlat[plateOf(part, obstacle->one)] * *obstacle->place;
+    addLetters(made, now);
+    addSetLine(made, now);
+    addAct(made, now, before);
+    addSwing(made, now, before);
+    addTool(made, now, inTool);
     return made;
 }
 

@@ -9,8 +9,24 @@ namespace goodfold::draw {
 /// What is seen, and in which frame: z up as at the bench, x to the right along the stock or the die.
 struct StepScene {
     Scene scene;
-    std::vector<Vec3> fitted;    // what the picture is to show whole: the part and the tool near it
+    std::vector<Vec3> fitted;    // what the picture is to show whole: the part all along its swing
     std::optional<Vec3> meeting; // where what is in the way meets
+
+    // What shows the act, at this moment of it.
+    struct Letter {
+        std::string plate;
+        Vec3 at;
+        bool isHeld;
+    };
+    std::vector<Letter> letters;
+    std::optional<std::pair<Vec3, Vec3>>
+        setLine;             // the line that is set in the tool, on the side it is scribed
+    std::vector<Vec3> swing; // the way of the far end of what moves, from flat to where it is let go
+    /// Where somebody's hand, pipe or hammer acts; a tool with a lever of its own has it there.
+    enum class Act { None, Hand, Pipe, Hammer };
+    Act act = Act::None;
+    Vec3 actsAt{0, 0, 0}, actsFrom{0, 0, 0};         // the end of a pipe, and where it is pushed on
+    std::vector<std::pair<tool::Body, Vec3>> bodies; // of the tool's, each at a place to name it
 };
 
 /// The part when those bends are made that were before the step, its own turned by `turnedDeg`; in the tool

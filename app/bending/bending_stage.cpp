@@ -1,14 +1,18 @@
 #include "app/bending/bending_stage.h"
 
+#include "app/bracket/ribbon_view.h"
 #include "app/widgets/cell_panel.h"
+#include "app/widgets/notice.h"
 #include "app/widgets/theme.h"
 #include "part/mirror.h"
+#include "text/reasons.h"
+#include "text/step.h"
 
-#include <QApplication>
-#include <QHBoxLayout>
+#include <QGridLayout>
 #include <QKeyEvent>
 #include <QLabel>
-#include <QScrollArea>
+#include <QMouseEvent>
+#include <QPushButton>
 #include <QSlider>
 #include <QVBoxLayout>
 
@@ -33,53 +37,14 @@ BendingStage::BendingStage(Document& document, Planner& planner, QAction* sheet,
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("Steps of bending"));
     setAccessibleDescription(tr("Page down and page up go from step to step, space plays the swing."));
-    heading = new QLabel(this);
-    heading->setProperty("role", "heading");
-    large = new StepView(StepView::Size::Large, this);
-    large->setAccessibleName(tr("The step in its tool"));
-    slider = new QSlider(Qt::Horizontal, this);
-    slider->setAccessibleName(tr("How far the bend has turned"));
-    angle = new QLabel(this);
-    angle->setProperty("role", "heading");
-    angle->setMinimumWidth(px(64));
-    connect(slider, &QSlider::valueChanged, this, [this](int value) {
-        const double degrees = static_cast<double>(value) / kPerDegree;
-        angle->setText(tr("%1°").arg(QString::number(degrees, 'f', 0)));
-        large->setTurned(degrees);
-    });
-    auto* swing = new QHBoxLayout;
-    swing->addWidget(slider, 1);
-    swing->addWidget(angle);
-    row = new QWidget;
-    auto* rowLayout = new QHBoxLayout(row);
-    rowLayout->setContentsMargins(0, 0, 0, 0);
-    rowLayout->setSpacing(8);
-    rowArea = new QScrollArea(this);
-    rowArea->setWidget(row);
-    rowArea->setWidgetResizable(true);
-    rowArea->setFrameShape(QFrame::NoFrame);
-    rowArea->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    rowArea->setFixedHeight(px(136));
-    rowArea->setAccessibleName(tr("Row of steps"));
-    beside = new CellPanel(
-        document, tr("What to do"), [this](Document&) { return blocks(); }, this);
-
-    auto* column = new QVBoxLayout;
-    column->setSpacing(6);
-    column->addWidget(heading);
-    column->addWidget(large, 1);
-    column->addLayout(swing);
-    auto* side = scrolling(beside);
-    side->setFixedWidth(px(330));
-    auto* top = new QHBoxLayout;
-    top->setSpacing(16);
-    top->addLayout(column, 1);
-    top->addWidget(side);
-    auto* layout = new QVBoxLayout(this);
-    layout->setContentsMargins(18, 10, 12, 10);
-    layout->setSpacing(10);
-    layout->addLayout(top, 1);
-    layout->addWidget(rowArea);
+    auto* layout = new QGridLayout(this);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(0);
+    layout->addWidget(makeLadder(), 0, 0, 2, 1);
+    layout->addWidget(makePicture(), 0, 1);
+    layout->addWidget(makeRibbon(), 1, 1);
+    layout->setRowStretch(0, 1);
+    layout->setColumnStretch(1, 1);
 
     constexpr int kFrame = 30; // ms
     playing.setInterval(kFrame);
@@ -91,7 +56,7 @@ BendingStage::BendingStage(Document& document, Planner& planner, QAction* sheet,
     connect(&planner, &Planner::begun, this, [this] {
         playing.stop();
         heading->setText(tr("Looking for the order…"));
-        beside->refresh();
+        ladder->refresh();
     });
     connect(&planner, &Planner::progressed, this, [this](int placed) {
         heading->setText(tr("Looking for the order: %1 of %2 bends placed")
@@ -102,9 +67,75 @@ BendingStage::BendingStage(Document& document, Planner& planner, QAction* sheet,
     if (planner.latest()) takePlan();
 }
 
-bool BendingStage::hasRoomForLadder(int windowWidth, double textScale) const {
-    constexpr int kNarrow = 1150;
-    return Stage::hasRoomForLadder(windowWidth, textScale) && windowWidth >= kNarrow;
+QWidget* BendingStage::makeLadder() {
+    auto* column = new QWidget(this);
+    column->setObjectName(QStringLiteral("ladderColumn"));
+    column->setAttribute(Qt::WA_StyledBackground);
+    column->setFixedWidth(px(318));
+    heading = new QLabel(column);
+    heading->setProperty("role", "heading");
+    heading->setWordWrap(true);
+    ladder = new CellPanel(
+        document, tr("Steps"), [this](Document&) { return blocks(); }, column);
+    ladder->installEventFilter(this); // its rungs can be pulled to another place
+    auto* layout = new QVBoxLayout(column);
+    layout->setContentsMargins(10, 10, 6, 8);
+    layout->addWidget(heading);
+    layout->addWidget(scrolling(ladder), 1);
+    return column;
+}
+
+QWidget* BendingStage::makePicture() {
+    auto* pane = new QWidget(this);
+    large = new StepView(pane);
+    large->setAccessibleName(tr("The step in its tool"));
+    slider = new QSlider(Qt::Horizontal, pane);
+    slider->setAccessibleName(tr("How far the bend has turned"));
+    slider->setMaximumWidth(px(420));
+    angle = new QLabel(pane);
+    angle->setProperty("role", "heading");
+    angle->setMinimumWidth(px(64));
+    connect(slider, &QSlider::valueChanged, this, [this](int value) {
+        const double degrees = static_cast<double>(value) / kPerDegree;
+        angle->setText(tr("%1°").arg(QString::number(degrees, 'f', 0)));
+        large->setTurned(degrees);
+    });
+    auto* plays = new QPushButton(tr("play"), pane);
+    plays->setToolTip(tr("Plays the bend (space)"));
+    connect(plays, &QPushButton::clicked, this, &BendingStage::play);
+    auto* swing = new QHBoxLayout;
+    swing->addWidget(plays);
+    swing->addWidget(slider, 1);
+    swing->addWidget(angle);
+    swing->addStretch();
+    stepName = new QLabel(pane);
+    stepName->setProperty("role", "heading");
+    instruction = new QLabel(pane);
+    instruction->setProperty("role", "instruction");
+    instruction->setWordWrap(true);
+    instruction->setTextInteractionFlags(Qt::TextSelectableByMouse);
+    instruction->setAccessibleName(tr("What to do"));
+    auto* layout = new QVBoxLayout(pane);
+    layout->setContentsMargins(18, 8, 16, 8);
+    layout->setSpacing(6);
+    layout->addWidget(large, 1);
+    layout->addLayout(swing);
+    layout->addWidget(stepName);
+    layout->addWidget(instruction);
+    return pane;
+}
+
+QWidget* BendingStage::makeRibbon() {
+    auto* foot = new QWidget(this);
+    foot->setObjectName(QStringLiteral("ribbon"));
+    foot->setAttribute(Qt::WA_StyledBackground);
+    foot->setFixedHeight(px(136));
+    ribbon = new RibbonView(document, 13, foot);
+    ribbon->setAccessibleName(tr("Blank with the line of this step lit"));
+    auto* layout = new QVBoxLayout(foot);
+    layout->setContentsMargins(18, 6, 18, 6);
+    layout->addWidget(ribbon);
+    return foot;
 }
 
 void BendingStage::showEvent(QShowEvent*) {
@@ -134,7 +165,7 @@ int BendingStage::stepCount() const {
 }
 
 QString BendingStage::says() const {
-    return beside->text();
+    return stepName->text() + QLatin1Char('\n') + instruction->text() + QLatin1Char('\n') + ladder->text();
 }
 
 void BendingStage::takePlan() {
@@ -168,48 +199,39 @@ void BendingStage::takePlan() {
         heading->setText(shown()->wishes.isFree() ? tr("No order works with these tools")
                                                   : tr("What you settled cannot be bent so"));
     }
-    fillRow();
+    ribbon->showOppositeHand(showsTwin);
     showStep();
 }
 
-/// Each step as it ends.
-void BendingStage::fillRow() {
-    for (StepView* view : small)
-        delete view;
-    small.clear();
-    auto* layout = static_cast<QHBoxLayout*>(row->layout());
-    while (layout->count() > 0)
-        delete layout->takeAt(0);
-    for (int i = 0; i < stepCount(); ++i) {
-        const sequence::Step& step = plan()->steps[static_cast<size_t>(i)];
-        auto* view = new StepView(StepView::Size::Small, row);
-        const auto& bend = shown()->part().bends[static_cast<size_t>(step.operation.bend)];
-        view->setFixedSize(px(150), px(116));
-        view->setCaption(
-            tr("%1  bend %2, %3").arg(i + 1).arg(text(bend.id), text(step.operation.setup.tool->name)));
-        view->setAccessibleName(tr("Step %1, bend %2").arg(i + 1).arg(text(bend.id)));
-        view->show(shown(), step.operation, step.before, step.operation.setup.restsAtDeg);
-        connect(view, &StepView::clicked, this, [this, i] { choose(i); });
-        connect(view, &StepView::dragged, this, [this](const QPoint& inRow) {
-            for (size_t other = 0; other < small.size(); ++other)
-                small[other]->setChosen(static_cast<int>(other) == stepAt(inRow));
-        });
-        connect(view, &StepView::dropped, this, [this, i](const QPoint& inRow) {
-            if (const int to = stepAt(inRow); to != i) moveStep(i, to);
-        });
-        layout->addWidget(view);
-        small.push_back(view);
-    }
-    layout->addStretch();
+int BendingStage::stepAt(const QPoint& inLadder) const {
+    const int block = ladder->blockUnder(inLadder);
+    return block < 0 || block >= static_cast<int>(stepOfBlock.size())
+               ? -1
+               : stepOfBlock[static_cast<size_t>(block)];
 }
 
-int BendingStage::stepAt(const QPoint& inRow) const {
-    const auto nearest =
-        std::min_element(small.begin(), small.end(), [&](const StepView* a, const StepView* b) {
-            return std::abs(a->geometry().center().x() - inRow.x()) <
-                   std::abs(b->geometry().center().x() - inRow.x());
-        });
-    return static_cast<int>(nearest - small.begin());
+/// A rung that is pulled over another goes to its place.
+bool BendingStage::eventFilter(QObject* watched, QEvent* event) {
+    if (watched != ladder) return Stage::eventFilter(watched, event);
+    const auto at = [event] { return static_cast<const QMouseEvent*>(event)->position().toPoint(); };
+    if (event->type() == QEvent::MouseButtonPress) {
+        pulled = stepAt(at());
+    } else if (event->type() == QEvent::MouseMove && pulled >= 0) {
+        const bool isHeld = static_cast<const QMouseEvent*>(event)->buttons() & Qt::LeftButton;
+        const int over = stepAt(at());
+        if (isHeld && over >= 0 && over != pulled) {
+            ladder->setCursor(Qt::ClosedHandCursor);
+            return true;
+        }
+    } else if (event->type() == QEvent::MouseButtonRelease && pulled >= 0) {
+        const int from = std::exchange(pulled, -1), to = stepAt(at());
+        ladder->unsetCursor();
+        if (to >= 0 && to != from && from < stepCount() && to < stepCount()) {
+            if (const auto wrong = moveStep(from, to)) Notice::say(*this, text(wrong->says));
+            return true;
+        }
+    }
+    return Stage::eventFilter(watched, event);
 }
 
 void BendingStage::choose(int step) {
@@ -226,23 +248,32 @@ void BendingStage::selectStep() {
 
 void BendingStage::showStep() {
     playing.stop();
-    for (size_t i = 0; i < small.size(); ++i)
-        small[i]->setChosen(static_cast<int>(i) == chosen);
     const auto latest = shown();
     if (plan() && chosen < stepCount()) {
         const sequence::Step& step = plan()->steps[static_cast<size_t>(chosen)];
+        const part::PartBend& bend = latest->part().bends[static_cast<size_t>(step.operation.bend)];
         const QSignalBlocker quiet(slider);
         slider->setRange(0, static_cast<int>(std::lround(step.operation.setup.loadedAngleDeg * kPerDegree)));
-        slider->setValue(slider->maximum() / 3);
-        large->show(latest, step.operation, step.before, static_cast<double>(slider->value()) / kPerDegree);
-        QApplication::sendPostedEvents(nullptr, QEvent::LayoutRequest); // the row may just have been filled
-        rowArea->ensureWidgetVisible(small[static_cast<size_t>(chosen)]);
+        slider->setValue(0);
+        large->show(latest, step.operation, step.before, 0, document.reading());
+        stepName->setText(tr("Step %1 of %2: bend %3, %4")
+                              .arg(chosen + 1)
+                              .arg(stepCount())
+                              .arg(text(bend.id), text(step.operation.setup.tool->name)));
+        instruction->setText(text(text::instruction(latest->part(), step, document.reading())));
+        std::vector<int> made;
+        for (size_t i = 0; i < latest->part().bends.size(); ++i)
+            if (step.before >> i & 1) made.push_back(static_cast<int>(i));
+        ribbon->showWork(step.operation.bend, made);
     } else {
+        stepName->clear();
+        instruction->clear();
+        ribbon->showWork({}, {});
         showStuck();
     }
     slider->setEnabled(!large->isEmpty());
     angle->setText(tr("%1°").arg(slider->value() / kPerDegree));
-    beside->refresh();
+    ladder->refresh();
 }
 
 /// What came nearest to being made.
@@ -268,7 +299,8 @@ void BendingStage::showReason(size_t stuck, size_t reason) {
     const QSignalBlocker quiet(slider);
     slider->setRange(0, static_cast<int>(std::lround(operation.setup.loadedAngleDeg * kPerDegree)));
     slider->setValue(static_cast<int>(std::lround(obstacle.atDeg * kPerDegree)));
-    large->show(latest, operation, bend.made, obstacle.atDeg, obstacle);
+    large->show(latest, operation, bend.made, obstacle.atDeg, document.reading(), obstacle);
+    instruction->setText(text(text::notMadeInWords(latest->part(), bend)));
     angle->setText(tr("%1°").arg(slider->value() / kPerDegree));
 }
 

@@ -1,5 +1,6 @@
-// The Bending stage: the steps as a row of pictures, the chosen one large with its swing, what to do, what to
-// check and what to mind; and where no order works, what is in the way.
+// The Bending stage: the steps as a ladder, the chosen one in full; its picture with the swing, the
+// instruction large beneath it, and the ribbon with its line lit; and where no order works, what is in the
+// way.
 #pragma once
 
 #include "app/base/stage.h"
@@ -9,12 +10,12 @@
 #include <QTimer>
 
 class QLabel;
-class QScrollArea;
 class QSlider;
 
 namespace goodfold::app {
 
 class CellPanel;
+class RibbonView;
 
 class BendingStage : public Stage {
     Q_OBJECT
@@ -22,8 +23,8 @@ public:
     /// `sheet` writes the job sheet.
     BendingStage(Document& document, Planner& planner, QAction* sheet, QWidget* parent = nullptr);
 
-    /// In a small window the step in its tool needs the ladder's room.
-    bool hasRoomForLadder(int windowWidth, double textScale) const override;
+    /// Its own ladder stands there.
+    bool hasRoomForLadder(int, double) const override { return false; }
     void enter() override { setFocus(); }
     QString hint() const override;
     std::optional<QString> takeOut() override;
@@ -33,27 +34,31 @@ public:
     void choose(int step);
     int stepCount() const;
     const StepView* picture() const { return large; }
-    /// What the column beside the picture says.
+    /// What the ladder and the instruction say.
     QString says() const;
 
 protected:
     void showEvent(QShowEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
+    bool eventFilter(QObject* watched, QEvent* event) override;
 
 private:
     /// The plan of the hand that is shown.
     std::shared_ptr<const Planned> shown() const;
     const sequence::Plan* plan() const;
     void takePlan();
-    void fillRow();
     void showStep();
     /// The bend of a step that somebody went to; a plan alone takes nothing in hand.
     void selectStep();
     void play();
     /// Its order as it is, but for one step, which goes to another place in it.
     Cell::Answer moveStep(int from, int to);
-    /// Which step's picture stands nearest to a place in the row.
-    int stepAt(const QPoint& inRow) const;
+    QWidget* makeLadder();
+    QWidget* makePicture();
+    QWidget* makeRibbon();
+    /// The step whose rung, or what stands under it, is at a point of the ladder; -1 for none.
+    int stepAt(const QPoint& inLadder) const;
+    Block rung(int index);
     std::vector<Block> blocks();
     std::vector<Block> stepBlocks(const sequence::Step& step);
     std::vector<Block> stuckBlocks();
@@ -78,10 +83,11 @@ private:
     StepView* large;
     QSlider* slider;
     QLabel* angle;
-    QWidget* row;
-    QScrollArea* rowArea;
-    std::vector<StepView*> small;
-    CellPanel* beside;
+    QLabel *stepName, *instruction;
+    RibbonView* ribbon;
+    CellPanel* ladder;
+    std::vector<int> stepOfBlock; // of the ladder's, -1 for what belongs to none
+    int pulled = -1;              // the step whose rung is being pulled to another place
 };
 
 } // namespace goodfold::app

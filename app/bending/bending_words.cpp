@@ -1,4 +1,4 @@
-// What the column beside the picture says, and what can be settled there.
+// What the ladder of steps says, and what can be settled there.
 #include "app/bending/bending_stage.h"
 #include "app/widgets/cell_panel.h"
 #include "part/mirror.h"
@@ -37,12 +37,60 @@ std::vector<Block> BendingStage::blocks() {
                    [this] {
                        this->planner.stop();
                        heading->setText(tr("Stopped. Any edit begins anew."));
-                       beside->refresh();
+                       ladder->refresh();
                        return Cell::Answer();
                    },
                    Cell::Look::Button)})};
-    if (plan() && chosen < stepCount()) return stepBlocks(plan()->steps[static_cast<size_t>(chosen)]);
-    return stuckBlocks();
+    stepOfBlock.clear();
+    if (!plan() || chosen >= stepCount()) return stuckBlocks();
+    std::vector<Block> all;
+    const auto add = [&](Block block, int step) {
+        all.push_back(std::move(block));
+        stepOfBlock.push_back(step);
+    };
+    if (planner.latest()->opposite) add(handChoice(), -1);
+    for (int i = 0; i < stepCount(); ++i)
+        add(rung(i), i);
+    Block of = blockOf(14, {words(tr("Step %1 of %2").arg(chosen + 1).arg(stepCount()), Cell::Look::Large)});
+    add(std::move(of), -1);
+    for (Block& block : stepBlocks(plan()->steps[static_cast<size_t>(chosen)]))
+        add(std::move(block), -1);
+    add(blockOf(14, {press(
+                        tr("job sheet…"), CellName{QStringLiteral("plan.sheet"), tr("Job sheet as PDF")},
+                        [this] {
+                            sheet->trigger();
+                            return Cell::Answer();
+                        },
+                        Cell::Look::Button)}),
+        -1);
+    return all;
+}
+
+/// A step in two lines: its bend, its tool, what is done.
+Block BendingStage::rung(int index) {
+    const sequence::Step& step = plan()->steps[static_cast<size_t>(index)];
+    const part::PartBend& bend = shown()->part().bends[static_cast<size_t>(step.operation.bend)];
+    const QString tool = text(step.operation.setup.tool->name);
+    Cell badge;
+    badge.kind = Cell::Kind::Badge;
+    badge.about = Element::bend(bend.id);
+    badge.order = bend.order;
+    const bool isShown = index == chosen;
+    Cell go = press(
+        isShown ? QStringLiteral("▸ ") + tool : tool,
+        CellName{QStringLiteral("step.go.%1").arg(index + 1),
+                 tr("Step %1, bend %2 in the %3").arg(index + 1).arg(text(bend.id), tool)},
+        [this, index] {
+            choose(index);
+            return Cell::Answer();
+        },
+        isShown ? Cell::Look::Strong : Cell::Look::Plain);
+    go.tip = tr("Pull it to another place in the order");
+    Block block = blockOf(index == 0 ? 2 : 8, {badge, go});
+    block.about = Element::bend(bend.id);
+    block.lines.push_back(
+        {wrapped(text(text::inShort(shown()->part(), step, document.reading())), Cell::Look::Faint)});
+    return block;
 }
 
 Cell BendingStage::toolChoice(const sequence::Step& step) {
@@ -142,22 +190,11 @@ Block BendingStage::taskBlock(size_t afterStep) const {
 std::vector<Block> BendingStage::stepBlocks(const sequence::Step& step) {
     const part::Part& part = shown()->part();
     const quantity::Reading reading = document.reading();
-    const part::PartBend& bend = part.bends[static_cast<size_t>(step.operation.bend)];
-    Cell badge;
-    badge.kind = Cell::Kind::Badge;
-    badge.about = Element::bend(bend.id);
-    badge.order = bend.order;
     std::vector<Block> all;
-    if (planner.latest()->opposite) all.push_back(handChoice());
     const auto addTasks = [&](size_t afterStep) {
         Block tasks = taskBlock(afterStep);
         if (tasks.lines.size() > 1) all.push_back(std::move(tasks));
     };
-    Block doing =
-        blockOf(2, {badge, words(tr("Step %1 of %2").arg(chosen + 1).arg(stepCount()), Cell::Look::Large)});
-    doing.about = Element::bend(bend.id);
-    doing.lines.push_back({wrapped(text(text::instruction(part, step, reading)), Cell::Look::Strong)});
-    all.push_back(std::move(doing));
     const auto list = [&](const QString& title, const std::vector<std::string>& says) {
         if (says.empty()) return;
         Block block = blockOf(8, {words(title, Cell::Look::Heading)});
@@ -194,14 +231,6 @@ std::vector<Block> BendingStage::stepBlocks(const sequence::Step& step) {
                                       .arg(step.cost.metal, 0, 'f', 0),
                                   Cell::Look::Faint)});
     all.push_back(std::move(wish));
-    all.push_back(
-        blockOf(12, {press(
-                        tr("job sheet…"), CellName{QStringLiteral("plan.sheet"), tr("Job sheet as PDF")},
-                        [this] {
-                            sheet->trigger();
-                            return Cell::Answer();
-                        },
-                        Cell::Look::Button)}));
     return all;
 }
 
@@ -224,7 +253,7 @@ std::vector<Block> BendingStage::reasonBlocks(size_t which) {
                                     tr("Show bend %1 in the %2").arg(text(head.about.id), name)},
                            [this, which, i] {
                                showReason(which, i);
-                               beside->refresh();
+                               ladder->refresh();
                                return Cell::Answer();
                            },
                            isShown ? Cell::Look::Strong : Cell::Look::Link)});

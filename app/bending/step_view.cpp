@@ -3,7 +3,6 @@
 #include "app/widgets/theme.h"
 #include "text/reasons.h"
 
-#include <QApplication>
 #include <QMouseEvent>
 #include <QPainter>
 
@@ -12,24 +11,31 @@
 
 namespace goodfold::app {
 
-StepView::StepView(Size size, QWidget* parent) : QWidget(parent), size(size) {
+StepView::StepView(QWidget* parent) : QWidget(parent) {
     camera.yawDeg = 32;
     camera.pitchDeg = 22;
-    if (size == Size::Small) setCursor(Qt::PointingHandCursor);
 }
 
 QSize StepView::minimumSizeHint() const {
-    return size == Size::Large ? QSize(320, 220) : QSize(px(150), px(112));
+    return {320, 200};
 }
 
 void StepView::show(std::shared_ptr<const Planned> newPlan, const sequence::Operation& newWay,
-                    sequence::BendSet newBefore, double degrees,
+                    sequence::BendSet newBefore, double degrees, const quantity::Reading& reading,
                     const std::optional<sequence::Obstacle>& newObstacle) {
     planned = std::move(newPlan);
     operation = newWay;
     before = newBefore;
     turnedDeg = degrees;
     obstacle = newObstacle;
+    const part::PartBend& bend = planned->part().bends[static_cast<size_t>(operation.bend)];
+    words.angle = QString::fromStdString(
+        quantity::printNumber(reading.bendAngle(operation.setup.loadedAngleDeg), 1) + "°");
+    words.flushWith = bend.setLine && !obstacle
+                          ? tr("flush with %1").arg(QString::fromStdString(bend.setLine->flushWith))
+                          : QString();
+    words.lit.clear();
+    if (obstacle) words.lit.push_back(obstacle->one);
     rebuild();
 }
 
@@ -44,11 +50,6 @@ void StepView::setTurned(double degrees) {
     rebuild();
 }
 
-void StepView::setChosen(bool on) {
-    chosen = on;
-    update();
-}
-
 void StepView::rebuild() {
     if (!planned) return;
     made = draw::stepSceneOf(planned->part(), operation, before, turnedDeg, obstacle);
@@ -57,10 +58,8 @@ void StepView::rebuild() {
 
 void StepView::look() {
     if (!planned) return;
-    const double margin = size == Size::Large ? 18 : 8;
-    const double foot = size == Size::Small ? px(22) : 0;
-    camera =
-        draw::fitted(camera, made.fitted, QRectF(rect()).adjusted(margin, margin, -margin, -margin - foot));
+    const double margin = px(30); // for the words
+    camera = draw::fitted(camera, made.fitted, QRectF(rect()).adjusted(margin, margin, -margin, -margin));
     seen = draw::look(made.scene, camera);
     update();
 }
@@ -74,20 +73,9 @@ void StepView::paintEvent(QPaintEvent*) {
     const draw::Palette& p = colours();
     painter.setRenderHint(QPainter::Antialiasing);
     painter.setClipRect(rect().adjusted(1, 1, -1, -1));
-    std::vector<job::Element> lit;
-    if (obstacle) lit.push_back(obstacle->one);
-    draw::paintFormed(painter, seen, p, lit);
+    words.textSize = px(14);
+    draw::paintStep(painter, made, camera, seen, p, words, QRectF(rect()).adjusted(4, 4, -4, -4));
     paintMeeting(painter);
-    if (size == Size::Large) return;
-    painter.setFont(textFont(12, chosen ? draw::Weight::SemiBold : draw::Weight::Regular));
-    painter.fillRect(QRect(0, height() - px(22), width(), px(22)), p.panel);
-    painter.setPen(p.ink);
-    painter.drawText(QRect(px(8), height() - px(22), width() - px(12), px(20)),
-                     Qt::AlignLeft | Qt::AlignVCenter,
-                     painter.fontMetrics().elidedText(caption, Qt::ElideRight, width() - px(14)));
-    painter.setPen(QPen(chosen ? p.accent : p.rule, chosen ? 2.4 : 1));
-    painter.setBrush(Qt::NoBrush);
-    painter.drawRoundedRect(QRectF(rect()).adjusted(1.5, 1.5, -1.5, -1.5), 6, 6);
 }
 
 /// A ring round the place, over whatever lies before it, and the two that meet by name.
@@ -121,25 +109,11 @@ void StepView::paintMeeting(QPainter& painter) const {
 
 void StepView::mousePressEvent(QMouseEvent* event) {
     dragFrom = event->position();
-    isDragged = false;
-    emit clicked();
-}
-
-void StepView::mouseReleaseEvent(QMouseEvent* event) {
-    if (std::exchange(isDragged, false)) emit dropped(mapToParent(event->pos()));
-    if (size == Size::Small) setCursor(Qt::PointingHandCursor);
 }
 
 void StepView::mouseMoveEvent(QMouseEvent* event) {
     if (event->buttons() == Qt::NoButton) return;
     const QPointF by = event->position() - dragFrom;
-    if (size == Size::Small) {
-        if (!isDragged && by.manhattanLength() < QApplication::startDragDistance()) return;
-        isDragged = true;
-        setCursor(Qt::ClosedHandCursor);
-        emit dragged(mapToParent(event->pos()));
-        return;
-    }
     dragFrom = event->position();
     camera.yawDeg = std::remainder(camera.yawDeg - by.x() * 0.5, 360.0);
     camera.pitchDeg = std::clamp(camera.pitchDeg + by.y() * 0.5, -90.0, 90.0);

@@ -1,10 +1,9 @@
-// A step of bending painted: the partly bent part in its tool, what hits lit, and where. Large to look at
-// from all sides, small to choose.
+// A step of bending painted: the partly bent part in its tool, what is done to it, and where it does not go,
+// what hits and where. It can be looked at from all sides, and stays turned so from step to step.
 #pragma once
 
 #include "app/base/planner.h"
-#include "draw/formed_picture.h"
-#include "draw/step_scene.h"
+#include "draw/step_picture.h"
 
 #include <QWidget>
 
@@ -13,31 +12,21 @@ namespace goodfold::app {
 class StepView : public QWidget {
     Q_OBJECT
 public:
-    enum class Size { Large, Small };
-    explicit StepView(Size size, QWidget* parent = nullptr);
+    explicit StepView(QWidget* parent = nullptr);
 
     void show(std::shared_ptr<const Planned> planned, const sequence::Operation& operation,
-              sequence::BendSet before, double turnedDeg,
+              sequence::BendSet before, double turnedDeg, const quantity::Reading& reading,
               const std::optional<sequence::Obstacle>& obstacle = {});
     void clear();
     bool isEmpty() const { return !planned; }
     void setTurned(double degrees);
     double turned() const { return turnedDeg; }
-    void setCaption(const QString& text) { caption = text; }
-    void setChosen(bool on);
-
-signals:
-    void clicked();
-    /// Of a small one: pulled over the row, in its coordinates, and let go there.
-    void dragged(const QPoint& inRow);
-    void dropped(const QPoint& inRow);
 
 protected:
     void paintEvent(QPaintEvent* event) override;
     void resizeEvent(QResizeEvent* event) override;
     void mousePressEvent(QMouseEvent* event) override;
     void mouseMoveEvent(QMouseEvent* event) override;
-    void mouseReleaseEvent(QMouseEvent* event) override;
     QSize minimumSizeHint() const override;
 
 private:
@@ -45,19 +34,16 @@ private:
     void look();
     void paintMeeting(QPainter& painter) const;
 
-    Size size;
     std::shared_ptr<const Planned> planned;
     sequence::Operation operation;
     sequence::BendSet before = 0;
     double turnedDeg = 0;
     std::optional<sequence::Obstacle> obstacle;
-    QString caption;
-    bool chosen = false;
+    draw::StepWords words;
     draw::StepScene made;
     draw::Camera camera;
     std::vector<draw::SeenFace> seen;
     QPointF dragFrom;
-    bool isDragged = false;
 };
 
 } // namespace goodfold::app

@@ -48,6 +48,40 @@ void RibbonView::showOppositeHand(bool on) {
     update();
 }
 
+void RibbonView::showWork(std::optional<int> bend, const std::vector<int>& made) {
+    inWork = bend;
+    bent = made;
+    update();
+}
+
+void RibbonView::paintWork(QPainter& painter) const {
+    const QTransform screen = layOut().screenFromFlat;
+    const auto at = [&](const Vec2& flat) { return screen.map(QPointF(flat.x(), flat.y())); };
+    const draw::Palette& p = colours();
+    QColor shade = p.paper;
+    shade.setAlphaF(0.55F);
+    const auto count = static_cast<int>(part().bends.size()); // a plan may be older than the part
+    for (const int index : bent) {
+        if (index >= count) continue;
+        QPolygonF zone;
+        for (const Vec2& corner : part().bends[static_cast<size_t>(index)].zoneInFlat)
+            zone << at(corner);
+        painter.setPen(Qt::NoPen);
+        painter.setBrush(shade);
+        painter.drawPolygon(zone);
+        painter.setBrush(QBrush(p.marking, Qt::BDiagPattern));
+        painter.drawPolygon(zone);
+    }
+    if (!inWork || *inWork >= count) return;
+    const part::PartBend& bend = part().bends[static_cast<size_t>(*inWork)];
+    const Vec2 by = (bend.setLine ? bend.setLine->fromNear : bend.allowance / 2) * bend.across;
+    const QLineF line(at(bend.near.from + by), at(bend.near.to + by));
+    for (const auto& [ink, wide] : {std::pair(p.paper, 7.0), std::pair(p.mind, 4.0)}) {
+        painter.setPen(QPen(ink, wide, Qt::SolidLine, Qt::RoundCap));
+        painter.drawLine(line);
+    }
+}
+
 void RibbonView::refreshTwin() {
     twin.reset();
     if (showsTwin) twin = document.oppositePart();
@@ -95,6 +129,7 @@ void RibbonView::paintEvent(QPaintEvent*) {
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing, !settling.isActive());
     draw::paintBlank(painter, part(), layOut(), document.reading(), colours(), document.lit());
+    paintWork(painter);
     dragging->paint(painter);
     if (!hasFocus()) return;
     painter.setPen(QPen(colours().accent, 2));

@@ -12,6 +12,8 @@ public:
     RibbonView(Document& document, double textSize, QWidget* parent = nullptr);
     /// Shows the opposite hand's blank instead; that is looked at and not dragged.
     void showOppositeHand(bool on);
+    /// While the part is bent: the line of one bend is lit, and bends that are made are shaded.
+    void showWork(std::optional<int> bend, const std::vector<int>& made);
     /// Where a flat point falls on this widget, for tests and for whoever points at it.
     QPointF onScreen(const Vec2& flat) const;
     QSize minimumSizeHint() const override { return {320, 110}; }
@@ -33,9 +35,12 @@ private:
     std::optional<edit::Grip> gripAt(const QPointF& point) const;
     const part::Part& part() const { return twin ? *twin : document.part(); }
     void refreshTwin();
+    void paintWork(QPainter& painter) const;
     Document& document;
     double textSize;
     bool showsTwin = false;
+    std::optional<int> inWork; // the bend whose line is lit
+    std::vector<int> bent;
     std::optional<part::Part> twin;
     DragSession* dragging;
     QTimer settling; // runs for a moment after an edit of a large blank: its smooth lines can wait

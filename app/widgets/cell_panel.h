@@ -43,6 +43,8 @@ public:
     void selectAllText();
     QString shown(const Cell& cell) const;
     bool shows(const Element& element) const;
+    /// Index of the block at a point, or -1.
+    int blockUnder(const QPoint& point) const;
 
     QVariant inputMethodQuery(Qt::InputMethodQuery query) const override;
     QSize sizeHint() const override;
@@ -109,7 +111,6 @@ private:
     void openMenu();
     void answer(const Cell::Answer& wrong);
     int placeAt(const QPoint& point) const;
-    int blockUnder(const QPoint& point) const;
 
     Document& document;
     Make make;

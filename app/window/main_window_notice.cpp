@@ -38,9 +38,10 @@ void MainWindow::connectNotice() {
 void MainWindow::refreshHint() {
     if (showsStartPage()) return notice->setHint({});
     const EntryLine* entry = ladderView->entry();
-    if (entry->hasFocus() && !entry->outcome().isEmpty()) return notice->setHint(entry->outcome());
+    const bool isTyping = entry->hasFocus() && entry->isVisible();
+    if (isTyping && !entry->outcome().isEmpty()) return notice->setHint(entry->outcome());
     const QString ofStage = static_cast<const Stage*>(stages->currentWidget())->hint();
-    notice->setHint(ofStage.isEmpty() || entry->hasFocus()
+    notice->setHint(ofStage.isEmpty() || isTyping
                         ? QString::fromStdString(edit::whatToType(doc.job(), doc.selected()))
                         : ofStage);
 }

@@ -2,6 +2,7 @@
 #include "app/base/planner.h"
 #include "app/bracket/ladder.h"
 #include "app/bracket/picture_view.h"
+#include "app/widgets/notice.h"
 #include "app/window/actions.h"
 #include "app/window/exporter.h"
 #include "app/window/job_files.h"
@@ -43,6 +44,8 @@ void MainWindow::showStage(const QString& key) {
     railButtons[index]->setChecked(true);
     giveTableRoom();
     stage->enter();
+    Notice::clear(*this);
+    refreshHint();
 }
 
 QString MainWindow::shownStage() const {

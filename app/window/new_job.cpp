@@ -2,9 +2,11 @@
 
 #include "app/widgets/theme.h"
 #include "edit/edit.h"
+#include "edit/entry.h"
 #include "material/material.h"
 
 #include <QButtonGroup>
+#include <QComboBox>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QLineEdit>
@@ -44,15 +46,18 @@ NewJobQuestion::NewJobQuestion(QWidget* parent) : QWidget(parent) {
     auto* asks = new QLabel(tr("New from"), this);
     row->addWidget(asks);
     std::tie(bar, sheet) = pair(*row, this, tr("Bar"), tr("Sheet"));
-    auto* how = new QLabel(tr("this thick"), this);
+    how = new QLabel(this);
     row->addSpacing(px(10));
     row->addWidget(how);
-    thickness = new QLineEdit(this);
-    thickness->setAccessibleName(tr("Thickness of the stock"));
-    thickness->setProperty("role", "entry");
-    thickness->setFixedWidth(px(90));
-    how->setBuddy(thickness);
-    row->addWidget(thickness);
+    size = new QComboBox(this);
+    size->setEditable(true);
+    size->setInsertPolicy(QComboBox::NoInsert);
+    size->setCompleter(nullptr); // nothing is put in place of what is typed
+    size->setMaxVisibleItems(20);
+    size->setMinimumWidth(px(120));
+    size->lineEdit()->setAccessibleName(tr("Size of the stock"));
+    how->setBuddy(size);
+    row->addWidget(size);
     std::tie(millimetres, inches) = pair(*row, this, tr("mm"), tr("in"));
     auto* go = new QPushButton(tr("Begin"), this);
     go->setProperty("role", "main");
@@ -62,22 +67,22 @@ NewJobQuestion::NewJobQuestion(QWidget* parent) : QWidget(parent) {
     notice->setProperty("role", "faint");
     row->addWidget(notice, 1);
     for (QToolButton* button : {bar, sheet, millimetres, inches})
-        connect(button, &QToolButton::clicked, this, &NewJobQuestion::suggestThickness);
-    connect(thickness, &QLineEdit::textEdited, this,
+        connect(button, &QToolButton::clicked, this, &NewJobQuestion::suggestSize);
+    connect(size->lineEdit(), &QLineEdit::textEdited, this,
             [this](const QString& text) { isTyped = !text.isEmpty(); });
-    connect(thickness, &QLineEdit::returnPressed, this, &NewJobQuestion::begin);
+    connect(size->lineEdit(), &QLineEdit::returnPressed, this, &NewJobQuestion::begin);
     connect(go, &QPushButton::clicked, this, &NewJobQuestion::begin);
-    suggestThickness();
+    suggestSize();
 }
 
 void NewJobQuestion::setUnits(quantity::Unit unit) {
     (unit == quantity::Unit::Inch ? inches : millimetres)->setChecked(true);
-    suggestThickness();
+    suggestSize();
 }
 
 void NewJobQuestion::enter() {
-    thickness->setFocus();
-    thickness->selectAll();
+    size->setFocus();
+    size->lineEdit()->selectAll();
 }
 
 job::Job NewJobQuestion::asked() const {
@@ -85,28 +90,56 @@ job::Job NewJobQuestion::asked() const {
     return sheet->isChecked() ? edit::emptySheet(unit) : edit::emptyBar(unit);
 }
 
-void NewJobQuestion::suggestThickness() {
+/// Sizes that are sold, of those a bench bends; what is typed stays.
+void NewJobQuestion::suggestSize() {
     notice->clear();
-    if (isTyped) return;
+    const bool isBar = bar->isChecked();
+    how->setText(isBar ? tr("wide × thick") : tr("this thick"));
     const job::Job job = asked();
+    const QString typed = size->currentText();
     const auto reading =
         inches->isChecked() ? quantity::Reading::fractions() : quantity::Reading::millimetres();
-    thickness->setText(QString::fromStdString(quantity::print(quantity::Length::mm(job.thickness), reading)));
+    const auto shown = [&](double mm) {
+        const std::string text = quantity::print(quantity::Length::mm(mm), reading);
+        return QString::fromStdString(text.ends_with(".0") ? text.substr(0, text.size() - 2) : text);
+    };
+    const auto sold = material::soldSizes(*material::standardMaterials().find(job.material),
+                                          isBar ? material::Sold::Bar : material::Sold::Sheet, job.units);
+    constexpr double kThickest = 8, kNarrowest = 12, kWidest = 51; // mm
+    size->clear();
+    for (const double thickness : sold.thicknesses) {
+        if (thickness > kThickest) continue;
+        if (!isBar) size->addItem(shown(thickness));
+        for (const double width : isBar ? sold.widths : std::vector<double>())
+            if (width >= kNarrowest && width <= kWidest)
+                size->addItem(tr("%1 x %2").arg(shown(width), shown(thickness)));
+    }
+    size->setEditText(isTyped ? typed
+                      : isBar ? tr("%1 x %2").arg(shown(job.stock.width), shown(job.thickness))
+                              : shown(job.thickness));
+}
+
+/// A thickness may be a gauge; two sizes are a bar's width and thickness.
+Result<job::Job> NewJobQuestion::understood() const {
+    job::Job job = asked();
+    const std::string typed = size->currentText().trimmed().toStdString();
+    const auto thickness =
+        material::parseThickness(typed, job.units, *material::standardMaterials().find(job.material));
+    if (!thickness && bar->isChecked()) {
+        const auto entered = edit::enter(job, {}, typed, quantity::Reading::millimetres());
+        if (!entered) return entered.error();
+        return entered->job;
+    }
+    if (!thickness) return thickness.error();
+    job.thickness = *thickness;
+    if (auto wrong = job::whatIsWrong(job)) return *std::move(wrong);
+    return job;
 }
 
 void NewJobQuestion::begin() {
-    job::Job job = asked();
-    const auto typed = material::parseThickness(thickness->text().toStdString(), job.units,
-                                                *material::standardMaterials().find(job.material));
-    std::optional<Error> wrong;
-    if (typed) {
-        job.thickness = *typed;
-        wrong = job::whatIsWrong(job);
-    } else {
-        wrong = typed.error();
-    }
-    if (wrong) return notice->setText(QString::fromStdString(wrong->says));
-    emit answered(job);
+    const auto job = understood();
+    if (!job) return notice->setText(QString::fromStdString(job.error().says));
+    emit answered(*job);
 }
 
 } // namespace goodfold::app

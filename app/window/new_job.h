@@ -1,12 +1,13 @@
-// The one question a new job begins with: bar or sheet, and how thick.
+// The one question a new job begins with: bar or sheet, and of what size: "25 x 3" as people say it, a
+// thickness alone of sheet.
 #pragma once
 
 #include "job/job.h"
 
 #include <QWidget>
 
+class QComboBox;
 class QLabel;
-class QLineEdit;
 class QToolButton;
 
 namespace goodfold::app {
@@ -23,12 +24,13 @@ signals:
 
 private:
     job::Job asked() const;
-    void suggestThickness();
+    void suggestSize();
+    Result<job::Job> understood() const;
     void begin();
 
     QToolButton *bar, *sheet, *millimetres, *inches;
-    QLineEdit* thickness;
-    QLabel* notice;
+    QComboBox* size; // what is sold, and whatever is typed
+    QLabel *how, *notice;
     bool isTyped = false; // what is typed stays when the stock changes
 };
 

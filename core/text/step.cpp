@@ -77,6 +77,16 @@ std::string placeOf(const part::Part& part, const StepMark& mark, const quantity
            ", and " + at(mark.atLeft) + " at " + at(mark.besideLeft);
 }
 
+std::string inShort(const part::Part& part, const Step& step, const quantity::Reading& reading) {
+    const StepMark mark = markOf(part, step);
+    const Operation& operation = step.operation;
+    const auto at = [&](double mm) { return printMm(mm, reading); };
+    const std::string held =
+        operation.setup.tool->isDie() ? "" : plateName(part, sequence::clampedPlate(part, step)) + " held, ";
+    return held + "line at " + (mark.leans ? at(mark.atRight) + " / " + at(mark.atLeft) : at(mark.at)) +
+           ", to " + quantity::printNumber(reading.bendAngle(operation.setup.loadedAngleDeg), 1) + "°";
+}
+
 std::string instruction(const part::Part& part, const Step& step, const quantity::Reading& reading) {
     const Operation& operation = step.operation;
     const part::PartBend& bend = bendOf(part, operation);

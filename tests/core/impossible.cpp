@@ -54,7 +54,7 @@ private slots:
 /// A leg is bent in the narrowest setting that takes the stock, and no shorter.
 void ImpossibleTest::legShorterThanHalfTheOpening() {
     test::RandomJobs random(71);
-    for (int n = 0; n < 25; ++n) {
+    for (int n = 0; n < test::rounds(25); ++n) {
         const double thickness = random.real(4, 9), width = random.real(20, 40), angle = random.real(60, 95);
         const auto job = [&](double leg) {
             return test::bar({90, leg}, {{.angleDeg = angle}}, thickness, width);
@@ -77,7 +77,7 @@ void ImpossibleTest::legShorterThanHalfTheOpening() {
 /// part over itself. Opened to a channel it is made.
 void ImpossibleTest::returnFlangeUnderThePunch() {
     test::RandomJobs random(72);
-    for (int n = 0; n < 15; ++n) {
+    for (int n = 0; n < test::rounds(15); ++n) {
         const double side = random.real(38, 60), thickness = random.real(2, 4), width = random.real(20, 40);
         const std::vector<job::Bend> square(4, {.angleDeg = 90});
         std::string says;
@@ -98,7 +98,7 @@ void ImpossibleTest::returnFlangeUnderThePunch() {
 void ImpossibleTest::flangeDeeperThanTheFingers() {
     test::RandomJobs random(73);
     const auto all = {Edge::End, Edge::Start, Edge::Left, Edge::Right};
-    for (int n = 0; n < 8; ++n) {
+    for (int n = 0; n < test::rounds(8); ++n) {
         std::string says;
         QVERIFY2(obstacles(randomBox(random, random.real(15, 42), all), only("finger-brake"), &says).empty(),
                  says.c_str());
@@ -112,7 +112,7 @@ void ImpossibleTest::flangeDeeperThanTheFingers() {
 
 void ImpossibleTest::closedBoxOnAPlainBrake() {
     test::RandomJobs random(74);
-    for (int n = 0; n < 8; ++n) {
+    for (int n = 0; n < test::rounds(8); ++n) {
         const double height = random.real(15, 80);
         std::string says;
         const job::Job box = randomBox(random, height, {Edge::End, Edge::Start, Edge::Left, Edge::Right});
@@ -149,7 +149,7 @@ void ImpossibleTest::longLegHitsTheFrame() {
     const double throat = shop.tools[0].die.throat;
     test::RandomJobs random(75);
     const auto reading = quantity::Reading::millimetres();
-    for (int n = 0; n < 20; ++n) {
+    for (int n = 0; n < test::rounds(20); ++n) {
         const double fits = random.real(40, throat - 5), longer = random.real(throat + 15, throat + 150);
         const bool childIsLong = random.whole(0, 1);
         const auto job = [&](double first, double second) {

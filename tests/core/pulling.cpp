@@ -110,7 +110,7 @@ void PullingTest::pipesGoOverNarrowFreeLegs() {
 void PullingTest::leavingOnIsForFreeEnds() {
     test::RandomJobs random(142);
     int said = 0, found = 0;
-    for (int n = 0; n < 120; ++n) {
+    for (int n = 0; n < test::rounds(120); ++n) {
         job::Job job = test::randomBar(random, random.whole(1, 4));
         job.thickness = random.real(2.5, 5);
         const tool::Shop& shop = only("vise");

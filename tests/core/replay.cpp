@@ -210,7 +210,7 @@ void ReplayTest::demoPlansAreFree() {
 void ReplayTest::plansOfRandomBarsAreFree() {
     test::RandomJobs random(81);
     size_t steps = 0;
-    for (int n = 0; n < 25; ++n)
+    for (int n = 0; n < test::rounds(25); ++n)
         replay(test::randomBar(random, 1 + n % 4), &steps);
     QVERIFY2(steps > 30, qPrintable(QString::number(steps)));
 }

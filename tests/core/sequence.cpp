@@ -149,7 +149,7 @@ void SequenceTest::planIsTheBestOfAllOrders() {
     QFETCH(int, bends);
     QFETCH(int, jobs);
     test::RandomJobs random(500 + static_cast<unsigned>(bends));
-    for (int n = 0; n < jobs; ++n) {
+    for (int n = 0; n < test::rounds(jobs); ++n) {
         const int count = bends ? bends : random.whole(1, 3);
         judgeAgainstEveryOrder(randomBar(random, count), tool::standardShop());
         if (QTest::currentTestFailed()) QFAIL(qPrintable(QString("job %1").arg(n)));
@@ -159,7 +159,7 @@ void SequenceTest::planIsTheBestOfAllOrders() {
 /// Every figure of every tool up to a quarter more or less; some tools are not there.
 void SequenceTest::planIsTheBestInAnyShop() {
     test::RandomJobs random(901);
-    for (int n = 0; n < 40; ++n) {
+    for (int n = 0; n < test::rounds(40); ++n) {
         tool::Shop shop = tool::standardShop();
         for (tool::Tool& tool : shop.tools) {
             const tool::Tool was = tool;
@@ -177,7 +177,7 @@ void SequenceTest::planIsTheBestInAnyShop() {
 /// freely.
 void SequenceTest::planIsTheBestOfWhatWasSettled() {
     test::RandomJobs random(902);
-    for (int n = 0; n < 60; ++n) {
+    for (int n = 0; n < test::rounds(60); ++n) {
         job::Job job = randomBar(random, random.whole(2, 4));
         const auto freely = sequence::plan(part::solve(job, test::materialOf(job)), test::materialOf(job),
                                            tool::standardShop());
@@ -208,7 +208,7 @@ void SequenceTest::planIsTheBestOfWhatWasSettled() {
 /// What is left on either end is a lever first, and in the way; a trimmed part is never harder to hit.
 void SequenceTest::planIsTheBestWithSomethingLeftOn() {
     test::RandomJobs random(903);
-    for (int n = 0; n < 60; ++n) {
+    for (int n = 0; n < test::rounds(60); ++n) {
         job::Job job = randomBar(random, random.whole(1, 3));
         if (random.whole(0, 1)) job.plates.front().ends[job::Edge::Start].extra = random.real(20, 300);
         job.plates.back().ends[job::Edge::End].extra = random.real(20, 300);

@@ -136,7 +136,7 @@ void ShopTest::diesAreChosenByThicknessAndForce() {
 /// Every sum of the spacers over the halves' own opening, none twice, with as few spacers as will do.
 void ShopTest::spacersSetEveryOpeningOnce() {
     test::RandomJobs random(91);
-    for (int n = 0; n < 60; ++n) {
+    for (int n = 0; n < test::rounds(60); ++n) {
         tool::Die die;
         die.openings = {{16, "", {}}};
         die.spreadFrom = 25;

@@ -14,6 +14,15 @@
 
 namespace goodfold::test {
 
+/// How many random jobs are tried: under sanitizers, which are slow, an eighth.
+inline int rounds(int usual) {
+#if defined(__SANITIZE_ADDRESS__) || defined(__SANITIZE_THREAD__)
+    return (usual + 7) / 8;
+#else
+    return usual;
+#endif
+}
+
 inline const material::Material& hotRolled() {
     return *material::standardMaterials().find("steel-hot-rolled");
 }

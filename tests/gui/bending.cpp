@@ -149,24 +149,23 @@ void BendingTest::stripsAreColouredInTheirOrder() {
         QCOMPARE(window.document().part().bends[i].order, order[i]);
 }
 
-/// A step's picture let go over another's place is made there, and stays so until it is freed.
+/// A step's rung let go over another's place is made there, and stays so until it is freed.
 void BendingTest::stepIsDragged() {
     Bending window(steel(3, 30, {40, 90, 70, 40}));
-    const auto views = [&] {
-        QList<app::StepView*> small;
-        for (auto* view : window.stage->findChildren<app::StepView*>())
-            if (view != window.stage->picture()) small << view;
-        std::sort(small.begin(), small.end(), [](auto* a, auto* b) { return a->x() < b->x(); });
-        return small;
-    };
-    QCOMPARE(views().size(), 3);
     QVERIFY(window.job().bendOrder.empty());
-    auto* first = views()[0];
-    const QPoint to = first->mapFrom(first->parentWidget(), views()[2]->geometry().center());
-    QTest::mousePress(first, Qt::LeftButton, {}, first->rect().center());
-    QMouseEvent move(QEvent::MouseMove, to, first->mapToGlobal(to), Qt::LeftButton, Qt::LeftButton, {});
-    QApplication::sendEvent(first, &move);
-    QTest::mouseRelease(first, Qt::LeftButton, {}, to);
+    app::CellPanel* ladder = window.sheet();
+    const auto rung = [&](const char* id) {
+        return ladder->places()[static_cast<size_t>(ladder->placeOf(id))].box.center();
+    };
+    // Sent to the ladder itself: the third rung may be scrolled out of sight.
+    const auto send = [&](QEvent::Type type, const QPoint& at, Qt::MouseButtons held) {
+        QMouseEvent event(type, at, ladder->mapToGlobal(at),
+                          type == QEvent::MouseMove ? Qt::NoButton : Qt::LeftButton, held, {});
+        QApplication::sendEvent(ladder, &event);
+    };
+    send(QEvent::MouseButtonPress, rung("step.go.1"), Qt::LeftButton);
+    send(QEvent::MouseMove, rung("step.go.3"), Qt::LeftButton);
+    send(QEvent::MouseButtonRelease, rung("step.go.3"), Qt::NoButton);
     QCOMPARE(window.job().bendOrder.size(), size_t{3});
     window.wait();
     QCOMPARE(window.stage->current(), 2);

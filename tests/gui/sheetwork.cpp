@@ -30,6 +30,7 @@ private slots:
     void overlapIsSplitIntoTwoWindows();
     void edgeIsShapedByPoints();
     void newJobAsksBarOrSheetAndThickness();
+    void newBarIsAskedAsPeopleSayIt();
     void barIsMadeFromSheet();
     void sheetTableTellsBothDistances();
 };
@@ -227,7 +228,7 @@ void SheetworkTest::newJobAsksBarOrSheetAndThickness() {
     test::Window window;
     window->askForNew();
     QVERIFY(window->showsStartPage());
-    auto* thickness = window.named<QLineEdit>("Thickness of the stock");
+    auto* thickness = window.named<QLineEdit>("Size of the stock");
     QVERIFY(thickness && thickness->hasFocus());
     auto* question = window->findChild<app::NewJobQuestion*>();
     const auto button = [&](const QString& text) {
@@ -251,6 +252,26 @@ void SheetworkTest::newJobAsksBarOrSheetAndThickness() {
     QVERIFY(!window->showsStartPage());
     QVERIFY(window.job().stock.form == job::StockForm::Sheet);
     QCOMPARE(window.job().thickness, 2.0);
+}
+
+/// Width and thickness in one go, from the keyboard alone; sizes that are sold stand there to choose from.
+void SheetworkTest::newBarIsAskedAsPeopleSayIt() {
+    test::Window window;
+    window->askForNew();
+    auto* size = window.named<QLineEdit>("Size of the stock");
+    QVERIFY(size && size->hasFocus());
+    QCOMPARE(size->text(), QString("30 x 3"));
+    const auto* list = window->findChild<app::NewJobQuestion*>()->findChild<QComboBox*>();
+    QVERIFY(list->findText("25 x 3") >= 0 && list->findText("25 x 5") >= 0 && list->findText("27 x 3") < 0);
+    QTest::keyClicks(size, "25x3"); // over what is selected
+    QTest::keyClick(size, Qt::Key_Return);
+    QVERIFY(!window->showsStartPage());
+    QCOMPARE(window.job().stock.width, 25.0);
+    QCOMPARE(window.job().thickness, 3.0);
+    QVERIFY(window->ladder()->entry()->hasFocus());
+    for (const char* line : {"40", "b away", "60", "b", "30"}) // 24 keys with the five above: a Z
+        window.type(line);
+    QCOMPARE(window.job().plates.size(), size_t{3});
 }
 
 void SheetworkTest::barIsMadeFromSheet() {

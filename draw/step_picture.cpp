@@ -1,0 +1,183 @@
+#include "draw/step_picture.h"
+
+#include "draw/type.h"
+#include "text/names.h"
+
+#include <QPainterPath>
+
+#include <algorithm>
+#include <cmath>
+
+namespace goodfold::draw {
+
+namespace {
+
+class StepPainter {
+public:
+    StepPainter(QPainter& painter, const StepScene& made, const Camera& camera, const Palette& palette,
+                const StepWords& words, const QRectF& area)
+        : painter(painter), made(made), camera(camera), palette(palette), words(words), area(area) {}
+
+    void paint() {
+        for (const StepScene::Letter& letter : made.letters)
+            taken.push_back(boxOf(letter));
+        paintSwing();
+        paintSetLine();
+        paintAct();
+        if (words.namesBodies) paintBodies();
+        paintLetters();
+    }
+
+private:
+    QFont font(double share, Weight weight) const { return typeface(words.textSize * share, weight); }
+
+    /// Words on a ground of paper, kept inside of the picture and off one another: a little lower or higher
+    /// where something stands already. What may be left out is, rather than being moved.
+    void label(const QPointF& at, const QString& says, const QColor& ink, double share, Weight weight,
+               bool mayBeLeftOut = false) {
+        if (says.isEmpty()) return;
+        painter.setFont(font(share, weight));
+        QRectF box = QRectF(painter.fontMetrics().boundingRect(says)).adjusted(-4, -2, 4, 2);
+        box.moveCenter(at);
+        box.moveLeft(std::clamp(box.left(), area.left(), std::max(area.left(), area.right() - box.width())));
+        box.moveTop(std::clamp(box.top(), area.top(), std::max(area.top(), area.bottom() - box.height())));
+        const auto isFree = [&](const QRectF& room) {
+            return std::none_of(taken.begin(), taken.end(),
+                                [&](const QRectF& other) { return other.intersects(room); });
+        };
+        if (!isFree(box)) {
+            if (mayBeLeftOut) return;
+            for (const int steps : {1, -1, 2, -2, 3, -3}) {
+                const QRectF moved = box.translated(0, steps * (box.height() + 2));
+                if (!isFree(moved) || !area.contains(moved)) continue;
+                box = moved;
+                break;
+            }
+        }
+        taken.push_back(box);
+        QColor ground = palette.paper;
+        ground.setAlphaF(0.86F);
+        painter.setPen(Qt::NoPen);
+        painter.setBrush(ground);
+        painter.drawRoundedRect(box, 3, 3);
+        painter.setPen(ink);
+        painter.drawText(box, Qt::AlignCenter, says);
+    }
+
+    void paintBodies() {
+        for (const auto& [body, at] : made.bodies) {
+            const std::string_view named = text::nameOf(body);
+            const size_t the = named.starts_with("the ") ? 4 : 0;
+            const QPointF spot = camera.toScreen(at);
+            if (!area.contains(spot)) continue;
+            label(spot, QString::fromUtf8(named.data() + the, static_cast<qsizetype>(named.size() - the)),
+                  palette.faintInk, 0.9, Weight::Regular, true);
+        }
+    }
+
+    void paintSetLine() {
+        if (!made.setLine) return;
+        const QPointF from = camera.toScreen(made.setLine->first), to = camera.toScreen(made.setLine->second);
+        painter.setPen(QPen(palette.paper, words.textSize * 0.42, Qt::SolidLine, Qt::RoundCap));
+        painter.drawLine(from, to);
+        painter.setPen(QPen(palette.accent, words.textSize * 0.22, Qt::SolidLine, Qt::RoundCap));
+        painter.drawLine(from, to);
+        const QPointF end = from.x() > to.x() ? from : to;
+        const QPointF beside = end + QPointF(words.textSize * 1.2, 0);
+        painter.setFont(font(1, Weight::SemiBold));
+        const double half = painter.fontMetrics().horizontalAdvance(words.flushWith) / 2.0 + 4;
+        label(beside + QPointF(half, 0), words.flushWith, palette.accent, 1, Weight::SemiBold);
+    }
+
+    void paintSwing() {
+        if (made.swing.size() < 2) return;
+        QPainterPath way;
+        for (size_t i = 0; i < made.swing.size(); ++i)
+            i == 0 ? way.moveTo(camera.toScreen(made.swing[i])) : way.lineTo(camera.toScreen(made.swing[i]));
+        if (way.length() < 2 * words.textSize) return;
+        painter.setBrush(Qt::NoBrush);
+        for (const auto& [ink, wide] : {std::pair(palette.paper, 0.5), std::pair(palette.ink, 0.2)}) {
+            painter.setPen(QPen(ink, words.textSize * wide, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+            painter.drawPath(way);
+        }
+        arrowHead(way.pointAtPercent(0.94), way.pointAtPercent(1));
+        // Past the arrow, where neither it nor the stock lies under it.
+        const QPointF along = way.pointAtPercent(1) - way.pointAtPercent(0.9);
+        const double length = std::max(1e-6, std::hypot(along.x(), along.y()));
+        label(way.pointAtPercent(1) + along * (words.textSize * 2.4 / length), words.angle, palette.ink, 1.5,
+              Weight::SemiBold);
+    }
+
+    void arrowHead(const QPointF& from, const QPointF& tip) {
+        QPointF along = tip - from;
+        const double length = std::hypot(along.x(), along.y());
+        if (length < 1e-6) return;
+        along *= words.textSize * 1.1 / length;
+        const QPointF aside(-along.y() * 0.5, along.x() * 0.5);
+        painter.setPen(QPen(palette.paper, 1.2));
+        painter.setBrush(palette.ink);
+        const QPointF ahead = tip + along * 0.5;
+        const QPolygonF head{ahead, ahead - along + aside, ahead - along - aside};
+        painter.drawPolygon(head);
+        taken.push_back(head.boundingRect());
+    }
+
+    void paintAct() {
+        using Act = StepScene::Act;
+        if (made.act == Act::None) return;
+        const QPointF at = camera.toScreen(made.actsAt);
+        if (made.act == Act::Pipe) {
+            const QPointF from = camera.toScreen(made.actsFrom);
+            for (const auto& [ink, wide] : {std::pair(palette.ink, 1.1), std::pair(palette.tool, 0.9)}) {
+                painter.setPen(QPen(ink, words.textSize * wide, Qt::SolidLine, Qt::RoundCap));
+                painter.drawLine(from, at);
+            }
+        }
+        painter.setPen(QPen(palette.paper, 1.4));
+        painter.setBrush(palette.mind);
+        painter.drawEllipse(at, words.textSize * 0.42, words.textSize * 0.42);
+        label(at + QPointF(0, words.textSize * 1.3),
+              made.act == Act::Hammer ? QObject::tr("hammer here")
+              : made.act == Act::Pipe ? QObject::tr("pipe over it")
+                                      : QObject::tr("hand here"),
+              palette.ink, 1, Weight::SemiBold);
+    }
+
+    QRectF boxOf(const StepScene::Letter& letter) const {
+        const QPointF at = camera.toScreen(letter.at);
+        const double half = words.textSize * 0.85;
+        return {at.x() - half, at.y() - half, 2 * half, 2 * half};
+    }
+
+    /// What is held is told apart by a square.
+    void paintLetters() {
+        for (const StepScene::Letter& letter : made.letters) {
+            const QRectF box = boxOf(letter);
+            painter.setPen(QPen(palette.ink, letter.isHeld ? 2 : 1));
+            painter.setBrush(palette.paper);
+            letter.isHeld ? painter.drawRect(box) : painter.drawEllipse(box);
+            painter.setFont(font(1.05, Weight::SemiBold));
+            painter.setPen(palette.ink);
+            painter.drawText(box, Qt::AlignCenter, QString::fromStdString(letter.plate));
+        }
+    }
+
+    QPainter& painter;
+    const StepScene& made;
+    const Camera& camera;
+    const Palette& palette;
+    const StepWords& words;
+    QRectF area;
+    std::vector<QRectF> taken; // by words and letters
+};
+
+} // namespace
+
+void paintStep(QPainter& painter, const StepScene& made, const Camera& camera,
+               const std::vector<SeenFace>& seen, const Palette& palette, const StepWords& words,
+               const QRectF& area) {
+    paintFormed(painter, seen, palette, words.lit);
+    StepPainter(painter, made, camera, palette, words, area).paint();
+}
+
+} // namespace goodfold::draw

@@ -11,7 +11,13 @@ std::vector<SeenFace> look(const Scene& scene, const Camera& camera) {
     std::vector<SeenFace> seen;
     seen.reserve(ordered.size());
     for (const Face& face : ordered) {
-        SeenFace s{{}, face.inked, face.about, face.side, face.bendOrder, face.normal.dot(toward)};
+        SeenFace s{{},
+                   face.inked,
+                   face.about,
+                   face.side,
+                   face.bendOrder,
+                   face.normal.dot(toward),
+                   face.isSeenThrough};
         for (const Vec3& corner : face.corners)
             s.outline.append(onScreen(corner));
         seen.push_back(std::move(s));
@@ -34,7 +40,9 @@ QColor colourOf(const SeenFace& face, const Palette& palette, bool lit) {
         colour = palette.rim;
         break;
     case Face::Side::Tool:
-        return mixed(palette.tool, Qt::black, 0.3 * (1 - face.light));
+        colour = mixed(palette.tool, Qt::black, 0.3 * (1 - face.light));
+        colour.setAlphaF(face.isSeenThrough ? 0.42F : 1.0F);
+        return colour;
     case Face::Side::Hole:
         return lit ? palette.accent : palette.hole;
     }

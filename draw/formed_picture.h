@@ -16,6 +16,7 @@ struct SeenFace {
     Face::Side side;
     int bendOrder;
     double light; // 0 to 1: how squarely it looks at the viewer
+    bool isSeenThrough = false;
 
     void fill(QPainter& painter) const {
         painter.drawConvexPolygon(outline.data(), static_cast<int>(outline.size()));

@@ -211,7 +211,7 @@ private:
         StepWords words;
         words.angle = text(quantity::printNumber(reading.bendAngle(step.operation.setup.loadedAngleDeg), 1)) +
                       QStringLiteral("°");
-        if (bend.setLine) words.flushWith = QObject::tr("flush with %1").arg(text(bend.setLine->flushWith));
+        if (bend.setLine) words.flushWith = QObject::tr("in line with %1").arg(text(bend.setLine->flushWith));
         words.textSize = 7;
         words.namesBodies = false;
         paintStep(painter, made, camera, look(made.scene, camera), palette, words, area);

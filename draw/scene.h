@@ -16,7 +16,8 @@ struct Face {
     Vec3 normal;                      // unit, outward
     job::Element about;
     Side side = Side::Rim;
-    int bendOrder = -1; // for a bend zone: its place in the order of bending
+    int bendOrder = -1;         // for a bend zone: its place in the order of bending
+    bool isSeenThrough = false; // of a tool: it stands between the viewer and the bend
 };
 
 struct Scene {

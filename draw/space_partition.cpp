@@ -16,7 +16,7 @@ constexpr double kInPlane = 1e-3;
 
 /// The part of a face on one side of a plane (sign +1 before, -1 behind). Cut edges are not inked.
 Face cut(const Face& face, const std::vector<double>& heights, double sign) {
-    Face piece{{}, {}, face.normal, face.about, face.side, face.bendOrder};
+    Face piece{{}, {}, face.normal, face.about, face.side, face.bendOrder, face.isSeenThrough};
     const qsizetype n = face.corners.size();
     for (qsizetype i = 0; i < n; ++i) {
         const qsizetype next = (i + 1) % n;

@@ -10,7 +10,7 @@ namespace goodfold::draw {
 
 struct StepWords {
     QString angle;                 // at the end of the swing: "60.8°"
-    QString flushWith;             // "flush with the jaw top"
+    QString flushWith;             // "in line with the jaw top"
     bool namesBodies = true;       // of the tool
     double textSize = 13;          // pixels
     std::vector<job::Element> lit; // told apart

@@ -50,7 +50,7 @@ Polygon cutTo(Polygon section, const Eigen::AlignedBox2d& room) {
     return section;
 }
 
-void addFace(Scene& scene, const QVarLengthArray<Vec3, 6>& corners) {
+void addFace(Scene& scene, const QVarLengthArray<Vec3, 6>& corners, bool isSeenThrough) {
     Face face;
     face.corners = corners;
     Vec3 normal = Vec3::Zero();
@@ -61,23 +61,31 @@ void addFace(Scene& scene, const QVarLengthArray<Vec3, 6>& corners) {
     if (normal.norm() < 1e-9) return;
     face.normal = normal.normalized();
     face.side = Face::Side::Tool;
+    face.isSeenThrough = isSeenThrough;
     scene.faces.push_back(std::move(face));
 }
 
 /// The section runs counter-clockwise in x and z, so seen along y from behind.
-void addPrism(Scene& scene, const Pose3& pose, const Polygon& section, double from, double to) {
+void addPrism(Scene& scene, const Pose3& pose, const Polygon& section, double from, double to,
+              bool isSeenThrough) {
     const auto at = [&](const Vec2& p, double y) { return Vec3(pose * Vec3(p.x(), y, p.y())); };
     QVarLengthArray<Vec3, 6> front, back;
     for (size_t i = 0; i < section.size(); ++i) {
         front.append(at(section[i], from));
         back.append(at(section[section.size() - 1 - i], to));
     }
-    addFace(scene, front);
-    addFace(scene, back);
+    addFace(scene, front, isSeenThrough);
+    addFace(scene, back, isSeenThrough);
     for (size_t i = 0; i < section.size(); ++i) {
         const Vec2 &here = section[i], &next = section[(i + 1) % section.size()];
-        addFace(scene, {at(here, to), at(next, to), at(next, from), at(here, from)});
+        addFace(scene, {at(here, to), at(next, to), at(next, from), at(here, from)}, isSeenThrough);
     }
+}
+
+/// What comes down from above stands before the bend.
+bool standsOver(tool::Body body) {
+    using enum tool::Body;
+    return body == Clamp || body == Fingers || body == FingerBeam || body == Punch || body == Ram;
 }
 
 /// In whose frame an element lies: a bend in its parent's.
@@ -204,7 +212,7 @@ void addTool(StepScene& made, const Moment& now, const Eigen::AlignedBox3d& inTo
                      to = std::min(solid.to, inTool.max().y() + kBeyond);
         if (section.size() < 3 || from >= to) continue;
         const Pose3 pose = now.viewFromSolid(solid.motion);
-        addPrism(made.scene, pose, section, from, to);
+        addPrism(made.scene, pose, section, from, to, standsOver(solid.body));
         const bool isNamed = std::any_of(made.bodies.begin(), made.bodies.end(),
                                          [&](const auto& body) { return body.first == solid.body; });
         Vec2 middle(0, 0);

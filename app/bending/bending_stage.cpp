@@ -176,16 +176,14 @@ void BendingStage::takePlan() {
         std::set<std::string> tools;
         for (const sequence::Step& step : plan()->steps)
             tools.insert(step.operation.setup.tool->id);
+        constexpr double kAsGood = 0.5; // of the plan's cost, a tenth of a millimetre each
         QString says = tools.size() == 1 ? tr("Best order, all in one tool")
                                          : tr("Best order, in %1 tools").arg(tools.size());
         if (!shown()->wishes.isFree())
-            says = tr("Best order with what you settled: cost %1, left free %2")
-                       .arg(plan()->cost, 0, 'f', 0)
-                       .arg(shown()->freeCost.value_or(plan()->cost), 0, 'f', 0);
-        if (!plan()->isBest)
-            says = tr("Good order: cost %1, none is below %2")
-                       .arg(plan()->cost, 0, 'f', 0)
-                       .arg(plan()->bound, 0, 'f', 0);
+            says = plan()->cost > shown()->freeCost.value_or(plan()->cost) + kAsGood
+                       ? tr("Best order with what you settled; left free it would be easier or truer")
+                       : tr("Best order with what you settled, as good as any");
+        if (!plan()->isBest) says = tr("A good order; a better one was not ruled out");
         if (planner.latest()->opposite)
             says = text(part::handInWords(document.job().hand, showsTwin)) + QStringLiteral(": ") +
                    says.left(1).toLower() + says.mid(1);

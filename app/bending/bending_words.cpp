@@ -222,14 +222,6 @@ std::vector<Block> BendingStage::stepBlocks(const sequence::Step& step) {
     if (!order.empty()) wish.lines.push_back(order);
     wish.lines.push_back({words(tr("tool"), Cell::Look::Faint), toolChoice(step)});
     addDieChoice(wish, step);
-    wish.lines.push_back({wrapped(tr("Cost %1: accuracy %2, metal %6, effort %3, sight %4, change %5")
-                                      .arg(step.cost.sum(), 0, 'f', 0)
-                                      .arg(step.cost.accuracy, 0, 'f', 0)
-                                      .arg(step.cost.effort, 0, 'f', 0)
-                                      .arg(step.cost.sight, 0, 'f', 0)
-                                      .arg(step.cost.change, 0, 'f', 0)
-                                      .arg(step.cost.metal, 0, 'f', 0),
-                                  Cell::Look::Faint)});
     all.push_back(std::move(wish));
     return all;
 }

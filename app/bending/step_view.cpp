@@ -32,7 +32,7 @@ void StepView::show(std::shared_ptr<const Planned> newPlan, const sequence::Oper
     words.angle = QString::fromStdString(
         quantity::printNumber(reading.bendAngle(operation.setup.loadedAngleDeg), 1) + "°");
     words.flushWith = bend.setLine && !obstacle
-                          ? tr("flush with %1").arg(QString::fromStdString(bend.setLine->flushWith))
+                          ? tr("in line with %1").arg(QString::fromStdString(bend.setLine->flushWith))
                           : QString();
     words.lit.clear();
     if (obstacle) words.lit.push_back(obstacle->one);

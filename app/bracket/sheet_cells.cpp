@@ -71,7 +71,7 @@ private:
     }
 
     void taperLine() {
-        sides(QStringLiteral("taper"), QObject::tr("end stands in"), QObject::tr("Taper on the %1"),
+        sides(QStringLiteral("taper"), QObject::tr("end narrower by"), QObject::tr("Taper on the %1"),
               plate.inset, &Plate::inset);
     }
 
@@ -206,7 +206,7 @@ private:
     /// Begins a corner's cut or an edge's points; from then on it has a line of its own.
     void beginLine() {
         using AnyCorner = std::optional<Corner>;
-        std::vector<OptionOf<AnyCorner>> corners{{QStringLiteral("none"), {}, QObject::tr("which?")}};
+        std::vector<OptionOf<AnyCorner>> corners{{QStringLiteral("none"), {}, QObject::tr("choose…")}};
         for (const Corner corner :
              {Corner::StartRight, Corner::EndRight, Corner::EndLeft, Corner::StartLeft}) {
             const bool atStart = corner == Corner::StartRight || corner == Corner::StartLeft;
@@ -217,7 +217,7 @@ private:
             corners.push_back({keyOf(corner), corner, nameOf(corner)});
         }
         using AnyEdge = std::optional<Edge>;
-        std::vector<OptionOf<AnyEdge>> edges{{QStringLiteral("none"), {}, QObject::tr("which?")}};
+        std::vector<OptionOf<AnyEdge>> edges{{QStringLiteral("none"), {}, QObject::tr("choose…")}};
         for (const Edge edge : {Edge::Right, Edge::End, Edge::Left, Edge::Start}) {
             if ((edge == Edge::Start && job.bendTo(id)) || plate.edges.count(edge) ||
                 !document.part().bendsOn(index, edge).empty())

@@ -74,6 +74,7 @@ void MainWindow::showStartPage() {
     }
     pages->setCurrentWidget(start);
     start->setFocus();
+    refreshHint();
 }
 
 void MainWindow::askForNew() {
@@ -88,6 +89,7 @@ bool MainWindow::showsStartPage() const {
 void MainWindow::leaveStartPage() {
     pages->setCurrentWidget(body);
     ladderView->entry()->setFocus();
+    refreshHint();
 }
 
 } // namespace goodfold::app

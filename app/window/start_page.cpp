@@ -113,7 +113,7 @@ StartPage::StartPage(QWidget* parent) : QWidget(parent) {
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(px(48), px(28), px(48), px(24));
     layout->setSpacing(px(14));
-    auto* made = new QLabel(tr("Or look at a bracket that is made"), this);
+    auto* made = new QLabel(tr("Or begin with one that comes along"), this);
     made->setProperty("role", "heading");
     layout->addWidget(heading);
     layout->addWidget(question);

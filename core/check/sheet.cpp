@@ -174,11 +174,11 @@ std::vector<Finding> cornersByOrder(const Subject& s) {
     finding.severity = inARing ? Severity::Mind : Severity::Note;
     finding.about = Element::bend(last.front());
     finding.headline = inARing ? "Lapped corners close each other in" : "Lapped corners have an order";
-    finding.says = inARing
-                       ? "A flange comes before one that comes before it: change over which flange one of "
-                         "the tabs lies."
-                       : capital(job::namesOfBends(first)) + " before " + job::namesOfBends(last) +
-                             ": what comes last closes over the lap.";
+    finding.says = inARing ? "Each of these laps wants another flange bent first, round in a ring: change "
+                             "over which flange one of "
+                             "the tabs lies."
+                           : capital(job::namesOfBends(first)) + " before " + job::namesOfBends(last) +
+                                 ": what comes last closes over the lap.";
     return {std::move(finding)};
 }
 

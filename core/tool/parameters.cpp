@@ -108,9 +108,9 @@ const std::vector<Parameter>& parameters() {
          hasStop},
         {"mark_offset", "its line is set further on by", Length, -50, 50,
          [](Tool& t) -> double& { return t.markOffset; }, any},
-        {"place_sigma", "set to its line within (1 sigma)", Length, kLeast, 10,
+        {"place_sigma", "set to its line, two times in three within", Length, kLeast, 10,
          [](Tool& t) -> double& { return t.placeSigma; }, any},
-        {"angle_sigma", "angle reached within (1 sigma)", Degrees, kLeast, 20,
+        {"angle_sigma", "angle reached, two times in three within", Degrees, kLeast, 20,
          [](Tool& t) -> double& { return t.angleSigma; }, any}};
     return all;
 }

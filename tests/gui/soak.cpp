@@ -186,8 +186,9 @@ void SoakTest::usedAtRandom() {
     QTemporaryDir folder;
     test::RandomJobs random(static_cast<unsigned>(qEnvironmentVariableIntValue("GOODFOLD_SEED") + 11));
     Hand hand(random, folder.path());
-    QTimer away; // files are asked for in dialogs, and nobody is there to answer
+    QTimer away; // dialogs ask for files and menus stay open, and nobody is there to answer
     QObject::connect(&away, &QTimer::timeout, &away, [] {
+        if (QWidget* menu = QApplication::activePopupWidget()) menu->close();
         if (QWidget* dialog = QApplication::activeModalWidget()) dialog->close();
     });
     away.start(50);

@@ -96,7 +96,8 @@ QString styleSheet(const draw::Palette& p) {
         QToolButton[role="fold"]:hover { color: @ink; }
         QComboBox { border: 1px solid @rule; border-radius: 5px; background: @field; padding: 5px 8px; font-size: 14px; }
         QComboBox:focus { border: 2px solid @accent; padding: 4px 7px; }
-        QComboBox::drop-down { border: 0; width: 22px; }
+        QComboBox::drop-down { border: 0; width: 24px; }
+        QComboBox::down-arrow { image: url(:/icons/chevron-down.svg); width: 15px; height: 15px; }
         QToolButton[role="unit"] { border: 1px solid @rule; padding: 4px 13px; border-radius: 12px; }
         QToolButton[role="unit"]:checked { background: @ink; color: @paper; }
         QToolButton[role="unit"]:focus { border: 2px solid @accent; padding: 3px 12px; }

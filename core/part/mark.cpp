@@ -100,13 +100,18 @@ void addTrims(const Part& part, std::vector<Mark>& marks) {
 
 std::vector<Mark> marksOf(const Part& part) {
     std::vector<Mark> marks;
-    const double nearest = part.datum == Edge::End ? 1 : 0; // the start is met first from the datum
-    for (const PartBend& bend : part.bends)
+    for (const PartBend& bend : part.bends) {
+        // A bend starts where it is met first: from the datum end, or from the lower edge.
+        const double away = runsAlong(bend)           ? bend.across.y()
+                            : part.datum == Edge::End ? -bend.across.x()
+                                                      : bend.across.x();
+        const double nearest = away < 0 ? 1 : 0;
         for (const auto& [kind, share] : {std::pair{Mark::Kind::BendStart, nearest},
                                           {Mark::Kind::BendCentre, 0.5},
                                           {Mark::Kind::BendEnd, 1 - nearest}})
             marks.push_back(
                 lineMark(part, kind, Element::bend(bend.id), keptLine(bend, share), bend.turn == Turn::Down));
+    }
     for (const PartBend& bend : part.bends)
         if (bend.setLine && bend.bumps == 1)
             marks.push_back(lineMark(part, Mark::Kind::SetLine, Element::bend(bend.id), scribedLine(bend),

@@ -49,6 +49,7 @@ private slots:
     void measuringFromElsewhereMovesNoHole();
     void randomEditsStaySound();
     void marksRunFromTheDatum();
+    void bendsStartWhereTheyAreMetFirst();
     void draggedFiguresSnapAndStaySound();
     void dragMovesTheGripAsFar();
     void csvQuotesWhatItMust();
@@ -278,6 +279,32 @@ void EditsTest::marksRunFromTheDatum() {
 }
 
 /// Every grip of random jobs, pulled by random amounts.
+/// Also of a flange that hangs on the datum end, or on the lower edge, and from the other end.
+void EditsTest::bendsStartWhereTheyAreMetFirst() {
+    job::Job job = edit::emptySheet(quantity::Unit::Millimetre);
+    for (const job::Edge edge : {job::Edge::End, job::Edge::Start, job::Edge::Left, job::Edge::Right}) {
+        job::Bend bend;
+        bend.edge = edge;
+        job = edit::withFlange(job, "A", bend, 20)->job;
+    }
+    for (const job::Edge datum : {job::Edge::Start, job::Edge::End}) {
+        job.datum = datum;
+        std::map<std::string, std::pair<const part::Mark*, const part::Mark*>> ends;
+        const auto marks = part::marksOf(part::solve(job, test::materialOf(job)));
+        for (const part::Mark& mark : marks) {
+            if (mark.kind == part::Mark::Kind::BendStart) ends[mark.about.id].first = &mark;
+            if (mark.kind == part::Mark::Kind::BendEnd) ends[mark.about.id].second = &mark;
+        }
+        QCOMPARE(ends.size(), size_t{4});
+        for (const auto& [bend, pair] : ends) {
+            const bool isAcross = std::abs(pair.first->along - pair.second->along) < 1e-9;
+            QVERIFY2(isAcross ? pair.first->across < pair.second->across
+                              : pair.first->along < pair.second->along,
+                     bend.c_str());
+        }
+    }
+}
+
 void EditsTest::draggedFiguresSnapAndStaySound() {
     test::RandomJobs random(41);
     int dragged = 0;

@@ -45,6 +45,7 @@ private slots:
     void allThatIsListedIsTaken();
     void refusalsPointAtTheWord_data();
     void refusalsPointAtTheWord();
+    void whateverIsTypedIsSound();
     void outcomeInWords();
 };
 
@@ -181,6 +182,30 @@ void EntryTest::refusalsPointAtTheWord() {
     QVERIFY(!entered);
     QCOMPARE(QString::fromStdString(entered.error().where), word);
     QVERIFY(entered.error().says.ends_with('.'));
+}
+
+/// Words of the language in any order: a sentence, or a job that is whole.
+void EntryTest::whateverIsTypedIsSound() {
+    const char* const words[] = {
+        "b",  "h",   "slot",  "rectangle", "row", "grid", "circle", "j",    "hem",  "w",    "t",    "x",
+        "at", "by",  "over",  "away",      "on",  "left", "m6",     "tap",  "12",   "25x3", "1/4",  "-4",
+        "+2", "1e9", "round", "bend",      "A",   "h1",   "rivet",  "open", "turn", "d",    "long", "#10",
+        "0",  "400", "×",     "strap",     "gap", "flat", "extra",  "2",    "close"};
+    test::RandomJobs random(5);
+    const edit::Edited start = typed(bar(), {"60", "h 12", "b 90 away", "50"});
+    for (int n = 0; n < 20000; ++n) {
+        std::string line;
+        for (int count = random.whole(1, 6); count > 0; --count)
+            line += std::string(line.empty() ? "" : " ") +
+                    words[static_cast<size_t>(random.whole(0, static_cast<int>(std::size(words)) - 1))];
+        const Element inHand = std::array{Element::plate("A"), Element::bend("1"), Element::hole("h1"),
+                                          Element()}[static_cast<size_t>(random.whole(0, 3))];
+        const auto entered = edit::enter(start.job, inHand, line, kMillimetres);
+        if (entered)
+            QVERIFY2(!job::whatIsWrong(entered->job), line.c_str());
+        else
+            QVERIFY2(entered.error().says.ends_with('.'), (line + ": " + entered.error().says).c_str());
+    }
 }
 
 void EntryTest::outcomeInWords() {

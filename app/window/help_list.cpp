@@ -15,6 +15,13 @@ namespace {
 
 constexpr int kExampleRole = Qt::UserRole;
 
+/// A tree does not wrap its words: what is long goes on after a semicolon in a line of its own.
+QString inLines(QString says) {
+    constexpr int kLine = 66;
+    if (says.size() > kLine) says.replace(QLatin1String("; "), QLatin1String(";\n"));
+    return says;
+}
+
 } // namespace
 
 HelpList::HelpList(QWidget* window) : QDialog(window) {
@@ -59,9 +66,8 @@ void HelpList::fill(quantity::Unit unit, const QList<QAction*>& actions) {
     heading(tr("At the ladder (Enter puts one there)"));
     for (const edit::Typeable& each : edit::whatCanBeTyped(unit)) {
         const QString example = QString::fromStdString(each.example);
-        auto* item = new QTreeWidgetItem(list, {example, QString::fromStdString(each.says)});
+        auto* item = new QTreeWidgetItem(list, {example, inLines(QString::fromStdString(each.says))});
         item->setData(0, kExampleRole, example);
-        item->setToolTip(1, item->text(1));
     }
     heading(tr("Keys"));
     for (const QAction* action : actions) {

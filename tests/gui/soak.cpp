@@ -77,6 +77,8 @@ public:
         openJob(QStringLiteral("vent-stay.gfold"));
         while ((*window)->isPlanning())
             QCoreApplication::processEvents(QEventLoop::WaitForMoreEvents);
+        QThreadPool::globalInstance()->waitForDone(); // searches that nobody waits for any more
+        QCoreApplication::processEvents();
         return memoryNow();
     }
 

@@ -215,8 +215,8 @@ void SoakTest::usedAtRandom() {
     const Memory late = hand.atRest();
     qInfo("%d acts; live %.1f MB after %lld s, %.1f MB after %lld s; resident %.0f and %.0f MB", acts,
           early.live, first / 1000, late.live, most / 1000, early.resident, late.resident);
-    constexpr double kGrowth = 1.05;
-    if (seconds >= 300) QVERIFY(late.live < kGrowth * early.live + 1);
+    constexpr double kCaches = 5; // MB: measured words and glyphs fill for some minutes (docs/reliability.md)
+    if (seconds >= 300) QVERIFY(late.live < early.live + kCaches);
 }
 
 GOODFOLD_GUI_TEST(SoakTest)

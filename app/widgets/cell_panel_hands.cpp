@@ -40,7 +40,7 @@ void CellPanel::focusInEvent(QFocusEvent* event) {
     else if (event->reason() == Qt::TabFocusReason)
         take(0);
     else if (event->reason() == Qt::PopupFocusReason || event->reason() == Qt::ActiveWindowFocusReason)
-        update(); // nobody moved: what is in hand stays so
+        update();                                                    // nobody moved: what is in hand stays so
     else if (event->reason() != Qt::MouseFocusReason && inHand >= 0) // a click says itself what it takes
         take(inHand);
 }

@@ -82,8 +82,7 @@ void PanelTest::textIsSelectedAndCopied() {
     QTest::keyClick(cards, Qt::Key_A, Qt::ControlModifier);
     QTest::keyClick(cards, Qt::Key_C, Qt::ControlModifier);
     for (const check::Finding& finding : window.document().findings()) { // cautions are folded away
-        const bool isThere =
-            QApplication::clipboard()->text().contains(QString::fromStdString(finding.says));
+        const bool isThere = QApplication::clipboard()->text().contains(QString::fromStdString(finding.says));
         QCOMPARE(isThere, !finding.isCaution);
     }
 }

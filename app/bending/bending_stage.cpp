@@ -147,7 +147,7 @@ QString BendingStage::hint() const {
 }
 
 std::optional<QString> BendingStage::takeOut() {
-    return tr("A bend is taken out at the ladder, where one sees what hangs on it.");
+    return tr("A bend is taken out on the Bracket stage, where one sees what hangs on it.");
 }
 
 std::shared_ptr<const Planned> BendingStage::shown() const {

@@ -78,6 +78,15 @@ Result<Edited> enterJoggle(const Line& line) {
     return withJoggle(line.job, line.plateWithFreeEnd(), joggle, line.turn(), plateLength);
 }
 
+/// What the words name goes through it.
+Result<Hole> fittedTo(const Line& line, Hole hole, const std::string& words) {
+    const auto fastener = hardware::parseFastener(words, line.book);
+    if (!fastener) return Error{fastener.error().says, words};
+    auto fitted = hardware::fitted(std::move(hole), *fastener, line.book);
+    if (!fitted) return Error{fitted.error().says, words};
+    return fitted;
+}
+
 /// "12", "12 m6 close", "1 3/16 #10": how far, and what goes through it.
 std::optional<Error> readPlace(const Line& line, Hole& hole) {
     const std::vector<std::string> words = wordsOf(line.words(""));
@@ -87,10 +96,8 @@ std::optional<Error> readPlace(const Line& line, Hole& hole) {
         if (!x) continue;
         hole.x = *x;
         if (rest.empty()) return {};
-        const auto fastener = hardware::parseFastener(rest, line.book);
-        if (!fastener) return Error{fastener.error().says, rest};
-        auto fitted = hardware::fitted(hole, *fastener, line.book);
-        if (!fitted) return Error{fitted.error().says, rest};
+        auto fitted = fittedTo(line, hole, rest);
+        if (!fitted) return fitted.error();
         hole = *std::move(fitted);
         return {};
     }
@@ -116,10 +123,8 @@ Result<Edited> enterHole(const Line& line) {
     Hole hole = usualHole(line.job);
     if (auto wrong = readPlace(line, hole)) return *std::move(wrong);
     if (line.has("for")) {
-        const auto fastener = hardware::parseFastener(line.words("for"), line.book);
-        if (!fastener) return Error{fastener.error().says, line.words("for")};
-        auto fitted = hardware::fitted(std::move(hole), *fastener, line.book);
-        if (!fitted) return Error{fitted.error().says, line.words("for")};
+        auto fitted = fittedTo(line, std::move(hole), line.words("for"));
+        if (!fitted) return fitted.error();
         hole = *std::move(fitted);
     }
     if (auto wrong = readArguments(line, {{"d", &hole.diameter, &Line::length},

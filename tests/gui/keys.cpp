@@ -98,9 +98,10 @@ void KeysTest::deleteAtBendingLeavesTheBracket() {
     window->findChild<app::BendingStage*>()->setFocus();
     window->actions().remove->trigger();
     QVERIFY(window.job() == before);
-    QVERIFY(window.notice().contains("at the ladder"));
+    QVERIFY(window.notice().contains("on the Bracket stage"));
     window.document().select(Element::bend(before.bends.back().id));
-    window->ladder()->rungs()->setFocus(); // there it is seen
+    window->showStage("bracket"); // there it is seen
+    window->ladder()->rungs()->setFocus();
     window->actions().remove->trigger();
     QVERIFY(!(window.job() == before));
 }

@@ -60,9 +60,15 @@ void Document::setReadings(const quantity::Reading& millimetres, const quantity:
     emit changed();
 }
 
-std::vector<Element> Document::lit() const {
+std::vector<Element> Document::allSelected() const {
     std::vector<Element> all;
     if (!selection.isNothing()) all.push_back(selection);
+    all.insert(all.end(), others.begin(), others.end());
+    return all;
+}
+
+std::vector<Element> Document::lit() const {
+    std::vector<Element> all = allSelected();
     if (!hover.isNothing()) all.push_back(hover);
     return all;
 }
@@ -70,8 +76,23 @@ std::vector<Element> Document::lit() const {
 /// What is gone, as a plan or a finding made before the last edit may speak of, cannot be taken in hand.
 void Document::select(const Element& element) {
     const Element wanted = has(element) ? element : Element{};
-    if (wanted == selection) return;
+    if (wanted == selection && others.empty()) return;
     selection = wanted;
+    others.clear();
+    emit selectionChanged();
+}
+
+void Document::alsoSelect(const Element& element) {
+    if (element.isNothing() || !has(element)) return;
+    std::vector<Element> all = allSelected();
+    if (std::erase(all, element) == 0) all.insert(all.begin(), element);
+    selectAll(all);
+}
+
+void Document::selectAll(std::vector<Element> all) {
+    std::erase_if(all, [&](const Element& each) { return !has(each); });
+    selection = all.empty() ? Element{} : all.front();
+    others.assign(all.empty() ? all.begin() : all.begin() + 1, all.end());
     emit selectionChanged();
 }
 
@@ -122,23 +143,14 @@ void Document::take(const job::Job& job, const Element& wanted) {
     const job::Job before = std::exchange(currentJob, job);
     sequence::takeToolRadii(currentJob, before); // what was found out stays until there is another plan
     selection = has(wanted) ? wanted : Element{};
+    std::erase_if(others, [&](const Element& each) { return !has(each) || each == selection; });
     if (!has(hover)) hover = {};
     recompute();
     emit changed();
 }
 
 bool Document::has(const Element& element) const {
-    switch (element.kind) {
-    case Element::Kind::Plate:
-        return currentJob.findPlate(element.id);
-    case Element::Kind::Bend:
-        return currentJob.findBend(element.id);
-    case Element::Kind::Hole:
-        return currentJob.findHole(element.id);
-    case Element::Kind::Nothing:
-        return true;
-    }
-    return false;
+    return job::has(currentJob, element);
 }
 
 part::Part Document::oppositePart() const {

@@ -49,12 +49,18 @@ public:
     void setReadings(const quantity::Reading& millimetres, const quantity::Reading& inches);
 
     const Element& selected() const { return selection; }
+    /// What was selected last, then what is selected beside it.
+    std::vector<Element> allSelected() const;
     const Element& hovered() const { return hover; }
     /// Selected and hovered, for painting.
     std::vector<Element> lit() const;
     /// Whether the job has it; nothing is always there.
     bool has(const Element& element) const;
     void select(const Element& element);
+    /// Beside what is selected, or no longer.
+    void alsoSelect(const Element& element);
+    /// The first is the one in hand.
+    void selectAll(std::vector<Element> all);
     void setHovered(const Element& element);
 
     QUndoStack& undoStack() { return undo; }
@@ -96,6 +102,7 @@ private:
     quantity::Reading inchReading = quantity::Reading::fractions();
     std::vector<std::string> planned; // ids of the bends in the order last planned
     Element selection, hover;
+    std::vector<Element> others; // selected beside it
     QUndoStack undo;
 };
 

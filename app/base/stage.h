@@ -40,6 +40,8 @@ public:
     /// Takes out what is in hand in it and says so, or why that cannot be; nothing where it is the job's
     /// element in hand.
     virtual std::optional<QString> takeOut() { return {}; }
+    /// Whether what is in hand in it is the job's, to be copied and pasted at.
+    virtual bool showsElements() const { return true; }
     /// Takes the keyboard as it is gone to; most leave it where it was.
     virtual void enter() {}
 };

@@ -28,6 +28,7 @@ public:
     void enter() override { setFocus(); }
     QString hint() const override;
     std::optional<QString> takeOut() override;
+    bool showsElements() const override { return false; }
 
     /// Which step is large, from 0.
     int current() const { return chosen; }

@@ -63,7 +63,7 @@ std::optional<Vec2> DragSession::pulledTo(const QPointF& at) const {
     return Vec2(QPointF::dotProduct(by, axes.along) / squared, 0);
 }
 
-void DragSession::moveTo(const QPointF& at) {
+void DragSession::moveTo(const QPointF& at, Qt::KeyboardModifiers keys) {
     constexpr double kStill = 4; // pixels
     pointer = at;
     if (!moved && (at - from).manhattanLength() < kStill) return;
@@ -74,7 +74,9 @@ void DragSession::moveTo(const QPointF& at) {
         return view->update();
     }
     const double step = quantity::stepOf(document.reading()).mm();
-    const auto dragged = edit::drag(start, document.material(), grip, *by, step);
+    const auto dragged =
+        edit::drag(start, document.material(), grip, *by, step,
+                   keys & Qt::ShiftModifier ? edit::BendLine::BlankGrows : edit::BendLine::LegsShare);
     if (!dragged) { // it stays where it could last be
         if (grip.kind == edit::Grip::Kind::Slide) shown = QString::fromStdString(dragged.error().says);
         return view->update();
@@ -90,8 +92,14 @@ void DragSession::moveTo(const QPointF& at) {
                                 : tr("%1, %2").arg(shown, length(*dragged->across));
     else if (dragged->across)
         shown = tr("%1 at %2°").arg(shown).arg(*dragged->across);
+    else if (dragged->other)
+        shown = tr("%1 %2 · %3 %4")
+                    .arg(QString::fromStdString(grip.id), shown,
+                         QString::fromStdString(dragged->other->plate), length(dragged->other->figure));
     document.edit(tr("drag of %1").arg(QString::fromStdString(grip.id)), dragged->job, dragged->about,
                   QStringLiteral("drag %1 of %2").arg(count).arg(view->accessibleName()));
+    if (dragged->about.kind == Element::Kind::Plate && !dragged->other)
+        shown = tr("%1 · blank %2").arg(shown, length(document.part().blank.length));
     view->update();
 }
 

@@ -23,7 +23,8 @@ public:
     bool isActive() const { return active; }
     /// True once the pointer has gone far enough to be no click.
     bool hasMoved() const { return moved; }
-    void moveTo(const QPointF& at);
+    /// With Shift a bend line makes the blank grow, where else its two legs share.
+    void moveTo(const QPointF& at, Qt::KeyboardModifiers keys);
     void end();
     /// Ends the drag and opens its figure for typing at the pointer, begun with `typed`.
     void typeOver(const QString& typed);

@@ -1,4 +1,5 @@
 // What stands on the picture besides the part: figures, places to add a bend, and what can be taken hold of.
+#include "app/bracket/new_bend_box.h"
 #include "app/bracket/picture_view.h"
 #include "app/widgets/theme.h"
 #include "app/widgets/value_field.h"
@@ -195,16 +196,7 @@ std::optional<QPointF> PictureView::plusPoint(const std::string& plate, job::Edg
     return {};
 }
 
-void PictureView::addBend(const Plus& plus) {
-    const job::Job& job = document.job();
-    const double length = edit::firstPlateLength(job.units);
-    const QString label = tr("new bend");
-    if (job.stock.form == job::StockForm::Bar) {
-        document.apply(label, plus.edge == job::Edge::Start
-                                  ? edit::withBendAtStart(job, {}, length)
-                                  : edit::withBendAtEnd(job, plus.plate, {}, length));
-        return;
-    }
+void PictureView::askForBend(const Plus& plus) {
     job::Bend bend;
     bend.edge = plus.edge;
     std::optional<double> width; // none: the whole edge
@@ -217,7 +209,12 @@ void PictureView::addBend(const Plus& plus) {
         bend.offset = std::ceil(plus.from * edge / step - 1e-6) * step;
         width = std::max(step, std::floor(plus.to * edge / step + 1e-6) * step - bend.offset);
     }
-    document.apply(label, edit::withFlange(job, plus.plate, bend, length / 2, width));
+    asked = new NewBendBox(document, plus.plate, bend, width, this);
+    connect(asked, &NewBendBox::closed, this, [this] {
+        closeEditor();
+        setFocus();
+    });
+    asked->openAt(plus.box.center().toPoint());
 }
 
 void PictureView::placeHandles() {
@@ -276,10 +273,10 @@ QPointF PictureView::gripPoint(const edit::Grip& grip) const {
         return view.toScreen(part::inRoot(part, shownFolded, part.plates[index].parentBend,
                                           bend.centre.middle(), part.thickness / 2));
     }
-    const job::Edge edge = grip.kind == Kind::End     ? job::Edge::End
-                           : grip.kind == Kind::Right ? job::Edge::Right
-                           : grip.kind == Kind::Left  ? job::Edge::Left
-                                                      : job::Edge::Start;
+    const job::Edge edge = grip.kind == Kind::End || grip.kind == Kind::BendLine ? job::Edge::End
+                           : grip.kind == Kind::Right                            ? job::Edge::Right
+                           : grip.kind == Kind::Left                             ? job::Edge::Left
+                                                                                 : job::Edge::Start;
     // The middle of an edge that runs over points is where it is drawn.
     const bool isDrawn = document.job().plates[index].edges.count(edge) > 0;
     return edgePoint(plate, edge, isDrawn ? 0.12 : 0.5, 0);

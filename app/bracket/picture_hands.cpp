@@ -1,6 +1,10 @@
 // How mouse and keyboard work the picture.
+#include "app/bracket/new_bend_box.h"
 #include "app/bracket/picture_view.h"
+#include "app/widgets/pressed.h"
 
+#include <QApplication>
+#include <QContextMenuEvent>
 #include <QKeyEvent>
 #include <QMouseEvent>
 
@@ -20,18 +24,19 @@ void PictureView::mousePressEvent(QMouseEvent* event) {
     dragFrom = event->position();
     dragButton = event->button();
     for (const Plus& plus : pluses)
-        if (plus.box.adjusted(-3, -3, 3, 3).contains(event->position())) {
+        if (event->button() == Qt::LeftButton && plus.box.contains(event->position())) {
             dragButton = Qt::NoButton;
-            return addBend(plus);
+            return askForBend(plus);
         }
     std::optional<draw::Tag> pressed;
     for (const draw::Tag& tag : placed)
         if (tag.box.contains(event->position())) pressed = tag;
     const auto grip = gripAt(event->position()); // before selecting brings other handles
-    document.select(pressed                    ? pressed->about
-                    : grip && grip->isOfHole() ? Element::hole(grip->id)
-                    : grip && grip->isOfEdge() ? Element::plate(grip->id)
-                                               : elementAt(event->position()));
+    const Element about = pressed                    ? pressed->about
+                          : grip && grip->isOfHole() ? Element::hole(grip->id)
+                          : grip && grip->isOfEdge() ? Element::plate(grip->id)
+                                                     : elementAt(event->position());
+    if (selectPressed(document, about, *event)) return;
     // Selecting may bring other tags: the one that was pressed is what counts.
     if (event->button() != Qt::LeftButton) return;
     if (pressed) {
@@ -45,7 +50,7 @@ void PictureView::mousePressEvent(QMouseEvent* event) {
 void PictureView::mouseMoveEvent(QMouseEvent* event) {
     if (dragging->isActive() && event->buttons() != Qt::NoButton) {
         moving = true;
-        return dragging->moveTo(event->position());
+        return dragging->moveTo(event->position(), event->modifiers());
     }
     const QPointF by = event->position() - dragFrom;
     if (dragButton == Qt::NoButton || event->buttons() == Qt::NoButton) {
@@ -67,11 +72,14 @@ void PictureView::mouseMoveEvent(QMouseEvent* event) {
     }
 }
 
-void PictureView::mouseReleaseEvent(QMouseEvent*) {
+void PictureView::mouseReleaseEvent(QMouseEvent* event) {
     dragButton = Qt::NoButton;
     const bool dragged = dragging->isActive();
     dragging->end();
-    if (!std::exchange(moving, false)) return;
+    if (!std::exchange(moving, false)) {
+        if (event->button() == Qt::RightButton) openMenu(event->position().toPoint());
+        return;
+    }
     if (dragged)
         reproject(); // it fits itself again
     else
@@ -124,6 +132,17 @@ void PictureView::keyPressEvent(QKeyEvent* event) {
     }
 }
 
+/// The right button also moves the picture: its menu comes when it is let go unmoved. That of a key is the
+/// window's.
+void PictureView::contextMenuEvent(QContextMenuEvent* event) {
+    if (event->reason() != QContextMenuEvent::Mouse) event->ignore();
+}
+
+void PictureView::openMenu(const QPoint& at) {
+    QContextMenuEvent wanted(QContextMenuEvent::Other, at, mapToGlobal(at));
+    QApplication::sendEvent(this, &wanted);
+}
+
 void PictureView::leaveEvent(QEvent*) {
     document.setHovered({});
 }
@@ -145,6 +164,10 @@ void PictureView::editTag(const draw::Tag& tag) {
 
 void PictureView::closeEditor() {
     closeField(editor);
+    if (!asked) return;
+    asked->hide();
+    asked->deleteLater(); // it may be in the middle of telling that it is done
+    asked = nullptr;
 }
 
 } // namespace goodfold::app

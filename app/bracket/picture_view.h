@@ -14,6 +14,8 @@ class QSlider;
 
 namespace goodfold::app {
 
+class NewBendBox;
+
 class PictureView : public QWidget {
     Q_OBJECT
 public:
@@ -57,6 +59,7 @@ protected:
     void wheelEvent(QWheelEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
     void leaveEvent(QEvent* event) override;
+    void contextMenuEvent(QContextMenuEvent* event) override;
 
 private:
     /// A place on a free edge where another bend can be added.
@@ -94,7 +97,8 @@ private:
     std::optional<edit::Grip> gripAt(const QPointF& point) const;
     DragSession::Axes axesOf(const edit::Grip& grip) const;
     int plateOf(const edit::Grip& grip) const;
-    void addBend(const Plus& plus);
+    void askForBend(const Plus& plus);
+    void openMenu(const QPoint& at);
     void paintTwin(QPainter& painter) const;
     void paintTags(QPainter& painter);
     void paintPluses(QPainter& painter);
@@ -123,6 +127,7 @@ private:
     QPointF dragFrom;
     Qt::MouseButton dragButton = Qt::NoButton;
     QPointer<ValueField> editor;
+    QPointer<NewBendBox> asked; // by a plus
 };
 
 } // namespace goodfold::app

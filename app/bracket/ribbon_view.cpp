@@ -1,5 +1,6 @@
 #include "app/bracket/ribbon_view.h"
 
+#include "app/widgets/pressed.h"
 #include "app/widgets/theme.h"
 #include "part/mark.h"
 
@@ -140,7 +141,7 @@ void RibbonView::paintEvent(QPaintEvent*) {
 void RibbonView::mousePressEvent(QMouseEvent* event) {
     dragging->closeEditor();
     setFocus(Qt::MouseFocusReason);
-    document.select(elementAt(event->position()));
+    if (selectPressed(document, elementAt(event->position()), *event)) return;
     const auto grip = gripAt(event->position());
     if (!grip || event->button() != Qt::LeftButton) return;
     const draw::BlankLayout now = layOut();
@@ -156,12 +157,13 @@ void RibbonView::mousePressEvent(QMouseEvent* event) {
 }
 
 void RibbonView::mouseMoveEvent(QMouseEvent* event) {
-    if (dragging->isActive()) return dragging->moveTo(event->position());
+    if (dragging->isActive()) return dragging->moveTo(event->position(), event->modifiers());
     const auto grip = gripAt(event->position());
     setCursor(!grip ? Qt::ArrowCursor
-              : grip->kind != edit::Grip::Kind::End && grip->kind != edit::Grip::Kind::Start
-                  ? Qt::SizeAllCursor
-                  : Qt::SizeHorCursor);
+              : grip->kind == edit::Grip::Kind::End || grip->kind == edit::Grip::Kind::Start ||
+                      grip->kind == edit::Grip::Kind::BendLine
+                  ? Qt::SizeHorCursor
+                  : Qt::SizeAllCursor);
     document.setHovered(elementAt(event->position()));
 }
 

@@ -26,6 +26,7 @@ public:
     void enter() override { setFocus(); }
     QString hint() const override;
     std::optional<QString> takeOut() override;
+    bool showsElements() const override { return false; }
 
     /// Id of the tool that is shown.
     const std::string& current() const { return chosen; }

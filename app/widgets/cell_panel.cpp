@@ -299,7 +299,8 @@ void CellPanel::paintEvent(QPaintEvent* event) {
     for (size_t b = 0; b < blocks.size(); ++b) {
         const Element& about = blocks[b].about;
         if (about.isNothing() || !layout.blocks[b].intersects(event->rect())) continue;
-        const bool isSelected = document.selected() == about;
+        const auto all = document.allSelected();
+        const bool isSelected = std::find(all.begin(), all.end(), about) != all.end();
         if (!isSelected && document.hovered() != about) continue;
         painter.setPen(QPen(isSelected ? p.accent : p.rule, isSelected ? 1.4 : 1));
         painter.setBrush(isSelected ? p.field : QColor(Qt::transparent));
@@ -324,7 +325,16 @@ bool CellPanel::event(QEvent* event) {
         QToolTip::showText(help->globalPos(), cellAt(reachable[static_cast<size_t>(pointedAt)]).tip, this);
         return true;
     }
+    // Text that is selected here is what is copied; else an element is, as the window does it.
+    if (event->type() == QEvent::ShortcutOverride &&
+        static_cast<QKeyEvent*>(event)->matches(QKeySequence::Copy) &&
+        (hasSelection() || elementInHand().isNothing()))
+        event->accept();
     return QWidget::event(event);
+}
+
+Element CellPanel::elementInHand() const {
+    return inHand < 0 ? Element{} : blockAt(reachable[static_cast<size_t>(inHand)]).about;
 }
 
 } // namespace goodfold::app

@@ -28,6 +28,8 @@ public:
     /// Index into places() of the cell of this id, or -1.
     int placeOf(const QString& id) const;
     int current() const { return inHand; }
+    /// What the cell in hand is about.
+    Element elementInHand() const;
 
     /// Takes a cell in hand and gives the panel the focus.
     void go(int place);
@@ -104,6 +106,7 @@ private:
     void paintCell(QPainter& painter, const Place& spot) const;
     void move(int by);
     void moveToBlock(int by);
+    void extendToBlock(int by);
     void movePage(int by);
     void take(int place);
     void openField(const QString& typed);

@@ -2,6 +2,7 @@
 #include "app/widgets/cell_panel.h"
 #include "app/widgets/cell_panel_access.h"
 #include "app/widgets/notice.h"
+#include "app/widgets/pressed.h"
 #include "app/widgets/theme.h"
 
 #include <QApplication>
@@ -73,6 +74,17 @@ void CellPanel::moveToBlock(int by) {
             --i; // its first
         return go(i);
     }
+}
+
+/// What was selected stays so beside the block that is gone to.
+void CellPanel::extendToBlock(int by) {
+    std::vector<Element> all = document.allSelected();
+    moveToBlock(by);
+    const Element now = elementInHand();
+    if (now.isNothing()) return;
+    std::erase(all, now);
+    all.insert(all.begin(), now);
+    document.selectAll(std::move(all));
 }
 
 /// As far as can be seen at once, at least a cell.
@@ -170,9 +182,9 @@ void CellPanel::keyPressEvent(QKeyEvent* event) {
     case Qt::Key_Left:
         return move(-1);
     case Qt::Key_Down:
-        return moveToBlock(1);
+        return event->modifiers() & Qt::ShiftModifier ? extendToBlock(1) : moveToBlock(1);
     case Qt::Key_Up:
-        return moveToBlock(-1);
+        return event->modifiers() & Qt::ShiftModifier ? extendToBlock(-1) : moveToBlock(-1);
     case Qt::Key_Home:
         return move(-static_cast<int>(reachable.size()));
     case Qt::Key_End:
@@ -211,8 +223,11 @@ void CellPanel::mousePressEvent(QMouseEvent* event) {
     pressedAt = point;
     pressedId = under < 0 ? QString() : cellAt(reachable[static_cast<size_t>(under)]).id;
     setFocus(Qt::MouseFocusReason);
-    if (block >= 0 && !blocks[static_cast<size_t>(block)].about.isNothing())
-        document.select(blocks[static_cast<size_t>(block)].about);
+    const Element about = block < 0 ? Element{} : blocks[static_cast<size_t>(block)].about;
+    if (!about.isNothing() && selectPressed(document, about, *event)) {
+        pressedId.clear();
+        return;
+    }
     selectText(textAt(point), textAt(point));
     isSelecting = pressedId.isEmpty();
     if (const int place = placeOf(pressedId); place >= 0) { // a field that closed may have changed the cells

@@ -134,7 +134,15 @@ void CellPanel::paintSelection(QPainter& painter, size_t index) const {
     }
 }
 
+/// Of selected text, or of a panel without elements; else the window's, about what is pointed at.
 void CellPanel::contextMenuEvent(QContextMenuEvent* event) {
+    const int block = event->reason() == QContextMenuEvent::Mouse ? blockUnder(event->pos()) : -1;
+    const Element about = block < 0 ? elementInHand() : blocks[static_cast<size_t>(block)].about;
+    if (!hasSelection() && !about.isNothing()) {
+        const auto all = document.allSelected();
+        if (std::find(all.begin(), all.end(), about) == all.end()) document.select(about);
+        return event->ignore();
+    }
     auto* menu = new QMenu(this);
     menu->setAttribute(Qt::WA_DeleteOnClose);
     QAction* copySelected = menu->addAction(tr("&Copy"), QKeySequence::Copy, this, &CellPanel::copy);

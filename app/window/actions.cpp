@@ -70,6 +70,11 @@ Actions::Actions(QWidget* window, UndoOrder& undoOrder) {
     redo->setShortcuts({QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z), QKeySequence(Qt::CTRL | Qt::Key_Y)});
     window->addActions({undo, redo});
     remove = make(window, tr("&Remove what is selected"), {QKeySequence::Delete});
+    cut = make(window, tr("Cu&t"), {QKeySequence::Cut});
+    copy = make(window, tr("&Copy"), {QKeySequence::Copy}, tr("Holes and legs that are selected"));
+    paste = make(window, tr("&Paste"), {QKeySequence::Paste}, tr("In the leg that is selected"));
+    duplicate = make(window, tr("&Duplicate"), {QKeySequence(Qt::CTRL | Qt::Key_D)},
+                     tr("Another beside each that is selected"));
     mirror = make(window, tr("Make this the &opposite hand"), {});
     bothHands = make(window, tr("Show &both hands"), {QKeySequence(Qt::CTRL | Qt::Key_B)});
     bothHands->setCheckable(true);
@@ -111,6 +116,10 @@ QList<QAction*> Actions::exportActions() const {
     return all;
 }
 
+QList<QAction*> Actions::ofElements() const {
+    return {cut, copy, paste, duplicate, remove};
+}
+
 QMenu* Actions::menu(QWidget* window, QMenu* recent, const QList<QMenu*>& choices) const {
     auto* menu = new QMenu(window);
     const auto add = [&](QMenu* to, const QList<QAction*>& actions) {
@@ -127,7 +136,8 @@ QMenu* Actions::menu(QWidget* window, QMenu* recent, const QList<QMenu*>& choice
     sub(QObject::tr("&Export"), exportActions());
     sub(QObject::tr("&Copy"), {copyMarks, copyPicture});
     menu->addSeparator();
-    add(menu, {undo, redo, remove, mirror});
+    add(menu, {undo, redo});
+    add(menu, {cut, copy, paste, duplicate, remove, mirror});
     menu->addAction(bothHands);
     sub(QObject::tr("&Look"), {fromFace, fromSide, fromEnd, fromCorner, zoomIn, zoomOut, fit, flat, formed});
     sub(QObject::tr("&Go to"), stages + QList<QAction*>{ladder});

@@ -23,7 +23,7 @@ struct Actions {
     };
     std::vector<ExportAction> exports;
     QAction *copyMarks, *copyPicture;
-    QAction *undo, *redo, *remove, *mirror, *bothHands;
+    QAction *undo, *redo, *cut, *copy, *paste, *duplicate, *remove, *mirror, *bothHands;
     QAction *zoomIn, *zoomOut, *fit, *flat, *formed, *fromFace, *fromSide, *fromEnd, *fromCorner;
     QList<QAction*> stages; // one a row of stageRows()
     QAction *ladder, *startPage;
@@ -31,6 +31,8 @@ struct Actions {
 
     /// The window's one menu; the menus of choices are made by the window.
     QMenu* menu(QWidget* window, QMenu* recent, const QList<QMenu*>& choices) const;
+    /// What is done to what is selected: at the right button.
+    QList<QAction*> ofElements() const;
     void renewIcons();
     QAction* exportAction(const char* key, QPageSize::PageSizeId paper) const;
     QList<QAction*> exportActions() const;

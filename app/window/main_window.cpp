@@ -84,6 +84,7 @@ MainWindow::MainWindow(job::Job job, Books& books)
     connectFileActions();
     connectOutActions();
     connectViewActions();
+    connectClipActions();
     connectNotice();
     connect(&doc, &Document::changed, this, &MainWindow::refreshTitle);
     connect(&doc, &Document::secondPartMade, this,

@@ -4,6 +4,7 @@
 #include "app/base/document.h"
 #include "app/base/stage.h"
 #include "app/base/undo_order.h"
+#include "edit/clip.h"
 
 #include <QMainWindow>
 
@@ -72,6 +73,7 @@ protected:
     void dropEvent(QDropEvent* event) override;
     bool event(QEvent* event) override;
     void resizeEvent(QResizeEvent* event) override;
+    void contextMenuEvent(QContextMenuEvent* event) override;
 
 private:
     QWidget* makeRail();
@@ -91,6 +93,13 @@ private:
     void openBeside(const QString& path);
     void tellWhatCanBeDone();
     void removeInHand();
+    void connectClipActions();
+    bool isAtLadder() const;
+    bool isAmongElements() const;
+    bool copySelected();
+    void pasteClip(const QString& label, const edit::Clip& clip, const Element& onto);
+    void paste();
+    void duplicate();
     void refreshHint();
     void connectNotice();
     void showHelpList();

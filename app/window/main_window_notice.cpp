@@ -46,14 +46,21 @@ void MainWindow::refreshHint() {
                         : ofStage);
 }
 
-void MainWindow::removeInHand() {
+bool MainWindow::isAtLadder() const {
     const QWidget* focus = QApplication::focusWidget();
-    const bool isAtLadder = focus && ladderColumn->isAncestorOf(focus);
-    if (!isAtLadder)
+    return focus && ladderColumn->isAncestorOf(focus);
+}
+
+void MainWindow::removeInHand() {
+    if (!isAtLadder())
         if (const auto says = static_cast<Stage*>(stages->currentWidget())->takeOut()) return say(*says);
     const job::Job before = doc.job();
-    if (const auto wrong = doc.apply(tr("removal of %1").arg(QString::fromStdString(nameOf(doc.selected()))),
-                                     edit::without(doc.job(), doc.selected())))
+    const auto selected = doc.allSelected();
+    std::vector<std::string> names;
+    for (const Element& element : selected)
+        names.push_back(nameOf(element));
+    if (const auto wrong = doc.apply(tr("removal of %1").arg(QString::fromStdString(listed(names))),
+                                     edit::without(doc.job(), selected)))
         return say(QString::fromStdString(wrong->says));
     const auto outcome = edit::outcomeOf(before, doc.job(), doc.reading());
     say(tr("Taken out: %1. %2 brings it back.")

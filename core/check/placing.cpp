@@ -1,6 +1,7 @@
 #include "check/placing.h"
 
 #include <algorithm>
+#include <cmath>
 
 namespace goodfold::check {
 
@@ -96,6 +97,40 @@ Result<edit::Edited> withPatternThatFits(const Placing& before, const std::strin
     return Error{"There is no room beside " + id +
                      " for a copy of it: move it, or type a pattern's figures, such as \"row 2 by 12\".",
                  {}};
+}
+
+namespace {
+
+/// Ways off the place a hole was copied from, the shortest first: along the leg, then across it.
+std::vector<Vec2> waysOff(const edit::Clip& clip) {
+    constexpr int kMostSteps = 10;
+    double across = 0;
+    for (const job::Element& element : clip.elements)
+        if (const job::Hole* hole = clip.from.findHole(element.id))
+            across = std::max({across, hole->diameter, hole->length});
+    const bool inches = clip.from.units == quantity::Unit::Inch;
+    const double grid = inches ? 25.4 / 8 : 2.5;
+    const double step = std::ceil(std::max(across, grid) / grid) * grid;
+    std::vector<Vec2> ways{{0, 0}};
+    for (int n = 1; n <= kMostSteps; ++n)
+        for (const Vec2& way : {Vec2(1, 0), Vec2(-1, 0), Vec2(0, 1), Vec2(0, -1)})
+            ways.push_back(n * step * way);
+    return ways;
+}
+
+} // namespace
+
+Result<edit::Copied> withCopies(const Placing& before, const edit::Clip& clip, const job::Element& onto) {
+    const int minded = mindedIn(before, before.job).all;
+    const bool hasHoles = std::any_of(clip.elements.begin(), clip.elements.end(), [](const auto& element) {
+        return element.kind == job::Element::Kind::Hole;
+    });
+    const auto copied = [&](const Vec2& way) { return edit::withClip(before.job, clip, onto, way); };
+    if (!hasHoles) return copied({0, 0});
+    const std::vector<Vec2> ways = waysOff(clip);
+    for (const Vec2& way : ways)
+        if (auto made = copied(way); made && mindedIn(before, made->job).all <= minded) return made;
+    return copied(ways[1]);
 }
 
 } // namespace goodfold::check

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "check/finding.h"
-#include "edit/edit.h"
+#include "edit/clip.h"
 
 namespace goodfold::check {
 
@@ -24,5 +24,10 @@ Result<edit::Edited> withHoleWhereItFits(const Placing& before, const std::strin
 /// so.
 Result<edit::Edited> withPatternThatFits(const Placing& before, const std::string& hole,
                                          job::Pattern::Kind kind);
+
+/// What was copied in another leg or beside itself: its holes where they were measured if that will do, else
+/// moved together to the nearest place that does. Where none does they stand beside what is there, and the
+/// rules say what is wrong.
+Result<edit::Copied> withCopies(const Placing& before, const edit::Clip& clip, const job::Element& onto);
 
 } // namespace goodfold::check

@@ -95,6 +95,29 @@ double figureFor(const Job& job, const material::Material& material, const Plate
            measuredAcross(before, plain.job, plate, plate.measure);
 }
 
+/// The leg beyond a bend line, where it can give what the one before takes.
+Plate* sharing(Job& job, const Plate& before) {
+    const Bend* bend = job.bendAt(before.id, Edge::End);
+    Plate* beyond = bend ? job.findPlate(bend->to) : nullptr;
+    return beyond && !beyond->joggle && !isBesideWrap(job, *beyond) ? beyond : nullptr;
+}
+
+Result<Dragged> dragEnd(const Job& start, const material::Material& material, const Grip& grip, double longer,
+                        double step, bool shares) {
+    Job job = start;
+    Plate& plate = *job.findPlate(grip.id);
+    const double before = plate.length, gain = figureFor(start, material, plate, longer) - before;
+    const double figure = plate.length = snapped(before + gain, step);
+    std::optional<Dragged::Other> other;
+    if (Plate* beyond = shares ? sharing(job, plate) : nullptr) {
+        // What the leg itself grows by; of one that is measured across its figure grows by less.
+        const double taken = gain == 0 ? 0 : (figure - before) * longer / gain;
+        beyond->length = figureFor(start, material, *beyond, -taken);
+        other = {beyond->id, beyond->length};
+    }
+    return ifValid({std::move(job), Element::plate(grip.id), figure, {}, std::move(other)});
+}
+
 } // namespace
 
 std::optional<Grip> gripOf(const Job& job, const Element& element) {
@@ -104,11 +127,11 @@ std::optional<Grip> gripOf(const Job& job, const Element& element) {
     const Bend* bend = job.findBend(element.id);
     if (bend && job.stock.form == StockForm::Sheet) return Grip{Grip::Kind::Slide, bend->to};
     if (!bend || bend->edge != Edge::End || job.findPlate(bend->from)->joggle) return {};
-    return Grip{Grip::Kind::End, bend->from};
+    return Grip{Grip::Kind::BendLine, bend->from};
 }
 
 Result<Dragged> drag(const Job& start, const material::Material& material, const Grip& grip, const Vec2& by,
-                     double step) {
+                     double step, BendLine bendLine) {
     if (grip.isOfCutOut() || grip.isOfEdge()) return dragPoint(start, material, grip, by, step);
     if (grip.isOfHole()) {
         const Hole* hole = start.findHole(grip.id);
@@ -117,18 +140,15 @@ Result<Dragged> drag(const Job& start, const material::Material& material, const
         if (!patternGrip(*hole, grip.kind)) return Error{grip.id + " has no such pattern.", {}};
         return dragPattern(start, grip, by, step);
     }
-    Job job = start;
-    Plate* plate = job.findPlate(grip.id);
+    const Plate* plate = start.findPlate(grip.id);
     if (!plate) return Error{"There is no plate \"" + grip.id + "\".", {}};
     if (grip.kind == Grip::Kind::Right) return dragSide(start, material, grip, -by.y(), step);
     if (grip.kind == Grip::Kind::Left) return dragSide(start, material, grip, by.y(), step);
     if (grip.kind == Grip::Kind::Slide) return slide(start, grip.id, by.y(), step);
     if (isBesideWrap(start, *plate)) return Error{"It leads round a pipe: its length follows.", {}};
     if (plate->joggle) return Error{"A joggle has an offset and a length: type them.", {}};
-    const double longer = grip.kind == Grip::Kind::End ? by.x() : -by.x();
-    plate->length = snapped(figureFor(start, material, *plate, longer), step);
-    const double figure = plate->length;
-    return ifValid({std::move(job), Element::plate(grip.id), figure, {}});
+    const bool shares = grip.kind == Grip::Kind::BendLine && bendLine == BendLine::LegsShare;
+    return dragEnd(start, material, grip, grip.kind == Grip::Kind::Start ? -by.x() : by.x(), step, shares);
 }
 
 std::optional<Vec2> patternGrip(const Hole& hole, Grip::Kind kind) {

@@ -99,6 +99,10 @@ double firstPlateLength(quantity::Unit unit) {
     return unit == quantity::Unit::Inch ? 2 * 25.4 : 50;
 }
 
+double newLegLength(const Job& job) {
+    return firstPlateLength(job.units) / (job.stock.form == StockForm::Sheet ? 2 : 1);
+}
+
 Job emptyBar(quantity::Unit unit) {
     Job job;
     const bool inches = unit == quantity::Unit::Inch;

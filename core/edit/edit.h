@@ -20,8 +20,10 @@ Job emptyBar(quantity::Unit unit);
 /// One flat plate of sheet to start from.
 Job emptySheet(quantity::Unit unit);
 
-/// Length of a leg that nobody has measured yet.
+/// Lengths of a leg that nobody has measured yet: the first of a bar, and one that goes on, of sheet half as
+/// deep. The same wherever it is added.
 double firstPlateLength(quantity::Unit unit);
+double newLegLength(const Job& job);
 
 /// Adds a bend and a new leg at the free end of a plate. Holes measured from that end keep their formed
 /// distance from its dimension; they are measured from the other end from then on. About the new leg.

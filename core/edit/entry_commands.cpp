@@ -14,7 +14,7 @@ namespace {
 Result<Edited> enterBend(const Line& line) {
     Bend bend;
     bend.turn = line.turn();
-    double plateLength = firstPlateLength(line.job.units), radius = -1;
+    double plateLength = newLegLength(line.job), radius = -1;
     if (auto wrong = readArguments(line, {{"", &bend.angleDeg, &Line::bendAngle},
                                           {"r", &radius, &Line::length},
                                           {"lean", &bend.skewDeg, &Line::angle},
@@ -70,7 +70,7 @@ Result<Edited> enterWrap(const Line& line, Wrap::Kind kind) {
 Result<Edited> enterJoggle(const Line& line) {
     if (!line.has("") || !line.has("over")) return Error{"A joggle has an offset and a length.", {}};
     Joggle joggle;
-    double plateLength = firstPlateLength(line.job.units);
+    double plateLength = newLegLength(line.job);
     if (auto wrong = readArguments(line, {{"", &joggle.offset, &Line::length},
                                           {"over", &joggle.length, &Line::length},
                                           {"long", &plateLength, &Line::length}}))

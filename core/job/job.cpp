@@ -134,4 +134,18 @@ void Job::tidyBendOrder() {
     std::erase_if(bendOrder, [&](const std::string& id) { return !findBend(id); });
 }
 
+bool has(const Job& job, const Element& element) {
+    switch (element.kind) {
+    case Element::Kind::Plate:
+        return job.findPlate(element.id);
+    case Element::Kind::Bend:
+        return job.findBend(element.id);
+    case Element::Kind::Hole:
+        return job.findHole(element.id);
+    case Element::Kind::Nothing:
+        break;
+    }
+    return true;
+}
+
 } // namespace goodfold::job

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "bend/allowance_rule.h"
+#include "job/element.h"
 #include "job/hole.h"
 #include "quantity/length.h"
 
@@ -212,6 +213,9 @@ struct Job {
     /// Forgets what the order says of bends that are gone.
     void tidyBendOrder();
 };
+
+/// Nothing is always there.
+bool has(const Job& job, const Element& element);
 
 /// Whether a plate's length follows from something else: a joggle, what it measures across, a pipe.
 bool isDriven(const Job& job, const Plate& plate);

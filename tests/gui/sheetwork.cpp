@@ -42,6 +42,7 @@ void SheetworkTest::plusStandsOnEveryFreeEdge() {
         const auto at = window->picture()->plusPoint("A", edge);
         QVERIFY2(at, qPrintable(QString::number(int(edge))));
         QTest::mouseClick(window->picture(), Qt::LeftButton, {}, at->toPoint());
+        QTest::keyClick(QApplication::focusWidget(), Qt::Key_Return); // as deep as is usual
         const job::Bend* bend = window.job().bendAt("A", edge);
         QVERIFY(bend);
         QVERIFY(window.document().selected() == Element::plate(bend->to));
@@ -58,6 +59,7 @@ void SheetworkTest::plusFillsWhatAFlangeLeaves() {
     const auto at = window->picture()->plusPoint("A", job::Edge::Left);
     QVERIFY(at);
     QTest::mouseClick(window->picture(), Qt::LeftButton, {}, at->toPoint());
+    QTest::keyClick(QApplication::focusWidget(), Qt::Key_Return);
     const job::Bend& second = window.job().bends.back();
     QVERIFY(second.edge == job::Edge::Left);
     const auto findings = window.document().findings();

@@ -94,7 +94,7 @@ private:
 
     void title() {
         row(text(job().title), kLarge, Weight::SemiBold);
-        QString stock = QObject::tr("%1 wanted").arg(job().quantity);
+        QString stock = QObject::tr("make %1").arg(job().quantity);
         if (!whose.isEmpty())
             stock = whose + QStringLiteral(": ") + stock + QObject::tr(", and as many of the other hand");
         stock += QObject::tr("; blank %1 × %2").arg(length(part().blank.length), length(part().blank.width));

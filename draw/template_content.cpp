@@ -62,8 +62,10 @@ void TemplateContent::datum() {
     painter.setBrush(Qt::black);
     const QPointF middle = (corner + top) / 2;
     painter.drawPolygon(QPolygonF{middle, middle + QPointF(out, -2.5), middle + QPointF(out, 2.5)});
-    text(top - QPointF(0, 2), QStringLiteral("datum end: measure from here"), kSmallText, Weight::Regular,
-         atEnd ? Qt::AlignRight : Qt::AlignLeft);
+    text(top - QPointF(0, 2),
+         atEnd ? QStringLiteral("right end: measure from here")
+               : QStringLiteral("left end: measure from here"),
+         kSmallText, Weight::Regular, atEnd ? Qt::AlignRight : Qt::AlignLeft);
 }
 
 /// Arcs in chords that stay within a hundredth of a millimetre at any size a bar has.

@@ -155,7 +155,8 @@ private:
     }
 
     static QString nameOnDrawing(const tool::Outline& outline) {
-        if (!outline.body) return {};
+        if (!outline.body)
+            return QString::fromUtf8(outline.named.data(), static_cast<qsizetype>(outline.named.size()));
         const std::string_view name = text::nameOf(*outline.body);
         constexpr std::string_view kArticle = "the ";
         return QString::fromUtf8(name.data() + kArticle.size(),

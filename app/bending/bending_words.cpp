@@ -204,7 +204,7 @@ std::vector<Block> BendingStage::stepBlocks(const sequence::Step& step) {
     };
     list(tr("Set"), text::settings(part, step, reading));
     list(tr("Check"), text::inspections(part, step, reading));
-    list(tr("Mind"), text::cautions(part, step, document.material(), reading));
+    list(tr("Take care"), text::cautions(part, step, document.material(), reading));
     if (chosen == 0) addTasks(0);
     addTasks(static_cast<size_t>(chosen) + 1);
 

@@ -43,8 +43,8 @@ Qt::Alignment alignmentOf(int column) {
 
 QTableWidget* makeTable(QWidget* parent) {
     auto* table = new QTableWidget(0, Columns, parent);
-    table->setAccessibleName(BlankStage::tr("Marks from the datum end"));
-    table->setHorizontalHeaderLabels({BlankStage::tr("From datum"), BlankStage::tr("and"),
+    table->setAccessibleName(BlankStage::tr("Table of marks"));
+    table->setHorizontalHeaderLabels({BlankStage::tr("From left end"), BlankStage::tr("rounded by"),
                                       BlankStage::tr("Mark"), BlankStage::tr("On the"),
                                       BlankStage::tr("From edge")});
     table->horizontalHeaderItem(Left)->setToolTip(
@@ -72,7 +72,7 @@ BlankStage::BlankStage(Document& document, const QList<QAction*>& exports, QWidg
     heading->setProperty("role", "heading");
     blank = new RibbonView(document, 18, this);
     beside = new CellPanel(
-        document, tr("Datum, cut length, and what to take along"),
+        document, tr("End to measure from, cut length, and what to take along"),
         [this](Document&) { return besideBlocks(); }, this);
     connect(table, &QTableWidget::itemSelectionChanged, this, [this] {
         const int row = table->currentRow();
@@ -102,11 +102,11 @@ std::vector<Block> BlankStage::besideBlocks() {
     datum.lines.push_back(
         {words(tr("Marks are measured from"), Cell::Look::Faint),
          choiceOf(
-             CellName{QStringLiteral("blank.datum"), tr("Datum end")},
+             CellName{QStringLiteral("blank.datum"), tr("End that marks are measured from")},
              std::vector<OptionOf<job::Edge>>{{QStringLiteral("start"), job::Edge::Start, tr("the left end")},
                                               {QStringLiteral("end"), job::Edge::End, tr("the right end")}},
              document.job().datum, [this](job::Edge end) {
-                 return document.change(tr("datum end"), [&](job::Job& job) { job.datum = end; });
+                 return document.change(tr("end to measure from"), [&](job::Job& job) { job.datum = end; });
              })});
     datum.lines.push_back(
         {wrapped(tr("Lines go on the side that comes inside the bend, so that no scratch lies where "
@@ -245,6 +245,7 @@ void BlankStage::refresh() {
     const part::Part part = showsTwin ? document.oppositePart() : document.part();
     const std::vector<MarkRow> rows = markRows(job, part, document.reading());
     const QSignalBlocker quiet(table);
+    table->horizontalHeaderItem(Along)->setText(fromDatum(job));
     rowElements.clear();
     table->setRowCount(static_cast<int>(rows.size()));
     for (size_t i = 0; i < rows.size(); ++i) {
@@ -278,7 +279,7 @@ void BlankStage::showSelection() {
 }
 
 QString BlankStage::hint() const {
-    return tr("The stock as it is cut and marked: every figure is counted from the datum end, once.");
+    return tr("The stock as it is cut and marked: every figure is counted from the same end.");
 }
 
 QImage BlankStage::image() const {

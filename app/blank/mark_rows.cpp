@@ -97,11 +97,15 @@ std::vector<MarkRow> markRows(const job::Job& job, const part::Part& part, const
     return rows;
 }
 
+QString fromDatum(const job::Job& job) {
+    return job.datum == job::Edge::End ? QObject::tr("From right end") : QObject::tr("From left end");
+}
+
 QString markTable(const Document& document) {
     const auto shown = [&](double mm) {
         return QString::fromStdString(quantity::print(quantity::Length::mm(mm), document.reading()));
     };
-    QString text = QObject::tr("From datum") + QLatin1Char('\t') + QObject::tr("Mark") + QLatin1Char('\t') +
+    QString text = fromDatum(document.job()) + QLatin1Char('\t') + QObject::tr("Mark") + QLatin1Char('\t') +
                    QObject::tr("On the") + QLatin1Char('\t') + QObject::tr("From edge") + QLatin1Char('\n');
     for (const MarkRow& row : markRows(document.job(), document.part(), document.reading()))
         text += QStringList{row.along ? shown(*row.along) : QString(), row.mark, row.face,

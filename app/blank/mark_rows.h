@@ -20,6 +20,9 @@ struct MarkRow {
 /// from edge to edge, so it has a row at each. The last row is the cut.
 std::vector<MarkRow> markRows(const job::Job& job, const part::Part& part, const quantity::Reading& reading);
 
+/// What the first column counts from.
+QString fromDatum(const job::Job& job);
+
 /// The same as text for other programs: tabs between columns, a line each, with headings.
 QString markTable(const Document& document);
 

@@ -98,7 +98,7 @@ private:
         }
         const bool canHaveStart = edit::startIsFree(job, carrier) || !job.bendTo(carrier);
         made.lines.push_back({faint(QObject::tr("Add to leg %1").arg(text(carrier)))});
-        Line flanges{faint(QObject::tr("flange"))};
+        Line flanges{faint(QObject::tr("leg on its"))};
         for (const auto& [word, says] : {std::pair{"end", QObject::tr("end")},
                                          {"left", QObject::tr("left")},
                                          {"right", QObject::tr("right")},
@@ -106,7 +106,7 @@ private:
             if (word != std::string("start") || canHaveStart)
                 flanges.push_back(
                     adding(says,
-                           who(QStringLiteral("flange.%1").arg(QLatin1String(word)), QObject::tr("flange"),
+                           who(QStringLiteral("flange.%1").arg(QLatin1String(word)), QObject::tr("leg"),
                                QObject::tr("on the %1 of %2").arg(says, text(carrier))),
                            std::string("b 90 toward on ") + word));
         made.lines.push_back(std::move(flanges));

@@ -183,8 +183,7 @@ void PictureView::paintTwin(QPainter& painter) const {
     const job::Job& job = document.job();
     const auto title = [&](const QRectF& where, bool opposite) {
         const QString hand = QString::fromStdString(part::handInWords(job.hand, opposite));
-        const QString wanted =
-            opposite && !job.oppositeHand ? QString() : tr(" · %1 wanted").arg(job.quantity);
+        const QString wanted = opposite && !job.oppositeHand ? QString() : tr(" · make %1").arg(job.quantity);
         painter.drawText(QRectF(where.left(), 4, where.width(), px(24)), Qt::AlignCenter, hand + wanted);
     };
     title(area(), false);

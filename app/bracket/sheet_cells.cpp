@@ -166,7 +166,7 @@ private:
         Line line{
             faint(nameOf(corner)),
             choiceOf(make.who(QStringLiteral("joint.%1").arg(keyOf(corner)),
-                              ofCorner(QObject::tr("How flanges meet"), corner)),
+                              ofCorner(QObject::tr("How legs meet"), corner)),
                      joints(), now,
                      [&doc = document, id = id, corner, tabOn, now](const Joint& wanted) -> Cell::Answer {
                          const QString label = QObject::tr("corner of %1").arg(text(id));

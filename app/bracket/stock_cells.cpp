@@ -82,7 +82,7 @@ std::vector<Block> stockBlocks(Document& document) {
                              {QStringLiteral("inside"), To::Inside, QObject::tr("inside of bends")},
                              {QStringLiteral("tangent"), To::Tangent, QObject::tr("tangent of bends")}},
                  job.dimensionTo, [](job::Job& changed, To to) { changed.dimensionTo = to; });
-    form.number(Kind::Number, "quantity", QObject::tr("Wanted"), job.quantity,
+    form.number(Kind::Number, "quantity", QObject::tr("How many"), job.quantity,
                 [](job::Job& changed, double typed) { changed.quantity = quantity::wholeFrom(typed); });
     using job::Hand;
     form.options("hand", QObject::tr("Hand"),

@@ -40,8 +40,10 @@ QString text(std::string_view says) {
     return QString::fromUtf8(says.data(), static_cast<qsizetype>(says.size()));
 }
 
+constexpr QLatin1String kFigureId("shop.figure.");
+
 QString idOf(const tool::Parameter& figure) {
-    return QStringLiteral("shop.figure.%1").arg(text(figure.key));
+    return kFigureId + text(figure.key);
 }
 
 /// Thicknesses and accuracies are finer than the rule's step.
@@ -70,10 +72,19 @@ ShopStage::ShopStage(Document& document, QWidget* parent)
     const auto addView = [&](tool::View view, const QString& called) {
         auto* made = new ToolView(document, view, this);
         made->setAccessibleName(called);
-        connect(made, &ToolView::pointedAt, this, &ShopStage::pointAt);
+        connect(made, &ToolView::pressed, this,
+                [this, made](const std::string& key, const QRectF& box) { typeOnDrawing(*made, key, box); });
+        connect(made, &ToolView::pointedAt, this, [this](const std::string& key) {
+            light(key);
+            const tool::Parameter* figure = tool::findParameter(key);
+            figures->point(figure ? figures->placeOf(idOf(*figure)) : -1);
+        });
         views.push_back(made);
         return made;
     };
+    connect(figures, &CellPanel::pointedAtCell, this, [this](const QString& id) {
+        light(id.startsWith(kFigureId) ? id.mid(kFigureId.size()).toStdString() : std::string());
+    });
     auto* section = addView(tool::View::Section, tr("The tool from its end, to scale"));
     auto* around = addView(tool::View::Around, tr("What stands round it, to scale"));
     auto* along = addView(tool::View::Along, tr("The tool as you stand before it, to scale"));
@@ -260,19 +271,24 @@ void ShopStage::refresh() {
     figures->refresh();
 }
 
-/// A figure on the drawing is taken in hand where it can be typed.
-void ShopStage::pointAt(const std::string& key) {
+void ShopStage::light(const std::string& key) {
     for (ToolView* view : views)
         view->light(key);
+}
+
+/// A figure on the drawing is typed over there; of a list in its line.
+void ShopStage::typeOnDrawing(ToolView& view, const std::string& key, const QRectF& box) {
+    light(key);
     if (key == "radii") return radii->setFocus();
     if (key == "openings") return openings->setFocus();
     if (key == "fingers") return widths->setFocus();
     const tool::Parameter* figure = tool::findParameter(key);
     if (!figure) return;
-    if (const int place = figures->placeOf(idOf(*figure)); place >= 0) {
-        figures->go(place);
-        figures->open();
-    }
+    tool::Tool read = tool(); // its figures are found by reference
+    view.typeAt(box, [&](ValueField& field) {
+        field.open(fieldOf(*figure), named(*figure), figure->in(read), {},
+                   [this, figure](std::optional<double> value) { return setFigure(*figure, *value); });
+    });
 }
 
 std::vector<Block> ShopStage::toolBlocks() {
@@ -308,11 +324,16 @@ std::vector<Block> ShopStage::toolBlocks() {
 
 Cell ShopStage::figureCell(const tool::Parameter& each) {
     tool::Tool read = tool(); // its figures are found by reference
-    const QString says = text(each.says);
-    return valueCell(fieldOf(each), CellName{idOf(each), says}, each.in(read),
-                     [this, says, &each](double value) {
-                         return change(says, [&](tool::Tool& changed) { each.in(changed) = value; });
-                     });
+    return valueCell(fieldOf(each), CellName{idOf(each), named(each)}, each.in(read),
+                     [this, &each](double value) { return setFigure(each, value); });
+}
+
+QString ShopStage::named(const tool::Parameter& figure) const {
+    return QString::fromStdString(tool::nameOf(figure, tool()));
+}
+
+Cell::Answer ShopStage::setFigure(const tool::Parameter& figure, double value) {
+    return change(named(figure), [&](tool::Tool& changed) { figure.in(changed) = value; });
 }
 
 std::vector<Block> ShopStage::figureBlocks() {

@@ -43,10 +43,13 @@ private:
     QLineEdit* makeLine(const QString& name, const std::function<Cell::Answer(const QString&)>& take);
     QWidget* makeLists();
     void refresh();
-    void pointAt(const std::string& key);
+    void light(const std::string& key);
+    void typeOnDrawing(ToolView& view, const std::string& key, const QRectF& box);
     std::vector<Block> toolBlocks();
     std::vector<Block> figureBlocks();
     Cell figureCell(const tool::Parameter& figure);
+    QString named(const tool::Parameter& figure) const;
+    Cell::Answer setFigure(const tool::Parameter& figure, double value);
 
     Document& document;
     QUndoStack undo;

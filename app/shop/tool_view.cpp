@@ -1,5 +1,6 @@
 #include "app/shop/tool_view.h"
 
+#include "app/widgets/overlay_field.h"
 #include "app/widgets/theme.h"
 
 #include <QMouseEvent>
@@ -38,12 +39,37 @@ const draw::PlacedDimension* ToolView::under(const QPointF& point) const {
     return nullptr;
 }
 
+void ToolView::pointAt(const std::string& key) {
+    setCursor(key.empty() ? Qt::ArrowCursor : Qt::PointingHandCursor);
+    if (key != std::exchange(pointed, key)) emit pointedAt(key);
+}
+
+void ToolView::typeAt(const QRectF& box, const std::function<void(ValueField&)>& open) {
+    closeField(field);
+    field = new ValueField(document, this);
+    field->setProperty("role", "overlay");
+    field->setGeometry(box.adjusted(-4, -4, 20, 4).toRect());
+    open(*field);
+    for (const auto done : {&ValueField::committed, &ValueField::abandoned, &ValueField::left})
+        connect(field, done, this, [this] { closeField(field); });
+    field->show();
+    field->setFocus();
+}
+
 void ToolView::mousePressEvent(QMouseEvent* event) {
-    if (const auto* figure = under(event->position())) emit pointedAt(figure->key);
+    const auto* figure = under(event->position());
+    if (!figure) return;
+    const draw::PlacedDimension chosen = *figure; // taking it in hand may paint anew
+    emit pressed(chosen.key, chosen.box);
 }
 
 void ToolView::mouseMoveEvent(QMouseEvent* event) {
-    setCursor(under(event->position()) ? Qt::PointingHandCursor : Qt::ArrowCursor);
+    const auto* figure = under(event->position());
+    pointAt(figure ? figure->key : std::string());
+}
+
+void ToolView::leaveEvent(QEvent*) {
+    pointAt({});
 }
 
 } // namespace goodfold::app

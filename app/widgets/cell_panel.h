@@ -45,6 +45,8 @@ public:
     void selectAllText();
     QString shown(const Cell& cell) const;
     bool shows(const Element& element) const;
+    /// Shows a cell as the pointer over it would; -1 for none.
+    void point(int place);
     /// Index of the block at a point, or -1.
     int blockUnder(const QPoint& point) const;
 
@@ -57,6 +59,7 @@ public:
     void followSelection();
 
 signals:
+    void pointedAtCell(const QString& id); // by the mouse or the keyboard; empty: at none
     void wantsToBeSeen(const QRect& box);
 
 protected:

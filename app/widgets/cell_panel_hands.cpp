@@ -21,6 +21,7 @@ void CellPanel::take(int place) {
     inHand = place;
     idInHand = place < 0 ? QString() : cellAt(reachable[static_cast<size_t>(place)]).id;
     update();
+    emit pointedAtCell(idInHand);
     if (place < 0) return;
     const Place& now = reachable[static_cast<size_t>(place)];
     if (const Element about = blockAt(now).about; !about.isNothing() && hasFocus()) document.select(about);
@@ -248,8 +249,8 @@ void CellPanel::mouseMoveEvent(QMouseEvent* event) {
     }
     const int place = placeAt(point);
     if (place != pointedAt) {
-        pointedAt = place;
-        update();
+        this->point(place);
+        emit pointedAtCell(place < 0 ? QString() : cellAt(reachable[static_cast<size_t>(place)]).id);
     }
     setCursor(place >= 0 ? Qt::PointingHandCursor : Qt::ArrowCursor);
     const int block = blockUnder(point);
@@ -289,8 +290,13 @@ QVariant CellPanel::inputMethodQuery(Qt::InputMethodQuery query) const {
 }
 
 void CellPanel::leaveEvent(QEvent*) {
-    pointedAt = -1;
+    point(-1);
     document.setHovered({});
+    emit pointedAtCell({});
+}
+
+void CellPanel::point(int place) {
+    pointedAt = place;
     update();
 }
 

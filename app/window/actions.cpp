@@ -42,7 +42,7 @@ Actions::Actions(QWidget* window, UndoOrder& undoOrder) {
     close = make(window, tr("&Close"), {QKeySequence::Close});
     quit = make(window, tr("&Quit"), {QKeySequence(Qt::CTRL | Qt::Key_Q)});
     print = make(window, tr("&Print the template…"), {QKeySequence::Print},
-                 tr("At full size, to lay on the stock; both hands where a pair is wanted"));
+                 tr("At full size, to lay on the stock; both hands where a pair is made"));
     print->setObjectName(QStringLiteral("print"));
     printPreview = make(window, tr("Print p&review…"), {QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_P)});
     printPreview->setObjectName(QStringLiteral("print-preview"));

@@ -86,7 +86,7 @@ QString stockInWords(const Document& document) {
         return words + QObject::tr(" · %1 %2, %1 %3").arg(job.quantity).arg(ofHand(false), ofHand(true));
     if (job.hand != job::Hand::Unsaid)
         return words + QObject::tr(" · %1 %2").arg(job.quantity).arg(ofHand(false));
-    return words + QObject::tr(" · %1 wanted").arg(job.quantity);
+    return words + QObject::tr(" · make %1").arg(job.quantity);
 }
 
 Headline::Headline(Document& document, Planner& planner, QToolButton* menu, QAction* undo, QAction* redo,
@@ -200,9 +200,9 @@ void Headline::refreshFindings() {
         toMind->set(tr("%1 to stop for").arg(stops), tr("it cannot be made like this"),
                     check::Severity::Stop);
     else if (minds)
-        toMind->set(tr("%1 to mind").arg(minds), minding, check::Severity::Mind);
+        toMind->set(tr("%1 to check").arg(minds), minding, check::Severity::Mind);
     else if (document.isPlanned())
-        toMind->set(tr("All clear"), tr("nothing to mind"), check::Severity::Note);
+        toMind->set(tr("All clear"), tr("nothing to check"), check::Severity::Note);
     else
         toMind->set(tr("So far clear"), minding);
 }

@@ -156,7 +156,7 @@ std::vector<Finding> boltStandsAskew(const Subject& s) {
         findings.push_back(
             told(askew > kGoesDeg ? Severity::Stop : Severity::Mind, hole,
                  "A bolt through " + hole.id + " and " + other.id + " stands askew",
-                 "Their plates are " + quantity::printNumber(askew, 1) +
+                 "Their legs are " + quantity::printNumber(askew, 1) +
                      "° from square to one axis: its head and nut bear on one side, and the holes "
                      "let it through only if they are much wider.",
                  askew, kSquareDeg));

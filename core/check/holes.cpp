@@ -211,7 +211,7 @@ std::optional<Finding> offPlate(const Subject& s, const part::PartHole& hole) {
     return Finding{.severity = Severity::Stop,
                    .about = Element::hole(hole.source),
                    .headline = hole.id + " is off " + plate.id,
-                   .says = "It reaches " + s.length(-left) + " past the edge of the plate.",
+                   .says = "It reaches " + s.length(-left) + " past the edge of the leg.",
                    .value = left,
                    .limit = 0.0};
 }
@@ -324,7 +324,7 @@ std::vector<Finding> holeNearEdge(const Subject& s) {
                         .headline = isGone ? hole.id + " leaves hardly any edge" : edgeHeadline(s, hole),
                         .says = s.length(nearest.toCore) + " from its " + (reach > 0 ? "centre" : "side") +
                                 " to the edge" + (isGone ? " leaves " + s.length(leaves) + " of metal" : "") +
-                                "; " + s.length(least) + " is wanted so that it does not tear out.",
+                                "; " + s.length(least) + " is needed so that it does not tear out.",
                         .value = nearest.toCore,
                         .limit = least},
                        std::move(remedy)),

@@ -174,8 +174,8 @@ std::vector<Finding> cornersByOrder(const Subject& s) {
     finding.severity = inARing ? Severity::Mind : Severity::Note;
     finding.about = Element::bend(last.front());
     finding.headline = inARing ? "Lapped corners close each other in" : "Lapped corners have an order";
-    finding.says = inARing ? "Each of these laps wants another flange bent first, round in a ring: change "
-                             "over which flange one of "
+    finding.says = inARing ? "Each of these laps wants another leg bent first, round in a ring: change "
+                             "over which leg one of "
                              "the tabs lies."
                            : capital(job::namesOfBends(first)) + " before " + job::namesOfBends(last) +
                                  ": what comes last closes over the lap.";

@@ -76,9 +76,9 @@ std::vector<Finding> cannotReach(const Subject& s) {
         finding.about = Element::hole(id);
         finding.headline = id + " cannot be there";
         finding.says = place.kind == job::FormedPlace::Kind::Straight
-                           ? "Its plate lies farther from " + place.of + " than " + s.length(place.distance) +
+                           ? "Its leg lies farther from " + place.of + " than " + s.length(place.distance) +
                                  ": it stands as near as it can."
-                           : "Formed, its plate runs along what it is measured from (" + place.of +
+                           : "Formed, its leg runs along what it is measured from (" + place.of +
                                  "): measure it another way.";
         findings.push_back(std::move(finding));
     }

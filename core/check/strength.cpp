@@ -179,7 +179,7 @@ std::vector<Finding> boltsHoldIt(const Subject& s) {
     if (share > 1)
         mind(held.id + ": its bolt is too small",
              "Across it pull " + forceSaid(s, load.shear) + ", along it " + forceSaid(s, load.pull) +
-                 " where the plate heels over on its edge: " + quantity::printNumber(share, 1) +
+                 " where the leg heels over on its edge: " + quantity::printNumber(share, 1) +
                  " times what " + screw->size +
                  " of the weakest class, 4.6, stands. A larger one, a second one, or the hole "
                  "farther from the edge.",

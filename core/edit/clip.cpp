@@ -189,14 +189,13 @@ Result<Copied> withClip(Job job, const Clip& clip, const Element& onto, const Ve
         if (leg.kind != Element::Kind::Plate) continue;
         const Bend* bend = clip.from.bendTo(leg.id);
         if (clip.from.stock.form != copying.job.stock.form)
-            return Error{"A flange of sheet goes on sheet, a leg of bar on bar.", {}};
+            return Error{"A leg of sheet goes on sheet, one of bar on bar.", {}};
         if (isBar) // it goes on where the bar does
             carrier = std::find_if(copying.job.plates.begin(), copying.job.plates.end(), [&](const Plate& p) {
                           return endIsFree(copying.job, p.id);
                       })->id;
         const auto edge = isBar ? Edge::End : edgeFor(copying.job, carrier, bend->edge);
-        if (!edge)
-            return Error{"All edges of leg " + carrier + " have their flange: choose another leg.", {}};
+        if (!edge) return Error{"All edges of leg " + carrier + " have theirs: choose another leg.", {}};
         if (auto wrong = copying.leg(leg.id, carrier, *edge)) return *std::move(wrong);
     }
     if (auto wrong = whatIsWrong(copying.job)) return *std::move(wrong);

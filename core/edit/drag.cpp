@@ -23,7 +23,7 @@ Result<Dragged> ifValid(Dragged dragged) {
 Result<Dragged> dragHole(Job job, const std::string& id, const Vec2& by, double step) {
     Hole& hole = *job.findHole(id);
     if (hole.formed)
-        return Error{id + " is placed in the formed part: type its distance, or measure it along its plate.",
+        return Error{id + " is placed in the formed part: type its distance, or measure it along its leg.",
                      {}};
     hole.x = snapped(hole.x + (hole.xFrom == Hole::XFrom::End ? -by.x() : by.x()), step);
     hole.y = snapped(hole.y + (hole.yFrom == Hole::YFrom::Left ? -by.y() : by.y()), step);
@@ -51,7 +51,7 @@ Result<Dragged> dragSide(Job job, const material::Material& material, const Grip
 Result<Dragged> slide(Job job, const std::string& id, double along, double step) {
     Bend& bend = *job.findBend(job.bendTo(id)->id);
     if (!job.findPlate(id)->width)
-        return Error{"Flange " + id + " takes the whole edge: give it a width first.", {}};
+        return Error{"Leg " + id + " takes the whole edge: give it a width first.", {}};
     bend.offset = snapped(bend.offset + along, step);
     const double offset = bend.offset;
     const Element about = Element::bend(bend.id);
@@ -141,7 +141,7 @@ Result<Dragged> drag(const Job& start, const material::Material& material, const
         return dragPattern(start, grip, by, step);
     }
     const Plate* plate = start.findPlate(grip.id);
-    if (!plate) return Error{"There is no plate \"" + grip.id + "\".", {}};
+    if (!plate) return Error{"There is no leg \"" + grip.id + "\".", {}};
     if (grip.kind == Grip::Kind::Right) return dragSide(start, material, grip, -by.y(), step);
     if (grip.kind == Grip::Kind::Left) return dragSide(start, material, grip, by.y(), step);
     if (grip.kind == Grip::Kind::Slide) return slide(start, grip.id, by.y(), step);

@@ -136,7 +136,7 @@ bool startIsFree(const Job& job, const std::string& plate) {
 
 Result<Edited> withBendAtEnd(Job job, const std::string& plate, Bend bend, double plateLength) {
     Plate* parent = job.findPlate(plate);
-    if (!parent) return Error{"There is no plate \"" + plate + "\".", {}};
+    if (!parent) return Error{"There is no leg \"" + plate + "\".", {}};
     if (!endIsFree(job, plate))
         return Error{"The end of " + plate + " is bent already: choose the last leg, or change that bend.",
                      {}};
@@ -178,7 +178,7 @@ void countFromElsewhere(const Job& job, Plate& plate, Edge edge) {
 Result<Edited> withFlange(Job job, const std::string& plate, Bend bend, double plateLength,
                           std::optional<double> width) {
     Plate* parent = job.findPlate(plate);
-    if (!parent) return Error{"There is no plate \"" + plate + "\".", {}};
+    if (!parent) return Error{"There is no leg \"" + plate + "\".", {}};
     if (job.stock.form != StockForm::Sheet)
         return Error{"A bar goes on at the end of a leg; other edges need sheet.", {}};
     countFromElsewhere(job, *parent, bend.edge);

@@ -19,7 +19,7 @@ std::string freshHoleId(const Job& job) {
 
 Result<Edited> withHole(Job job, const std::string& plate, Hole hole) {
     Plate* carrier = job.findPlate(plate);
-    if (!carrier) return Error{"There is no plate \"" + plate + "\".", {}};
+    if (!carrier) return Error{"There is no leg \"" + plate + "\".", {}};
     if (startIsFree(job, plate))
         hole.xFrom = Hole::XFrom::Start;
     else if (endIsFree(job, plate))

@@ -11,7 +11,7 @@ using namespace part;
 namespace {
 
 Error noPlate(const std::string& id) {
-    return {"There is no plate \"" + id + "\".", {}};
+    return {"There is no leg \"" + id + "\".", {}};
 }
 
 /// Gives the plate the length that leaves it as it was: every length along a plate grows as its straight

@@ -65,7 +65,7 @@ Result<Edited> withWrap(Job job, const std::string& plate, const Wrap& wrap, dou
 Result<Edited> withCornerJoint(Job job, const std::string& id, Corner corner,
                                const std::optional<CornerJoint>& joint) {
     Plate* plate = job.findPlate(id);
-    if (!plate) return Error{"There is no plate \"" + id + "\".", {}};
+    if (!plate) return Error{"There is no leg \"" + id + "\".", {}};
     if (joint)
         plate->cornerJoints[corner] = *joint;
     else
@@ -136,11 +136,11 @@ Result<Job> withRivets(Job job, const std::string& tab, const std::string& behin
 
 Result<Edited> withLap(Job job, const material::Material& material, const hardware::Book& book,
                        const std::string& id, Corner corner, const Lap& lap) {
-    if (!job.findPlate(id)) return Error{"There is no plate \"" + id + "\".", {}};
+    if (!job.findPlate(id)) return Error{"There is no leg \"" + id + "\".", {}};
     const Part before = solve(job, material);
     const AtCorner at = flangesAt(before, before.plateIndex(id), corner);
     if (at.arriving < 0 || at.leaving < 0)
-        return Error{"A lapped corner of " + id + " needs a flange on either side of it.", {}};
+        return Error{"A lapped corner of " + id + " needs a leg on either side of it.", {}};
     const bool onArriving = before.bends[static_cast<size_t>(at.arriving)].edge == lap.tabOn;
     const PartBend& carrier = before.bends[static_cast<size_t>(onArriving ? at.arriving : at.leaving)];
     const PartBend& other = before.bends[static_cast<size_t>(onArriving ? at.leaving : at.arriving)];
@@ -155,7 +155,7 @@ Result<Edited> withLap(Job job, const material::Material& material, const hardwa
     bend.turn = carrier.turn;
     bend.offset = clear;
     const double width = straight - 2 * clear;
-    if (width <= 0) return Error{"The flanges at that corner of " + id + " are too low for a tab.", {}};
+    if (width <= 0) return Error{"The legs at that corner of " + id + " are too low for a tab.", {}};
     constexpr double kPlain = 14;
     const auto tabbed = withFlange(std::move(job), carries, bend, lap.length.value_or(kPlain), width);
     if (!tabbed) return tabbed;
@@ -203,7 +203,7 @@ Result<Job> asSheet(Job job) {
 
 Result<Edited> withWidth(Job job, const std::string& id, std::optional<double> width) {
     Plate* plate = job.findPlate(id);
-    if (!plate) return Error{"There is no plate \"" + id + "\".", {}};
+    if (!plate) return Error{"There is no leg \"" + id + "\".", {}};
     const Bend* bend = job.bendTo(id);
     if (bend && width && !plate->width) job.findPlate(bend->from)->restOutside.insert(bend->edge);
     plate->width = width;

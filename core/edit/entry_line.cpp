@@ -73,7 +73,7 @@ Result<Edge> Line::edge() const {
     for (const auto& [word, edge] :
          {std::pair{"start", Edge::Start}, {"end", Edge::End}, {"left", Edge::Left}, {"right", Edge::Right}})
         if (found->second == word) return edge;
-    return Error{"A flange is on the start, end, left or right edge.", found->second};
+    return Error{"A leg is on the start, end, left or right edge.", found->second};
 }
 
 std::optional<Error> readArguments(const Line& line, const std::vector<Argument>& arguments) {

@@ -64,7 +64,7 @@ Problem wrongBend(const Job& job, size_t index) {
     if (job.stock.form == StockForm::Sheet && bend.skewDeg != 0)
         return Error{name + ": only a bar's bend line can be skewed.", at("bends", index, "skew")};
     if (bend.edge == Edge::Start && job.bendTo(bend.from))
-        return Error{name + ": the start of plate " + bend.from + " is where it hangs on its own bend.",
+        return Error{name + ": the start of leg " + bend.from + " is where it hangs on its own bend.",
                      at("bends", index, "edge")};
     if (auto t = wrongRelief(job, bend, index)) return t;
     if (auto t = outside(bend.bumps, 1, 200, name + "'s hits", at("bends", index, "hits"))) return t;

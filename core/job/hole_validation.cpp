@@ -71,7 +71,7 @@ Problem wrongFormed(const Job& job, const Plate& plate, const Hole& hole, const 
         return Error{"Hole " + hole.id + " is placed from \"" + place.of + "\", which is not there.",
                      where + ".of"};
     if (other->id != plate.id) return {};
-    return Error{"Hole " + hole.id + " is placed in the formed part from its own plate: measure along that.",
+    return Error{"Hole " + hole.id + " is placed in the formed part from its own leg: measure along that.",
                  where + ".of"};
 }
 
@@ -122,7 +122,7 @@ Problem wrongHole(const Job& job, size_t plateIndex, size_t holeIndex) {
         const auto other = std::find_if(plate.holes.begin(), plate.holes.end(),
                                         [&](const Hole& h) { return h.id == hole.xFromHole; });
         if (other != plate.holes.end()) return {};
-        return Error{name + " is measured from \"" + hole.xFromHole + "\", which is no hole of plate " +
+        return Error{name + " is measured from \"" + hole.xFromHole + "\", which is no hole of leg " +
                          plate.id + ".",
                      where("x_from")};
     }

@@ -28,7 +28,7 @@ Problem wrongShape(const Job& job, size_t index) {
         const bool onBar = job.stock.form == StockForm::Bar;
         const bool hangs = atStart && job.bendTo(plate.id);
         if (onBar ? isBent(job, plate, atStart ? Edge::Start : Edge::End) : hangs)
-            return Error{"Corner " + std::string(nameOf(corner)) + " of plate " + plate.id +
+            return Error{"Corner " + std::string(nameOf(corner)) + " of leg " + plate.id +
                              " lies at a bend and cannot be cut.",
                          where};
     }
@@ -40,7 +40,7 @@ Problem wrongShape(const Job& job, size_t index) {
             return Error{
                 "On sheet an end has an angle; its shape is drawn by points, and nothing is left on.", where};
         if (onSheet ? isStart && job.bendTo(plate.id) : isBent(job, plate, edge))
-            return Error{"The " + std::string(isStart ? "start" : "end") + " of plate " + plate.id +
+            return Error{"The " + std::string(isStart ? "start" : "end") + " of leg " + plate.id +
                              " is bent and has no free end.",
                          where};
         if (auto t = outside(end.cutDeg, -kSteepestSkew, kSteepestSkew, "The cut at the end of " + plate.id,
@@ -82,23 +82,23 @@ Problem wrongLength(const Job& job, size_t index) {
     if (plate.joggle) return wrongJoggle(job, index);
     if (isBesideWrap(job, plate)) {
         if (plate.measure == Plate::Measure::Along && !plate.flatFirst) return {};
-        return Error{"Plate " + plate.id + " leads round a pipe, and its length follows from that.",
+        return Error{"Leg " + plate.id + " leads round a pipe, and its length follows from that.",
                      at("plates", index, "measure")};
     }
-    if (auto t = notPositive(plate.length, quantity::kLongestMm, "Plate " + plate.id + "'s length",
+    if (auto t = notPositive(plate.length, quantity::kLongestMm, "Leg " + plate.id + "'s length",
                              at("plates", index, "length")))
         return t;
     for (const auto& [edge, to] : plate.dimensionTo)
         if (edge != Edge::Start && edge != Edge::End)
-            return Error{"Plate " + plate.id + "'s length ends at its start and its end.",
+            return Error{"Leg " + plate.id + "'s length ends at its start and its end.",
                          at("plates", index, "dimension_to")};
     if (plate.measure == Plate::Measure::Along) return {};
     if (plate.flatFirst)
-        return Error{"Plate " + plate.id + " is measured across and cannot also be measured on the blank.",
+        return Error{"Leg " + plate.id + " is measured across and cannot also be measured on the blank.",
                      at("plates", index, "measure")};
     if (!standsBetweenParallels(job, plate))
         return Error{
-            "Plate " + plate.id +
+            "Leg " + plate.id +
                 " can be measured across only where the two legs beside it stand parallel, apart, and bent "
                 "plainly.",
             at("plates", index, "measure")};
@@ -137,7 +137,7 @@ Problem wrongMeeting(const Job& job, size_t index, Corner corner, const CornerJo
     const Edge along = atStart ? Edge::Start : Edge::End, side = atRight ? Edge::Right : Edge::Left;
     if (joint.tabOn == along || joint.tabOn == side) return {};
     return Error{"The tab at the " + std::string(nameOf(corner)) + " corner of " + plate.id +
-                     " is on one of the two flanges there.",
+                     " is on one of the two legs there.",
                  where + ".tab_on"};
 }
 
@@ -147,16 +147,15 @@ Problem wrongSheetPlate(const Job& job, size_t index) {
     const bool has = !plate.inset.empty() || !plate.shoulder.empty() || !plate.edges.empty() ||
                      !plate.restOutside.empty() || !plate.cornerJoints.empty();
     if (has && job.stock.form == StockForm::Bar)
-        return Error{"Plate " + plate.id + " has edges cut to shape, which takes sheet.",
+        return Error{"Leg " + plate.id + " has edges cut to shape, which takes sheet.",
                      at("plates", index, "")};
     for (const auto& [member, sides] : {std::pair{"inset", &plate.inset}, {"shoulder", &plate.shoulder}})
         for (const auto& [edge, value] : *sides) {
             const std::string where = at("plates", index, member) + "." + nameOf(edge);
             if (edge != Edge::Right && edge != Edge::Left)
-                return Error{"Plate " + plate.id + "'s " + member + " is at its right or left.", where};
+                return Error{"Leg " + plate.id + "'s " + member + " is at its right or left.", where};
             const double least = sides == &plate.shoulder ? 0 : -kWidest;
-            if (auto t = outside(value, least, kWidest, "Plate " + plate.id + "'s " + member, where))
-                return t;
+            if (auto t = outside(value, least, kWidest, "Leg " + plate.id + "'s " + member, where)) return t;
         }
     for (const auto& [edge, own] : plate.edges)
         if (auto t = wrongEdge(job, index, edge, own)) return t;
@@ -169,11 +168,11 @@ Problem wrongSheetPlate(const Job& job, size_t index) {
 
 Problem wrongPlate(const Job& job, size_t index) {
     const Plate& plate = job.plates[index];
-    const std::string name = "Plate " + plate.id;
+    const std::string name = "Leg " + plate.id;
     if (auto t = wrongLength(job, index)) return t;
     if (auto t = wrongShape(job, index)) return t;
     if (job.stock.form == StockForm::Bar && plate.width)
-        return Error{name + " has a width of its own, but a bar's plates all share the bar's.",
+        return Error{name + " has a width of its own, but a bar's legs all share the bar's.",
                      at("plates", index, "width")};
     if (plate.width)
         if (auto t = notPositive(*plate.width, quantity::kLongestMm, name + "'s width",

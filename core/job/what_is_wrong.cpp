@@ -43,7 +43,7 @@ Problem wrongStock(const Job& job) {
         if (auto t = notPositive(*job.leastPlateLength, kWidest, "The least leg", "least_leg")) return t;
     if (job.datum != Edge::Start && job.datum != Edge::End)
         return Error{"Marks are measured from the start or the end of the blank.", "datum"};
-    return outside(job.quantity, 1, 1'000'000, "The quantity", "quantity");
+    return outside(job.quantity, 1, 1'000'000, "How many are made", "quantity");
 }
 
 Problem wrongBendOrder(const Job& job) {
@@ -107,15 +107,15 @@ Problem wrongTree(const Job& job) {
         const Bend& bend = job.bends[i];
         for (const auto& [plate, member] : {std::pair{bend.from, "from"}, std::pair{bend.to, "to"}})
             if (!names.count(plate))
-                return Error{"Bend " + bend.id + " joins plate \"" + plate + "\", which is not there.",
+                return Error{"Bend " + bend.id + " joins leg \"" + plate + "\", which is not there.",
                              at("bends", i, member)};
         if (!hanging.insert(bend.to).second)
-            return Error{"Plate " + bend.to + " hangs on two bends.", at("bends", i, "to")};
+            return Error{"Leg " + bend.to + " hangs on two bends.", at("bends", i, "to")};
         if (job.stock.form == StockForm::Bar && !edges.insert(bend.from).second)
-            return Error{"Two bends share the end of plate " + bend.from + ".", at("bends", i, "from")};
+            return Error{"Two bends share the end of leg " + bend.from + ".", at("bends", i, "from")};
     }
     if (job.bends.size() + 1 != job.plates.size())
-        return Error{std::to_string(job.plates.size()) + " plates need " +
+        return Error{std::to_string(job.plates.size()) + " legs need " +
                          std::to_string(job.plates.size() - 1) + " bends to join them, but there are " +
                          std::to_string(job.bends.size()) + ".",
                      "bends"};
@@ -140,10 +140,10 @@ Problem wrongTree(const Job& job) {
 std::optional<Error> whatIsWrong(const Job& job) {
     if (auto t = wrongStock(job)) return t;
     if (auto t = wrongAllowance(job.allowance)) return t;
-    if (job.plates.empty()) return Error{"There is no plate.", "plates"};
+    if (job.plates.empty()) return Error{"There is no leg.", "plates"};
     if (job.plates.size() > kMostPlates)
-        return Error{"There are more than " + std::to_string(kMostPlates) + " plates.", "plates"};
-    if (auto t = wrongNames(job.plates, "plates", "plate")) return t;
+        return Error{"There are more than " + std::to_string(kMostPlates) + " legs.", "plates"};
+    if (auto t = wrongNames(job.plates, "plates", "leg")) return t;
     if (auto t = wrongNames(job.bends, "bends", "bend")) return t;
     if (auto t = wrongTree(job)) return t;
     if (auto t = wrongHoles(job)) return t;

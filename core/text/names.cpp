@@ -51,6 +51,10 @@ std::string_view nameOf(tool::Body body) {
     return {};
 }
 
+std::string_view nameOfEnd(job::Edge datum) {
+    return datum == job::Edge::End ? "right end" : "left end";
+}
+
 std::string workOn(const part::PartHole& hole, quantity::Unit unit) {
     if (!hole.thread.empty()) return "tap " + hole.thread;
     if (!hole.countersink) return {};

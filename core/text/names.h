@@ -9,6 +9,9 @@ namespace goodfold::text {
 /// "the screw", as in "leg C hits the screw". Drawings leave the article away.
 std::string_view nameOf(tool::Body body);
 
+/// Where marks are measured from, as the blank lies face up with its first leg to the left: "left end".
+std::string_view nameOfEnd(job::Edge datum);
+
 /// What is done to a hole beside cutting it: "tap M6", "countersink to 12.4, 90°, from the back"; else empty.
 std::string workOn(const part::PartHole& hole, quantity::Unit unit);
 

@@ -2,6 +2,7 @@
 
 #include "bend/forming.h"
 #include "part/mark.h"
+#include "text/names.h"
 #include "text/reasons.h"
 
 #include <algorithm>
@@ -66,8 +67,8 @@ std::string setWith(const tool::Setup& setup, const quantity::Reading& reading) 
 }
 
 std::string placeOf(const part::Part& part, const StepMark& mark, const quantity::Reading& reading) {
-    const std::string from = mark.isAcross ? " from the lower edge" : " from the datum end",
-                      beside = mark.isAcross ? " from the datum end" : " from the lower edge";
+    const std::string end = " from the " + std::string(nameOfEnd(part.datum)), edge = " from the lower edge";
+    const std::string &from = mark.isAcross ? edge : end, &beside = mark.isAcross ? end : edge;
     const auto at = [&](double mm) { return printMm(mm, reading); };
     if (!mark.leans) return "at " + at(mark.at) + from;
     if (part.form == job::StockForm::Bar)

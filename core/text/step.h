@@ -13,7 +13,7 @@ std::string instruction(const part::Part& part, const sequence::Step& step, cons
 /// For a list: "leg C held, line at 130.5, to 60.8°".
 std::string inShort(const part::Part& part, const sequence::Step& step, const quantity::Reading& reading);
 
-/// Where the step's line lies: "74.1 from the datum end"; where it leans by two places, on a bar at its
+/// Where the step's line lies: "74.1 from the left end"; where it leans by two places, on a bar at its
 /// edges.
 std::string placeOf(const part::Part& part, const sequence::StepMark& mark, const quantity::Reading& reading);
 

@@ -75,13 +75,14 @@ private:
     void cut() {
         const std::string size =
             printMm(part.blank.length, reading) + " × " + printMm(part.blank.width, reading);
+        const std::string end(nameOfEnd(part.datum));
         if (part.form == job::StockForm::Bar || isRectangle(part.blank.outline))
-            add(0, "Cut the blank, " + size + ", and scribe all lines from its datum end.",
+            add(0, "Cut the blank, " + size + ", and scribe all lines from its " + end + ".",
                 "One end to measure from, so that no error is carried from line to line.");
         else
             add(0,
-                "Cut a rectangle, " + size +
-                    ", and scribe all lines from its datum end and lower edge; then cut the outline.",
+                "Cut a rectangle, " + size + ", and scribe all lines from its " + end +
+                    " and lower edge; then cut the outline.",
                 "The edges to measure from are there only until the outline is cut.");
     }
 

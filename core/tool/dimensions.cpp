@@ -71,6 +71,15 @@ void addPress(Dimensions& all, const Tool& tool) {
     if (d.throat > 0) all.push_back({"die.throat", {-d.throat, 0}, {0, 0}});
 }
 
+/// The lever, or the pipe over the stock, as it lies before the bend: past the tangent line.
+constexpr double kLeverThick = 12, kOffTheJaw = 12; // mm
+
+void addLever(Dimensions& all, const Tool& tool) {
+    if (tool.isDie() || tool.lever <= kOffTheJaw) return;
+    const double under = -kLeverThick;
+    all.push_back({"lever", {0, under}, {tool.lever, under}});
+}
+
 /// Above the tool, where nothing else is written: x and y of the drawing.
 void addWidths(Dimensions& all, const Tool& tool, double top) {
     all.push_back({"length", {-tool.length / 2, top}, {tool.length / 2, top}});
@@ -161,6 +170,7 @@ std::vector<Dimension> dimensionsOf(const Sample& sample, View view) {
     }
     if (view == View::Around) {
         if (tool.isUpright()) addBench(all, tool);
+        addLever(all, tool);
         if (tool.kind->drive == Kind::Drive::Press) addPress(all, tool);
     } else if (tool.isDie()) {
         addDie(all, tool, sample.setup.opening);
@@ -194,6 +204,16 @@ std::vector<Outline> outlinesOf(const Sample& sample, View view) {
             else
                 corner = seen(tool, Vec2(corner + Vec2(0, down)));
         }
+    }
+    if (view == View::Around && !tool.isDie() && tool.lever > kOffTheJaw) {
+        const double t = sample.work.thickness, side = (kLeverThick - t) / 2;
+        // Over the stock, or of an apron under it.
+        const double low =
+            tool.kind->form == Kind::Form::Swing ? -t - tool.apron.thickness - kLeverThick : -t - side;
+        Polygon lever = rectangle(kOffTheJaw, tool.lever, low, low + kLeverThick);
+        for (Vec2& corner : lever)
+            corner = seen(tool, corner);
+        all.push_back({{}, lever, false, false, tool.isUpright() ? "pipe" : "lever"});
     }
     // Before a vise its near jaw hides the stock that it holds.
     all.insert(view == View::Along ? all.begin() : all.end(), stockIn(sample, view));

@@ -7,8 +7,8 @@
 namespace goodfold::tool {
 
 /// Drawings are in mm, x to the right and y up. Section: along the bend line, the clamp or die itself; what
-/// is in a vise stands upright, away from you to the right. Around: the same, with what stands round it.
-/// Along: square to that, as you stand before it, the bend line from left to right.
+/// is in a vise stands upright, away from you to the right. Around: the same, with what stands round it, and
+/// the lever. Along: square to that, as you stand before it, the bend line from left to right.
 enum class View { Section, Around, Along };
 
 struct Dimension {
@@ -33,7 +33,8 @@ struct Outline {
     std::optional<Body> body; // none for the stock and for each finger
     Polygon shape;
     bool isStock = false;
-    bool isUnbounded = false; // further than need be drawn
+    bool isUnbounded = false;    // further than need be drawn
+    std::string_view named = {}; // where it is no body that a part can hit
 };
 std::vector<Outline> outlinesOf(const Sample& sample, View view);
 

@@ -44,6 +44,7 @@ struct Kind {
     bool hasStop = false;   // stock goes in against a stop, so the line need not be seen
     bool mayHaveFingers = false;
     std::optional<Body> inner = {}, outer = {}, swinging = {};
+    std::string_view innerNamed = "inner side", outerNamed = "outer side"; // by those who own one
     Line line = Line::EdgeTop;
     std::string_view flushWith; // what the line is set flush with, or under
     std::string_view says;      // what it is

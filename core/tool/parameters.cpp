@@ -47,15 +47,15 @@ const std::vector<Parameter>& parameters() {
         {"most_angle", "bends up to", Degrees, 1, 350, [](Tool& t) -> double& { return t.mostAngleDeg; },
          any},
         {"lever", "lever", Length, 0, kMost, [](Tool& t) -> double& { return t.lever; }, clamps},
-        {"clamp.inner_depth", "inner side reaches back", Length, kLeast, kMost,
+        {"clamp.inner_depth", "{inner} reaches {back}", Length, kLeast, kMost,
          [](Tool& t) -> double& { return t.clamp.innerDepth; }, clamps},
-        {"clamp.inner_height", "inner side's height", Length, kLeast, kMost,
+        {"clamp.inner_height", "{inner}'s {height}", Length, kLeast, kMost,
          [](Tool& t) -> double& { return t.clamp.innerHeight; }, clamps},
-        {"clamp.top_angle", "its top falls away by", Degrees, 0, 85,
+        {"clamp.top_angle", "{inner}'s {top} falls away by", Degrees, 0, 85,
          [](Tool& t) -> double& { return t.clamp.topDeg; }, slopes},
-        {"clamp.outer_depth", "outer side reaches back", Length, kLeast, kMost,
+        {"clamp.outer_depth", "{outer} reaches {back}", Length, kLeast, kMost,
          [](Tool& t) -> double& { return t.clamp.outerDepth; }, clamps},
-        {"clamp.outer_height", "outer side's height", Length, kLeast, kMost,
+        {"clamp.outer_height", "{outer}'s {height}", Length, kLeast, kMost,
          [](Tool& t) -> double& { return t.clamp.outerHeight; }, clamps},
         {"clamp.lift", "opens by", Length, 0, kMost, [](Tool& t) -> double& { return t.clamp.lift; }, any},
         {"clamp.least_grip", "needs to hold at least", Length, 0, 1000,
@@ -113,6 +113,18 @@ const std::vector<Parameter>& parameters() {
         {"angle_sigma", "angle reached, two times in three within", Degrees, kLeast, 20,
          [](Tool& t) -> double& { return t.angleSigma; }, any}};
     return all;
+}
+
+std::string nameOf(const Parameter& parameter, const Tool& tool) {
+    const Kind& kind = *tool.kind;
+    std::string says(parameter.says);
+    for (const auto& [name, own] : {std::pair<std::string_view, std::string_view>{"{inner}", kind.innerNamed},
+                                    {"{outer}", kind.outerNamed},
+                                    {"{back}", kind.isUpright ? "down" : "back"},
+                                    {"{height}", kind.isUpright ? "thickness" : "height"},
+                                    {"{top}", kind.isUpright ? "top" : "front"}})
+        if (const size_t at = says.find(name); at != std::string::npos) says.replace(at, name.size(), own);
+    return says;
 }
 
 const Parameter* findParameter(std::string_view key) {

@@ -11,7 +11,7 @@ namespace goodfold::tool {
 struct Parameter {
     enum class Unit { Length, Degrees, Newtons };
     std::string_view key;  // in the file; "clamp.lift" is the lift of its clamp
-    std::string_view says; // "opens by"
+    std::string_view says; // "opens by"; {names} in it are the kind's own
     Unit unit;
     double least, most;
     double& (*in)(Tool&);
@@ -19,6 +19,8 @@ struct Parameter {
 };
 
 const std::vector<Parameter>& parameters();
+/// What its owner calls it: "moving jaw reaches down", of a brake "bed reaches back".
+std::string nameOf(const Parameter& parameter, const Tool& tool);
 const Parameter* findParameter(std::string_view key);
 
 } // namespace goodfold::tool

@@ -139,7 +139,7 @@ std::optional<Error> whatIsWrong(const Tool& tool) {
     for (const Parameter& parameter : parameters()) {
         const double value = parameter.in(read);
         if (parameter.isOf(tool) && !(value >= parameter.least && value <= parameter.most))
-            return wrong("needs \"" + std::string(parameter.says) + "\" from " +
+            return wrong("needs \"" + nameOf(parameter, tool) + "\" from " +
                          quantity::printNumber(parameter.least, 2) + " to " +
                          quantity::printNumber(parameter.most, 2));
     }

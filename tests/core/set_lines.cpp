@@ -82,7 +82,7 @@ void SetLinesTest::leaningLinesAreToldAtBothEdges() {
         const std::string says = text::instruction(settled.part, step, kReading);
         const auto figure = [](double mm) { return quantity::printMm(mm, kReading); };
         if (skew == 0)
-            QVERIFY(says.find("line at " + figure(mark.at) + " from the datum end") != std::string::npos);
+            QVERIFY(says.find("line at " + figure(mark.at) + " from the left end") != std::string::npos);
         else
             QVERIFY2(says.find(figure(mark.atRight) + " at the near edge to " + figure(mark.atLeft) +
                                " at the far edge") != std::string::npos,

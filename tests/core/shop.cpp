@@ -345,7 +345,8 @@ void ShopTest::everyFigureIsKeptInItsRange() {
                 parameter.in(wrong) = beyond;
                 const auto error = tool::whatIsWrong(wrong);
                 QVERIFY(error);
-                QVERIFY2(error->says.find(parameter.says) != std::string::npos, error->says.c_str());
+                QVERIFY2(error->says.find(tool::nameOf(parameter, shipped)) != std::string::npos,
+                         error->says.c_str());
             }
         }
     }

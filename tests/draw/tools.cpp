@@ -103,8 +103,9 @@ void ToolsTest::drawingGrowsWithTheTool() {
         const tool::Sample sample = tool::sampleOf(vise);
         Eigen::AlignedBox2d room;
         for (const tool::Dimension& dimension : tool::dimensionsOf(sample, View::Around))
-            for (const Vec2& end : {dimension.from, dimension.to})
-                room.extend(end);
+            if (dimension.key != "lever") // which stands above it
+                for (const Vec2& end : {dimension.from, dimension.to})
+                    room.extend(end);
         return room.sizes().y();
     };
     const double before = tallness();

@@ -280,7 +280,7 @@ void DeskTest::csvAndClipboard() {
                  1); // heading, bends with what is set, slot ends, hole mark, holes, last line end
     window->actions().copyMarks->trigger();
     const QString table = QApplication::clipboard()->text();
-    QVERIFY2(table.startsWith("From datum\tMark") && table.contains("punch an end of slot h1"),
+    QVERIFY2(table.startsWith("From left end\tMark") && table.contains("punch an end of slot h1"),
              qPrintable(table));
     QVERIFY(table.contains("\tcut\t"));
     test::Window sunk(test::demo("vent-stay.gfold"));

@@ -227,7 +227,7 @@ void ShapingTest::newFindingsOfferTheirRemedies() {
 void ShapingTest::datumEndIsTheUsers() {
     test::Window window(test::demo("vent-stay.gfold"));
     window->showStage("blank");
-    auto* table = window.named<QTableWidget>("Marks from the datum end");
+    auto* table = window.named<QTableWidget>("Table of marks");
     QCOMPARE(table->item(0, 0)->text(), QString("16.0")); // h1
     window.choose("blank.datum", "end");
     QCOMPARE(table->item(0, 0)->text(), QString("9.0")); // h2, from its own end
@@ -258,7 +258,7 @@ void ShapingTest::roundingShowsItsRemainder() {
     test::Window window(test::demo("vent-stay.gfold"));
     window.document().setReadings(quantity::Reading::millimetres(1), quantity::Reading::fractions());
     window->showStage("blank");
-    auto* table = window.named<QTableWidget>("Marks from the datum end");
+    auto* table = window.named<QTableWidget>("Table of marks");
     const auto marks = part::marksOf(partOf(window));
     for (int row = 0; row < table->rowCount(); ++row) {
         // What is shown and what rounding left out are the mark itself: nothing is carried on.

@@ -292,7 +292,7 @@ void SheetworkTest::barIsMadeFromSheet() {
 void SheetworkTest::sheetTableTellsBothDistances() {
     test::Window window(test::demo("thermostat-box.gfold"));
     window->showStage("blank");
-    auto* table = window.named<QTableWidget>("Marks from the datum end");
+    auto* table = window.named<QTableWidget>("Table of marks");
     int alongSheet = 0, both = 0;
     for (int row = 0; row < table->rowCount(); ++row) {
         const bool along = !table->item(row, 0)->text().isEmpty(),

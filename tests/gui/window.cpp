@@ -194,6 +194,7 @@ void WindowTest::plusOnAFreeEndAddsABend() {
     const Vec3 at = window.document().folded().rootFromFlat[index] *
                     Vec3(middle.x() + outward, middle.y(), part.thickness / 2);
     QTest::mouseClick(picture, Qt::LeftButton, {}, picture->camera().toScreen(at).toPoint());
+    QTest::keyClick(QApplication::focusWidget(), Qt::Key_Return);
     QCOMPARE(window.job().plates.size(), size_t{4});
     QCOMPARE(window.job().bendTo("A") != nullptr, atStart);
 }
@@ -269,9 +270,9 @@ void WindowTest::headlineLeadsToItsCauses() {
     QVERIFY(blank);
     QTest::mouseClick(blank, Qt::LeftButton);
     QVERIFY(window->findChild<app::BlankStage*>()->isVisible());
-    QVERIFY(window.named<app::HeadlineFigure>("1 to mind, looking for the order…"));
+    QVERIFY(window.named<app::HeadlineFigure>("1 to check, looking for the order…"));
     QTRY_VERIFY_WITH_TIMEOUT(!window->isPlanning(), 60000);
-    auto* toMind = window.named<app::HeadlineFigure>("1 to mind, nothing stops it");
+    auto* toMind = window.named<app::HeadlineFigure>("1 to check, nothing stops it");
     QVERIFY(toMind);
     toMind->setFocus();
     QTest::keyClick(toMind, Qt::Key_Space);
@@ -284,7 +285,7 @@ void WindowTest::headlineLeadsToItsCauses() {
 /// clear" before the order was looked for.
 void WindowTest::nothingIsClearBeforeTheOrderIsKnown() {
     test::Window window;
-    QVERIFY(window.named<app::HeadlineFigure>("All clear, nothing to mind")); // nothing to bend
+    QVERIFY(window.named<app::HeadlineFigure>("All clear, nothing to check")); // nothing to bend
     job::Job job = test::bar({60, 90}, {{.angleDeg = 90, .insideRadius = 5}});
     job.bends[0].tool = "roller";
     window.document().replace(job);
@@ -334,7 +335,7 @@ void WindowTest::stockIsEdited() {
 void WindowTest::blankStageShowsAllMarks() {
     test::Window window(test::demo("vent-stay.gfold"));
     window->showStage("blank");
-    auto* table = window.named<QTableWidget>("Marks from the datum end");
+    auto* table = window.named<QTableWidget>("Table of marks");
     QVERIFY(table && table->isVisible());
     QCOMPARE(table->rowCount(),
              3 * 2 + 3 + 2 + 1); // three lines a bend, the leaning ones at both edges; holes; the cut

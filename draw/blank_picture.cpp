@@ -40,7 +40,7 @@ public:
         : painter(painter), part(part), layout(layout), palette(palette), lit(lit) {}
 
     void paint(const quantity::Reading& reading) {
-        painter.setPen(Qt::NoPen);
+        painter.setPen(palette.edge == palette.marking ? QPen(Qt::NoPen) : QPen(palette.edge, 1));
         painter.setBrush(palette.marking);
         painter.drawPolygon(onScreen(flattened(part.blank.outline)));
         trims();

@@ -224,7 +224,7 @@ private:
     QString whose;                           // its hand, of a pair
     const material::Material& material;
     const quantity::Reading& reading;
-    const Palette palette = Palette::light();
+    const Palette palette = Palette::print();
     QRectF page;
     double y = 0;
 };

@@ -22,7 +22,20 @@ Palette Palette::light() {
             .faintScribe = "#A9C1D9",
             .stop = "#A6281E",
             .mind = "#B7791F",
-            .accent = "#234A73"};
+            .accent = "#234A73",
+            .edge = "#234A73"};
+}
+
+Palette Palette::print() {
+    Palette p = light();
+    p.paper = p.field = p.panel = p.marking = "#FFFFFF";
+    p.edge = p.scribe = p.ink = "#000000";
+    p.faintInk = p.faintScribe = "#4A545C";
+    p.face = "#FAFBFB";
+    p.rim = "#F1F4F5";
+    p.back = "#E6EBEE";
+    p.tool = "#F4F1EA";
+    return p;
 }
 
 Palette Palette::dark() {
@@ -42,7 +55,8 @@ Palette Palette::dark() {
             .faintScribe = "#A9C1D9",
             .stop = "#E8776C",
             .mind = "#DFA347",
-            .accent = "#8DB9E2"};
+            .accent = "#8DB9E2",
+            .edge = "#234A73"};
 }
 
 QColor bendColour(int order) {

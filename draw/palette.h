@@ -11,9 +11,12 @@ struct Palette {
     QColor marking, scribe, faintScribe;
     QColor stop, mind;
     QColor accent; // focus, selection, links
+    QColor edge;   // of the blank
 
     static Palette light();
     static Palette dark();
+    /// For paper: lines, and next to no areas of ink.
+    static Palette print();
 };
 
 /// Temper colour of the bend made as number `order` (0 first): pale straw, straw, bronze, purple, deep blue,

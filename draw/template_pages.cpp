@@ -34,7 +34,13 @@ public:
         painter.save();
         painter.setClipRect(plan.window);
         painter.translate(plan.window.topLeft() - plan.shown(page).topLeft());
+        painter.save();
+        if (plan.turned) {
+            painter.translate(0, templateSize(part).width());
+            painter.rotate(-90);
+        }
         TemplateContent(painter, part, reading).paint();
+        painter.restore();
         registration();
         painter.restore();
         seamNotes(page);
@@ -86,7 +92,7 @@ private:
     /// The same crosses on both pages of a seam, above and below the blank; lay one on the other.
     void registration() {
         pen(kHair);
-        const QSizeF size = templateSize(part);
+        const QSizeF size = plan.turned ? templateSize(part).transposed() : templateSize(part);
         const auto crossAt = [&](const QPointF& p) {
             painter.drawLine(p - QPointF(3, 0), p + QPointF(3, 0));
             painter.drawLine(p - QPointF(0, 3), p + QPointF(0, 3));
@@ -152,7 +158,7 @@ std::vector<Sheet> sheetsOf(const job::Job& job, const part::Part& part, const m
 } // namespace
 
 void paintTemplate(QPagedPaintDevice& device, const job::Job& job, const part::Part& part,
-                   const material::Material& material, QPageSize::PageSizeId paper,
+                   const material::Material& material, const QSizeF& paper,
                    const quantity::Reading& reading) {
     QPainter painter;
     for (const Sheet& sheet : sheetsOf(job, part, material)) {
@@ -182,7 +188,7 @@ QByteArray templatePdf(const job::Job& job, const part::Part& part, const materi
         writer.setTitle(QString::fromStdString(job.title));
         writer.setPageSize(QPageSize(paper));
         writer.setPageMargins(QMarginsF());
-        paintTemplate(writer, job, part, material, paper, reading);
+        paintTemplate(writer, job, part, material, QPageSize::size(paper, QPageSize::Millimeter), reading);
     }
     return buffer.data();
 }

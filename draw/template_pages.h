@@ -5,6 +5,7 @@
 #include "part/part.h"
 
 #include <QByteArray>
+#include <QPageSize>
 #include <QPagedPaintDevice>
 
 namespace goodfold::draw {
@@ -16,9 +17,8 @@ namespace goodfold::draw {
 QByteArray templatePdf(const job::Job& job, const part::Part& part, const material::Material& material,
                        QPageSize::PageSizeId paper, const quantity::Reading& reading);
 
-/// The same on any paged device that stands at its full page: a printer, a preview.
+/// The same on any paged device that stands at its full page: a printer, a preview. `paper` in mm, upright.
 void paintTemplate(QPagedPaintDevice& device, const job::Job& job, const part::Part& part,
-                   const material::Material& material, QPageSize::PageSizeId paper,
-                   const quantity::Reading& reading);
+                   const material::Material& material, const QSizeF& paper, const quantity::Reading& reading);
 
 } // namespace goodfold::draw

@@ -1,6 +1,7 @@
 #include "draw/template_plan.h"
 
 #include <cmath>
+#include <utility>
 
 namespace goodfold::draw {
 
@@ -16,11 +17,13 @@ int pagesFor(double length, double window) {
     return 1 + static_cast<int>(std::ceil((length - window) / (window - kOverlap) - 1e-9));
 }
 
-TemplatePlan planned(const QSizeF& content, const QSizeF& page, bool landscape) {
+TemplatePlan planned(const QSizeF& asIs, const QSizeF& page, bool landscape, bool turned) {
+    const QSizeF content = turned ? asIs.transposed() : asIs;
     const QRectF window(kMargin, kMargin + kHead, page.width() - 2 * kMargin,
                         page.height() - 2 * kMargin - kHead - kFoot);
     return {page,
             landscape,
+            turned,
             window,
             kOverlap,
             pagesFor(content.width(), window.width()),
@@ -48,11 +51,14 @@ std::vector<double> TemplatePlan::seamsY() const {
     return seams(rows, window.height(), overlap);
 }
 
-TemplatePlan planTemplate(const QSizeF& content, QPageSize::PageSizeId paper) {
-    const QSizeF upright = QPageSize::size(paper, QPageSize::Millimeter);
-    const TemplatePlan tall = planned(content, upright, false);
-    const TemplatePlan wide = planned(content, upright.transposed(), true);
-    return wide.pages() < tall.pages() ? wide : tall;
+TemplatePlan planTemplate(const QSizeF& content, const QSizeF& paper) {
+    TemplatePlan best = planned(content, paper, false, false);
+    for (const auto& [landscape, turned] : {std::pair{true, false}, {false, true}, {true, true}}) {
+        const TemplatePlan other =
+            planned(content, landscape ? paper.transposed() : paper, landscape, turned);
+        if (other.pages() < best.pages()) best = other;
+    }
+    return best;
 }
 
 } // namespace goodfold::draw

@@ -1,17 +1,18 @@
 // How a full-size template lies on sheets of paper: over as many pages as it takes, overlapping.
 #pragma once
 
-#include <QPageSize>
 #include <QRectF>
 
 #include <vector>
 
 namespace goodfold::draw {
 
-/// Millimetres throughout. Content is the rectangle that has to appear, in its own coordinates.
+/// Millimetres throughout. Content is the rectangle that has to appear, in its own coordinates, turned where
+/// the plan says so.
 struct TemplatePlan {
     QSizeF page; // as it lies
     bool landscape;
+    bool turned;   // the content lies a quarter turn round: its x up the page
     QRectF window; // where content shows on each page
     double overlap;
     int columns, rows;
@@ -24,7 +25,8 @@ struct TemplatePlan {
     std::vector<double> seamsY() const;
 };
 
-/// The way round that takes fewer pages; upright where both take the same.
-TemplatePlan planTemplate(const QSizeF& content, QPageSize::PageSizeId paper);
+/// The way round of page and content that takes fewest pages; upright and unturned where more take as few.
+/// `paper` is upright.
+TemplatePlan planTemplate(const QSizeF& content, const QSizeF& paper);
 
 } // namespace goodfold::draw

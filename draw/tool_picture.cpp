@@ -70,6 +70,9 @@ private:
             return QString::fromStdString(quantity::print(quantity::Length::mm(mm), reading));
         };
         if (key == "radii") return QStringLiteral("R ") + length(sample.work.insideRadius);
+        if (key == "lever")
+            return (tool.isUpright() ? QStringLiteral("pipe ") : QStringLiteral("lever ")) +
+                   length(tool.lever);
         if (key == "fingers") return length((dimension.to - dimension.from).norm());
         if (key == "openings") return length(sample.setup.opening);
         tool::Tool read = tool; // its figures are found by reference
@@ -149,14 +152,26 @@ private:
         const QRectF box = shape.boundingRect() & drawn;
         painter.setFont(typeface(kText - 1.5));
         const double wide = painter.fontMetrics().horizontalAdvance(name) + 8.0;
-        if (box.width() < wide || box.height() < kText + 6) return;
         painter.setPen(inkOn(fill));
-        painter.drawText(box, Qt::AlignCenter, name);
+        if (box.width() >= wide && box.height() >= kText + 6)
+            return painter.drawText(box, Qt::AlignCenter, name);
+        if (box.height() < wide || box.width() < kText + 2) return;
+        painter.save(); // upright, as a wall stands
+        painter.translate(box.center());
+        painter.rotate(-90);
+        painter.drawText(QRectF(-wide / 2, -kText, wide, 2 * kText), Qt::AlignCenter, name);
+        painter.restore();
     }
 
-    static QString nameOnDrawing(const tool::Outline& outline) {
+    /// What its owner calls it.
+    QString nameOnDrawing(const tool::Outline& outline) const {
         if (!outline.body)
             return QString::fromUtf8(outline.named.data(), static_cast<qsizetype>(outline.named.size()));
+        const auto named = [](std::string_view own) {
+            return QString::fromUtf8(own.data(), static_cast<qsizetype>(own.size()));
+        };
+        if (outline.body == tool.kind->inner) return named(tool.kind->innerNamed);
+        if (outline.body == tool.kind->outer) return named(tool.kind->outerNamed);
         const std::string_view name = text::nameOf(*outline.body);
         constexpr std::string_view kArticle = "the ";
         return QString::fromUtf8(name.data() + kArticle.size(),

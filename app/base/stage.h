@@ -32,7 +32,7 @@ public:
     /// Its own steps to undo, where they are not the job's.
     virtual QUndoStack* undoStack() { return nullptr; }
     /// Whether the ladder stands beside it in a window this wide, with text so large.
-    virtual bool hasRoomForLadder(int windowWidth, double textScale) const;
+    virtual bool hasRoomForLadder(int windowWidth, double textScale) const = 0;
     /// What "copy the picture" gives while it is shown; null for the bracket.
     virtual QImage image() const { return {}; }
     /// What it is for, or what can be done in it, in one line; empty where the line at the ladder says it.

@@ -61,6 +61,7 @@ QTableWidget* makeTable(QWidget* parent) {
     table->setTabKeyNavigation(false);
     table->horizontalHeader()->setSectionResizeMode(What, QHeaderView::Stretch);
     table->setMinimumWidth(430);
+    table->setTextElideMode(Qt::ElideNone);
     return table;
 }
 
@@ -79,18 +80,20 @@ BlankStage::BlankStage(Document& document, const QList<QAction*>& exports, QWidg
         if (row >= 0 && row < static_cast<int>(rowElements.size()) && table->hasFocus())
             this->document.select(rowElements[static_cast<size_t>(row)]);
     });
-    auto* below = new QHBoxLayout;
-    below->setSpacing(18);
-    below->addWidget(table, 1);
-    auto* side = scrolling(beside);
-    side->setFixedWidth(px(236));
-    below->addWidget(side);
+    side = scrolling(beside);
+    figures = new QBoxLayout(QBoxLayout::LeftToRight);
+    figures->setSpacing(18);
+    figures->addWidget(table, 3);
+    figures->addWidget(side, 2);
+    halves = new QBoxLayout(QBoxLayout::TopToBottom);
+    halves->setSpacing(10);
+    halves->addWidget(blank, 2);
+    halves->addLayout(figures, 3);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(18, 10, 18, 16);
     layout->setSpacing(10);
     layout->addWidget(heading);
-    layout->addWidget(blank, 2);
-    layout->addLayout(below, 3);
+    layout->addLayout(halves, 1);
     connect(&document, &Document::changed, this, &BlankStage::refresh);
     connect(&document, &Document::planTaken, this, &BlankStage::refresh);
     connect(&document, &Document::selectionChanged, this, &BlankStage::showSelection);
@@ -220,6 +223,39 @@ std::vector<Block> BlankStage::waysBlocks(const edit::Cut& cut, double off) {
     return blocks;
 }
 
+/// Over the table where it is long, as of a bar; beside it where it is deep.
+void BlankStage::arrange() {
+    const part::Blank& size = document.part().blank;
+    constexpr double kDeep = 0.35, kWide = 236, kTable = 470; // pixels at 100 %
+    const bool isDeep = size.width > kDeep * size.length;
+    halves->setDirection(isDeep ? QBoxLayout::LeftToRight : QBoxLayout::TopToBottom);
+    figures->setDirection(isDeep ? QBoxLayout::TopToBottom : QBoxLayout::LeftToRight);
+    side->setFixedWidth(px(static_cast<int>(isDeep ? kTable : kWide)));
+    table->setColumnHidden(Left, isDeep); // at the tip of the first column then
+    table->setMaximumWidth(isDeep ? px(static_cast<int>(kTable)) : QWIDGETSIZE_MAX);
+}
+
+/// What is read at the bench is never cut short: it goes on in a second line.
+void BlankStage::fitRows() {
+    const QFontMetrics metrics(table->font());
+    constexpr int kMargins = 12;
+    const int room = table->columnWidth(What) - kMargins;
+    for (int row = 0; row < table->rowCount(); ++row) {
+        const int lines = 1 + metrics.horizontalAdvance(table->item(row, What)->text()) / std::max(room, 60);
+        table->setRowHeight(row, lines * metrics.lineSpacing() + px(11));
+    }
+}
+
+void BlankStage::resizeEvent(QResizeEvent* event) {
+    Stage::resizeEvent(event);
+    fitRows();
+}
+
+bool BlankStage::hasRoomForLadder(int windowWidth, double textScale) const {
+    constexpr double kPlenty = 1500;
+    return windowWidth >= kPlenty * textScale;
+}
+
 /// Says whose blank it is, so that the two of a pair are not mixed up.
 void BlankStage::refreshHeading() {
     const job::Job& job = document.job();
@@ -259,12 +295,15 @@ void BlankStage::refresh() {
             auto* item = new QTableWidgetItem(cells[column]);
             item->setTextAlignment(alignmentOf(column));
             if (column == Left) item->setForeground(colours().faintInk);
+            if (column == Along && !left.isEmpty()) item->setToolTip(tr("rounded by %1").arg(left));
             table->setItem(static_cast<int>(i), column, item);
         }
         rowElements.push_back(rows[i].about);
     }
     for (const int column : {Along, Left, Side, Across})
         table->resizeColumnToContents(column);
+    arrange();
+    fitRows();
     showSelection();
 }
 

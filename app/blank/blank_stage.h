@@ -7,6 +7,7 @@
 #include "edit/cut_length.h"
 
 class QLabel;
+class QBoxLayout;
 class QTableWidget;
 
 namespace goodfold::app {
@@ -18,11 +19,18 @@ class BlankStage : public Stage {
     Q_OBJECT
 public:
     BlankStage(Document& document, const QList<QAction*>& exports, QWidget* parent = nullptr);
-    /// The blank with its marks on its own ground.
+    /// The blank takes its room, except where the window has plenty.
+    bool hasRoomForLadder(int windowWidth, double textScale) const override;
     QString hint() const override;
+    /// The blank with its marks on its own ground.
     QImage image() const override;
 
+protected:
+    void resizeEvent(QResizeEvent* event) override;
+
 private:
+    void arrange();
+    void fitRows();
     void refresh();
     void refreshHeading();
     void showSelection();
@@ -33,6 +41,8 @@ private:
     Document& document;
     QList<QAction*> exports;
     QLabel* heading;
+    QBoxLayout *halves, *figures; // the blank and its figures; the table and what stands beside it
+    QWidget* side;
     bool showsTwin = false; // the opposite hand's blank and marks
     RibbonView* blank;
     QTableWidget* table;

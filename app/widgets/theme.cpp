@@ -116,7 +116,8 @@ QString styleSheet(const draw::Palette& p) {
         QSlider::handle:horizontal:focus { background: @accent; border: 2px solid @paper; }
         QTableView { background: @paper; alternate-background-color: @panel; border: 1px solid @rule; gridline-color: @rule;
                      font-size: 14px; }
-        QTableView::item { border: 0; padding: 2px 12px; }
+        QTableView::item { border: 0; padding: 2px 12px; outline: none; }
+        QTableView { outline: 0; }
         QTableView::item:selected { background: @marking; color: @scribe; }
         QTableView:focus { border: 2px solid @accent; }
         QHeaderView::section { background: @panel; color: @faintInk; border: 0; border-bottom: 1px solid @rule; padding: 5px 8px; }

@@ -256,8 +256,10 @@ void MainWindow::connectViewActions() {
                 [this, key = QString::fromLatin1(stageRows()[i].key)] { showStage(key); });
     connect(acts->startPage, &QAction::triggered, this, &MainWindow::showStartPage);
     connect(acts->help, &QAction::triggered, this, &MainWindow::tellWhatCanBeDone);
-    connect(acts->ladder, &QAction::triggered, this,
-            [this] { ladderView->entry()->setFocus(Qt::ShortcutFocusReason); });
+    connect(acts->ladder, &QAction::triggered, this, [this] {
+        if (!ladderColumn->isVisible()) showStage(QStringLiteral("bracket"));
+        ladderView->entry()->setFocus(Qt::ShortcutFocusReason);
+    });
     connect(acts->remove, &QAction::triggered, this, &MainWindow::removeInHand);
     connect(acts->mirror, &QAction::triggered, this,
             [this] { doc.edit(tr("opposite hand"), part::mirrored(doc.job(), doc.part())); });

@@ -19,9 +19,10 @@ std::unique_ptr<QPrinter> fullSizePrinter(const job::Job& job) {
 void printTemplateOn(QPrinter& printer, const ToPrint& what) {
     const auto& material = *material::standardMaterials().find(what.job.material);
     printer.setFullPage(true); // a dialog may have taken it back, and the origin with it
-    const auto paper = printer.pageLayout().pageSize().id();
+    const QSizeF paper = printer.pageLayout().pageSize().size(QPageSize::Millimeter);
     draw::paintTemplate(printer, what.job, what.part, material,
-                        paper == QPageSize::Letter ? QPageSize::Letter : QPageSize::A4, what.reading);
+                        {std::min(paper.width(), paper.height()), std::max(paper.width(), paper.height())},
+                        what.reading);
 }
 
 void askAndPrint(QWidget* window, const ToPrint& what) {

@@ -122,20 +122,49 @@ private:
     /// Round holes, and slots whose ends are; the rest is sawn and filed.
     static bool isDrilled(const part::PartHole& hole) { return hole.isRound() || hole.isSlot(); }
 
+    struct Drill {
+        int count = 0;
+        std::vector<std::string> names;
+    };
+
+    /// Each drill once, the small ones first.
+    void drills(const std::map<double, Drill>& round, const std::map<double, Drill>& ends) {
+        const auto size = [&](double mm) {
+            return quantity::typesetSize(quantity::Length::mm(mm), reading.unit);
+        };
+        const char* why =
+            "Flat stock lies and clamps well under the drill, and the places are measured from one end.";
+        for (const auto& [diameter, drill] : round)
+            add(0,
+                "Drill " + std::to_string(drill.count) + (drill.count == 1 ? " hole" : " holes") + " of " +
+                    size(diameter) + ": " + listedInOrder(drill.names) + ".",
+                std::exchange(why, "Each drill is put in once."));
+        for (const auto& [diameter, drill] : ends)
+            add(0,
+                "Drill the ends of " + listedInOrder(drill.names) + ", " + std::to_string(drill.count) +
+                    " holes of " + size(diameter) + ", and saw and file out what is between.",
+                "Drilled ends are round and in their place; a file follows them.");
+    }
+
     void holes(bool after) {
-        std::vector<std::string> drilled, sawn;
+        std::vector<std::string> sawn;
+        std::map<double, Drill> round, ends;                  // by diameter: holes, and ends of slots
         std::map<std::string, std::vector<std::string>> sunk; // by how
         for (const part::PartHole& hole : part.holes) {
-            if (hole.afterBending != after || hole.id != hole.source) continue; // a pattern once
-            (isDrilled(hole) ? drilled : sawn).push_back(hole.source);
+            if (hole.afterBending != after) continue;
+            if (isDrilled(hole)) {
+                Drill& drill = (hole.isRound() ? round : ends)[hole.diameter];
+                drill.count += hole.isRound() ? 1 : 2;
+                if (hole.id == hole.source) drill.names.push_back(hole.source);
+            }
+            if (hole.id != hole.source) continue; // a pattern once
+            if (!isDrilled(hole)) sawn.push_back(hole.source);
             if (hole.isSunk()) sunk[workOn(hole, reading.unit)].push_back(hole.source);
         }
         if (!after && !sawn.empty())
             add(0, "Drill the corners of " + listedInOrder(sawn) + ", saw them out and file to the line.",
                 "A corner that is drilled is round, and the blade gets in there.");
-        if (!after && !drilled.empty())
-            add(0, "Drill " + listedInOrder(drilled) + ".",
-                "Flat stock lies and clamps well under the drill, and the places are measured from one end.");
+        if (!after) drills(round, ends);
         if (after)
             for (const part::PartHole& hole : part.holes)
                 if (hole.afterBending && hole.id == hole.source)

@@ -37,6 +37,7 @@ private slots:
     void wishesOfTheJobAreKept();
     void whatIsLeftOnIsInTheWayUntilItIsTrimmed();
     void tasksHaveTheirPlaces();
+    void drillsGoBySize();
     void leaningBarsAreSet();
     void stopsAreSet();
     void saddlesAreBentRoundAFormer();
@@ -155,7 +156,7 @@ void StepsTest::tasksHaveTheirPlaces() {
         return -1;
     };
     QCOMPARE(placeOf("Cut the blank"), 0);
-    QCOMPARE(placeOf("Drill h1"), 0);
+    QCOMPARE(placeOf("Drill 1 hole of 6: h1."), 0);
     QCOMPARE(placeOf("Drill h2"), 2);
     QCOMPARE(placeOf("Tap M6: h1"), 0);
     QCOMPARE(placeOf("Countersink to 12, 90°, from the back: h2"), 2);
@@ -169,6 +170,33 @@ void StepsTest::tasksHaveTheirPlaces() {
     QVERIFY(placeOf("Trim leg C: 80.0 off its end, to 50.0 outside.") > 0);
     QVERIFY(placeOf("Deburr") == 0);
     QVERIFY(std::all_of(tasks.begin(), tasks.end(), [](const auto& task) { return !task.why.empty(); }));
+}
+
+/// Each drill is put in once, the smallest first; a pattern counts as often as it has holes, a slot as two.
+void StepsTest::drillsGoBySize() {
+    job::Job job = test::bar({120, 60}, {{.angleDeg = 90}}, 3, 40);
+    const auto hole = [&](const char* id, double diameter, double x) {
+        job.plates[0].holes.push_back(
+            {.id = id, .diameter = diameter, .x = x, .xFrom = job::Hole::XFrom::Start});
+    };
+    hole("h1", 6.6, 12);
+    hole("h2", 3.3, 30);
+    hole("h3", 3.3, 45);
+    hole("h4", 7, 75);
+    job.plates[0].holes[2].pattern = job::Pattern{.count = 3, .pitch = 8};
+    job.plates[0].holes[3].kind = job::Hole::Kind::Slot;
+    job.plates[0].holes[3].length = 15;
+    const part::Part part = part::solve(job, test::hotRolled());
+    const auto outcome = sequence::plan(part, test::hotRolled(), tool::standardShop());
+    QVERIFY(outcome.plan);
+    std::vector<std::string> drills;
+    for (const text::Task& task : text::tasksOf(job, part, *outcome.plan, quantity::Reading::millimetres()))
+        if (task.says.starts_with("Drill")) drills.push_back(task.says);
+    QCOMPARE(drills.size(), size_t{3});
+    QCOMPARE(drills[0], std::string("Drill 4 holes of 3.3: h2 and h3."));
+    QCOMPARE(drills[1], std::string("Drill 1 hole of 6.6: h1."));
+    QCOMPARE(drills[2],
+             std::string("Drill the ends of h4, 2 holes of 7, and saw and file out what is between."));
 }
 
 /// The bar leans by the bend's skew, and to the other side when the other leg is held or its other face seen.

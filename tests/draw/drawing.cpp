@@ -225,7 +225,7 @@ void DrawingTest::templatePagesCoverTheContent_data() {
 void DrawingTest::templatePagesCoverTheContent() {
     QFETCH(QSizeF, content);
     QFETCH(int, pages);
-    const auto plan = draw::planTemplate(content, QPageSize::A4);
+    const auto plan = draw::planTemplate(content, QPageSize::size(QPageSize::A4, QPageSize::Millimeter));
     QCOMPARE(plan.pages(), pages);
     for (double x = 0; x <= content.width(); x += 7)
         for (double y = 0; y <= content.height(); y += 7) {

@@ -51,6 +51,10 @@ private:
     QImage image;
 };
 
+QSizeF sizeOf(QPageSize::PageSizeId paper) {
+    return QPageSize::size(paper, QPageSize::Millimeter);
+}
+
 /// Saved in a folder that lasts as long as the test function.
 QString saved(const QTemporaryDir& folder, const job::Job& job, QPageSize::PageSizeId paper) {
     const QString path = folder.filePath("template.pdf");
@@ -117,7 +121,7 @@ void TemplateTest::marksAreRight() {
     const Page& page = pages[0];
     QVERIFY(near(page.size().width(), size.width()) && near(page.size().height(), size.height()));
     const auto plan = draw::planTemplate({part.blank.length + 2 * kBeside, part.blank.width + 44},
-                                         static_cast<QPageSize::PageSizeId>(paper));
+                                         sizeOf(static_cast<QPageSize::PageSizeId>(paper)));
     const QPointF origin =
         plan.window.topLeft() + QPointF(kBeside, kAbove + part.blank.width); // the datum corner
 
@@ -165,7 +169,7 @@ void TemplateTest::checkBarsAreExact() {
     const Page page = rasterised(job, static_cast<QPageSize::PageSizeId>(paper)).at(0);
     const part::Part part = part::solve(job, test::hotRolled());
     const auto plan = draw::planTemplate({part.blank.length + 2 * kBeside, part.blank.width + 44},
-                                         static_cast<QPageSize::PageSizeId>(paper));
+                                         sizeOf(static_cast<QPageSize::PageSizeId>(paper)));
     const QPointF foot(plan.window.left() + 1, plan.window.bottom() + 26);
     for (const auto& [up, length] : {std::pair{12.0, 100.0}, {0.0, 101.6}}) {
         const double y = foot.y() - up - 4; // above the small ticks, where only the end ticks reach
@@ -179,7 +183,7 @@ void TemplateTest::longBlankMeetsItselfAtTheSeams() {
     const part::Part part = part::solve(job, test::hotRolled());
     const auto pages = rasterised(job, QPageSize::A4);
     const auto plan =
-        draw::planTemplate({part.blank.length + 2 * kBeside, part.blank.width + 44}, QPageSize::A4);
+        draw::planTemplate({part.blank.length + 2 * kBeside, part.blank.width + 44}, sizeOf(QPageSize::A4));
     QCOMPARE(static_cast<int>(pages.size()), plan.pages());
     QVERIFY(pages.size() > 1);
     const auto onPage = [&](int page, double contentX) {
@@ -208,7 +212,7 @@ void TemplateTest::oppositeHandHasItsOwnMirroredPage() {
     QCOMPARE(pages.size(), size_t{2});
     const part::Part part = part::solve(job, test::hotRolled());
     const auto plan =
-        draw::planTemplate({part.blank.length + 2 * kBeside, part.blank.width + 44}, QPageSize::A4);
+        draw::planTemplate({part.blank.length + 2 * kBeside, part.blank.width + 44}, sizeOf(QPageSize::A4));
     const QPointF middle = plan.window.topLeft() + QPointF(kBeside + 20, kAbove + 15);
     // 7 to the left of the centreline on one page, 7 to its right on the other; left is up on paper.
     QVERIFY(near(pages[0].darkY(middle.x() + 1, middle.y() - 7), middle.y() - 7));
@@ -236,7 +240,7 @@ void TemplateTest::sunkHolesAreSaid() {
 
     const Page page = rasterised(job, QPageSize::A4)[0];
     const auto plan =
-        draw::planTemplate({part.blank.length + 2 * kBeside, part.blank.width + 44}, QPageSize::A4);
+        draw::planTemplate({part.blank.length + 2 * kBeside, part.blank.width + 44}, sizeOf(QPageSize::A4));
     const QPointF origin = plan.window.topLeft() + QPointF(kBeside, kAbove + part.blank.width);
     const Vec2 at = part.holes[0].centreInFlat - part.blank.corner;
     const QPointF centre = origin + QPointF(at.x(), -at.y());

@@ -46,9 +46,13 @@ void TemplateContent::paint() {
     trims();
     for (const part::PartBend& one : part.bends)
         bend(one);
-    bendLabels();
-    for (const part::PartHole& hole : part.holes)
+    for (const part::PartHole& hole : part.holes) {
         cross(hole);
+        labels.keepFree(crossRoom(hole));
+    }
+    keepLabelsOff();
+    bendLabels();
+    holeLabels();
     dimensions();
     if (part.form == job::StockForm::Sheet) dimensionsAcross();
 }
@@ -128,10 +132,21 @@ QString TemplateContent::radiusInWords(const part::PartBend& bend) const {
 /// A line along a sheet carries its words itself, on the flange's side.
 void TemplateContent::labelAlong(const part::PartBend& bend) {
     const bool isUpper = bend.across.y() > 0;
-    const QPointF a = at(bend.far.from), b = at(bend.far.to);
-    const QPointF corner(std::min(a.x(), b.x()) + 2, a.y());
-    text(corner + QPointF(0, isUpper ? -1 : 1 + kSmallText),
-         bendInWords(bend) + QStringLiteral(", ") + radiusInWords(bend), kSmallText);
+    const QPointF a = at(bend.far.from), b = at(bend.far.to), c = at(bend.near.from);
+    const QString says = bendInWords(bend) + QStringLiteral(", ") + radiusInWords(bend);
+    const QSizeF words = roomFor(says);
+    constexpr double kOff = 0.6;
+    const QPointF beyond(std::min(a.x(), b.x()) + 2, isUpper ? a.y() - kOff - words.height() : a.y() + kOff);
+    const double before = isUpper ? c.y() + kOff : c.y() - kOff - words.height();
+    write(labels.placeAlong(words, beyond, std::abs(a.x() - b.x()) - 4, before - beyond.y()), says);
+}
+
+QSizeF TemplateContent::roomFor(const QString& says) const {
+    return {textWidth(says, kSmallText, Weight::Regular), kSmallText * 1.15};
+}
+
+void TemplateContent::write(const QRectF& room, const QString& says) {
+    text(room.bottomLeft() - QPointF(0, kSmallText * 0.25), says, kSmallText);
 }
 
 void TemplateContent::bendLabels() {
@@ -159,10 +174,13 @@ void TemplateContent::bendLabels() {
     const auto centres = spread(wanted, widths, 0, right, 3);
     for (size_t i = 0; i < bends.size(); ++i) {
         const QPointF top = topOf(bends[i]);
-        text({centres[i], kAbove - 14}, first[i], kSmallText, Weight::SemiBold, Qt::AlignHCenter);
-        text({centres[i], kAbove - 10.5}, second[i], kSmallText, Weight::Regular, Qt::AlignHCenter);
+        const QRectF room(centres[i] - widths[i] / 2, kAbove - 14 - kSmallText, widths[i],
+                          2 * kSmallText + 1);
+        const double centre = labels.onOnePage(room).center().x();
+        text({centre, kAbove - 14}, first[i], kSmallText, Weight::SemiBold, Qt::AlignHCenter);
+        text({centre, kAbove - 10.5}, second[i], kSmallText, Weight::Regular, Qt::AlignHCenter);
         pen(kHair);
-        painter.drawLine(QPointF(centres[i], kAbove - 9.5), top - QPointF(0, 0.8));
+        painter.drawLine(QPointF(centre, kAbove - 9.5), top - QPointF(0, 0.8));
     }
 }
 
@@ -196,11 +214,50 @@ void TemplateContent::cross(const part::PartHole& hole) {
         painter.drawLine(at(punch) - QPointF(arm, 0), at(punch) + QPointF(arm, 0));
         painter.drawLine(at(punch) - QPointF(0, arm), at(punch) + QPointF(0, arm));
     }
-    // On the side that has more room, so that the words stay off the end.
-    const bool toTheRight = centre.x() < beside() + part.blank.length / 2;
-    const QPointF corner(radius * 0.8 + 0.8, -radius * 0.8 - 0.8);
-    text(centre + (toTheRight ? corner : QPointF(-corner.x(), corner.y())), holeInWords(hole), kSmallText,
-         Weight::Regular, toTheRight ? Qt::AlignLeft : Qt::AlignRight);
+}
+
+/// What its circle and the arms of its cross take; of a large opening only the middle, there is room in it.
+QRectF TemplateContent::crossRoom(const part::PartHole& hole) const {
+    const bool isLarge = !hole.isRound() && !hole.isSlot();
+    const double reach = isLarge ? 2 : hole.diameter / 2 + 1;
+    QRectF room;
+    for (const Vec2& punch : {hole.spineInFlat.from, hole.spineInFlat.to})
+        room |= QRectF(at(punch) - QPointF(reach, reach), QSizeF(2 * reach, 2 * reach));
+    return room;
+}
+
+/// Outline and bend lines; and the figures of a sheet's second rule, that are written later.
+void TemplateContent::keepLabelsOff() {
+    const QPolygonF outline = onPaper(part.blank.outline);
+    for (qsizetype i = 0; i < outline.size(); ++i)
+        labels.keepOff(QLineF(outline[i], outline[(i + 1) % outline.size()]));
+    for (const part::PartHole& hole : part.holes)
+        if (!hole.isRound()) {
+            const QPolygonF shape = onPaper(hole.shapeInFlat);
+            for (qsizetype i = 0; i < shape.size(); ++i)
+                labels.keepOff(QLineF(shape[i], shape[(i + 1) % shape.size()]));
+        }
+    for (const part::PartBend& bend : part.bends)
+        for (const double share : {0.0, 0.5, 1.0}) {
+            const Segment kept = part::keptLine(bend, share);
+            labels.keepOff(QLineF(at(kept.from), at(kept.to)));
+        }
+    if (part.form == job::StockForm::Sheet)
+        labels.keepFree(QRectF(0, kAbove, beside() - 3, part.blank.width));
+}
+
+/// Beside their holes; far from one a hair leads to it.
+void TemplateContent::holeLabels() {
+    for (const part::PartHole& hole : part.holes) {
+        const QString says = holeInWords(hole);
+        const QRectF about = crossRoom(hole), room = labels.place(roomFor(says), about);
+        write(room, says);
+        if (room.intersects(about.adjusted(-3, -3, 3, 3))) continue;
+        const QPointF from(std::clamp(about.center().x(), room.left(), room.right()),
+                           room.center().y() > about.center().y() ? room.top() : room.bottom());
+        pen(kHair);
+        painter.drawLine(from, about.center());
+    }
 }
 
 QString TemplateContent::holeInWords(const part::PartHole& hole) const {
@@ -232,15 +289,6 @@ void TemplateContent::dimensions() {
         painter.drawLine(QPointF(wanted[i], base + 1.5), QPointF(centres[i], base + 4));
         text({centres[i], base + 7.5}, all[i].text, kText, Weight::SemiBold, Qt::AlignHCenter);
     }
-    const auto isPlanned = [](const part::PartBend& bend) { return bend.setLine && bend.bumps == 1; };
-    if (part.bends.empty()) return;
-    const bool isSet = std::any_of(part.bends.begin(), part.bends.end(), isPlanned);
-    text({beside(), base + 12},
-         QStringLiteral(
-             "%1Dashes: the middle of a bend, with dots between where it bends away from you. Dots: "
-             "where it begins and ends.")
-             .arg(isSet ? QStringLiteral("Full lines are set in the tool. ") : QString()),
-         kSmallText);
 }
 
 /// A sheet's second rule, from its lower edge up, at its left.

@@ -1,6 +1,7 @@
 // What a full-size template shows of one blank: its outline, bend lines, holes and dimensions, 1:1.
 #pragma once
 
+#include "draw/paper_labels.h"
 #include "draw/paper_pen.h"
 #include "part/part.h"
 #include "quantity/length.h"
@@ -18,8 +19,10 @@ QSizeF templateSize(const part::Part& part);
 
 class TemplateContent : PaperPen {
 public:
-    TemplateContent(QPainter& painter, const part::Part& part, const quantity::Reading& reading)
-        : PaperPen(painter), part(part), reading(reading) {}
+    /// `pages`: what of it each page shows.
+    TemplateContent(QPainter& painter, const part::Part& part, const quantity::Reading& reading,
+                    std::vector<QRectF> pages)
+        : PaperPen(painter), part(part), reading(reading), labels(std::move(pages)) {}
 
     void paint();
 
@@ -38,12 +41,18 @@ private:
     void labelAlong(const part::PartBend& bend);
     void bendLabels();
     void cross(const part::PartHole& hole);
+    QRectF crossRoom(const part::PartHole& hole) const;
+    void keepLabelsOff();
+    void holeLabels();
+    void write(const QRectF& room, const QString& says);
+    QSizeF roomFor(const QString& says) const;
     QString holeInWords(const part::PartHole& hole) const;
     void dimensions();
     void dimensionsAcross();
 
     const part::Part& part;
     const quantity::Reading& reading;
+    PaperLabels labels;
 };
 
 } // namespace goodfold::draw

@@ -7,6 +7,8 @@
 #include <QPainter>
 #include <QPdfWriter>
 
+#include <algorithm>
+
 namespace goodfold::draw {
 
 namespace {
@@ -31,6 +33,7 @@ public:
     void paintPage(int page) {
         head(page);
         checkBars();
+        legend();
         painter.save();
         painter.setClipRect(plan.window);
         painter.translate(plan.window.topLeft() - plan.shown(page).topLeft());
@@ -39,7 +42,10 @@ public:
             painter.translate(0, templateSize(part).width());
             painter.rotate(-90);
         }
-        TemplateContent(painter, part, reading).paint();
+        std::vector<QRectF> pages;
+        for (int i = 0; i < plan.pages(); ++i)
+            pages.push_back(plan.shownOf(i, templateSize(part)));
+        TemplateContent(painter, part, reading, std::move(pages)).paint();
         painter.restore();
         registration();
         painter.restore();
@@ -87,6 +93,22 @@ private:
         const QPointF foot(plan.window.left() + 1, plan.window.bottom() + 26);
         checkBar(foot - QPointF(0, 12), 100, 10, QStringLiteral("100 mm exactly"));
         checkBar(foot, 4 * quantity::kMillimetresPerInch, 16, QStringLiteral("4 inches exactly"));
+    }
+
+    /// Beside the bars, on every page.
+    void legend() {
+        if (part.bends.empty()) return;
+        const auto isPlanned = [](const part::PartBend& bend) { return bend.setLine && bend.bumps == 1; };
+        QStringList lines{QStringLiteral("Dashes: the middle of a bend; with dots"),
+                          QStringLiteral("between where it bends away from you."),
+                          QStringLiteral("Dots: where it begins and ends.")};
+        if (std::any_of(part.bends.begin(), part.bends.end(), isPlanned))
+            lines.prepend(QStringLiteral("Full lines are set in the tool."));
+        QPointF at(plan.window.left() + 136, plan.window.bottom() + 13);
+        for (const QString& line : lines) {
+            text(at, line, kSmallText);
+            at += QPointF(0, kSmallText * 1.35);
+        }
     }
 
     /// The same crosses on both pages of a seam, above and below the blank; lay one on the other.

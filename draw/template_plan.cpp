@@ -44,6 +44,12 @@ QRectF TemplatePlan::shown(int index) const {
     return {QPointF(column * (window.width() - overlap), row * (window.height() - overlap)), window.size()};
 }
 
+QRectF TemplatePlan::shownOf(int index, const QSizeF& content) const {
+    const QRectF page = shown(index);
+    if (!turned) return page;
+    return {QPointF(content.width() - page.bottom(), page.left()), page.size().transposed()};
+}
+
 std::vector<double> TemplatePlan::seamsX() const {
     return seams(columns, window.width(), overlap);
 }

@@ -20,6 +20,8 @@ struct TemplatePlan {
     int pages() const { return columns * rows; }
     /// The part of the content that page `index` shows (row by row), window-sized.
     QRectF shown(int index) const;
+    /// The same in the coordinates of content that is not turned; `content` is its size.
+    QRectF shownOf(int index, const QSizeF& content) const;
     /// Content x of the middle of each overlap between columns; y likewise between rows.
     std::vector<double> seamsX() const;
     std::vector<double> seamsY() const;

@@ -41,7 +41,7 @@ std::string listedInOrder(std::vector<std::string> names) {
     std::sort(names.begin(), names.end(), [](const std::string& a, const std::string& b) {
         return a.size() != b.size() ? a.size() < b.size() : a < b;
     });
-    return listed(names);
+    return listedInRuns(names);
 }
 
 class Tasks {

@@ -99,6 +99,7 @@ private slots:
     void longBlankMeetsItselfAtTheSeams();
     void oppositeHandHasItsOwnMirroredPage();
     void sunkHolesAreSaid();
+    void wordsAreWholeAndApart();
 };
 
 void TemplateTest::marksAreRight_data() {
@@ -247,6 +248,52 @@ void TemplateTest::sunkHolesAreSaid() {
     const double off = 0.7, chord = std::sqrt(36 - off * off);
     for (const double sign : {1.0, -1.0})
         QVERIFY(near(page.darkX(centre.x() + sign * chord, centre.y() + off), centre.x() + sign * chord));
+}
+
+/// Of every demo job: words are over one another nowhere, and each hole's name is whole on some page.
+void TemplateTest::wordsAreWholeAndApart() {
+    const QDir demos(QStringLiteral(PROJECT_DATA "/demo"));
+    for (const QString& name : demos.entryList({"*.gfold"})) {
+        std::ifstream in(demos.filePath(name).toStdString());
+        const job::Job job = test::jobFromText(std::string(std::istreambuf_iterator<char>(in), {}));
+        QTemporaryDir folder;
+        QProcess process;
+        process.start("pdftotext", {"-bbox", saved(folder, job, QPageSize::A4), "-"});
+        QVERIFY(process.waitForFinished(20000));
+        QXmlStreamReader xml(process.readAllStandardOutput());
+        std::vector<std::pair<QString, QRectF>> words; // of one page, wholly in sight
+        std::set<QString> whole;
+        constexpr double kPoint = 25.4 / 72, kMargin = 10, kHead = 30, kFoot = 26;
+        QRectF page;
+        while (!xml.atEnd()) {
+            if (xml.readNext() != QXmlStreamReader::StartElement) continue;
+            const auto at = [&](const char* key) {
+                return xml.attributes().value(QLatin1String(key)).toDouble() * kPoint;
+            };
+            if (xml.name() == QLatin1String("page")) {
+                words.clear();
+                page = QRectF(0, 0, at("width"), at("height"))
+                           .adjusted(kMargin, kMargin + kHead, -kMargin, -kMargin - kFoot);
+            }
+            if (xml.name() != QLatin1String("word")) continue;
+            const QRectF box(QPointF(at("xMin"), at("yMin")), QPointF(at("xMax"), at("yMax")));
+            const QString says = xml.readElementText();
+            if (!page.adjusted(-0.2, -0.2, 0.2, 0.2).contains(box)) continue; // it is cut here
+            for (const auto& [other, its] : words) {
+                const QRectF common = box & its;
+                const double share = common.width() * common.height() /
+                                     std::min(box.width() * box.height(), its.width() * its.height());
+                QVERIFY2(share < 0.35, qPrintable(name + ": " + says + " over " + other));
+            }
+            words.emplace_back(says, box);
+            whole.insert(says);
+        }
+        const part::Part part = part::solve(job, test::materialOf(job));
+        for (const part::PartHole& hole : part.holes)
+            QVERIFY2(whole.count(QString::fromStdString(hole.id)) ||
+                         whole.count(QString::fromStdString(hole.id) + ","),
+                     qPrintable(name + ": " + QString::fromStdString(hole.id)));
+    }
 }
 
 QTEST_MAIN(TemplateTest)

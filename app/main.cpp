@@ -78,17 +78,24 @@ QStringList stageKeys() {
     return keys;
 }
 
+/// "1024x700"; the usual where it is none.
+QSize sizeFrom(const QString& text) {
+    const QStringList sides = text.split(QLatin1Char('x'));
+    const QSize size(sides.value(0).toInt(), sides.value(1).toInt());
+    return size.isEmpty() ? QSize(1280, 800) : size;
+}
+
 /// Saves the windows' stages as pictures, for docs/screenshots.
-void takeShots(const QString& folder, const QStringList& stages, const QString& ending) {
+void takeShots(const QString& folder, const QStringList& stages, const QString& ending, const QSize& size) {
     for (QWidget* widget : QApplication::topLevelWidgets()) {
         auto* window = qobject_cast<app::MainWindow*>(widget);
         if (!window) continue;
         if (window->showsStartPage()) {
-            window->resize(1280, 800);
+            window->resize(size);
             window->grab().save(QStringLiteral("%1/start%2.png").arg(folder, ending));
             continue;
         }
-        window->resize(1280, 800);
+        window->resize(size);
         const QString name = QFileInfo(window->files().path()).completeBaseName();
         for (const QString& stage : stages) {
             window->showStage(stage);
@@ -123,10 +130,12 @@ int main(int argc, char** argv) {
         QStringLiteral("stages"),
         QStringLiteral("Which: %1, with commas between.").arg(stageKeys().join(QStringLiteral(", "))),
         QStringLiteral("NAMES"), QStringLiteral("bracket,blank"));
+    const QCommandLineOption size(QStringLiteral("size"), QStringLiteral("Of the pictures, in pixels."),
+                                  QStringLiteral("WIDTHxHEIGHT"), QStringLiteral("1280x800"));
     const QCommandLineOption dark(QStringLiteral("dark"), QStringLiteral("Dark colours this time."));
     const QCommandLineOption once(QStringLiteral("first-paint"),
                                   QStringLiteral("End after the first full paint (for measuring)."));
-    parser.addOptions({shots, stages, dark, once});
+    parser.addOptions({shots, stages, size, dark, once});
     parser.process(application);
 
     // Pictures for the documentation look the same whatever the user has chosen, and leave the choices alone.
@@ -155,7 +164,7 @@ int main(int argc, char** argv) {
     if (parser.isSet(shots))
         QTimer::singleShot(0, &application, [&] {
             takeShots(parser.value(shots), parser.value(stages).split(QLatin1Char(',')),
-                      parser.isSet(dark) ? QStringLiteral("-dark") : QString());
+                      parser.isSet(dark) ? QStringLiteral("-dark") : QString(), sizeFrom(parser.value(size)));
             QApplication::exit();
         });
     if (parser.isSet(once))

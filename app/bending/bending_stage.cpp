@@ -3,6 +3,7 @@
 #include "app/bracket/ribbon_view.h"
 #include "app/widgets/cell_panel.h"
 #include "app/widgets/notice.h"
+#include "app/widgets/reader_role.h"
 #include "app/widgets/theme.h"
 #include "part/mirror.h"
 #include "text/reasons.h"
@@ -34,9 +35,7 @@ QString text(const std::string& says) {
 
 BendingStage::BendingStage(Document& document, Planner& planner, QAction* sheet, QWidget* parent)
     : Stage(parent), document(document), planner(planner), sheet(sheet) {
-    setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("Steps of bending"));
-    setAccessibleDescription(tr("Page down and page up go from step to step, space plays the swing."));
     auto* layout = new QGridLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(0);
@@ -45,6 +44,7 @@ BendingStage::BendingStage(Document& document, Planner& planner, QAction* sheet,
     layout->addWidget(makeRibbon(), 1, 1);
     layout->setRowStretch(0, 1);
     layout->setColumnStretch(1, 1);
+    setFocusProxy(large);
 
     constexpr int kFrame = 30; // ms
     playing.setInterval(kFrame);
@@ -114,7 +114,7 @@ QWidget* BendingStage::makePicture() {
     instruction->setProperty("role", "instruction");
     instruction->setWordWrap(true);
     instruction->setTextInteractionFlags(Qt::TextSelectableByMouse);
-    instruction->setAccessibleName(tr("What to do"));
+    readAs(*instruction, QAccessible::StaticText);
     auto* layout = new QVBoxLayout(pane);
     layout->setContentsMargins(18, 8, 16, 8);
     layout->setSpacing(6);
@@ -259,6 +259,7 @@ void BendingStage::showStep() {
                               .arg(stepCount())
                               .arg(text(bend.id), text(step.operation.setup.tool->name)));
         instruction->setText(text(text::instruction(latest->part(), step, document.reading())));
+        large->setAccessibleDescription(instruction->text());
         std::vector<int> made;
         for (size_t i = 0; i < latest->part().bends.size(); ++i)
             if (step.before >> i & 1) made.push_back(static_cast<int>(i));
@@ -299,6 +300,7 @@ void BendingStage::showReason(size_t stuck, size_t reason) {
     slider->setValue(static_cast<int>(std::lround(obstacle.atDeg * kPerDegree)));
     large->show(latest, operation, bend.made, obstacle.atDeg, document.reading(), obstacle);
     instruction->setText(text(text::notMadeInWords(latest->part(), bend)));
+    large->setAccessibleDescription(instruction->text());
     angle->setText(tr("%1°").arg(slider->value() / kPerDegree));
 }
 

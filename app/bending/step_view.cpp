@@ -1,5 +1,6 @@
 #include "app/bending/step_view.h"
 
+#include "app/widgets/reader_role.h"
 #include "app/widgets/theme.h"
 #include "text/reasons.h"
 
@@ -12,6 +13,8 @@
 namespace goodfold::app {
 
 StepView::StepView(QWidget* parent) : QWidget(parent) {
+    readAs(*this, QAccessible::Graphic);
+    setFocusPolicy(Qt::StrongFocus);
     camera.yawDeg = 32;
     camera.pitchDeg = 22;
 }
@@ -76,6 +79,10 @@ void StepView::paintEvent(QPaintEvent*) {
     words.textSize = px(14);
     draw::paintStep(painter, made, camera, seen, p, words, QRectF(rect()).adjusted(4, 4, -4, -4));
     paintMeeting(painter);
+    if (!hasFocus()) return;
+    painter.setPen(QPen(p.accent, 2));
+    painter.setBrush(Qt::NoBrush);
+    painter.drawRect(rect().adjusted(1, 1, -1, -1));
 }
 
 /// A ring round the place, over whatever lies before it, and the two that meet by name.

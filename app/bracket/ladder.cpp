@@ -72,7 +72,11 @@ void EntryLine::foretell() {
         foreseen = QString::fromStdString(says);
         if (edited) foreseen = says.empty() ? tr("Enter takes it in hand.") : tr("Enter: %1").arg(foreseen);
     }
-    if (foreseen != before) emit foretold();
+    if (foreseen == before) return;
+    setAccessibleDescription(
+        foreseen.isEmpty() ? QString::fromStdString(edit::whatToType(document.job(), document.selected()))
+                           : foreseen);
+    emit foretold();
 }
 
 void EntryLine::enterTyped() {

@@ -1,5 +1,6 @@
 #include "app/bracket/picture_view.h"
 
+#include "app/widgets/reader_role.h"
 #include "app/widgets/theme.h"
 #include "part/mirror.h"
 
@@ -19,6 +20,7 @@ PictureView::PictureView(Document& document, QWidget* parent)
     : QWidget(parent), document(document), dragging(new DragSession(document, this)) {
     setFocusPolicy(Qt::StrongFocus);
     setMouseTracking(true);
+    readAs(*this, QAccessible::Graphic);
     setAccessibleName(tr("Picture of the bracket"));
     setAccessibleDescription(tr("Arrow keys turn it, plus and minus zoom, Home fits it, F2 types over the "
                                 "selected figure; A, S, E and C "

@@ -1,6 +1,7 @@
 #include "app/bracket/ribbon_view.h"
 
 #include "app/widgets/pressed.h"
+#include "app/widgets/reader_role.h"
 #include "app/widgets/theme.h"
 #include "part/mark.h"
 
@@ -16,6 +17,7 @@ RibbonView::RibbonView(Document& document, double textSize, QWidget* parent)
     : QWidget(parent), document(document), textSize(textSize), dragging(new DragSession(document, this)) {
     setMouseTracking(true);
     setFocusPolicy(Qt::StrongFocus);
+    readAs(*this, QAccessible::Graphic);
     setAccessibleName(tr("Blank with its marks"));
     setAccessibleDescription(
         tr("Left and right go from mark to mark. Holes, bend lines and ends can be dragged; digits typed "

@@ -1,6 +1,7 @@
 #include "app/shop/tool_view.h"
 
 #include "app/widgets/overlay_field.h"
+#include "app/widgets/reader_role.h"
 #include "app/widgets/theme.h"
 
 #include <QMouseEvent>
@@ -10,6 +11,7 @@ namespace goodfold::app {
 
 ToolView::ToolView(Document& document, tool::View view, QWidget* parent)
     : QWidget(parent), document(document), view(view) {
+    readAs(*this, QAccessible::Graphic);
     setMouseTracking(true);
     setMinimumSize(120, 110);
     connect(&document, &Document::changed, this, qOverload<>(&QWidget::update)); // its unit may be another

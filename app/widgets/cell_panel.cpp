@@ -38,6 +38,7 @@ QFont CellPanel::fontOf(Cell::Look look) {
 
 CellPanel::CellPanel(Document& document, const QString& name, Make make, QWidget* parent)
     : QWidget(parent), document(document), make(std::move(make)) {
+    makePanelsReadable(); // before a reader is told of it
     setAccessibleName(name);
     setFocusPolicy(Qt::StrongFocus);
     setMouseTracking(true);
@@ -45,7 +46,6 @@ CellPanel::CellPanel(Document& document, const QString& name, Make make, QWidget
     QSizePolicy policy(QSizePolicy::Preferred, QSizePolicy::Minimum);
     policy.setHeightForWidth(true);
     setSizePolicy(policy);
-    makePanelsReadable();
     connect(&document, &Document::changed, this, &CellPanel::refresh);
     connect(&document, &Document::planTaken, this, &CellPanel::refresh);
     connect(&document, &Document::selectionChanged, this, qOverload<>(&QWidget::update));
@@ -164,16 +164,24 @@ CellPanel::Layout CellPanel::layOut(int width) const {
 }
 
 /// All that painting a block depends on, but for the focus.
+bool CellPanel::isSelected(const Element& about) const {
+    const auto all = document.allSelected();
+    return std::find(all.begin(), all.end(), about) != all.end();
+}
+
+/// All that is painted of it: what differs is painted anew.
 QString CellPanel::lookOf(size_t block) const {
     const QRect& box = layout.blocks[block];
     const Element& about = blocks[block].about;
-    const int lit =
-        about.isNothing() ? 0 : (document.selected() == about) + 2 * (document.hovered() == about);
+    const int lit = about.isNothing() ? 0 : isSelected(about) + 2 * (document.hovered() == about);
     QString look = QStringLiteral("%1 %2 %3|").arg(box.top()).arg(box.height()).arg(lit);
     for (const Line& line : blocks[block].lines)
         for (const Cell& cell : line)
-            look += shown(cell) + QChar(static_cast<ushort>(cell.value ? 1 : 2)) +
-                    QChar(static_cast<ushort>(10 + static_cast<int>(cell.severity)));
+            look += shown(cell) + QStringLiteral("\x01%1 %2 %3 %4")
+                                      .arg(cell.value.has_value())
+                                      .arg(static_cast<int>(cell.severity))
+                                      .arg(static_cast<int>(cell.look))
+                                      .arg(cell.order);
     return look;
 }
 
@@ -299,11 +307,10 @@ void CellPanel::paintEvent(QPaintEvent* event) {
     for (size_t b = 0; b < blocks.size(); ++b) {
         const Element& about = blocks[b].about;
         if (about.isNothing() || !layout.blocks[b].intersects(event->rect())) continue;
-        const auto all = document.allSelected();
-        const bool isSelected = std::find(all.begin(), all.end(), about) != all.end();
-        if (!isSelected && document.hovered() != about) continue;
-        painter.setPen(QPen(isSelected ? p.accent : p.rule, isSelected ? 1.4 : 1));
-        painter.setBrush(isSelected ? p.field : QColor(Qt::transparent));
+        const bool isTaken = isSelected(about);
+        if (!isTaken && document.hovered() != about) continue;
+        painter.setPen(QPen(isTaken ? p.accent : p.rule, isTaken ? 1.4 : 1));
+        painter.setBrush(isTaken ? p.field : QColor(Qt::transparent));
         painter.drawRoundedRect(QRectF(layout.blocks[b]).adjusted(1, 1, -1, -1), 6, 6);
     }
     for (size_t i = 0; i < layout.cells.size(); ++i)

@@ -105,6 +105,7 @@ private:
     Layout layOut(int width) const;
     QSize sizeOf(const Cell& cell, int room) const;
     void relayout();
+    bool isSelected(const Element& about) const;
     QString lookOf(size_t block) const;
     void paintCell(QPainter& painter, const Place& spot) const;
     void move(int by);

@@ -16,7 +16,9 @@ constexpr QAccessible::Text kIdentifier = QAccessible::UserText; // the cell's i
 
 /// One cell: its name, what it says, where it stands, and that it can be opened. It stays with its cell
 /// wherever an edit moves that.
-class CellReader final : public QAccessibleInterface, public QAccessibleActionInterface {
+class CellReader final : public QAccessibleInterface,
+                         public QAccessibleActionInterface,
+                         public QAccessibleTextInterface {
 public:
     CellReader(CellPanel* panel, QString id) : panel(panel), id(std::move(id)) {}
 
@@ -70,8 +72,10 @@ public:
     }
 
     void* interface_cast(QAccessible::InterfaceType type) override {
-        return type == QAccessible::ActionInterface ? static_cast<QAccessibleActionInterface*>(this)
-                                                    : nullptr;
+        if (type == QAccessible::ActionInterface) return static_cast<QAccessibleActionInterface*>(this);
+        if (type == QAccessible::TextInterface && isValid() && cell().kind == Cell::Kind::Value)
+            return static_cast<QAccessibleTextInterface*>(this);
+        return nullptr;
     }
     QStringList actionNames() const override { return {pressAction(), setFocusAction()}; }
     void doAction(const QString& name) override {
@@ -81,7 +85,27 @@ public:
     }
     QStringList keyBindingsForAction(const QString&) const override { return {}; }
 
+    // A value is a text to be read: typed it is in a field of its own.
+    QString text(int from, int to) const override { return said().mid(from, to - from); }
+    int characterCount() const override { return static_cast<int>(said().size()); }
+    int cursorPosition() const override { return 0; }
+    void setCursorPosition(int) override {}
+    void selection(int, int* from, int* to) const override { *from = *to = 0; }
+    int selectionCount() const override { return 0; }
+    void addSelection(int, int) override {}
+    void removeSelection(int) override {}
+    void setSelection(int, int, int) override {}
+    QRect characterRect(int) const override { return rect(); }
+    int offsetAtPoint(const QPoint&) const override { return 0; }
+    void scrollToSubstring(int, int) override {}
+    QString attributes(int, int* from, int* to) const override {
+        *from = 0;
+        *to = characterCount();
+        return {};
+    }
+
 private:
+    QString said() const { return isValid() ? panel->shown(cell()) : QString(); }
     int place() const { return panel->placeOf(id); }
     const CellPanel::Place& here() const { return panel->places()[static_cast<size_t>(place())]; }
     const Cell& cell() const { return panel->cellAt(here()); }
@@ -150,8 +174,14 @@ public:
         for (const auto& [id, value] : now) {
             const auto before = lastSaid.find(id);
             if (before == lastSaid.end() || before->second == value) continue;
-            QAccessibleValueChangeEvent changed(child(panel->placeOf(id)), value);
-            readersHear()(&changed);
+            QAccessibleInterface* reader = child(panel->placeOf(id));
+            if (reader->role() == QAccessible::EditableText) {
+                QAccessibleTextUpdateEvent changed(reader, 0, before->second, value);
+                readersHear()(&changed);
+            } else {
+                QAccessibleValueChangeEvent changed(reader, value);
+                readersHear()(&changed);
+            }
         }
         lastOrder = order;
         lastSaid = std::move(now);

@@ -22,11 +22,10 @@ void CellPanel::take(int place) {
     idInHand = place < 0 ? QString() : cellAt(reachable[static_cast<size_t>(place)]).id;
     update();
     emit pointedAtCell(idInHand);
-    if (place < 0) return;
-    const Place& now = reachable[static_cast<size_t>(place)];
-    if (const Element about = blockAt(now).about; !about.isNothing() && hasFocus()) document.select(about);
-    emit wantsToBeSeen(now.box.adjusted(0, -px(20), 0, px(20)));
-    tellReaders(*this, place);
+    if (const Element about = elementInHand(); !about.isNothing() && hasFocus()) document.select(about);
+    if (inHand < 0) return; // selecting made the cells anew
+    emit wantsToBeSeen(reachable[static_cast<size_t>(inHand)].box.adjusted(0, -px(20), 0, px(20)));
+    tellReaders(*this, inHand);
 }
 
 void CellPanel::go(int place) {

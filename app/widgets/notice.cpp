@@ -1,8 +1,8 @@
 #include "app/widgets/notice.h"
 
+#include "app/widgets/reader_role.h"
 #include "app/widgets/theme.h"
 
-#include <QAccessible>
 #include <QStyle>
 
 namespace goodfold::app {
@@ -11,11 +11,17 @@ Notice::Notice(QWidget* parent) : QLabel(parent) {
     setObjectName(QStringLiteral("notice"));
     setWordWrap(true);
     setMargin(6); // in the label's own size, which padding of a style sheet is not
-    setAccessibleName(tr("Notice"));
+    readAs(*this, QAccessible::AlertMessage);
     setMinimumHeight(2 * fontMetrics().lineSpacing() + 2 * margin());
     setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Minimum);
     setAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     setIndent(px(10));
+    constexpr int kPause = 600; // ms
+    settling.setSingleShot(true);
+    settling.setInterval(kPause);
+    connect(&settling, &QTimer::timeout, this, [this] {
+        if (said.isEmpty()) callOut(*this);
+    });
 }
 
 Notice* Notice::of(QWidget& anyOfWindow) {
@@ -38,7 +44,11 @@ void Notice::clear(QWidget& anyOfWindow) {
     if (Notice* notice = of(anyOfWindow)) notice->setMessage({});
 }
 
-void Notice::setHint(const QString& sentence) {
+void Notice::setHint(const QString& sentence, bool callsOut) {
+    if (callsOut && sentence != hint)
+        settling.start();
+    else if (!callsOut)
+        settling.stop();
     hint = sentence;
     refresh();
 }
@@ -48,8 +58,7 @@ void Notice::setMessage(const QString& sentence) {
     said = sentence;
     refresh();
     if (said.isEmpty() || !isNew) return;
-    QAccessibleEvent alert(this, QAccessible::Alert);
-    QAccessible::updateAccessibility(&alert);
+    callOut(*this);
 }
 
 void Notice::refresh() {

@@ -3,6 +3,7 @@
 #pragma once
 
 #include <QLabel>
+#include <QTimer>
 
 namespace goodfold::app {
 
@@ -17,8 +18,8 @@ public:
     /// The window's strip, or null.
     static Notice* of(QWidget& anyOfWindow);
 
-    /// What stands there, quieter, while nothing is said.
-    void setHint(const QString& sentence);
+    /// What stands there, quieter, while nothing is said. A reader hears it where it `callsOut`.
+    void setHint(const QString& sentence, bool callsOut = false);
     /// What is said; empty while only the hint stands there.
     const QString& message() const { return said; }
 
@@ -30,6 +31,7 @@ private:
     void refresh();
 
     QString said, hint;
+    QTimer settling; // a reader is told of what is typed when it pauses
 };
 
 } // namespace goodfold::app

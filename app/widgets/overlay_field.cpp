@@ -63,8 +63,8 @@ QPointer<ValueField> typeOver(Document& document, QWidget* view, Dimension figur
                 });
     for (const auto done : {&ValueField::committed, &ValueField::abandoned})
         QObject::connect(field, done, view, [view, open = field.data()] {
+            view->setFocus(); // first: what closes would give it to whatever comes next
             closeField(open);
-            view->setFocus();
         });
     QObject::connect(field, &ValueField::left, view, [open = field.data()] { closeField(open); });
     field->show();

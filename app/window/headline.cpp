@@ -1,5 +1,6 @@
 #include "app/window/headline.h"
 
+#include "app/widgets/reader_role.h"
 #include "app/widgets/signs.h"
 #include "app/widgets/theme.h"
 #include "app/widgets/undo_key.h"
@@ -20,6 +21,7 @@
 namespace goodfold::app {
 
 HeadlineFigure::HeadlineFigure(QWidget* parent) : QWidget(parent) {
+    readAs(*this, QAccessible::Button);
     setFocusPolicy(Qt::StrongFocus);
     setCursor(Qt::PointingHandCursor);
 }

@@ -39,7 +39,7 @@ void MainWindow::refreshHint() {
     if (showsStartPage()) return notice->setHint({});
     const EntryLine* entry = ladderView->entry();
     const bool isTyping = entry->hasFocus() && entry->isVisible();
-    if (isTyping && !entry->outcome().isEmpty()) return notice->setHint(entry->outcome());
+    if (isTyping && !entry->outcome().isEmpty()) return notice->setHint(entry->outcome(), true);
     const QString ofStage = static_cast<const Stage*>(stages->currentWidget())->hint();
     notice->setHint(ofStage.isEmpty() || isTyping
                         ? QString::fromStdString(edit::whatToType(doc.job(), doc.selected()))

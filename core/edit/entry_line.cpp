@@ -35,6 +35,7 @@ std::string Line::words(const std::string& keyword) const {
 }
 
 Result<double> Line::lengthFrom(const std::string& text) const {
+    if (text.empty()) return Error{"A figure is missing.", {}};
     const auto length = quantity::parseLength(text, job.units);
     if (!length) return Error{length.error().says, text};
     return length->mm();
@@ -79,6 +80,9 @@ Result<Edge> Line::edge() const {
 std::optional<Error> readArguments(const Line& line, const std::vector<Argument>& arguments) {
     for (const Argument& argument : arguments) {
         if (!line.has(argument.keyword)) continue;
+        if (line.words(argument.keyword).empty() && *argument.keyword)
+            return Error{"After \"" + std::string(argument.keyword) + "\" a figure is missing.",
+                         argument.keyword};
         const auto read = (line.*argument.read)(argument.keyword);
         if (!read) return read.error();
         *argument.value = *read;

@@ -22,6 +22,7 @@ private slots:
     void inputMethodsWriteIntoTheValue();
     void changesAreTold();
     void onlyWhatIsSeenShows();
+    void badgesAreRepaintedWhenTheOrderChanges();
 };
 
 void PanelTest::everyCellHasAnIdOfItsOwn_data() {
@@ -172,6 +173,8 @@ void hear(QAccessibleEvent* event) {
     QString value;
     if (event->type() == QAccessible::ValueChanged)
         value = static_cast<QAccessibleValueChangeEvent*>(event)->value().toString();
+    if (event->type() == QAccessible::TextUpdated)
+        value = static_cast<QAccessibleTextUpdateEvent*>(event)->textInserted();
     told.emplace_back(event->type(), value);
 }
 
@@ -189,8 +192,19 @@ void PanelTest::changesAreTold() {
     QVERIFY(QAccessible::queryAccessibleInterface(window->ladder()->rungs())); // whoever listens has asked
     told.clear();
     window.document().change("length", [](job::Job& job) { job.plates[1].length = 77; });
-    QVERIFY(wasTold(QAccessible::ValueChanged, "77.0"));
+    QVERIFY(wasTold(QAccessible::TextUpdated, "77.0"));
     QVERIFY(!wasTold(QAccessible::ObjectReorder));
+    told.clear();
+    window.document().change("dimensions", [](job::Job& job) {
+        job.plates[1].dimensionTo[job::Edge::End] = job::DimensionTo::Inside;
+    });
+    window.document().select(Element::plate("B")); // its choices are there then
+    told.clear();
+    window.document().change("dimensions", [](job::Job& job) {
+        job.plates[1].dimensionTo[job::Edge::End] = job::DimensionTo::Tangent;
+    });
+    QVERIFY(std::any_of(told.begin(), told.end(),
+                        [](const auto& each) { return each.first == QAccessible::ValueChanged; }));
     told.clear();
     window.type("h 20");
     QVERIFY(wasTold(QAccessible::ObjectReorder));
@@ -210,6 +224,30 @@ void PanelTest::onlyWhatIsSeenShows() {
     QApplication::processEvents();
     QVERIFY(!reader->child(reader->childCount() - 1)->state().offscreen);
     QVERIFY(reader->child(0)->state().offscreen);
+}
+
+/// A plan that changes nothing but the order changes the badges' colours.
+void PanelTest::badgesAreRepaintedWhenTheOrderChanges() {
+    struct Painted : QObject {
+        QRegion region;
+        bool eventFilter(QObject*, QEvent* event) override {
+            if (event->type() == QEvent::Paint) region += static_cast<QPaintEvent*>(event)->region();
+            return false;
+        }
+    } painted;
+    test::Window window(test::demo("vent-stay.gfold"));
+    QTRY_VERIFY_WITH_TIMEOUT(!window->isPlanning(), 30000);
+    auto* panel = window->ladder()->rungs();
+    const QPoint badge = window.cell("bend.1.angle").middle() - QPoint(30, 0);
+    const int before = window.document().part().bends[0].order;
+    QCoreApplication::processEvents();
+    panel->installEventFilter(&painted);
+    part::Part other = window.document().part();
+    sequence::Settled settled{window.job(), other, {}};
+    part::setOrder(settled.part, {1 - before, before});
+    window.document().takePlan(settled, nullptr);
+    QVERIFY(window.document().part().bends[0].order != before);
+    QTRY_VERIFY(painted.region.contains(badge));
 }
 
 GOODFOLD_GUI_TEST(PanelTest)

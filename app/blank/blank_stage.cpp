@@ -238,8 +238,7 @@ void BlankStage::arrange() {
 /// What is read at the bench is never cut short: it goes on in a second line.
 void BlankStage::fitRows() {
     const QFontMetrics metrics(table->font());
-    constexpr int kMargins = 12;
-    const int room = table->columnWidth(What) - kMargins;
+    const int room = table->columnWidth(What) - px(32); // its padding
     for (int row = 0; row < table->rowCount(); ++row) {
         const int lines = 1 + metrics.horizontalAdvance(table->item(row, What)->text()) / std::max(room, 60);
         table->setRowHeight(row, lines * metrics.lineSpacing() + px(11));

@@ -186,7 +186,9 @@ void PictureView::paintTwin(QPainter& painter) const {
     const auto title = [&](const QRectF& where, bool opposite) {
         const QString hand = QString::fromStdString(part::handInWords(job.hand, opposite));
         const QString wanted = opposite && !job.oppositeHand ? QString() : tr(" · make %1").arg(job.quantity);
-        painter.drawText(QRectF(where.left(), 4, where.width(), px(24)), Qt::AlignCenter, hand + wanted);
+        const QRectF room(where.left(), 4, where.width(), px(24));
+        const bool fits = painter.fontMetrics().horizontalAdvance(hand + wanted) < room.width();
+        painter.drawText(room, Qt::AlignCenter, fits ? hand + wanted : hand);
     };
     title(area(), false);
     title(twinArea(), true);

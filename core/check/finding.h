@@ -42,6 +42,10 @@ struct Subject {
     const PlanFacts* plan = nullptr;
 
     std::string length(double mm) const { return quantity::typeset(quantity::Length::mm(mm), reading); }
+    /// Of stock or a drill: finer than what is read off a rule.
+    std::string size(double mm) const {
+        return quantity::typesetSize(quantity::Length::mm(mm), reading.unit);
+    }
     /// The nearest figure the reader can set, at least `mm`.
     double roundedUp(double mm) const;
 };

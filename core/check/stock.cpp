@@ -84,22 +84,22 @@ std::vector<Finding> asItIsSold(const Subject& s) {
                                     [&](double t) { return t > thickness - kSameThickness; });
     const bool isKept = above != sold.thicknesses.end() && *above < thickness + kSameThickness;
     Finding finding;
-    finding.headline = s.length(thickness) + " is not a usual thickness";
+    finding.headline = s.size(thickness) + " is not a usual thickness";
     finding.value = thickness;
     if (isKept && (offBy < kWorthSaying || s.part.bends.empty())) return {};
     if (isKept) {
         // What a bend of 90 takes off its legs grows with the thickness by 2 - K pi/2.
         const double perMm = 2 - s.part.bends.front().k * std::numbers::pi / 2;
         finding.headline = "Measure the stock";
-        finding.says = "The " + called + " may be " + s.length(offBy) + " thicker or thinner than " +
-                       s.length(thickness) + ". That much makes a leg " + s.length(offBy * perMm) +
+        finding.says = "The " + called + " may be " + s.size(offBy) + " thicker or thinner than " +
+                       s.size(thickness) + ". That much makes a leg " + s.size(offBy * perMm) +
                        " longer or shorter at each bend of 90°: type what you measure.";
         return {std::move(finding)};
     }
     std::string near;
-    if (above != sold.thicknesses.begin()) near = s.length(*(above - 1));
-    if (above != sold.thicknesses.end()) near += (near.empty() ? "" : " or ") + s.length(*above);
-    finding.says = "As " + called + " it is kept in " + near + ", and may be " + s.length(offBy) + " off.";
+    if (above != sold.thicknesses.begin()) near = s.size(*(above - 1));
+    if (above != sold.thicknesses.end()) near += (near.empty() ? "" : " or ") + s.size(*above);
+    finding.says = "As " + called + " it is kept in " + near + ", and may be " + s.size(offBy) + " off.";
     return {std::move(finding)};
 }
 

@@ -1,0 +1,73 @@
+// Where a bracket comes out otherwise than it was drawn: the sources of error, and what they came to in one
+// piece. Millimetres and degrees; sigmas are one standard deviation.
+#pragma once
+
+#include "common/geometry.h"
+
+#include <Eigen/Core>
+
+#include <string>
+#include <vector>
+
+namespace goodfold::lineup {
+
+/// What an error moves. Mark, punch and drill: a hole, along and across, each. Cut: where a free end is.
+/// Line: a bend's scribed line, square to itself; Place: that line in the tool; ToolOffset: the same, always
+/// to one side in that tool. Square turns the line about its middle. Angle: reached, as it is checked;
+/// Springback: where it is not. Target: points of the mount.
+enum class SourceKind {
+    Mark,
+    Punch,
+    Drill,
+    Cut,
+    Line,
+    Place,
+    ToolOffset,
+    Square,
+    Angle,
+    Springback,
+    Radius,
+    K,
+    Thickness,
+    Target
+};
+
+/// Independent of all others. One draw moves all that it is `of`, each by its own sigma; a hole's along and
+/// across are two draws.
+struct Source {
+    struct Of {
+        std::string id; // of a hole as a part names it, a bend, a plate, a point; empty for the whole part
+        double sigma = 0;
+    };
+    SourceKind kind = SourceKind::Mark;
+    std::vector<Of> of;
+    Eigen::MatrixXd covariance = {}; // of targets: joint, three rows a point in the order of `of`
+};
+
+/// What they came to in one piece: by index of the part's holes, bends and plates, and of the ties' points.
+struct Errors {
+    struct OfBend {
+        double line = 0; // of the line that is set, along the bend's `across`
+        double turnDeg = 0;
+        double angleDeg = 0;
+        double radius = 0;
+        double k = 0;
+    };
+    std::vector<Vec2> holes;  // in the plate's frame
+    std::vector<Vec2> drills; // what of that was the drill's
+    std::vector<OfBend> bends;
+    std::vector<double> cuts; // longer, of the free end
+    std::vector<Vec3> targets;
+    double thickness = 0;
+};
+
+/// Which line of a bend its tool holds on to: what the radius and K are out by goes to the other side, of a
+/// centre line to both. Follows: the held side's tangent line lies the real radius behind the line that is
+/// set, as over a jaw, a nose or a blade.
+struct HeldLine {
+    enum class Which { Near, Centre, Far };
+    Which which = Which::Centre;
+    bool follows = false;
+};
+
+} // namespace goodfold::lineup

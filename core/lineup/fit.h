@@ -1,0 +1,43 @@
+// Whether one placement of the bracket brings every bolt in: the room that is left, over two shifts in the
+// face and a turn about its normal.
+#pragma once
+
+#include "common/geometry.h"
+
+#include <array>
+#include <vector>
+
+namespace goodfold::lineup {
+
+/// One tie as this piece came out, before it is moved: all in the mount's frame.
+struct Tie {
+    struct Rim {
+        Vec3 from, to; // of a slot its end centres; of others the same point twice
+        Vec3 target;   // a point on the axis it has to come over
+    };
+    std::array<Rim, 2> rims; // on the back and on the face
+    Vec3 axis{0, 0, 1};      // of the point
+    double play = 0;         // how far a rim's centre may be off the axis, square to it
+};
+
+/// A plate that touches a face of its own: corners of the side that touches, and how far each may stand in.
+struct Contact {
+    std::array<Vec3, 4> corners;
+    Vec3 onFace, outward; // a point of the face, and its normal to where the bracket is
+    double press = 0;
+};
+
+/// Two directions square to an axis and to one another.
+Eigen::Matrix<double, 2, 3> squareTo(const Vec3& axis);
+
+struct Fitting {
+    double room = 0; // mm, the most there is of the least slack; negative where it does not fit
+    Pose3 placed = Pose3::Identity();
+    int tightest = -1; // of the ties, or -1 where a contact is
+};
+
+/// The turn is linearised about the ties' middle, the best placement found (convex: a log barrier, Newton's
+/// steps), the turn made exactly and all done once more.
+Fitting fit(const std::vector<Tie>& ties, const std::vector<Contact>& contacts);
+
+} // namespace goodfold::lineup

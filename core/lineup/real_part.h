@@ -1,0 +1,46 @@
+// The part as it really comes out: the fold map with the lines, angles, radii, K and thickness of one piece.
+// Nothing is linearised.
+#pragma once
+
+#include "lineup/errors.h"
+#include "part/fold.h"
+
+namespace goodfold::lineup {
+
+class RealPart {
+public:
+    /// The job's part, solved; both must outlive it. `held` by bend.
+    RealPart(const job::Job& job, const part::Part& part, std::vector<HeldLine> held);
+
+    /// Makes it with these errors. Holes that are drilled after bending are measured from their own reference
+    /// as that came out.
+    void form(const Errors& errors);
+
+    double thickness() const { return realThickness; }
+    /// A plate's own frame, as it was marked, in the root plate's.
+    Pose3 rootFromPlate(int plate) const;
+    /// The two ends of a hole's spine on the back, in the root plate's frame; of round holes one point.
+    struct Spine {
+        Vec3 from, to;
+        Vec3 axis; // from the back to the face
+    };
+    Spine spineOf(int hole) const;
+    /// Corners of a plate's straight part on one side, in the root plate's frame.
+    std::array<Vec3, 4> cornersOf(int plate, bool onFace) const;
+
+private:
+    void setLine(int bend, const Errors::OfBend& error);
+    /// What a hole that is drilled later moves by, along its plate.
+    double movedWithItsReference(int hole, const Errors& errors) const;
+
+    const job::Job& job;
+    const part::Part& part;
+    std::vector<HeldLine> held;
+    std::vector<part::PartBend> bends; // as they came out
+    std::vector<int> order;            // of bends, each after the one its parent hangs on
+    std::vector<Pose3> rootFromFlat;
+    std::vector<Vec2> moved; // of holes, in the flat
+    double realThickness = 0;
+};
+
+} // namespace goodfold::lineup

@@ -19,9 +19,10 @@ Eigen::Matrix<double, 2, 3> squareTo(const Vec3& axis) {
 namespace {
 
 /// Shift x, shift y, turn, the room, and along each slot its own.
-constexpr int kShiftX = 0, kShiftY = 1, kTurn = 2, kRoom = 3, kSlots = 4, kMost = 24;
-using Variables = Eigen::Matrix<double, Eigen::Dynamic, 1, 0, kMost, 1>;
-using Square = Eigen::Matrix<double, Eigen::Dynamic, Eigen::Dynamic, 0, kMost, kMost>;
+constexpr int kShiftX = 0, kShiftY = 1, kTurn = 2, kRoom = 3, kSlots = 4;
+/// As many as there are; without slots, which is the usual, four that the compiler knows of.
+template <int N> using Variables = Eigen::Matrix<double, N, 1>;
+template <int N> using Square = Eigen::Matrix<double, N, N>;
 
 /// A rim's offset from its axis, square to it: at rest, and what a millimetre of each movement makes of it.
 struct Cone {
@@ -30,7 +31,7 @@ struct Cone {
     double play = 0;
     int tie = 0;
 
-    Vec2 offset(const Variables& x) const {
+    template <int N> Vec2 offset(const Variables<N>& x) const {
         Vec2 all = rest + x[kShiftX] * byX + x[kShiftY] * byY + x[kTurn] * byTurn;
         if (slot >= 0) all += x[slot] * bySlot;
         return all;
@@ -49,7 +50,7 @@ struct Problem {
     std::vector<std::pair<double, int>> slots; // half its length, and its variable
     int variables = kSlots;
 
-    double leastSlack(const Variables& x, int* tightest = nullptr) const {
+    template <int N> double leastSlack(const Variables<N>& x, int* tightest = nullptr) const {
         double least = std::numeric_limits<double>::infinity();
         const auto take = [&](double slack, int tie) {
             if (slack >= least) return;
@@ -59,7 +60,7 @@ struct Problem {
         for (const Cone& cone : cones)
             take(cone.play - cone.offset(x).norm(), cone.tie);
         for (const Plane& plane : planes)
-            take(plane.least + plane.gradient.dot(x.head<3>()), -1);
+            take(plane.least + plane.gradient.dot(x.template head<3>()), -1);
         return least;
     }
 };
@@ -95,112 +96,150 @@ Problem problemOf(const std::vector<Tie>& ties, const std::vector<Contact>& cont
     return problem;
 }
 
-/// What a log barrier weighs: value only where all is inside, else infinite.
-class Barrier {
+/// One thing that must hold: how far it is broken (negative where it holds), and its derivatives.
+template <int N> struct Held {
+    double broken = 0;
+    Variables<N> slope;
+    Square<N> curve;
+};
+
+/// Interior point, primal and dual at once (Boyd and Vandenberghe, Convex Optimization, 11.7): the most room
+/// such that every offset is within its play less the room, every corner that far off its face, and every
+/// bolt inside its slot.
+template <int N> class Solver {
 public:
-    Barrier(const Problem& problem, double sharp) : problem(problem), sharp(sharp) {}
+    explicit Solver(const Problem& problem)
+        : problem(problem), count(problem.cones.size() + problem.planes.size() + 2 * problem.slots.size()),
+          held(count), weights(count), x(Variables<N>::Zero(problem.variables)) {}
 
-    double value(const Variables& x) const {
-        double all = -sharp * x[kRoom];
-        for (const Cone& cone : problem.cones) {
-            const double room = cone.play - x[kRoom];
-            const double inside = room * room - cone.offset(x).squaredNorm();
-            if (room <= 0 || inside <= 0) return std::numeric_limits<double>::infinity();
-            all -= std::log(inside);
+    Variables<N> solved() {
+        constexpr double kCloseEnough = 1e-5; // mm
+        constexpr int kMostSteps = 60;
+        x[kRoom] = problem.leastSlack(x) - 0.1;
+        look(x, held);
+        for (size_t i = 0; i < count; ++i)
+            weights[i] = -1 / (held[i].broken * static_cast<double>(count));
+        for (int step = 0; step < kMostSteps; ++step) {
+            double gap = 0;
+            Variables<N> pull = Variables<N>::Zero(problem.variables); // what the weights leave unbalanced
+            pull[kRoom] = -1;
+            for (size_t i = 0; i < count; ++i) {
+                gap -= held[i].broken * weights[i];
+                pull += weights[i] * held[i].slope;
+            }
+            if (gap < kCloseEnough && pull.squaredNorm() < 1e-8) break;
+            if (!advance(gap)) break;
         }
-        for (const Plane& plane : problem.planes) {
-            const double inside = plane.least + plane.gradient.dot(x.head<3>()) - x[kRoom];
-            if (inside <= 0) return std::numeric_limits<double>::infinity();
-            all -= std::log(inside);
-        }
-        for (const auto& [half, slot] : problem.slots) {
-            const double inside = half * half - x[slot] * x[slot];
-            if (inside <= 0) return std::numeric_limits<double>::infinity();
-            all -= std::log(inside);
-        }
-        return all;
-    }
-
-    void derive(const Variables& x, Variables& gradient, Square& hessian) const {
-        gradient.setZero(problem.variables);
-        hessian.setZero(problem.variables, problem.variables);
-        gradient[kRoom] = -sharp;
-        for (const Cone& cone : problem.cones)
-            add(cone, x, gradient, hessian);
-        for (const Plane& plane : problem.planes) {
-            Variables slope = Variables::Zero(problem.variables);
-            slope.head<3>() = plane.gradient;
-            slope[kRoom] = -1;
-            const double inside = plane.least + plane.gradient.dot(x.head<3>()) - x[kRoom];
-            gradient -= slope / inside;
-            hessian += slope * slope.transpose() / (inside * inside);
-        }
-        for (const auto& [half, slot] : problem.slots) {
-            const double inside = half * half - x[slot] * x[slot];
-            gradient[slot] += 2 * x[slot] / inside;
-            hessian(slot, slot) += 2 / inside + 4 * x[slot] * x[slot] / (inside * inside);
-        }
+        return x;
     }
 
 private:
-    /// -log(room^2 - |offset|^2), which is convex where the room is positive.
-    void add(const Cone& cone, const Variables& x, Variables& gradient, Square& hessian) const {
-        const Vec2 offset = cone.offset(x);
-        const double room = cone.play - x[kRoom], inside = room * room - offset.squaredNorm();
-        std::array<std::pair<int, Vec2>, 4> ways{std::pair{kShiftX, cone.byX}, std::pair{kShiftY, cone.byY},
-                                                 std::pair{kTurn, cone.byTurn},
-                                                 std::pair{cone.slot, cone.bySlot}};
-        const int count = cone.slot >= 0 ? 4 : 3;
-        Variables slope = Variables::Zero(problem.variables); // of `inside`
-        for (int i = 0; i < count; ++i)
-            slope[ways[static_cast<size_t>(i)].first] = -2 * offset.dot(ways[static_cast<size_t>(i)].second);
-        slope[kRoom] = -2 * room;
-        gradient -= slope / inside;
-        hessian += slope * slope.transpose() / (inside * inside);
-        for (int i = 0; i < count; ++i)
-            for (int j = 0; j < count; ++j) {
-                const auto& [a, byA] = ways[static_cast<size_t>(i)];
-                const auto& [b, byB] = ways[static_cast<size_t>(j)];
-                hessian(a, b) += 2 * byA.dot(byB) / inside;
+    /// Newton's step on both; false where none goes on.
+    bool advance(double gap) {
+        constexpr double kAim = 0.08; // of the gap, for the next
+        const double aim = kAim * gap / static_cast<double>(count);
+        Square<N> all = Square<N>::Zero(problem.variables, problem.variables);
+        Variables<N> right = Variables<N>::Zero(problem.variables);
+        right[kRoom] = 1;
+        for (size_t i = 0; i < count; ++i) {
+            const Held<N>& each = held[i];
+            all += weights[i] * each.curve - weights[i] / each.broken * each.slope * each.slope.transpose();
+            right += aim / each.broken * each.slope;
+        }
+        all.diagonal().array() += 1e-9;
+        const Variables<N> way = all.ldlt().solve(right);
+        double length = 1;
+        std::vector<double>& change = changes;
+        change.resize(count);
+        for (size_t i = 0; i < count; ++i) {
+            const Held<N>& each = held[i];
+            change[i] = -weights[i] - (aim + weights[i] * each.slope.dot(way)) / each.broken;
+            if (change[i] < 0) length = std::min(length, -0.99 * weights[i] / change[i]);
+        }
+        Variables<N> there = x + length * way;
+        while (!isInside(there)) {
+            if ((length *= 0.6) < 1e-10) return false;
+            there = x + length * way;
+        }
+        x = there;
+        for (size_t i = 0; i < count; ++i)
+            weights[i] += length * change[i];
+        look(x, held);
+        return true;
+    }
+
+    bool isInside(const Variables<N>& at) const {
+        if (!(problem.leastSlack(at) > at[kRoom] + 1e-12)) return false;
+        return std::all_of(problem.slots.begin(), problem.slots.end(),
+                           [&](const auto& slot) { return std::abs(at[slot.second]) < slot.first; });
+    }
+
+    void look(const Variables<N>& at, std::vector<Held<N>>& all) const {
+        size_t next = 0;
+        for (const Cone& cone : problem.cones)
+            look(cone, at, all[next++]);
+        for (const Plane& plane : problem.planes) {
+            Held<N>& each = all[next++];
+            clear(each);
+            each.broken = at[kRoom] - plane.least - plane.gradient.dot(at.template head<3>());
+            each.slope.template head<3>() = -plane.gradient;
+            each.slope[kRoom] = 1;
+        }
+        for (const auto& [half, slot] : problem.slots)
+            for (const double side : {1.0, -1.0}) {
+                Held<N>& each = all[next++];
+                clear(each);
+                each.broken = side * at[slot] - half;
+                each.slope[slot] = side;
             }
-        hessian(kRoom, kRoom) -= 2 / inside;
+    }
+
+    void clear(Held<N>& each) const {
+        each.slope.setZero(problem.variables);
+        each.curve.setZero(problem.variables, problem.variables);
+    }
+
+    void look(const Cone& cone, const Variables<N>& at, Held<N>& each) const {
+        constexpr double kRounded = 1e-14; // mm2: a cone's tip has no slope
+        clear(each);
+        const Vec2 offset = cone.offset(at);
+        const double far = std::sqrt(offset.squaredNorm() + kRounded);
+        each.broken = far - cone.play + at[kRoom];
+        const Vec2 out = offset / far;
+        const Eigen::Matrix2d curved = (Eigen::Matrix2d::Identity() - out * out.transpose()) / far;
+        const std::array<std::pair<int, const Vec2*>, 4> ways{std::pair{kShiftX, &cone.byX},
+                                                              {kShiftY, &cone.byY},
+                                                              {kTurn, &cone.byTurn},
+                                                              {cone.slot, &cone.bySlot}};
+        const size_t ofThem = cone.slot >= 0 ? 4 : 3;
+        for (size_t a = 0; a < ofThem; ++a) {
+            each.slope[ways[a].first] = out.dot(*ways[a].second);
+            const Vec2 curvedByA = curved * *ways[a].second;
+            for (size_t b = 0; b <= a; ++b)
+                each.curve(ways[a].first, ways[b].first) = each.curve(ways[b].first, ways[a].first) =
+                    curvedByA.dot(*ways[b].second);
+        }
+        each.slope[kRoom] = 1;
     }
 
     const Problem& problem;
-    double sharp;
+    size_t count;
+    std::vector<Held<N>> held;
+    std::vector<double> weights, changes;
+    Variables<N> x;
 };
 
-/// The movement with most room: within kCloseEnough of the best there is.
-Variables solved(const Problem& problem) {
-    constexpr double kCloseEnough = 1e-5, kFirst = 4, kSharper = 12, kDone = 1e-9;
-    constexpr int kMostSteps = 40;
-    Variables x = Variables::Zero(problem.variables);
-    x[kRoom] = problem.leastSlack(x) - 0.5;
-    const double weight = 2.0 * static_cast<double>(problem.cones.size()) +
-                          static_cast<double>(problem.planes.size() + 2 * problem.slots.size());
-    Variables gradient(problem.variables);
-    Square hessian(problem.variables, problem.variables);
-    for (double sharp = kFirst;; sharp *= kSharper) {
-        const Barrier barrier(problem, sharp);
-        double now = barrier.value(x);
-        for (int step = 0; step < kMostSteps; ++step) {
-            barrier.derive(x, gradient, hessian);
-            hessian.diagonal().array() += 1e-12;
-            const Variables way = -hessian.ldlt().solve(gradient);
-            const double fall = -gradient.dot(way);
-            if (!(fall > kDone)) break;
-            double length = 1;
-            double next = barrier.value(x + length * way);
-            while (!(next <= now - 0.1 * length * fall) && length > 1e-9) {
-                length /= 2;
-                next = barrier.value(x + length * way);
-            }
-            if (length <= 1e-9) break;
-            x += length * way;
-            now = next;
-        }
-        if (weight / sharp < kCloseEnough) return x;
-    }
+struct Movement {
+    Vec3 by; // shifts, and the turn
+    double room;
+    int tightest;
+};
+
+template <int N> Movement movementOf(const Problem& problem) {
+    const Variables<N> x = Solver<N>(problem).solved();
+    Movement movement{x.template head<3>(), 0, -1};
+    movement.room = problem.leastSlack(x, &movement.tightest);
+    return movement;
 }
 
 Tie moved(const Tie& tie, const Pose3& by) {
@@ -232,15 +271,23 @@ Fitting fit(const std::vector<Tie>& ties, const std::vector<Contact>& contacts) 
         for (const Tie& tie : now)
             middle += (tie.rims[0].from + tie.rims[0].to) / 2 / static_cast<double>(now.size());
         const Problem problem = problemOf(now, touching, middle);
-        const Variables x = solved(problem);
-        fitting.room = problem.leastSlack(x, &fitting.tightest);
-        const Pose3 by = Eigen::Translation3d(x[kShiftX], x[kShiftY], 0) * Eigen::Translation3d(middle) *
-                         Eigen::AngleAxisd(x[kTurn], Vec3::UnitZ()) * Eigen::Translation3d(-middle);
+        const Movement best =
+            problem.slots.empty() ? movementOf<kSlots>(problem) : movementOf<Eigen::Dynamic>(problem);
+        fitting.room = best.room;
+        fitting.tightest = best.tightest;
+        const Pose3 by = Eigen::Translation3d(best.by.x(), best.by.y(), 0) * Eigen::Translation3d(middle) *
+                         Eigen::AngleAxisd(best.by.z(), Vec3::UnitZ()) * Eigen::Translation3d(-middle);
         fitting.placed = by * fitting.placed;
         for (Tie& tie : now)
             tie = moved(tie, by);
         for (Contact& contact : touching)
             contact = moved(contact, by);
+        // What the turn's own curve is worth at the farthest tie.
+        double reach = 0;
+        for (const Tie& tie : now)
+            reach = std::max(reach, (tie.rims[0].from - middle).norm());
+        constexpr double kNothing = 1e-5; // mm
+        if (best.by.z() * best.by.z() * reach / 2 < kNothing) break;
     }
     return fitting;
 }

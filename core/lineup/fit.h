@@ -36,8 +36,8 @@ struct Fitting {
     int tightest = -1; // of the ties, or -1 where a contact is
 };
 
-/// The turn is linearised about the ties' middle, the best placement found (convex: a log barrier, Newton's
-/// steps), the turn made exactly and all done once more.
+/// The turn is linearised about the ties' middle, the best placement found, which is convex then, the turn
+/// made exactly, and all done once more where that can matter.
 Fitting fit(const std::vector<Tie>& ties, const std::vector<Contact>& contacts);
 
 } // namespace goodfold::lineup

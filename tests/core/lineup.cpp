@@ -76,23 +76,29 @@ struct Case {
     /// Each kind at one sigma: of each hole and bend its own draw, of K and radius one for all bends.
     void drawFrom(const json& sigmas) {
         sources.clear();
-        for (const auto& [word, sigma] : sigmas.items()) {
+        std::vector<std::string> holes, bends;
+        for (const part::PartHole& hole : part.holes)
+            holes.push_back(hole.id);
+        for (const part::PartBend& bend : part.bends)
+            bends.push_back(bend.id);
+        for (const auto& [word, value] : sigmas.items()) {
             const SourceKind kind = kindOf(word);
+            const double sigma = value.get<double>();
+            if (kind == SourceKind::Thickness) {
+                sources.push_back({kind, {{"", sigma}}, {}});
+                continue;
+            }
             const bool isOfHole =
                 kind == SourceKind::Mark || kind == SourceKind::Punch || kind == SourceKind::Drill;
-            const bool isCommon = kind == SourceKind::K || kind == SourceKind::Radius;
-            Source all{kind, {}, {}};
-            if (kind == SourceKind::Thickness) all.of.push_back({"", sigma.get<double>()});
-            if (isOfHole)
-                for (const part::PartHole& hole : part.holes)
-                    sources.push_back({kind, {{hole.id, sigma.get<double>()}}, {}});
-            else if (kind != SourceKind::Thickness)
-                for (const part::PartBend& bend : part.bends)
-                    if (isCommon)
-                        all.of.push_back({bend.id, sigma.get<double>()});
-                    else
-                        sources.push_back({kind, {{bend.id, sigma.get<double>()}}, {}});
-            if (!all.of.empty()) sources.push_back(all);
+            std::vector<Source::Of> all;
+            for (const std::string& id : isOfHole ? holes : bends)
+                all.push_back({id, sigma});
+            if (kind == SourceKind::K || kind == SourceKind::Radius) {
+                sources.push_back({kind, all, {}});
+                continue;
+            }
+            for (const Source::Of& each : all)
+                sources.push_back({kind, {each}, {}});
         }
     }
 

@@ -110,13 +110,26 @@ template <int N> class Solver {
 public:
     explicit Solver(const Problem& problem)
         : problem(problem), count(problem.cones.size() + problem.planes.size() + 2 * problem.slots.size()),
-          held(count), weights(count), x(Variables<N>::Zero(problem.variables)) {}
+          held(count), weights(count), changes(count), x(Variables<N>::Zero(problem.variables)) {
+        size_t next = 0;
+        for (; next < problem.cones.size(); ++next)
+            held[next].curve.setZero(problem.variables, problem.variables);
+        for (Held<N>& each : held)
+            each.slope.setZero(problem.variables);
+        for (const Plane& plane : problem.planes) { // theirs never change
+            held[next].slope.template head<3>() = -plane.gradient;
+            held[next++].slope[kRoom] = 1;
+        }
+        for (const auto& [half, slot] : problem.slots)
+            for (const double side : {1.0, -1.0})
+                held[next++].slope[slot] = side;
+    }
 
     Variables<N> solved() {
         constexpr double kCloseEnough = 1e-5; // mm
         constexpr int kMostSteps = 60;
         x[kRoom] = problem.leastSlack(x) - 0.1;
-        look(x, held);
+        look(x);
         for (size_t i = 0; i < count; ++i)
             weights[i] = -1 / (held[i].broken * static_cast<double>(count));
         for (int step = 0; step < kMostSteps; ++step) {
@@ -143,18 +156,18 @@ private:
         right[kRoom] = 1;
         for (size_t i = 0; i < count; ++i) {
             const Held<N>& each = held[i];
-            all += weights[i] * each.curve - weights[i] / each.broken * each.slope * each.slope.transpose();
+            const Variables<N> weighed = -weights[i] / each.broken * each.slope;
+            all.noalias() += weighed * each.slope.transpose();
+            if (i < problem.cones.size()) all += weights[i] * each.curve; // the others are straight
             right += aim / each.broken * each.slope;
         }
         all.diagonal().array() += 1e-9;
         const Variables<N> way = all.ldlt().solve(right);
         double length = 1;
-        std::vector<double>& change = changes;
-        change.resize(count);
         for (size_t i = 0; i < count; ++i) {
             const Held<N>& each = held[i];
-            change[i] = -weights[i] - (aim + weights[i] * each.slope.dot(way)) / each.broken;
-            if (change[i] < 0) length = std::min(length, -0.99 * weights[i] / change[i]);
+            changes[i] = -weights[i] - (aim + weights[i] * each.slope.dot(way)) / each.broken;
+            if (changes[i] < 0) length = std::min(length, -0.99 * weights[i] / changes[i]);
         }
         Variables<N> there = x + length * way;
         while (!isInside(there)) {
@@ -163,8 +176,8 @@ private:
         }
         x = there;
         for (size_t i = 0; i < count; ++i)
-            weights[i] += length * change[i];
-        look(x, held);
+            weights[i] += length * changes[i];
+        look(x);
         return true;
     }
 
@@ -174,34 +187,19 @@ private:
                            [&](const auto& slot) { return std::abs(at[slot.second]) < slot.first; });
     }
 
-    void look(const Variables<N>& at, std::vector<Held<N>>& all) const {
+    void look(const Variables<N>& at) {
         size_t next = 0;
         for (const Cone& cone : problem.cones)
-            look(cone, at, all[next++]);
-        for (const Plane& plane : problem.planes) {
-            Held<N>& each = all[next++];
-            clear(each);
-            each.broken = at[kRoom] - plane.least - plane.gradient.dot(at.template head<3>());
-            each.slope.template head<3>() = -plane.gradient;
-            each.slope[kRoom] = 1;
-        }
+            look(cone, at, held[next++]);
+        for (const Plane& plane : problem.planes)
+            held[next++].broken = at[kRoom] - plane.least - plane.gradient.dot(at.template head<3>());
         for (const auto& [half, slot] : problem.slots)
-            for (const double side : {1.0, -1.0}) {
-                Held<N>& each = all[next++];
-                clear(each);
-                each.broken = side * at[slot] - half;
-                each.slope[slot] = side;
-            }
-    }
-
-    void clear(Held<N>& each) const {
-        each.slope.setZero(problem.variables);
-        each.curve.setZero(problem.variables, problem.variables);
+            for (const double side : {1.0, -1.0})
+                held[next++].broken = side * at[slot] - half;
     }
 
     void look(const Cone& cone, const Variables<N>& at, Held<N>& each) const {
         constexpr double kRounded = 1e-14; // mm2: a cone's tip has no slope
-        clear(each);
         const Vec2 offset = cone.offset(at);
         const double far = std::sqrt(offset.squaredNorm() + kRounded);
         each.broken = far - cone.play + at[kRoom];

@@ -19,10 +19,7 @@ NewBendBox::NewBendBox(Document& document, const std::string& plate, const job::
                        std::optional<double> width, QWidget* parent)
     : QFrame(parent), document(document), plate(plate), bend(bend), width(width),
       depth(edit::newLegLength(document.job())) {
-    const bool isSheet = document.job().stock.form == job::StockForm::Sheet;
-    const QString where = QString::fromStdString(plate);
-    const QString says = isSheet ? tr("New leg on the %1 of %2").arg(nameOf(bend.edge), where)
-                                 : tr("New leg at the %1 of %2").arg(nameOf(bend.edge), where);
+    const QString says = tr("New leg at the %1 of %2").arg(nameOf(bend.edge), QString::fromStdString(plate));
     setAccessibleName(says);
     auto* heading = new QLabel(says, this);
     heading->setProperty("role", "faint");

@@ -62,8 +62,14 @@ bool MainWindow::copySelected() {
     data->setData(QLatin1String(kClipType), QByteArray::fromStdString(text.str()));
     data->setText(namesOf(clip->elements));
     QApplication::clipboard()->setMimeData(data);
-    say(tr("Copied: %1. %2 puts it into the leg that is selected then, in this window or another.")
-            .arg(namesOf(clip->elements), acts->paste->shortcut().toString(QKeySequence::NativeText)));
+    // A leg of bar goes on where the bar ends, whatever is selected.
+    const bool hasLegs = clip->elements.front().kind == Element::Kind::Plate;
+    const QString where = !hasLegs ? tr("into the leg that is selected then")
+                          : doc.job().stock.form == job::StockForm::Bar
+                              ? tr("on the end of the bar")
+                              : tr("on a free edge of the leg that is selected then");
+    say(tr("Copied: %1. %2 puts it %3, in this window or another.")
+            .arg(namesOf(clip->elements), acts->paste->shortcut().toString(QKeySequence::NativeText), where));
     return true;
 }
 

@@ -29,11 +29,6 @@ std::optional<Error> whyNotCopied(const Job& job, const std::string& plate) {
     return {};
 }
 
-std::string freshHole(const Job& job) {
-    for (int n = 1;; ++n)
-        if (!job.findHole("h" + std::to_string(n))) return "h" + std::to_string(n);
-}
-
 /// New names of the holes that were copied, by their old ones.
 using Names = std::map<std::string, std::string>;
 
@@ -74,7 +69,7 @@ public:
     void holes(const std::vector<std::string>& ids, const std::string& onto, const Vec2& shift) {
         Names names;
         for (const std::string& id : ids) {
-            names[id] = freshHole(job);
+            names[id] = freshHoleId(job);
             job.findPlate(onto)->holes.push_back(*clip.from.findHole(id));
             job.findPlate(onto)->holes.back().id = names[id];
         }

@@ -8,14 +8,10 @@ namespace goodfold::edit {
 
 using namespace part;
 
-namespace {
-
 std::string freshHoleId(const Job& job) {
     for (int n = 1;; ++n)
         if (!job.findHole("h" + std::to_string(n))) return "h" + std::to_string(n);
 }
-
-} // namespace
 
 Result<Edited> withHole(Job job, const std::string& plate, Hole hole) {
     Plate* carrier = job.findPlate(plate);

@@ -33,11 +33,7 @@ public:
           rest(making.part.plateIndex(making.mounting.rests)) {
         for (const Source& source : making.sources)
             draws.push_back(lookedUp(source));
-        errors.holes.assign(making.part.holes.size(), Vec2(0, 0));
-        errors.drills = errors.holes;
-        errors.bends.assign(making.part.bends.size(), {});
-        errors.cuts.assign(making.part.plates.size(), 0);
-        errors.targets.assign(making.mounting.ties.size(), Vec3(0, 0, 0));
+        beginAnew();
         for (const Mounting::Tie& tie : making.mounting.ties)
             holes.push_back(making.part.holeIndex(tie.hole));
         real.form(errors);
@@ -51,12 +47,7 @@ public:
 
     /// `normal` one standard deviation each, normals() of them.
     void make(const std::vector<double>& normal) {
-        std::fill(errors.holes.begin(), errors.holes.end(), Vec2(0, 0));
-        std::fill(errors.drills.begin(), errors.drills.end(), Vec2(0, 0));
-        std::fill(errors.bends.begin(), errors.bends.end(), Errors::OfBend());
-        std::fill(errors.cuts.begin(), errors.cuts.end(), 0.0);
-        std::fill(errors.targets.begin(), errors.targets.end(), Vec3(0, 0, 0));
-        errors.thickness = 0;
+        beginAnew();
         const double* next = normal.data();
         for (const Draws& each : draws) {
             add(each, next);
@@ -94,6 +85,16 @@ public:
     }
 
 private:
+    /// A piece without errors.
+    void beginAnew() {
+        errors.holes.assign(making.part.holes.size(), Vec2(0, 0));
+        errors.drills.assign(making.part.holes.size(), Vec2(0, 0));
+        errors.bends.assign(making.part.bends.size(), {});
+        errors.cuts.assign(making.part.plates.size(), 0);
+        errors.targets.assign(making.mounting.ties.size(), Vec3(0, 0, 0));
+        errors.thickness = 0;
+    }
+
     Draws lookedUp(const Source& source) const {
         Draws found{&source, {}, isOfHoles(source.kind) ? 2 : 1, {}};
         for (const Source::Of& of : source.of) {

@@ -1,5 +1,7 @@
 #include "lineup/real_part.h"
 
+#include "bend/bend.h"
+
 #include <cmath>
 
 namespace goodfold::lineup {
@@ -14,10 +16,10 @@ Vec2 turned(const Vec2& vector, double degrees) {
 
 /// From the tangent line to what an x counts from, square to the bend line.
 double setbackOf(const PartBend& bend, job::Hole::XFrom from) {
-    const double half = std::tan(radians(std::min(bend.shape.angleDeg, 90.0)) / 2);
-    const double r = bend.shape.insideRadius, t = bend.shape.thickness;
-    if (from == job::Hole::XFrom::Outside) return (r + t) * half;
-    return from == job::Hole::XFrom::Inside ? r * half : 0;
+    using XFrom = job::Hole::XFrom;
+    return bend::setback(bend.shape, from == XFrom::Outside  ? bend::DimensionTo::Outside
+                                     : from == XFrom::Inside ? bend::DimensionTo::Inside
+                                                             : bend::DimensionTo::Tangent);
 }
 
 } // namespace

@@ -67,6 +67,17 @@ void counted(benchmark::State& state) {
 }
 BENCHMARK(counted)->Arg(100000)->Unit(benchmark::kMillisecond)->Iterations(1)->UseRealTime();
 
+/// The odds alone, without how much room there is.
+void decided(benchmark::State& state) {
+    const Mounted mounted;
+    const Making making{mounted.job, mounted.part, mounted.mounting, mounted.sources, mounted.held};
+    double odds = 0;
+    for (auto _ : state)
+        odds = oddsOf(making, static_cast<int>(state.range(0)), 1);
+    state.counters["odds"] = odds;
+}
+BENCHMARK(decided)->Arg(100000)->Unit(benchmark::kMillisecond)->Iterations(1)->UseRealTime();
+
 /// The same number of pieces made, none fitted, on one thread.
 void folded(benchmark::State& state) {
     const Mounted mounted;

@@ -9,7 +9,7 @@ namespace goodfold::cli {
 
 namespace {
 
-/// `show` and `plan`: many jobs, printed as JSON.
+/// `show`, `plan` and `lineup`: many jobs, printed as JSON.
 CLI::App& addPrinting(CLI::App& app, const std::string& name, const std::string& says, Arguments& into,
                       Arguments::Command command) {
     CLI::App& sub = *app.add_subcommand(name, says);
@@ -20,6 +20,21 @@ CLI::App& addPrinting(CLI::App& app, const std::string& name, const std::string&
         ->type_name("FILE");
     sub.callback([&into, command] { into.command = command; });
     return sub;
+}
+
+void addLiningUp(CLI::App& app, Arguments& into) {
+    CLI::App& sub = addPrinting(app, "lineup", "Print the odds that every bolt goes in, and what is to blame",
+                                into, Arguments::Command::LineUp);
+    sub.add_option("--trials", into.trials, "Pieces that are counted")
+        ->check(CLI::Range(100, 10'000'000))
+        ->type_name("N");
+    sub.add_option("--seed", into.seed, "Other pieces for another seed")->type_name("S");
+    sub.add_option_function<double>(
+           "--reach", [&into](double percent) { into.reach = percent / 100; },
+           "Look for the cheapest changes that reach these odds, in percent")
+        ->check(CLI::Range(1.0, 100.0))
+        ->type_name("PERCENT");
+    sub.add_option("--errors", into.errors, "The shop's own errors, over those that ship")->type_name("FILE");
 }
 
 void addExporting(CLI::App& app, Arguments& into) {
@@ -68,6 +83,7 @@ std::optional<Arguments> parseArguments(int argc, const char* const* argv, int& 
             "--without-plan", [&arguments] { arguments.plans = false; },
             "Quicker: without what the order of bending has to say");
     addPrinting(app, "plan", "Print the order of bending, step by step", arguments, Arguments::Command::Plan);
+    addLiningUp(app, arguments);
     addExporting(app, arguments);
     try {
         app.parse(argc, argv);

@@ -9,7 +9,7 @@
 namespace goodfold::cli {
 
 struct Arguments {
-    enum class Command { Show, Plan, Export };
+    enum class Command { Show, Plan, LineUp, Export };
     Command command = Command::Show;
     std::vector<std::string> jobs;              // "-" is standard input
     std::map<std::string, std::string> exports; // the key of draw::exports() and the file to write
@@ -18,6 +18,10 @@ struct Arguments {
     bool plans = true;         // `show` looks for the order of bending, and finds what it has to say
     std::string hardware = {}; // a file of the shop's own
     std::string tools = {};    // the same of its tools
+    std::string errors = {};   // and of what it is out by
+    int trials = 20000;        // pieces that are counted
+    unsigned seed = 1;
+    std::optional<double> reach = {}; // odds that a way is looked for to
 };
 
 /// What the program ends with.

@@ -56,6 +56,10 @@ Result<tool::Shop> readTools(const std::string& path) {
     return ownOver(tool::standardShop(), path, tool::readShop);
 }
 
+Result<lineup::ErrorBook> readErrors(const std::string& path) {
+    return ownOver(lineup::standardErrors(), path, lineup::readErrors);
+}
+
 quantity::Reading readingOf(const job::Job& job) {
     return job.units == quantity::Unit::Inch ? quantity::Reading::fractions()
                                              : quantity::Reading::millimetres();

@@ -3,6 +3,7 @@
 
 #include "hardware/hardware.h"
 #include "job/job.h"
+#include "lineup/book.h"
 #include "material/material.h"
 #include "tool/tool.h"
 
@@ -16,6 +17,7 @@ Result<const material::Material*> materialOf(const job::Job& job);
 /// What ships, and over it the shop's own where a file is named.
 Result<hardware::Book> readHardware(const std::string& path);
 Result<tool::Shop> readTools(const std::string& path);
+Result<lineup::ErrorBook> readErrors(const std::string& path);
 
 quantity::Reading readingOf(const job::Job& job);
 

@@ -5,6 +5,7 @@
 #include "draw/exports.h"
 #include "draw/save_bytes.h"
 #include "draw/type.h"
+#include "files/lineup.h"
 #include "files/plan.h"
 #include "files/show.h"
 #include "text/plan_facts.h"
@@ -29,6 +30,7 @@ namespace {
 struct Books {
     tool::Shop tools;
     hardware::Book hardware;
+    lineup::ErrorBook errors;
 };
 
 /// Names come from files: what would move a terminal's cursor or change its colours is printed as its number.
@@ -117,6 +119,42 @@ int planJob(const std::string& path, const Books& books) {
             const Solved solved(job, material, books);
             files::writePlan(std::cout, path, solved.settled, solved.opposite, material);
             return printed(solved.outcome().plan ? cli::kFine : cli::kCannotBeMade);
+        },
+        [&](const Error& why) { files::writeUnsolved(std::cout, path, why); });
+}
+
+/// What one hand is made from, by its plan where there is one.
+Result<lineup::Making> makingOf(const sequence::Settled& settled, const job::Mount& mount,
+                                const material::Material& material, const Books& books) {
+    const sequence::Plan* plan = settled.outcome.plan ? &*settled.outcome.plan : nullptr;
+    return lineup::makingOf({settled.job, settled.part, material, plan, books.errors}, mount, books.hardware);
+}
+
+int lineUp(const std::string& path, const Books& books, const cli::Arguments& arguments) {
+    return withJob(
+        path,
+        [&](const job::Job& job, const material::Material& material) {
+            if (!job.mount)
+                return complain(path, {"The job says nothing of a mount.", "mount"}, cli::kCannotBeMade);
+            const sequence::Settled settled = sequence::settle(job, material, books.tools);
+            const auto making = makingOf(settled, *job.mount, material, books);
+            if (!making) return complain(path, making.error(), cli::kCannotBeMade);
+            const lineup::Judging judging{material,      books.tools,         books.hardware,
+                                          books.errors,  cli::readingOf(job), arguments.trials,
+                                          arguments.seed};
+            files::LineUp lineUp{*making, nullptr, settled, judging, arguments.reach};
+            std::optional<sequence::Settled> twin;
+            std::optional<lineup::Making> opposite;
+            if (job.oppositeHand && settled.outcome.plan) {
+                twin.emplace(sequence::settleOpposite(settled, material, books.tools));
+                const job::Mount other =
+                    job.oppositeMount ? *job.oppositeMount : lineup::mirrored(*job.mount);
+                const auto made = makingOf(*twin, other, material, books);
+                if (!made) return complain(path, made.error(), cli::kCannotBeMade);
+                lineUp.opposite = &opposite.emplace(*made);
+            }
+            files::writeLineUp(std::cout, path, lineUp);
+            return printed(lineup::nominalFit(*making).fitting.room >= 0 ? cli::kFine : cli::kCannotBeMade);
         },
         [&](const Error& why) { files::writeUnsolved(std::cout, path, why); });
 }
@@ -215,7 +253,9 @@ int main(int argc, char** argv) {
     if (!tools) return complain(arguments->tools, tools.error());
     const auto hardware = cli::readHardware(arguments->hardware);
     if (!hardware) return complain(arguments->hardware, hardware.error());
-    const Books books{*tools, *hardware};
+    const auto errors = cli::readErrors(arguments->errors);
+    if (!errors) return complain(arguments->errors, errors.error());
+    const Books books{*tools, *hardware, *errors};
     if (arguments->command == cli::Arguments::Command::Export) {
         // Paper needs fonts, and fonts need an application object, though no screen.
         qputenv("QT_QPA_PLATFORM", "offscreen");
@@ -223,8 +263,10 @@ int main(int argc, char** argv) {
         draw::loadTypeface();
         return exportJob(*arguments, books);
     }
-    const bool isShow = arguments->command == cli::Arguments::Command::Show;
+    using Command = cli::Arguments::Command;
     for (const std::string& path : arguments->jobs)
-        status = std::max(status, isShow ? show(path, books, arguments->plans) : planJob(path, books));
+        status = std::max(status, arguments->command == Command::Show   ? show(path, books, arguments->plans)
+                                  : arguments->command == Command::Plan ? planJob(path, books)
+                                                                        : lineUp(path, books, *arguments));
     return status;
 }

@@ -24,7 +24,7 @@ draw
 app/base
 app/widgets
 app/bracket
-app/blank app/bending app/shop
+app/blank app/bending app/lineup app/shop
 app/window
 app cli
 """.split("\n")

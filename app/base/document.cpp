@@ -105,6 +105,7 @@ void Document::setHovered(const Element& element) {
 
 std::optional<Error> Document::edit(const QString& label, job::Job job, const std::optional<Element>& wanted,
                                     const QString& mergeKey) {
+    job.tidyTies(); // a hole that went takes its bolt along
     if (auto wrong = job::whatIsWrong(job)) return wrong;
     if (!material::standardMaterials().find(job.material))
         return Error{"\"" + job.material + "\" is not in the material book.", "material"};
@@ -170,6 +171,12 @@ void Document::takePlan(const sequence::Settled& settled, std::shared_ptr<const 
     emit planTaken();
 }
 
+void Document::takeLineUp(std::shared_ptr<const check::LineUpFacts> facts) {
+    lineUpFacts = std::move(facts);
+    check();
+    emit planTaken();
+}
+
 const check::PlanFacts::Formed* Document::formed(const std::string& bend) const {
     if (!planFacts) return nullptr;
     for (const check::PlanFacts::Formed& each : planFacts->formed)
@@ -192,12 +199,13 @@ void Document::recompute() {
     keepOrder();
     foldedPart = part::fold(solvedPart);
     planFacts.reset();
+    lineUpFacts.reset();
     check();
 }
 
 void Document::check() {
     currentFindings = check::check({currentJob, solvedPart, foldedPart, material(), reading(),
-                                    shopBooks.hardware.book(), planFacts.get()});
+                                    shopBooks.hardware.book(), planFacts.get(), lineUpFacts.get()});
 }
 
 } // namespace goodfold::app

@@ -37,11 +37,15 @@ public:
     /// Whether it is known of this very job in which order it can be bent, or that it cannot: until then
     /// nothing is all clear. Of a job with nothing to bend it is.
     bool isPlanned() const { return planFacts != nullptr || solvedPart.bends.empty(); }
+    /// Whether the odds of this very job are known; of one without a mount there are none.
+    bool isLinedUp() const { return lineUpFacts != nullptr || !currentJob.mount; }
     /// What the tool that a bend is planned in makes of it; null until that is known.
     const check::PlanFacts::Formed* formed(const std::string& bend) const;
     /// What a plan made of this job: the radii its tools make, that the part is laid out with, the order, and
     /// what rules are told of it; null where the search found out nothing.
     void takePlan(const sequence::Settled& settled, std::shared_ptr<const check::PlanFacts> facts);
+    /// What was counted of this very job on its mount.
+    void takeLineUp(std::shared_ptr<const check::LineUpFacts> facts);
     std::vector<part::RuleOutcome> ruleOutcomes() const { return part::compareRules(currentJob, material()); }
 
     /// How figures are read: the job's unit, and the user's choices for that unit.
@@ -97,6 +101,7 @@ private:
     part::Part solvedPart;
     part::Folded foldedPart;
     std::shared_ptr<const check::PlanFacts> planFacts; // null until there is a plan for this very job
+    std::shared_ptr<const check::LineUpFacts> lineUpFacts; // the same of its mount
     std::vector<check::Finding> currentFindings;
     quantity::Reading millimetreReading = quantity::Reading::millimetres();
     quantity::Reading inchReading = quantity::Reading::fractions();

@@ -12,12 +12,14 @@
 
 namespace goodfold::app {
 
+class OddsCounter;
 class Planner;
 
 /// What stages are made with.
 struct StageContext {
     Document& document;
     Planner& planner;
+    OddsCounter& odds;
     /// Actions that take something along: print, exports, copies.
     QList<QAction*> takeAlong;
     /// The action of an export of draw::exports(), for the paper that is usual here.

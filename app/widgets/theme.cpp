@@ -65,6 +65,7 @@ QString styleSheet(const draw::Palette& p) {
         #ribbon { border-top: 1px solid @rule; }
         QLabel[role="heading"] { color: @faintInk; font-size: 12px; font-weight: 600; }
         QLabel[role="instruction"] { font-size: 21px; font-weight: 600; }
+        QLabel[role="odds"] { font-size: 54px; font-weight: 600; }
         QLabel[role="page"] { font-size: 22px; font-weight: 600; }
         QLabel[role="faint"] { color: @faintInk; font-size: 12px; }
         QLineEdit { background: transparent; border: 1px solid transparent; border-radius: 5px; padding: 1px 4px;

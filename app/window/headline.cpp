@@ -6,6 +6,7 @@
 #include "app/widgets/undo_key.h"
 #include "draw/type.h"
 #include "part/mirror.h"
+#include "text/lineup_words.h"
 
 #include <QAction>
 #include <QButtonGroup>
@@ -91,9 +92,9 @@ QString stockInWords(const Document& document) {
     return words + QObject::tr(" · make %1").arg(job.quantity);
 }
 
-Headline::Headline(Document& document, Planner& planner, QToolButton* menu, QAction* undo, QAction* redo,
-                   QWidget* parent)
-    : QWidget(parent), document(document), planner(planner) {
+Headline::Headline(Document& document, Planner& planner, OddsCounter& odds, QToolButton* menu, QAction* undo,
+                   QAction* redo, QWidget* parent)
+    : QWidget(parent), document(document), planner(planner), odds(odds) {
     setObjectName(QStringLiteral("headline"));
     setAttribute(Qt::WA_StyledBackground);
     title = new QLineEdit(this);
@@ -117,6 +118,10 @@ Headline::Headline(Document& document, Planner& planner, QToolButton* menu, QAct
 
     blank = new HeadlineFigure(this);
     connect(blank, &HeadlineFigure::pressed, this, &Headline::blankWanted);
+    lineUp = new HeadlineFigure(this);
+    connect(lineUp, &HeadlineFigure::pressed, this, &Headline::lineUpWanted);
+    connect(&odds, &OddsCounter::counted, this, &Headline::refreshOdds);
+    connect(&odds, &OddsCounter::counted, this, &Headline::refreshFindings);
     toMind = new HeadlineFigure(this);
     connect(toMind, &HeadlineFigure::pressed, this, &Headline::findingsWanted);
 
@@ -145,6 +150,8 @@ Headline::Headline(Document& document, Planner& planner, QToolButton* menu, QAct
     layout->addLayout(names, 3);
     layout->addSpacing(12);
     layout->addWidget(blank);
+    layout->addSpacing(18);
+    layout->addWidget(lineUp);
     layout->addSpacing(18);
     layout->addWidget(toMind);
     layout->addStretch(2);
@@ -184,7 +191,17 @@ void Headline::refresh() {
                 quantity::typesetWithUnit(quantity::Length::mm(size.width), document.reading())));
     blank->set(says, tr("blank"));
     refreshFindings();
+    refreshOdds();
     (job.units == quantity::Unit::Inch ? inches : millimetres)->setChecked(true);
+}
+
+/// That all bolts go in; with a question mark until it is of this job and its own plan.
+void Headline::refreshOdds() {
+    const auto counted = odds.latest();
+    lineUp->setVisible(counted && counted->making);
+    if (!lineUp->isVisibleTo(this)) return;
+    const QString says = QString::fromStdString(text::oddsInWords(counted->odds.odds));
+    lineUp->set(odds.isCurrent() ? says : says + QStringLiteral(" ?"), tr("all bolts go in"));
 }
 
 /// Never all clear before the order of bending is known.
@@ -194,15 +211,22 @@ void Headline::refreshFindings() {
                              [&](const check::Finding& finding) { return finding.severity == severity; });
     };
     const auto stops = count(check::Severity::Stop), minds = count(check::Severity::Mind);
+    const bool isOnlyOdds =
+        std::all_of(document.findings().begin(), document.findings().end(), [](const auto& f) {
+            return f.severity != check::Severity::Stop || f.rule == "odds-low";
+        });
     // What the plan has to say may still come.
     const QString minding = document.isPlanned()  ? tr("nothing stops it")
                             : planner.isAwaited() ? tr("looking for the order…")
                                                   : tr("no order is known");
     if (stops)
-        toMind->set(tr("%1 to stop for").arg(stops), tr("it cannot be made like this"),
+        toMind->set(tr("%1 to stop for").arg(stops),
+                    isOnlyOdds ? tr("most would not go on") : tr("it cannot be made like this"),
                     check::Severity::Stop);
     else if (minds)
         toMind->set(tr("%1 to check").arg(minds), minding, check::Severity::Mind);
+    else if (document.isPlanned() && !document.isLinedUp())
+        toMind->set(tr("So far clear"), odds.isBusy() ? tr("counting the odds…") : tr("no odds are known"));
     else if (document.isPlanned())
         toMind->set(tr("All clear"), tr("nothing to check"), check::Severity::Note);
     else

@@ -2,7 +2,7 @@
 // that goes to its cause.
 #pragma once
 
-#include "app/base/planner.h"
+#include "app/base/odds_counter.h"
 
 #include <QWidget>
 
@@ -36,22 +36,25 @@ private:
 class Headline : public QWidget {
     Q_OBJECT
 public:
-    Headline(Document& document, Planner& planner, QToolButton* menu, QAction* undo, QAction* redo,
-             QWidget* parent = nullptr);
+    Headline(Document& document, Planner& planner, OddsCounter& odds, QToolButton* menu, QAction* undo,
+             QAction* redo, QWidget* parent = nullptr);
 
 signals:
     void stockWanted();
     void blankWanted();
     void findingsWanted();
+    void lineUpWanted();
 
 private:
     void refresh();
     void refreshFindings();
+    void refreshOdds();
     Document& document;
     Planner& planner;
+    OddsCounter& odds;
     QLineEdit* title;
     QPushButton* stock;
-    HeadlineFigure *blank, *toMind;
+    HeadlineFigure *blank, *lineUp, *toMind;
     QToolButton *millimetres, *inches;
 };
 

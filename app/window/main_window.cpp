@@ -1,5 +1,6 @@
 #include "app/window/main_window.h"
 
+#include "app/base/odds_counter.h"
 #include "app/base/planner.h"
 #include "app/base/settings.h"
 #include "app/bracket/bracket_stage.h"
@@ -35,8 +36,9 @@ namespace goodfold::app {
 
 MainWindow::MainWindow(job::Job job, Books& books)
     : doc(std::move(job), books), undoOrder(this), acts(std::make_unique<Actions>(this, undoOrder)),
-      planner(new Planner(doc, this)), jobFiles(new JobFiles(doc, *this)),
-      out(new Exporter(doc, *planner, *jobFiles, *this)), made(stageRows().size(), nullptr) {
+      planner(new Planner(doc, this)), odds(new OddsCounter(doc, *planner, this)),
+      jobFiles(new JobFiles(doc, *this)), out(new Exporter(doc, *planner, *jobFiles, *this)),
+      made(stageRows().size(), nullptr) {
     undoOrder.add(&doc.undoStack(), {});
     setAttribute(Qt::WA_DeleteOnClose);
     setAcceptDrops(true);
@@ -45,7 +47,7 @@ MainWindow::MainWindow(job::Job job, Books& books)
     setWindowIcon(QIcon(QStringLiteral(":/icons/good-fold.svg")));
     doc.setReadings(chosenReading(quantity::Unit::Millimetre), chosenReading(quantity::Unit::Inch));
 
-    headline = new Headline(doc, *planner, makeMenuButton(), acts->undo, acts->redo, this);
+    headline = new Headline(doc, *planner, *odds, makeMenuButton(), acts->undo, acts->redo, this);
     stages = new QStackedWidget(this);
     bracket = static_cast<BracketStage*>(stageAt(0));
 
@@ -77,6 +79,7 @@ MainWindow::MainWindow(job::Job job, Books& books)
 
     connect(headline, &Headline::stockWanted, this, &MainWindow::toggleStock);
     connect(headline, &Headline::blankWanted, this, [this] { showStage(QStringLiteral("blank")); });
+    connect(headline, &Headline::lineUpWanted, this, [this] { showStage(QStringLiteral("lineup")); });
     connect(headline, &Headline::findingsWanted, this, [this] {
         showStage(QStringLiteral("bracket"));
         bracket->findings()->enter();
@@ -101,6 +104,7 @@ MainWindow::~MainWindow() {
     delete takeCentralWidget();
     delete out;
     delete jobFiles;
+    delete odds;
     delete planner;
 }
 

@@ -24,6 +24,7 @@ class Exporter;
 class Headline;
 class HelpList;
 class JobFiles;
+class OddsCounter;
 class Ladder;
 class Notice;
 class PictureView;
@@ -110,6 +111,7 @@ private:
     UndoOrder undoOrder; // of the document and of the stages that have steps of their own
     std::unique_ptr<Actions> acts;
     Planner* planner;
+    OddsCounter* odds;
     JobFiles* jobFiles;
     Exporter* out;
     bool wasPainted = false;

@@ -1,5 +1,5 @@
 // The stages and the start page: made when they are first asked for, as most starts need few of them.
-#include "app/base/planner.h"
+#include "app/base/odds_counter.h"
 #include "app/bracket/ladder.h"
 #include "app/bracket/picture_view.h"
 #include "app/widgets/notice.h"
@@ -21,7 +21,7 @@ namespace goodfold::app {
 Stage* MainWindow::stageAt(size_t row) {
     if (made[row]) return made[row];
     const StageContext context{
-        doc, *planner,
+        doc, *planner, *odds,
         QList<QAction*>{acts->print, acts->printPreview} + acts->exportActions() +
             QList<QAction*>{acts->copyMarks},
         [this](const char* key) { return acts->exportAction(key, Exporter::usualPaper()); }};
@@ -54,7 +54,7 @@ QString MainWindow::shownStage() const {
 }
 
 bool MainWindow::isPlanning() const {
-    return planner->isAwaited();
+    return planner->isAwaited() || odds->isBusy();
 }
 
 void MainWindow::showStartPage() {

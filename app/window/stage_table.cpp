@@ -3,6 +3,7 @@
 #include "app/bending/bending_stage.h"
 #include "app/blank/blank_stage.h"
 #include "app/bracket/bracket_stage.h"
+#include "app/lineup/line_up_stage.h"
 #include "app/shop/shop_stage.h"
 
 #include <array>
@@ -23,6 +24,10 @@ constexpr std::array kRows{StageRow{"bracket", QT_TRANSLATE_NOOP("Stages", "Brac
                                     [](const StageContext& context, QWidget* parent) -> Stage* {
                                         return new BendingStage(context.document, context.planner,
                                                                 context.exportAction("pdf-sheet"), parent);
+                                    }},
+                           StageRow{"lineup", QT_TRANSLATE_NOOP("Stages", "Line-up"), 5, false,
+                                    [](const StageContext& context, QWidget* parent) -> Stage* {
+                                        return new LineUpStage(context.document, context.odds, parent);
                                     }},
                            StageRow{"shop", QT_TRANSLATE_NOOP("Stages", "Shop"), 7, true,
                                     [](const StageContext& context, QWidget* parent) -> Stage* {

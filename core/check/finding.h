@@ -1,6 +1,7 @@
 // What stops a job, what to mind, what to note: one rule a function, findings in plain words.
 #pragma once
 
+#include "check/lined_up.h"
 #include "check/planned.h"
 #include "hardware/hardware.h"
 #include "job/element.h"
@@ -40,6 +41,7 @@ struct Subject {
     quantity::Reading reading;
     const hardware::Book& hardware = hardware::standardBook();
     const PlanFacts* plan = nullptr;
+    const LineUpFacts* lineUp = nullptr; // the same of a job with a mount
 
     std::string length(double mm) const { return quantity::typeset(quantity::Length::mm(mm), reading); }
     /// Of stock or a drill: finer than what is read off a rule.
@@ -70,6 +72,11 @@ bool isHem(const bend::Shape& shape);
 
 // The rules. Each is told where it is defined.
 std::vector<Finding> straightsTooShort(const Subject&);
+std::vector<Finding> oddsAreLow(const Subject&);
+std::vector<Finding> nominalMisses(const Subject&);
+std::vector<Finding> boltsTilt(const Subject&);
+std::vector<Finding> cannotBePutOn(const Subject&);
+std::vector<Finding> gapsTooWide(const Subject&);
 std::vector<Finding> cannotDrive(const Subject&);
 std::vector<Finding> cannotReach(const Subject&);
 std::vector<Finding> cornersTooLarge(const Subject&);

@@ -69,6 +69,7 @@ void tidy(Job& job) {
             if (hole.formed && !job.findPlate(hole.formed->of) && !job.findHole(hole.formed->of))
                 hole.formed.reset();
     job.tidyBendOrder();
+    job.tidyTies();
     for (Bend& bend : job.bends) {
         const Bend *before = job.bendTo(bend.from), *after = job.bendAt(bend.to, Edge::End);
         if (bend.wrap && (!before || !after)) bend.wrap.reset();

@@ -1,5 +1,6 @@
 #include "common/strict_json.h"
 #include "files/job_file.h"
+#include "files/line_up_members.h"
 #include "files/plate_reader.h"
 
 #include <istream>
@@ -89,6 +90,7 @@ ReadJob jobFrom(const json& root) {
         Members load(members.take("load"), "load");
         job.load = loadFrom(load);
     }
+    readLineUp(members, job);
     job.kept = members.kept();
     for (job::Bend& bend : job.bends)
         if (bend.angleDeg == kNoAngle && job.isDriven(bend)) bend.angleDeg = job::Bend().angleDeg;

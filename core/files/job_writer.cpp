@@ -1,21 +1,13 @@
 #include "files/job_file.h"
+#include "files/line_up_members.h"
 #include "files/words.h"
 #include "part/driven.h"
-
-#include <nlohmann/json.hpp>
 
 #include <ostream>
 
 namespace goodfold::files {
 
 namespace {
-
-using nlohmann::ordered_json;
-
-void addKept(ordered_json& object, const job::KeptKeys& kept) {
-    for (const auto& [key, text] : kept)
-        object[key] = ordered_json::parse(text);
-}
 
 ordered_json pointOf(const job::OutlinePoint& point) {
     ordered_json out{{"x", point.at.x()}, {"y", point.at.y()}};
@@ -91,7 +83,10 @@ ordered_json holeOf(const job::Hole& hole) {
         if (hole.countersink->onBack) out["countersink"]["on_back"] = true;
     }
     if (hole.fastener) out["fastener"] = fastenerOf(*hole.fastener);
-    if (hole.afterBending) out["after_bending"] = true;
+    if (hole.throughMount)
+        out["after_bending"] = "through-mount";
+    else if (hole.afterBending)
+        out["after_bending"] = true;
     addKept(out, hole.kept);
     return out;
 }
@@ -249,6 +244,7 @@ void writeJob(std::ostream& out, const job::Job& job) {
     for (const job::Bend& bend : job.bends)
         root["bends"].push_back(bendOf(job, bend));
     if (!job.bendOrder.empty()) root["bend_order"] = job.bendOrder;
+    addLineUp(root, job);
     addKept(root, job.kept);
     out << root.dump(2, ' ', false, ordered_json::error_handler_t::replace) << '\n';
 }

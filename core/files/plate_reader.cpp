@@ -57,6 +57,16 @@ job::Fastener fastenerFrom(Members& members) {
     return fastener;
 }
 
+/// "after_bending": true, or "through-mount".
+void readWhenDrilled(Members& members, job::Hole& hole) {
+    if (!members.has("after_bending")) return;
+    const json& said = members.take("after_bending");
+    hole.throughMount = said == "through-mount";
+    if (!hole.throughMount && !said.is_boolean())
+        members.fail("must be true, false or \"through-mount\"", "after_bending");
+    hole.afterBending = hole.throughMount || said.get<bool>();
+}
+
 job::Hole holeFrom(Members& members) {
     job::Hole hole;
     hole.id = members.text("id");
@@ -77,7 +87,7 @@ job::Hole holeFrom(Members& members) {
     if (members.has("pattern")) hole.pattern = members.own("pattern", patternFrom);
     if (members.has("countersink")) hole.countersink = members.own("countersink", countersinkFrom);
     if (members.has("fastener")) hole.fastener = members.own("fastener", fastenerFrom);
-    hole.afterBending = members.flag("after_bending");
+    readWhenDrilled(members, hole);
     hole.kept = members.kept();
     return hole;
 }

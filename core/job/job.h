@@ -4,6 +4,7 @@
 #include "bend/allowance_rule.h"
 #include "job/element.h"
 #include "job/hole.h"
+#include "job/mount.h"
 #include "quantity/length.h"
 
 #include <set>
@@ -188,6 +189,12 @@ struct Job {
     std::vector<Bend> bends;
     /// Ids of bends that are to be made first, one after the other; the rest in the order that is best.
     std::vector<std::string> bendOrder;
+    std::optional<Mount> mount;
+    std::optional<Mount> oppositeMount; // of the other hand; else the mirrored one
+    std::optional<Rest> rests;
+    std::vector<Tie> ties;
+    std::map<std::string, ChosenMethod> making; // by operation of the book of errors
+    bool filedToFit = false;                    // holes that miss are filed: low odds stop nothing
     KeptKeys kept;
     bool operator==(const Job&) const = default;
 
@@ -212,6 +219,8 @@ struct Job {
     bool isDriven(const Bend& bend) const { return joggleAt(bend) || wrapAt(bend); }
     /// Forgets what the order says of bends that are gone.
     void tidyBendOrder();
+    /// The same of bolts through holes that are gone, and of a leg that rested on the mount.
+    void tidyTies();
 };
 
 /// Nothing is always there.

@@ -26,5 +26,7 @@ Problem wrongHole(const Job& job, size_t plateIndex, size_t holeIndex);
 Problem wrongHoles(const Job& job);
 Problem wrongPlate(const Job& job, size_t index);
 Problem wrongBend(const Job& job, size_t index);
+/// The mount, what lies on it, and what is bolted to it.
+Problem wrongLineUp(const Job& job);
 
 } // namespace goodfold::job

@@ -152,7 +152,8 @@ std::optional<Error> whatIsWrong(const Job& job) {
     for (size_t i = 0; i < job.plates.size(); ++i)
         if (auto t = wrongPlate(job, i)) return t;
     if (auto t = wrongBendOrder(job)) return t;
-    return wrongLoad(job);
+    if (auto t = wrongLoad(job)) return t;
+    return wrongLineUp(job);
 }
 
 } // namespace goodfold::job

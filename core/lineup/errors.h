@@ -3,6 +3,7 @@
 #pragma once
 
 #include "common/geometry.h"
+#include "sequence/step_mark.h"
 
 #include <Eigen/Core>
 
@@ -42,6 +43,8 @@ struct Source {
     SourceKind kind = SourceKind::Mark;
     std::vector<Of> of;
     Eigen::MatrixXd covariance = {}; // of targets: joint, three rows a point in the order of `of`
+    std::string operation = {};      // of the book of errors, whose method's sigma it is
+    bool isOwn = false;              // what one bend differs by, beside what all in its tool share
 };
 
 /// What they came to in one piece: by index of the part's holes, bends and plates, and of the ties' points.
@@ -62,12 +65,7 @@ struct Errors {
 };
 
 /// Which line of a bend its tool holds on to: what the radius and K are out by goes to the other side, of a
-/// centre line to both. Follows: the held side's tangent line lies the real radius behind the line that is
-/// set, as over a jaw, a nose or a blade.
-struct HeldLine {
-    enum class Which { Near, Centre, Far };
-    Which which = Which::Centre;
-    bool follows = false;
-};
+/// centre line to both.
+using HeldLine = sequence::HeldLine;
 
 } // namespace goodfold::lineup

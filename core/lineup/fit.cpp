@@ -1,7 +1,5 @@
 #include "lineup/fit.h"
 
-#include <Eigen/Cholesky>
-
 #include <algorithm>
 #include <cmath>
 #include <limits>
@@ -17,6 +15,12 @@ Eigen::Matrix<double, 2, 3> squareTo(const Vec3& axis) {
 }
 
 namespace {
+
+/// Beyond what rounding can make of it, mm.
+constexpr double kSurely = 1e-4;
+
+constexpr double kFarOut = 50;    // mm: no placement is farther from where it began
+constexpr double kNothing = 1e-4; // mm, that the turn's own curve may be worth
 
 /// Shift x, shift y, turn, the room, and along each slot its own.
 constexpr int kShiftX = 0, kShiftY = 1, kTurn = 2, kRoom = 3, kSlots = 4;
@@ -49,6 +53,8 @@ struct Problem {
     std::vector<Plane> planes;
     std::vector<std::pair<double, int>> slots; // half its length, and its variable
     int variables = kSlots;
+    double reach = 1;          // of the farthest tie from the middle, mm
+    double mostTurn = kFarOut; // mm at the reach
 
     template <int N> double leastSlack(const Variables<N>& x, int* tightest = nullptr) const {
         double least = std::numeric_limits<double>::infinity();
@@ -70,6 +76,7 @@ Problem problemOf(const std::vector<Tie>& ties, const std::vector<Contact>& cont
     const Vec3 up = Vec3::UnitZ();
     for (size_t i = 0; i < ties.size(); ++i) {
         const Tie& tie = ties[i];
+        problem.reach = std::max(problem.reach, (tie.rims[0].from - middle).norm());
         const auto across = squareTo(tie.axis);
         const double half = (tie.rims[0].to - tie.rims[0].from).norm() / 2;
         const int slot = half > 0 ? problem.variables++ : -1;
@@ -96,146 +103,168 @@ Problem problemOf(const std::vector<Tie>& ties, const std::vector<Contact>& cont
     return problem;
 }
 
-/// One thing that must hold: how far it is broken (negative where it holds), and its derivatives.
-template <int N> struct Held {
-    double broken = 0;
-    Variables<N> slope;
-    Square<N> curve;
-};
-
-/// Interior point, primal and dual at once (Boyd and Vandenberghe, Convex Optimization, 11.7): the most room
-/// such that every offset is within its play less the room, every corner that far off its face, and every
-/// bolt inside its slot.
+/// The most room, by planes that touch the cones: each cone is first taken for a box, the best corner of all
+/// planes found, and planes laid on the cones where that corner is outside of them, until none is (Kelley's
+/// cutting planes). The best corner goes from corner to corner (dual simplex), so that a plane more costs a
+/// step or two.
 template <int N> class Solver {
 public:
     explicit Solver(const Problem& problem)
-        : problem(problem), count(problem.cones.size() + problem.planes.size() + 2 * problem.slots.size()),
-          held(count), weights(count), changes(count), x(Variables<N>::Zero(problem.variables)) {
-        size_t next = 0;
-        for (; next < problem.cones.size(); ++next)
-            held[next].curve.setZero(problem.variables, problem.variables);
-        for (Held<N>& each : held)
-            each.slope.setZero(problem.variables);
-        for (const Plane& plane : problem.planes) { // theirs never change
-            held[next].slope.template head<3>() = -plane.gradient;
-            held[next++].slope[kRoom] = 1;
-        }
-        for (const auto& [half, slot] : problem.slots)
-            for (const double side : {1.0, -1.0})
-                held[next++].slope[slot] = side;
+        : problem(problem), variables(problem.variables), x(Variables<N>::Zero(variables)),
+          inverse(Square<N>::Identity(variables, variables)), pull(Variables<N>::Zero(variables)) {
+        rows.reserve(6 * problem.cones.size() + problem.planes.size() + 2 * static_cast<size_t>(variables));
+        begin();
+        for (size_t i = 0; i < problem.cones.size(); i += 2) // a hole's other rim is hardly elsewhere
+            for (const Vec2& out : {Vec2(1, 0), Vec2(0, 1), Vec2(-1, 0), Vec2(0, -1)})
+                touch(problem.cones[i], out);
     }
 
-    Variables<N> solved() {
-        constexpr double kCloseEnough = 1e-5; // mm
-        constexpr int kMostSteps = 60;
-        x[kRoom] = problem.leastSlack(x) - 0.1;
-        look(x);
-        for (size_t i = 0; i < count; ++i)
-            weights[i] = -1 / (held[i].broken * static_cast<double>(count));
-        for (int step = 0; step < kMostSteps; ++step) {
-            double gap = 0;
-            Variables<N> pull = Variables<N>::Zero(problem.variables); // what the weights leave unbalanced
-            pull[kRoom] = -1;
-            for (size_t i = 0; i < count; ++i) {
-                gap -= held[i].broken * weights[i];
-                pull += weights[i] * held[i].slope;
-            }
-            if (gap < kCloseEnough && pull.squaredNorm() < 1e-8) break;
-            if (!advance(gap)) break;
+    /// Until it is known to be so much; or, where that is asked, that there is more or less than none.
+    Variables<N> solved(bool untilDecided) {
+        constexpr int kMostRounds = 60;
+        for (int round = 0; round < kMostRounds; ++round) {
+            toTheBestCorner();
+            const double least = layPlanes();
+            if (x[kRoom] - least < kCloseEnough) break;
+            if (untilDecided && (x[kRoom] < -kSurely || least > kSurely)) break;
         }
-        return x;
+        Variables<N> movement = x;
+        movement[kTurn] /= problem.reach;
+        return movement;
     }
 
 private:
-    /// Newton's step on both; false where none goes on.
-    bool advance(double gap) {
-        constexpr double kAim = 0.08; // of the gap, for the next
-        const double aim = kAim * gap / static_cast<double>(count);
-        Square<N> all = Square<N>::Zero(problem.variables, problem.variables);
-        Variables<N> right = Variables<N>::Zero(problem.variables);
-        right[kRoom] = 1;
-        for (size_t i = 0; i < count; ++i) {
-            const Held<N>& each = held[i];
-            const Variables<N> weighed = -weights[i] / each.broken * each.slope;
-            all.noalias() += weighed * each.slope.transpose();
-            if (i < problem.cones.size()) all += weights[i] * each.curve; // the others are straight
-            right += aim / each.broken * each.slope;
+    /// along . x <= least
+    struct Row {
+        Variables<N> along;
+        double least;
+    };
+
+    static constexpr double kCloseEnough = 1e-5; // mm
+
+    /// On all that the corner is outside of. The least slack there is at the corner.
+    double layPlanes() {
+        double least = x[kRoom];
+        for (const Cone& cone : problem.cones) {
+            const Vec2 offset = offsetOf(cone);
+            const double far = offset.norm();
+            least = std::min(least, cone.play - far);
+            if (cone.play - far < x[kRoom] - kCloseEnough) touch(cone, offset / far);
         }
-        all.diagonal().array() += 1e-9;
-        const Variables<N> way = all.ldlt().solve(right);
-        double length = 1;
-        for (size_t i = 0; i < count; ++i) {
-            const Held<N>& each = held[i];
-            changes[i] = -weights[i] - (aim + weights[i] * each.slope.dot(way)) / each.broken;
-            if (changes[i] < 0) length = std::min(length, -0.99 * weights[i] / changes[i]);
+        for (const Plane& plane : problem.planes) {
+            const double slack = plane.least + plane.gradient.x() * x[kShiftX] +
+                                 plane.gradient.y() * x[kShiftY] +
+                                 plane.gradient.z() / problem.reach * x[kTurn];
+            least = std::min(least, slack);
+            if (slack >= x[kRoom] - kCloseEnough) continue;
+            Row row{Variables<N>::Zero(variables), plane.least};
+            row.along.template head<3>() = -plane.gradient;
+            row.along[kTurn] /= problem.reach;
+            row.along[kRoom] = 1;
+            rows.push_back(row);
         }
-        Variables<N> there = x + length * way;
-        while (!isInside(there)) {
-            if ((length *= 0.6) < 1e-10) return false;
-            there = x + length * way;
+        return least;
+    }
+
+    /// Far out on every side; slots end where they do.
+    void begin() {
+        const auto mostOf = [&](int variable) {
+            return variable >= kSlots  ? problem.slots[static_cast<size_t>(variable - kSlots)].first
+                   : variable == kTurn ? problem.mostTurn
+                                       : kFarOut;
+        };
+        const auto bound = [&](int variable, double side) {
+            Row row{Variables<N>::Zero(variables), mostOf(variable)};
+            row.along[variable] = side;
+            rows.push_back(row);
+        };
+        for (int i = 0; i < variables; ++i) { // the corner that is gone out from
+            bound(i, 1);
+            x[i] = rows.back().least;
         }
-        x = there;
-        for (size_t i = 0; i < count; ++i)
-            weights[i] += length * changes[i];
-        look(x);
+        for (int i = 0; i < variables; ++i)
+            if (i != kRoom) bound(i, -1);
+        pull[kRoom] = 1;
+    }
+
+    Vec2 offsetOf(const Cone& cone) const {
+        Vec2 all = cone.rest + x[kShiftX] * cone.byX + x[kShiftY] * cone.byY +
+                   x[kTurn] / problem.reach * cone.byTurn;
+        if (cone.slot >= 0) all += x[cone.slot] * cone.bySlot;
+        return all;
+    }
+
+    void touch(const Cone& cone, const Vec2& out) {
+        Row row{Variables<N>::Zero(variables), cone.play - out.dot(cone.rest)};
+        row.along[kShiftX] = out.dot(cone.byX);
+        row.along[kShiftY] = out.dot(cone.byY);
+        row.along[kTurn] = out.dot(cone.byTurn) / problem.reach;
+        row.along[kRoom] = 1;
+        if (cone.slot >= 0) row.along[cone.slot] = out.dot(cone.bySlot);
+        rows.push_back(row);
+    }
+
+    /// Takes in the row that is broken most, as long as one is; which one leaves is decided by what pulls at
+    /// each.
+    void toTheBestCorner() {
+        constexpr double kBroken = 1e-9;
+        constexpr int kMostSteps = 500;
+        for (int step = 0; step < kMostSteps; ++step) {
+            size_t entering = rows.size();
+            double most = kBroken;
+            for (size_t i = 0; i < rows.size(); ++i) {
+                const double broken = rows[i].along.dot(x) - rows[i].least;
+                if (broken <= most) continue;
+                most = broken;
+                entering = i;
+            }
+            if (entering == rows.size() || !takeIn(entering, most)) return;
+        }
+    }
+
+    bool takeIn(size_t entering, double broken) {
+        const Variables<N> shares = inverse.transpose() * rows[entering].along; // of the active rows in it
+        int leaving = -1;
+        double least = 0;
+        constexpr double kNothing = 1e-10;
+        for (int i = 0; i < variables; ++i) {
+            if (shares[i] <= kNothing) continue;
+            const double ratio = std::max(0.0, pull[i]) / shares[i];
+            if (leaving >= 0 &&
+                (ratio > least + kNothing || (ratio > least - kNothing && shares[i] <= shares[leaving])))
+                continue;
+            leaving = i;
+            least = ratio;
+        }
+        if (leaving < 0) return false;
+        const Variables<N> way = inverse.col(leaving) / shares[leaving];
+        x -= broken * way;
+        pull -= least * shares;
+        pull[leaving] = least;
+        Variables<N> others = shares;
+        others[leaving] -= 1;
+        inverse.noalias() -= way * others.transpose();
         return true;
     }
 
-    bool isInside(const Variables<N>& at) const {
-        if (!(problem.leastSlack(at) > at[kRoom] + 1e-12)) return false;
-        return std::all_of(problem.slots.begin(), problem.slots.end(),
-                           [&](const auto& slot) { return std::abs(at[slot.second]) < slot.first; });
-    }
-
-    void look(const Variables<N>& at) {
-        size_t next = 0;
-        for (const Cone& cone : problem.cones)
-            look(cone, at, held[next++]);
-        for (const Plane& plane : problem.planes)
-            held[next++].broken = at[kRoom] - plane.least - plane.gradient.dot(at.template head<3>());
-        for (const auto& [half, slot] : problem.slots)
-            for (const double side : {1.0, -1.0})
-                held[next++].broken = side * at[slot] - half;
-    }
-
-    void look(const Cone& cone, const Variables<N>& at, Held<N>& each) const {
-        constexpr double kRounded = 1e-14; // mm2: a cone's tip has no slope
-        const Vec2 offset = cone.offset(at);
-        const double far = std::sqrt(offset.squaredNorm() + kRounded);
-        each.broken = far - cone.play + at[kRoom];
-        const Vec2 out = offset / far;
-        const Eigen::Matrix2d curved = (Eigen::Matrix2d::Identity() - out * out.transpose()) / far;
-        const std::array<std::pair<int, const Vec2*>, 4> ways{std::pair{kShiftX, &cone.byX},
-                                                              {kShiftY, &cone.byY},
-                                                              {kTurn, &cone.byTurn},
-                                                              {cone.slot, &cone.bySlot}};
-        const size_t ofThem = cone.slot >= 0 ? 4 : 3;
-        for (size_t a = 0; a < ofThem; ++a) {
-            each.slope[ways[a].first] = out.dot(*ways[a].second);
-            const Vec2 curvedByA = curved * *ways[a].second;
-            for (size_t b = 0; b <= a; ++b)
-                each.curve(ways[a].first, ways[b].first) = each.curve(ways[b].first, ways[a].first) =
-                    curvedByA.dot(*ways[b].second);
-        }
-        each.slope[kRoom] = 1;
-    }
-
     const Problem& problem;
-    size_t count;
-    std::vector<Held<N>> held;
-    std::vector<double> weights, changes;
-    Variables<N> x;
+    int variables;
+    Variables<N> x;    // the turn in millimetres at the farthest tie
+    Square<N> inverse; // of the active rows
+    Variables<N> pull; // of each active row on the room
+    std::vector<Row> rows;
 };
 
 struct Movement {
-    Vec3 by; // shifts, and the turn
-    double room;
+    Vec3 by;     // shifts, and the turn
+    double room; // at that movement
+    double most; // that there could be
     int tightest;
 };
 
-template <int N> Movement movementOf(const Problem& problem) {
-    const Variables<N> x = Solver<N>(problem).solved();
-    Movement movement{x.template head<3>(), 0, -1};
+template <int N> Movement movementOf(const Problem& problem, bool untilDecided) {
+    const Variables<N> x = Solver<N>(problem).solved(untilDecided);
+    Movement movement{x.template head<3>(), 0, x[kRoom], -1};
     movement.room = problem.leastSlack(x, &movement.tightest);
     return movement;
 }
@@ -258,20 +287,23 @@ Contact moved(const Contact& contact, const Pose3& by) {
 
 } // namespace
 
-Fitting fit(const std::vector<Tie>& ties, const std::vector<Contact>& contacts) {
+Fitting fit(const std::vector<Tie>& ties, const std::vector<Contact>& contacts, bool untilDecided) {
     Fitting fitting;
     if (ties.empty()) return fitting;
     std::vector<Tie> now = ties;
     std::vector<Contact> touching = contacts;
-    constexpr int kRounds = 2; // the turn linearised, then made, then once more from there
+    // The turn linearised, then made, then once more from there. Where some turns are as good as others that
+    // may go on to another: a third round stays where it is.
+    constexpr int kRounds = 3;
     for (int round = 0; round < kRounds; ++round) {
         Vec3 middle(0, 0, 0);
         for (const Tie& tie : now)
             middle += (tie.rims[0].from + tie.rims[0].to) / 2 / static_cast<double>(now.size());
-        const Problem problem = problemOf(now, touching, middle);
-        const Movement best =
-            problem.slots.empty() ? movementOf<kSlots>(problem) : movementOf<Eigen::Dynamic>(problem);
-        fitting.room = best.room;
+        Problem problem = problemOf(now, touching, middle);
+        if (round + 1 == kRounds) problem.mostTurn = std::sqrt(2 * kNothing * problem.reach);
+        const Movement best = problem.slots.empty() ? movementOf<kSlots>(problem, untilDecided)
+                                                    : movementOf<Eigen::Dynamic>(problem, untilDecided);
+        fitting.room = untilDecided && best.most < 0 ? best.most : best.room;
         fitting.tightest = best.tightest;
         const Pose3 by = Eigen::Translation3d(best.by.x(), best.by.y(), 0) * Eigen::Translation3d(middle) *
                          Eigen::AngleAxisd(best.by.z(), Vec3::UnitZ()) * Eigen::Translation3d(-middle);
@@ -281,11 +313,8 @@ Fitting fit(const std::vector<Tie>& ties, const std::vector<Contact>& contacts) 
         for (Contact& contact : touching)
             contact = moved(contact, by);
         // What the turn's own curve is worth at the farthest tie.
-        double reach = 0;
-        for (const Tie& tie : now)
-            reach = std::max(reach, (tie.rims[0].from - middle).norm());
-        constexpr double kNothing = 1e-5; // mm
-        if (best.by.z() * best.by.z() * reach / 2 < kNothing) break;
+        const double curve = best.by.z() * best.by.z() * problem.reach / 2;
+        if (curve < kNothing || (untilDecided && std::abs(fitting.room) > 2 * curve)) break;
     }
     return fitting;
 }

@@ -1,10 +1,11 @@
 #include "lineup/odds.h"
 
-#include <Eigen/Cholesky>
+#include "lineup/workshop.h"
 
 #include <algorithm>
 #include <cmath>
-#include <functional>
+#include <cstdint>
+#include <map>
 #include <numeric>
 #include <random>
 #include <thread>
@@ -13,250 +14,6 @@ namespace goodfold::lineup {
 
 namespace {
 
-/// A source with what it names looked up, and how many independent draws it takes.
-struct Draws {
-    const Source* source;
-    std::vector<int> index; // of each that it is `of`; -1 for the part
-    int count = 1;
-    Eigen::MatrixXd root = {}; // of a covariance
-};
-
-bool isOfHoles(SourceKind kind) {
-    return kind == SourceKind::Mark || kind == SourceKind::Punch || kind == SourceKind::Drill;
-}
-
-/// One piece after another, on one thread.
-class Workshop {
-public:
-    explicit Workshop(const Making& making)
-        : making(making), real(making.job, making.part, making.held),
-          rest(making.part.plateIndex(making.mounting.rests)) {
-        for (const Source& source : making.sources)
-            draws.push_back(lookedUp(source));
-        beginAnew();
-        for (const Mounting::Tie& tie : making.mounting.ties)
-            holes.push_back(making.part.holeIndex(tie.hole));
-        real.form(errors);
-        start = placedRoughly();
-    }
-
-    int normals() const {
-        return std::accumulate(draws.begin(), draws.end(), 0,
-                               [](int sum, const Draws& each) { return sum + each.count; });
-    }
-
-    /// `normal` one standard deviation each, normals() of them.
-    void make(const std::vector<double>& normal) {
-        beginAnew();
-        const double* next = normal.data();
-        for (const Draws& each : draws) {
-            add(each, next);
-            next += each.count;
-        }
-        real.form(errors);
-    }
-
-    Fitting fitted() const {
-        std::vector<Tie> ties;
-        std::vector<Contact> contacts;
-        std::vector<size_t> later;
-        const Pose3 mountFromRoot = start * restFromRoot();
-        for (size_t i = 0; i < holes.size(); ++i) {
-            const Mounting::Tie& tie = making.mounting.ties[i];
-            if (tie.touches) contacts.push_back(contactOf(i, mountFromRoot));
-            if (tie.drilledThroughMount)
-                later.push_back(i);
-            else
-                ties.push_back(tieOf(i, mountFromRoot));
-        }
-        if (later.empty()) return fit(ties, contacts);
-        const Pose3 asDrilled = fit(ties, contacts).placed.inverse();
-        for (const size_t i : later)
-            ties.insert(ties.begin() + static_cast<std::ptrdiff_t>(i), drilledThere(i, asDrilled));
-        return fit(ties, contacts);
-    }
-
-    /// A hole's centre on the side that touches, in the rest plate's own frame.
-    Vec3 centreOf(size_t tie) const {
-        const RealPart::Spine spine = real.spineOf(holes[tie]);
-        const Vec3 onBack = (spine.from + spine.to) / 2;
-        const double side = making.mounting.ties[tie].onFace ? real.thickness() : 0;
-        return real.rootFromPlate(rest).inverse() * (onBack + side * spine.axis);
-    }
-
-private:
-    /// A piece without errors.
-    void beginAnew() {
-        errors.holes.assign(making.part.holes.size(), Vec2(0, 0));
-        errors.drills.assign(making.part.holes.size(), Vec2(0, 0));
-        errors.bends.assign(making.part.bends.size(), {});
-        errors.cuts.assign(making.part.plates.size(), 0);
-        errors.targets.assign(making.mounting.ties.size(), Vec3(0, 0, 0));
-        errors.thickness = 0;
-    }
-
-    Draws lookedUp(const Source& source) const {
-        Draws found{&source, {}, isOfHoles(source.kind) ? 2 : 1, {}};
-        for (const Source::Of& of : source.of) {
-            const auto& ties = making.mounting.ties;
-            const auto tie = std::find_if(ties.begin(), ties.end(),
-                                          [&](const Mounting::Tie& each) { return each.hole == of.id; });
-            found.index.push_back(isOfHoles(source.kind)              ? making.part.holeIndex(of.id)
-                                  : source.kind == SourceKind::Cut    ? making.part.plateIndex(of.id)
-                                  : source.kind == SourceKind::Target ? static_cast<int>(tie - ties.begin())
-                                                                      : making.part.bendIndex(of.id));
-        }
-        if (source.kind == SourceKind::Target) {
-            found.count = static_cast<int>(source.covariance.rows());
-            const Eigen::LDLT<Eigen::MatrixXd> factored(source.covariance); // it may be singular
-            found.root = factored.transpositionsP().transpose() * Eigen::MatrixXd(factored.matrixL()) *
-                         factored.vectorD().cwiseMax(0).cwiseSqrt().asDiagonal();
-        }
-        return found;
-    }
-
-    void add(const Draws& each, const double* normal) {
-        if (each.source->kind == SourceKind::Target) {
-            const Eigen::VectorXd moved = each.root * Eigen::Map<const Eigen::VectorXd>(normal, each.count);
-            for (size_t i = 0; i < each.index.size(); ++i)
-                errors.targets[static_cast<size_t>(each.index[i])] +=
-                    moved.segment<3>(3 * static_cast<int>(i));
-            return;
-        }
-        for (size_t i = 0; i < each.index.size(); ++i)
-            addTo(each.source->kind, each.index[i], each.source->of[i].sigma, normal);
-    }
-
-    void addTo(SourceKind kind, int index, double sigma, const double* normal) {
-        const auto at = static_cast<size_t>(index);
-        const double by = sigma * normal[0];
-        switch (kind) {
-        case SourceKind::Mark:
-        case SourceKind::Punch:
-        case SourceKind::Drill:
-            errors.holes[at] += sigma * Vec2(normal[0], normal[1]);
-            if (kind == SourceKind::Drill) errors.drills[at] += sigma * Vec2(normal[0], normal[1]);
-            break;
-        case SourceKind::Cut:
-            errors.cuts[at] += by;
-            break;
-        case SourceKind::Line:
-        case SourceKind::Place:
-        case SourceKind::ToolOffset:
-            errors.bends[at].line += by;
-            break;
-        case SourceKind::Square:
-            errors.bends[at].turnDeg += by;
-            break;
-        case SourceKind::Angle:
-        case SourceKind::Springback:
-            errors.bends[at].angleDeg += by;
-            break;
-        case SourceKind::Radius:
-            errors.bends[at].radius += by;
-            break;
-        case SourceKind::K:
-            errors.bends[at].k += by;
-            break;
-        case SourceKind::Thickness:
-            errors.thickness += by;
-            break;
-        case SourceKind::Target:
-            break;
-        }
-    }
-
-    /// The rest plate's resting side on z = 0, the bracket above it.
-    Pose3 restFromRoot() const {
-        const Pose3 plateFromRoot = real.rootFromPlate(rest).inverse();
-        if (!making.mounting.onFace) return plateFromRoot;
-        Pose3 turnedOver = Pose3::Identity();
-        turnedOver.linear() = Eigen::Vector3d(1, -1, -1).asDiagonal();
-        turnedOver.translation() = Vec3(0, 0, real.thickness());
-        return turnedOver * plateFromRoot;
-    }
-
-    /// How far the bolt may be off in the hole and in the mount's own.
-    double playOf(size_t index, const Vec3& holeAxis) const {
-        const Mounting::Tie& tie = making.mounting.ties[index];
-        const part::PartHole& hole = making.part.holes[static_cast<size_t>(holes[index])];
-        const double own =
-            hole.isSunk() ? 0 : (hole.diameter * std::abs(holeAxis.dot(tie.axis)) - tie.bolt) / 2;
-        return own + (tie.through ? (*tie.through - tie.bolt) / 2 : 0);
-    }
-
-    Tie tieOf(size_t index, const Pose3& mountFromRoot) const {
-        const Mounting::Tie& tie = making.mounting.ties[index];
-        const RealPart::Spine spine = real.spineOf(holes[index]);
-        const Vec3 axis = mountFromRoot.linear() * spine.axis, target = tie.at + errors.targets[index];
-        Tie made;
-        made.axis = tie.axis;
-        made.play = playOf(index, axis);
-        for (size_t side = 0; side < 2; ++side) {
-            const Vec3 up = static_cast<double>(side) * real.thickness() * axis;
-            made.rims[side] = {mountFromRoot * spine.from + up, mountFromRoot * spine.to + up, target};
-        }
-        return made;
-    }
-
-    Contact contactOf(size_t index, const Pose3& mountFromRoot) const {
-        const Mounting::Tie& tie = making.mounting.ties[index];
-        Contact contact{
-            real.cornersOf(making.part.holes[static_cast<size_t>(holes[index])].plate, tie.onFace),
-            tie.at + errors.targets[index], tie.axis, tie.press};
-        for (Vec3& corner : contact.corners)
-            corner = mountFromRoot * corner;
-        return contact;
-    }
-
-    /// A hole that was drilled along its point's axis while the bracket stood there: off by the drill alone.
-    Tie drilledThere(size_t index, const Pose3& asDrilled) const {
-        const Mounting::Tie& tie = making.mounting.ties[index];
-        const Vec3 target = tie.at + errors.targets[index];
-        const auto across = squareTo(tie.axis);
-        const Vec3 centre = target + across.transpose() * errors.drills[static_cast<size_t>(holes[index])];
-        Tie made;
-        made.axis = tie.axis;
-        made.play = playOf(index, tie.axis);
-        for (size_t side = 0; side < 2; ++side) {
-            const Vec3 rim = asDrilled * (centre + static_cast<double>(side) * real.thickness() * tie.axis);
-            made.rims[side] = {rim, rim, target};
-        }
-        return made;
-    }
-
-    /// The shift and turn in the face that bring the drawn holes nearest to their points.
-    Pose3 placedRoughly() const {
-        const Pose3 restFrom = restFromRoot();
-        Vec2 middle(0, 0), wanted(0, 0);
-        std::vector<std::pair<Vec2, Vec2>> pairs;
-        for (size_t i = 0; i < holes.size(); ++i) {
-            const RealPart::Spine spine = real.spineOf(holes[i]);
-            const Vec3 centre = restFrom * ((spine.from + spine.to) / 2);
-            pairs.emplace_back(centre.head<2>(), making.mounting.ties[i].at.head<2>());
-            middle += pairs.back().first / static_cast<double>(holes.size());
-            wanted += pairs.back().second / static_cast<double>(holes.size());
-        }
-        double along = 0, across = 0;
-        for (const auto& [from, to] : pairs) {
-            const Vec2 a = from - middle, b = to - wanted;
-            along += a.dot(b);
-            across += a.x() * b.y() - a.y() * b.x();
-        }
-        const double turn = along == 0 && across == 0 ? 0 : std::atan2(across, along);
-        return Eigen::Translation3d(wanted.x(), wanted.y(), 0) * Eigen::AngleAxisd(turn, Vec3::UnitZ()) *
-               Eigen::Translation3d(-middle.x(), -middle.y(), 0);
-    }
-
-    const Making& making;
-    RealPart real;
-    int rest;
-    std::vector<Draws> draws;
-    std::vector<int> holes; // of the ties
-    Errors errors;
-    Pose3 start = Pose3::Identity(); // mount from rest plate, before it is fitted
-};
-
 constexpr int kBlock = 200; // pieces that share a seed
 
 struct Made {
@@ -264,24 +21,87 @@ struct Made {
     int tightest;
 };
 
-void makeBlock(Workshop& workshop, unsigned seed, size_t block, Made* first, Made* last) {
-    std::seed_seq seeds{seed, static_cast<unsigned>(block)};
-    std::mt19937_64 random(seeds);
-    std::normal_distribution<double> normal;
-    std::vector<double> drawn(static_cast<size_t>(workshop.normals()));
+/// Steele, Lea and Flood, Fast Splittable Pseudorandom Number Generators (2014): any seed will do.
+class Random {
+public:
+    using result_type = std::uint64_t;
+    explicit Random(std::uint64_t seed) : state(seed) {}
+    static constexpr result_type min() { return 0; }
+    static constexpr result_type max() { return ~result_type(0); }
+    result_type operator()() {
+        std::uint64_t mixed = state += 0x9e3779b97f4a7c15;
+        mixed = (mixed ^ (mixed >> 30)) * 0xbf58476d1ce4e5b9;
+        mixed = (mixed ^ (mixed >> 27)) * 0x94d049bb133111eb;
+        return mixed ^ (mixed >> 31);
+    }
+
+private:
+    std::uint64_t state;
+};
+
+/// How pieces are counted.
+struct Counting {
+    int trials;
+    unsigned seed;
+    bool untilDecided = false;
+    int without = -1;   // a source that moves nothing
+    unsigned piece = 0; // of several from one stock and in the same tools
+};
+
+/// What is the same of all pieces that are made together.
+bool isShared(SourceKind kind) {
+    return kind == SourceKind::K || kind == SourceKind::Springback || kind == SourceKind::ToolOffset ||
+           kind == SourceKind::Radius || kind == SourceKind::Thickness;
+}
+
+/// By what a source is, and how many alike come before it: its numbers do not hang on where it stands.
+std::vector<std::uint64_t> seedsOf(const std::vector<Source>& sources, const Counting& counting) {
+    std::map<std::string, int> alike;
+    std::vector<std::uint64_t> seeds;
+    for (const Source& source : sources) {
+        std::string name(wordOf(source.kind));
+        for (const Source::Of& of : source.of)
+            name += " " + of.id;
+        name += "#" + std::to_string(alike[name]++);
+        const unsigned seed = isShared(source.kind) ? counting.seed : counting.seed + counting.piece;
+        std::uint64_t hash = 0xcbf29ce484222325 ^ seed; // Fowler, Noll and Vo
+        for (const char each : name)
+            hash = (hash ^ static_cast<unsigned char>(each)) * 0x100000001b3;
+        seeds.push_back(hash);
+    }
+    return seeds;
+}
+
+/// Random numbers of a block's pieces, one column a piece.
+Eigen::MatrixXd drawnFor(const Workshop& workshop, const std::vector<std::uint64_t>& seeds, size_t block,
+                         const Counting& counting) {
+    Eigen::MatrixXd drawn = Eigen::MatrixXd::Zero(workshop.normals(), kBlock);
+    Eigen::Index row = 0;
+    for (size_t i = 0; i < seeds.size(); ++i) {
+        const int rows = workshop.allDraws()[i].count;
+        if (static_cast<int>(i) != counting.without) {
+            Random random(Random(seeds[i] + block)());
+            std::normal_distribution<double> normal;
+            for (int piece = 0; piece < kBlock; ++piece)
+                for (int r = 0; r < rows; ++r)
+                    drawn(row + r, piece) = normal(random);
+        }
+        row += rows;
+    }
+    return drawn;
+}
+
+void makeBlock(Workshop& workshop, const Eigen::MatrixXd& drawn, bool untilDecided, Made* first, Made* last) {
     for (Made* each = first; each != last; ++each) {
-        for (double& value : drawn)
-            value = normal(random);
-        workshop.make(drawn);
-        const Fitting fitting = workshop.fitted();
+        workshop.make(drawn.col(each - first).data());
+        const Fitting fitting = workshop.fitted(untilDecided);
         *each = {fitting.room, fitting.tightest};
     }
 }
 
-} // namespace
-
-Odds count(const Making& making, int trials, unsigned seed) {
-    std::vector<Made> all(static_cast<size_t>(trials));
+std::vector<Made> makeAll(const Making& making, const Counting& counting) {
+    std::vector<Made> all(static_cast<size_t>(counting.trials));
+    const std::vector<std::uint64_t> seeds = seedsOf(making.sources, counting);
     const size_t blocks = (all.size() + kBlock - 1) / kBlock;
     const size_t hands =
         std::clamp<size_t>(std::thread::hardware_concurrency(), 1, std::max<size_t>(blocks, 1));
@@ -290,11 +110,43 @@ Odds count(const Making& making, int trials, unsigned seed) {
         threads.emplace_back([&, hand] {
             Workshop workshop(making);
             for (size_t block = hand; block < blocks; block += hands)
-                makeBlock(workshop, seed, block, all.data() + block * kBlock,
+                makeBlock(workshop, drawnFor(workshop, seeds, block, counting), counting.untilDecided,
+                          all.data() + block * kBlock,
                           all.data() + std::min(all.size(), (block + 1) * kBlock));
         });
     for (std::thread& thread : threads)
         thread.join();
+    return all;
+}
+
+} // namespace
+
+Result<Making> makingOf(const Work& work, const job::Mount& mount, const hardware::Book& hardware) {
+    auto mounting = mountingOf(work.job, mount, work.part, hardware);
+    if (!mounting) return mounting.error();
+    Making making{work.job, work.part, *std::move(mounting), sourcesOf(work), heldLinesOf(work)};
+    for (Source& target : targetsOf(mount, making.mounting))
+        making.sources.push_back(std::move(target));
+    return making;
+}
+
+double oddsOf(const Making& making, int trials, unsigned seed, int without) {
+    const std::vector<Made> all = makeAll(making, {trials, seed, true, without});
+    const auto fits = std::count_if(all.begin(), all.end(), [](const Made& made) { return made.room >= 0; });
+    return static_cast<double>(fits) / trials;
+}
+
+double oddsOfBoth(const Making& one, const Making& other, int trials, unsigned seed) {
+    const std::vector<Made> first = makeAll(one, {trials, seed, true});
+    const std::vector<Made> second = makeAll(other, {trials, seed, true, -1, 1});
+    int both = 0;
+    for (size_t i = 0; i < first.size(); ++i)
+        both += first[i].room >= 0 && second[i].room >= 0;
+    return static_cast<double>(both) / trials;
+}
+
+Odds count(const Making& making, int trials, unsigned seed) {
+    std::vector<Made> all = makeAll(making, {trials, seed});
     Odds odds;
     odds.trials = trials;
     odds.tightestOfTies.assign(making.mounting.ties.size(), 0);
@@ -313,23 +165,37 @@ Odds count(const Making& making, int trials, unsigned seed) {
 
 Eigen::Matrix3d covarianceOf(const Making& making, size_t tie) {
     Workshop workshop(making);
-    std::vector<double> normal(static_cast<size_t>(workshop.normals()), 0);
     Eigen::Matrix3d covariance = Eigen::Matrix3d::Zero();
-    for (double& each : normal) {
-        each = 1;
-        workshop.make(normal);
+    eachAlone(workshop, [&](int, const auto& make) {
+        make(1);
         const Vec3 more = workshop.centreOf(tie);
-        each = -1;
-        workshop.make(normal);
+        make(-1);
         const Vec3 by = (more - workshop.centreOf(tie)) / 2;
-        each = 0;
         covariance += by * by.transpose();
-    }
+    });
     return covariance;
 }
 
-Fitting nominalFit(const Making& making) {
-    return Workshop(making).fitted();
+std::vector<std::vector<Vec2>> cloudsOf(const Making& making, int pieces, unsigned seed) {
+    std::vector<std::vector<Vec2>> clouds(making.mounting.ties.size());
+    Workshop workshop(making);
+    const Counting counting{pieces, seed};
+    const std::vector<std::uint64_t> seeds = seedsOf(making.sources, counting);
+    for (int made = 0; made < pieces; made += kBlock) {
+        const Eigen::MatrixXd drawn = drawnFor(workshop, seeds, static_cast<size_t>(made / kBlock), counting);
+        for (int piece = 0; piece < std::min(kBlock, pieces - made); ++piece) {
+            workshop.make(drawn.col(piece).data());
+            const std::vector<Vec2> offsets = workshop.offsets(workshop.fitted());
+            for (size_t i = 0; i < offsets.size(); ++i)
+                clouds[i].push_back(offsets[i]);
+        }
+    }
+    return clouds;
+}
+
+NominalFit nominalFit(const Making& making) {
+    Workshop workshop(making);
+    return workshop.nominal();
 }
 
 } // namespace goodfold::lineup

@@ -3,42 +3,24 @@
 #pragma once
 
 #include "lineup/fit.h"
+#include "lineup/mounting.h"
 #include "lineup/real_part.h"
+#include "lineup/sources.h"
 
-#include <optional>
-#include <string>
 #include <vector>
 
 namespace goodfold::lineup {
 
-/// Where a bracket's holes have to come, every place stated in the mount's frame: the face it rests on is
-/// z = 0, the bracket on its +z side.
-struct Mounting {
-    struct Tie {
-        std::string hole; // as the part names it: h1, h1.2
-        Vec3 at{0, 0, 0}; // of the point, on its face
-        Vec3 axis{0, 0, 1};
-        bool onFace = false; // the plate's face lies toward the mount there, not its back
-        double bolt = 0;
-        std::optional<double> through; // diameter of the mount's own hole, where a bolt goes through one
-        bool touches = false;          // the plate may not stand in the point's face
-        double press = 0.3;            // but for what a hand or the bolt pulls in
-        /// Drilled along the point's axis, with the bracket put where the other ties have most room.
-        bool drilledThroughMount = false;
-    };
-    std::string rests; // the plate that lies on the face
-    bool onFace = false;
-    std::vector<Tie> ties;
-};
-
-/// Everything a piece is drawn from. `held` by bend, as in RealPart.
+/// Everything a piece is drawn from. `held` by bend, as in RealPart. Job and part must outlive it.
 struct Making {
     const job::Job& job;
     const part::Part& part;
-    const Mounting& mounting;
+    Mounting mounting;
     std::vector<Source> sources;
     std::vector<HeldLine> held;
 };
+/// As the job is made, by its plan, methods and tools, for this mount: its own, or the other hand's.
+Result<Making> makingOf(const Work& work, const job::Mount& mount, const hardware::Book& hardware);
 
 struct Odds {
     int trials = 0;
@@ -49,14 +31,37 @@ struct Odds {
     std::vector<int> tightestOfTies; // how often each limits
 };
 
-/// The same answer for the same seed, whatever the number of threads.
+/// The same answer for the same seed, whatever the number of threads. Every source has its own random
+/// numbers, which stay as they are when others come or go.
 Odds count(const Making& making, int trials, unsigned seed);
+
+/// The odds alone, of the same pieces, in a fraction of the time; as if source `without` moved nothing.
+double oddsOf(const Making& making, int trials, unsigned seed, int without = -1);
+
+/// That both hands go on, made together from one stock in the same tools: what those are out by is the same
+/// of both.
+double oddsOfBoth(const Making& one, const Making& other, int trials, unsigned seed);
 
 /// Of a hole's centre on the side that touches, in the rest plate's own frame as marked; linearised:
 /// differences over one sigma either way.
 Eigen::Matrix3d covarianceOf(const Making& making, size_t tie);
 
-/// The part as drawn, where it has most room: what a Fitting says of it.
-Fitting nominalFit(const Making& making);
+/// Some pieces to look at, each where it has most room: of each tie how far its hole is off the point's axis,
+/// square to it (squareTo() of the axis in the rest face's frame).
+std::vector<std::vector<Vec2>> cloudsOf(const Making& making, int pieces, unsigned seed);
+
+/// The part as drawn, where it has most room.
+struct NominalFit {
+    Fitting fitting;
+    Pose3 mountFromRoot = Pose3::Identity(); // the root plate's frame, in the mount's own
+    struct OfTie {
+        Vec3 offset; // from the point's axis to the hole's centre on the side that touches, in the mount's
+        double tiltDeg = 0; // between the hole's axis and the point's
+        double play = 0;    // how far off it may be
+        double gap = 0;     // that its plate stands off its face, at the hole; negative where it stands in
+    };
+    std::vector<OfTie> ties;
+};
+NominalFit nominalFit(const Making& making);
 
 } // namespace goodfold::lineup

@@ -36,7 +36,7 @@ StepMark markOf(const part::Part& part, const Step& step);
 /// What the tool holds fast when the radius comes out otherwise.
 struct HeldLine {
     enum class Which { Near, Far, Centre };
-    Which which = Which::Near;
+    Which which = Which::Centre; // so it is where there is no plan
     bool follows =
         false; // the held tangent line lies its real radius behind the set line: jaws, noses, blades
 };

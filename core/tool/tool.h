@@ -89,6 +89,8 @@ struct Tool {
     double markOffset = 0;              // mm, that the line is set further on, from bends made in it
     double placeSigma = 0;              // mm, mark to tool
     double angleSigma = 0;              // degrees, angle reached
+    double squareSigma = 0;             // degrees, how square the line is set; 0: not known of this tool
+    double radiusSigma = 0;             // mm, its radius; 0: not known of this tool
 
     bool hasFingers() const { return kind->mayHaveFingers && !fingers.empty(); }
     bool isDie() const { return kind->isDie(); }

@@ -1,0 +1,211 @@
+#include "app/lineup/line_up_stage.h"
+
+#include "app/lineup/cause_bars.h"
+#include "app/lineup/line_up_cells.h"
+#include "app/lineup/spread_view.h"
+#include "app/widgets/cell_panel.h"
+#include "app/widgets/foldable.h"
+#include "app/widgets/notice.h"
+#include "app/widgets/reader_role.h"
+#include "app/widgets/theme.h"
+#include "text/lineup_words.h"
+
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QPushButton>
+#include <QScrollArea>
+#include <QVBoxLayout>
+
+#include <algorithm>
+
+namespace goodfold::app {
+
+namespace {
+
+constexpr double kWanted = 0.99;
+
+QString text(const std::string& says) {
+    return QString::fromStdString(says);
+}
+
+QLabel* label(QWidget* parent, const char* role) {
+    auto* made = new QLabel(parent);
+    made->setProperty("role", role);
+    made->setWordWrap(true);
+    readAs(*made, QAccessible::StaticText);
+    return made;
+}
+
+QWidget* columnOf(QWidget* parent) {
+    auto* column = new QWidget(parent);
+    column->setObjectName(QStringLiteral("ladderColumn"));
+    column->setAttribute(Qt::WA_StyledBackground);
+    return column;
+}
+
+} // namespace
+
+LineUpStage::LineUpStage(Document& document, OddsCounter& counter, QWidget* parent)
+    : Stage(parent), document(document), counter(counter) {
+    setAccessibleName(tr("Line-up on the mount"));
+    auto* layout = new QHBoxLayout(this);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(0);
+    layout->addWidget(makeOdds());
+    view = new SpreadView(document, counter, this);
+    view->setAccessibleName(tr("The bracket on its mount, and where its holes come to lie"));
+    layout->addWidget(view, 1);
+    layout->addWidget(makeAnswers());
+    connect(&counter, &OddsCounter::counted, this, &LineUpStage::take);
+    connect(&document, &Document::changed, this, &LineUpStage::take);
+    take();
+}
+
+QWidget* LineUpStage::makeOdds() {
+    auto* column = columnOf(this);
+    column->setFixedWidth(px(318));
+    odds = label(column, "odds");
+    meaning = label(column, "faint");
+    limits = label(column, "faint");
+    ninetyNine = new QPushButton(tr("Make it 99 %"), column);
+    ninetyNine->setToolTip(tr("Finds the cheapest set of changes that gets there, and makes them"));
+    connect(ninetyNine, &QPushButton::clicked, this, &LineUpStage::makeIt99);
+    mount = new CellPanel(document, tr("Mount"), mountBlocks, column);
+    making = new CellPanel(document, tr("How it is made"), makingBlocks, column);
+    auto* inside = new QWidget(column);
+    auto* all = new QVBoxLayout(inside);
+    all->setContentsMargins(0, 0, 0, 0);
+    auto* mountHeading = label(inside, "heading");
+    mountHeading->setText(tr("Where its holes have to come"));
+    all->addWidget(mountHeading);
+    all->addWidget(mount);
+    all->addSpacing(px(8));
+    auto* makingHeading = label(inside, "heading");
+    makingHeading->setText(tr("How it is made, and what that is out by"));
+    all->addWidget(makingHeading);
+    all->addWidget(making);
+    all->addStretch();
+    auto* scroll = new QScrollArea(column);
+    scroll->setWidgetResizable(true);
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    scroll->setFocusPolicy(Qt::NoFocus);
+    scroll->setWidget(inside);
+    for (CellPanel* panel : {mount, making})
+        connect(panel, &CellPanel::wantsToBeSeen, scroll, [scroll, panel, inside](const QRect& box) {
+            const QPoint at = panel->mapTo(inside, box.center());
+            scroll->ensureVisible(at.x(), at.y(), 20, 60);
+        });
+    auto* layout = new QVBoxLayout(column);
+    layout->setContentsMargins(12, 8, 8, 8);
+    layout->setSpacing(4);
+    layout->addWidget(odds);
+    layout->addWidget(meaning);
+    layout->addWidget(limits);
+    layout->addWidget(ninetyNine, 0, Qt::AlignLeft);
+    layout->addSpacing(px(6));
+    layout->addWidget(scroll, 1);
+    return column;
+}
+
+QWidget* LineUpStage::makeAnswers() {
+    auto* column = columnOf(this);
+    column->setFixedWidth(px(312));
+    causesHeading = label(column, "heading");
+    bars = new CauseBars(document, counter, column);
+    remediesHeading = label(column, "heading");
+    remedies = new CellPanel(
+        document, tr("What would raise the odds"), [this](Document& of) { return remedyBlocks(of, counter); },
+        column);
+    auto* layout = new QVBoxLayout(column);
+    layout->setContentsMargins(12, 12, 8, 8);
+    layout->setSpacing(4);
+    layout->addWidget(causesHeading);
+    layout->addWidget(bars);
+    layout->addSpacing(px(8));
+    layout->addWidget(remediesHeading);
+    layout->addWidget(scrolling(remedies), 1);
+    return column;
+}
+
+void LineUpStage::showEvent(QShowEvent*) {
+    counter.setWanted(true);
+}
+
+void LineUpStage::hideEvent(QHideEvent*) {
+    counter.setWanted(false);
+}
+
+QString LineUpStage::hint() const {
+    return tr("Drag turns the picture. A remedy that is pressed can be undone.");
+}
+
+QString LineUpStage::says() const {
+    QStringList all{odds->text(),  meaning->text(), limits->text(),
+                    mount->text(), making->text(),  causesHeading->text()};
+    for (const CauseBars::Row& row : bars->rows())
+        all << row.says;
+    return (all << remediesHeading->text() << remedies->text()).join(QLatin1Char('\n'));
+}
+
+void LineUpStage::take() {
+    const auto counted = counter.latest();
+    const bool isKnown = counted && counted->making;
+    odds->setVisible(isKnown);
+    limits->setVisible(isKnown);
+    causesHeading->setVisible(isKnown);
+    remediesHeading->setVisible(isKnown);
+    ninetyNine->setVisible(isKnown && (counted->odds.odds < kWanted || counter.isFindingWay()));
+    ninetyNine->setEnabled(!counter.isFindingWay());
+    ninetyNine->setText(counter.isFindingWay() ? tr("Looking for a way to 99 %…") : tr("Make it 99 %"));
+    meaning->setText(counted && !counted->making ? text(counted->wrong)
+                     : isKnown                   ? tr("that every bolt goes in at the first try")
+                     : document.job().mount      ? tr("Counting…")
+                                                 : tr("No mount is stated yet."));
+    remedies->refresh();
+    if (!isKnown) return;
+    odds->setText(text(text::oddsInWords(counted->odds.odds)) + (counter.isCurrent() ? QString() : tr(" ?")));
+    const auto& tightest = counted->odds.tightestOfTies;
+    const auto worst = std::max_element(tightest.begin(), tightest.end());
+    QStringList says;
+    if (!counter.isCurrent()) says << tr("Before the order of bending is known: provisional.");
+    if (counted->nominal.fitting.room < 0)
+        says << tr("As drawn it does not go on: a bolt misses by %1.")
+                    .arg(text(quantity::typeset(quantity::Length::mm(-counted->nominal.fitting.room),
+                                                document.reading())));
+    if (worst != tightest.end() && *worst > 0)
+        says << tr("%1 is what misses most often.")
+                    .arg(text(
+                        counted->making->mounting.ties[static_cast<size_t>(worst - tightest.begin())].hole));
+    if (counted->making->mounting.ties.size() < 2) says << tr("One bolt alone always goes in.");
+    if (counted->both)
+        says << tr("The other hand %1, both %2.")
+                    .arg(text(text::oddsInWords(*counted->opposite)),
+                         text(text::oddsInWords(*counted->both)));
+    limits->setText(says.join(QLatin1Char(' ')));
+    causesHeading->setText(counted->isWhole || !bars->rows().empty()
+                               ? tr("What is to blame: the odds without it")
+                               : tr("Looking for what is to blame…"));
+    remediesHeading->setText(counted->isWhole ? tr("What would raise the odds, and to what")
+                                              : tr("Looking for what would help…"));
+}
+
+void LineUpStage::makeIt99() {
+    const auto began = counter.latest();
+    counter.findWayTo(kWanted, [this, began](const lineup::WayUp& way) {
+        take();
+        if (!(began->settled.job == document.job()))
+            return Notice::say(*this, tr("The job was changed in the meantime: ask again."));
+        if (way.steps.empty()) return Notice::say(*this, tr("Nothing was found that would raise the odds."));
+        const lineup::Judging judging = counter.judging(*began);
+        QStringList steps;
+        for (const lineup::Offer& step : way.steps)
+            steps << text(text::inWords(step.remedy, began->settled.job, judging));
+        if (const auto wrong = document.edit(tr("make it 99 %"), way.mended))
+            return Notice::say(*this, text(wrong->says));
+        Notice::say(*this, (way.odds >= kWanted ? tr("%1 now: %2.") : tr("As far as it goes, %1: %2."))
+                               .arg(text(text::oddsInWords(way.odds)), steps.join(QStringLiteral("; "))));
+    });
+    take();
+}
+
+} // namespace goodfold::app

@@ -1,0 +1,108 @@
+#include "check/lined_up.h"
+
+#include "check/finding.h"
+
+#include <cmath>
+
+namespace goodfold::check {
+
+namespace {
+
+std::string percent(double share) {
+    return quantity::printNumber(std::floor(share * 100 + 0.5), 0) + " %";
+}
+
+} // namespace
+
+/// Under nine in ten there is something to do, under one in two it is no way to work.
+std::vector<Finding> oddsAreLow(const Subject& s) {
+    constexpr double kToCheck = 0.9, kStops = 0.5;
+    if (!s.lineUp || s.lineUp->roomAsDrawn < 0 || s.lineUp->odds >= kToCheck) return {};
+    Finding finding;
+    const bool stops = s.lineUp->odds < kStops && !s.job.filedToFit;
+    finding.severity = stops ? Severity::Stop : Severity::Mind;
+    finding.about = job::Element::hole(job::holeThatMakes(s.lineUp->worst));
+    finding.headline = percent(s.lineUp->odds) + " of brackets go on at the first try";
+    finding.says = "Made as it is planned, all bolts go in on " + percent(s.lineUp->odds) + " of them; " +
+                   s.lineUp->worst +
+                   " misses most often. Line-up says which step is to blame, "
+                   "and what would help.";
+    finding.value = s.lineUp->odds;
+    finding.limit = kToCheck;
+    if (stops) {
+        job::Job filed = s.job;
+        filed.filedToFit = true;
+        finding.remedies.push_back({"holes that miss are filed to fit", std::move(filed)});
+    }
+    return {finding};
+}
+
+/// Nothing made at the bench can better it.
+std::vector<Finding> nominalMisses(const Subject& s) {
+    if (!s.lineUp || s.lineUp->roomAsDrawn > -1e-4) return {};
+    Finding finding;
+    finding.severity = Severity::Stop;
+    finding.about = job::Element::hole(job::holeThatMakes(s.lineUp->worst));
+    finding.headline = "as drawn it does not go on its mount";
+    finding.says = "Put where it fits best, a bolt still misses by " + s.length(-s.lineUp->roomAsDrawn) +
+                   ", at " + s.lineUp->worst + " first: the holes are not where the mount's are.";
+    finding.value = s.lineUp->roomAsDrawn;
+    finding.limit = 0;
+    return {finding};
+}
+
+/// It fits where it is, and does not come there.
+std::vector<Finding> cannotBePutOn(const Subject& s) {
+    if (!s.lineUp || s.lineUp->stud.empty()) return {};
+    Finding finding;
+    finding.severity = Severity::Mind;
+    finding.about = job::Element::hole(job::holeThatMakes(s.lineUp->stud));
+    finding.headline = "it does not go on straight over its studs";
+    finding.says = "Pushed over the stud in " + s.lineUp->stud + " it runs against " +
+                   (s.lineUp->against.empty() ? "the mount" : "that of " + s.lineUp->against) +
+                   ": make one of them a bolt that is put in last, or see whether it hooks on with a turn.";
+    return {finding};
+}
+
+/// A head or nut then bears on one side, and bends its bolt.
+std::vector<Finding> boltsTilt(const Subject& s) {
+    if (!s.lineUp) return {};
+    constexpr double kMostDeg = 2;
+    std::vector<Finding> findings;
+    for (const LineUpFacts::Bolt& bolt : s.lineUp->bolts) {
+        if (bolt.tiltDeg <= kMostDeg) continue;
+        Finding finding;
+        finding.severity = Severity::Mind;
+        finding.about = job::Element::hole(bolt.hole);
+        finding.headline = "the bolt leans in " + bolt.hole;
+        finding.says =
+            "It stands " + quantity::printNumber(bolt.tiltDeg, 1) +
+            " degrees from square to its leg, and its head bears on one side: a bevelled washer, or "
+            "another angle of the bend.";
+        finding.value = bolt.tiltDeg;
+        finding.limit = kMostDeg;
+        findings.push_back(std::move(finding));
+    }
+    return findings;
+}
+
+/// Where the user said how far a leg may stand off.
+std::vector<Finding> gapsTooWide(const Subject& s) {
+    if (!s.lineUp) return {};
+    std::vector<Finding> findings;
+    for (const LineUpFacts::Bolt& bolt : s.lineUp->bolts) {
+        if (bolt.most <= 0 || bolt.gap <= bolt.most) continue;
+        Finding finding;
+        finding.severity = Severity::Mind;
+        finding.about = job::Element::hole(bolt.hole);
+        finding.headline = bolt.hole + "'s leg stands off the mount";
+        finding.says = "By " + s.length(bolt.gap) + " as drawn, where " + s.length(bolt.most) +
+                       " is the most: a shim, or a longer leg before it.";
+        finding.value = bolt.gap;
+        finding.limit = bolt.most;
+        findings.push_back(std::move(finding));
+    }
+    return findings;
+}
+
+} // namespace goodfold::check

@@ -1,0 +1,24 @@
+// What was counted of a bracket on its mount, as far as rules speak of it. Made by text/lineup_words.
+#pragma once
+
+#include <string>
+#include <vector>
+
+namespace goodfold::check {
+
+struct LineUpFacts {
+    double odds = 1;        // that all bolts go in
+    double roomAsDrawn = 0; // mm; negative where even the part as drawn does not go on
+    std::string worst;      // the hole that misses most often, as the part names it
+    struct Bolt {
+        std::string hole; // of the job
+        double tiltDeg = 0;
+        double gap = 0;  // mm that its leg stands off its face
+        double most = 0; // that it may; 0: not said
+    };
+    std::vector<Bolt> bolts;
+    std::string stud;    // where it does not go on straight: the hole whose stud is in the way
+    std::string against; // and the hole, or leg, that it cannot be squared with
+};
+
+} // namespace goodfold::check

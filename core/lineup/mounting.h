@@ -1,0 +1,51 @@
+// The bracket's ties to its mount, in the frame of the face that it rests on.
+#pragma once
+
+#include "common/result.h"
+#include "hardware/hardware.h"
+#include "lineup/errors.h"
+#include "part/part.h"
+
+#include <optional>
+
+namespace goodfold::lineup {
+
+/// Where a bracket's holes have to come, every place stated in the frame of the face it rests on: that face
+/// is z = 0, the bracket on its +z side.
+struct Mounting {
+    struct Tie {
+        std::string hole; // as the part names it: h1, h1.2
+        Vec3 at{0, 0, 0}; // of the point, on its face
+        Vec3 axis{0, 0, 1};
+        bool onFace = false; // the plate's face lies toward the mount there, not its back
+        double bolt = 0;
+        std::optional<double> through; // diameter of the mount's own hole, where a bolt goes through one
+        bool touches = false;          // the plate may not stand in the point's face
+        double press = 0.3;            // but for what a hand or the bolt pulls in
+        /// Drilled along the point's axis, with the bracket put where the other ties have most room.
+        bool drilledThroughMount = false;
+        std::optional<Vec3> outward = {};   // of the point's face, where its axis is not square to it
+        std::optional<double> gapMost = {}; // that the plate may stand off
+        std::string point = {};             // of the mount
+        bool isStud = false;                // it stands out of its face already
+    };
+    std::string rests; // the plate that lies on the face
+    bool onFace = false;
+    std::vector<Tie> ties;
+    Pose3 mountFromFace = Pose3::Identity();
+};
+
+inline constexpr double kUsualPress = 0.3; // mm
+
+/// What the job says of its mount; `mount` is the job's own, or the other hand's. An error says what of it is
+/// not stated yet.
+Result<Mounting> mountingOf(const job::Job& job, const job::Mount& mount, const part::Part& part,
+                            const hardware::Book& hardware);
+
+/// Errors of the points' places that the mount states, of those that are tied.
+std::vector<Source> targetsOf(const job::Mount& mount, const Mounting& mounting);
+
+/// The same place for the opposite hand: mirrored over the rest face's x axis.
+job::Mount mirrored(const job::Mount& mount);
+
+} // namespace goodfold::lineup

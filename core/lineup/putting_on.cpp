@@ -1,0 +1,81 @@
+#include "lineup/putting_on.h"
+
+#include <algorithm>
+#include <cmath>
+#include <numbers>
+
+namespace goodfold::lineup {
+
+namespace {
+
+/// One thing a direction has to suit: by how many degrees it does.
+struct Bound {
+    std::string hole;
+    Vec3 along; // a stud's axis, or a face's outward side
+    double mostDeg;
+    bool isStud;
+    double margin(const Vec3& direction) const {
+        return mostDeg - degrees(std::acos(std::clamp(direction.dot(along), -1.0, 1.0)));
+    }
+};
+
+std::vector<Bound> boundsOf(const Making& making) {
+    const NominalFit nominal = nominalFit(making);
+    std::vector<Bound> bounds{{making.mounting.rests, Vec3::UnitZ(), 90, false}};
+    for (size_t i = 0; i < making.mounting.ties.size(); ++i) {
+        const Mounting::Tie& tie = making.mounting.ties[i];
+        if (tie.touches) bounds.push_back({tie.hole, tie.outward.value_or(tie.axis), 90, false});
+        if (!tie.isStud) continue;
+        const double out = making.part.thickness + 1.6 * tie.bolt;
+        bounds.push_back(
+            {tie.hole, tie.axis, degrees(std::atan2(2 * std::max(0.0, nominal.ties[i].play), out)), true});
+    }
+    return bounds;
+}
+
+/// Evenly all round, about 2 degrees apart, and the bounds' own.
+std::vector<Vec3> directionsFor(const std::vector<Bound>& bounds) {
+    std::vector<Vec3> all;
+    for (const Bound& bound : bounds)
+        all.push_back(bound.along);
+    constexpr int kMany = 10000;
+    const double golden = std::numbers::pi * (3 - std::sqrt(5.0));
+    for (int i = 0; i < kMany; ++i) {
+        const double z = 1 - 2 * (i + 0.5) / kMany, round = std::sqrt(1 - z * z);
+        all.emplace_back(round * std::cos(golden * i), round * std::sin(golden * i), z);
+    }
+    return all;
+}
+
+} // namespace
+
+WayOn wayOn(const Making& making) {
+    const std::vector<Bound> bounds = boundsOf(making);
+    const bool hasStuds = std::any_of(bounds.begin(), bounds.end(), [](const Bound& b) { return b.isStud; });
+    WayOn way;
+    if (!hasStuds) return way; // bolts come last
+    constexpr double kRounding = 1e-6;
+    double best = -360;
+    for (const Vec3& direction : directionsFor(bounds)) {
+        double least = 360;
+        for (const Bound& bound : bounds)
+            least = std::min(least, bound.margin(direction));
+        if (least <= best) continue;
+        best = least;
+        way.off = making.mounting.mountFromFace.linear() * direction;
+    }
+    way.isStraight = best >= -kRounding;
+    if (way.isStraight) return way;
+    const Vec3 direction = making.mounting.mountFromFace.linear().transpose() * way.off;
+    const auto worst = std::min_element(bounds.begin(), bounds.end(), [&](const Bound& a, const Bound& b) {
+        return std::pair(!a.isStud, a.margin(direction)) < std::pair(!b.isStud, b.margin(direction));
+    });
+    way.stud = worst->hole;
+    for (const Bound& bound : bounds)
+        if (&bound != &*worst &&
+            bound.along.dot(worst->along) < std::cos(radians(bound.mostDeg + worst->mostDeg)))
+            way.against = bound.hole;
+    return way;
+}
+
+} // namespace goodfold::lineup

@@ -1,0 +1,286 @@
+#include "lineup/workshop.h"
+
+#include <Eigen/Cholesky>
+
+#include <algorithm>
+#include <cmath>
+#include <numeric>
+
+namespace goodfold::lineup {
+
+namespace {
+
+bool isOfHoles(SourceKind kind) {
+    return kind == SourceKind::Mark || kind == SourceKind::Punch || kind == SourceKind::Drill;
+}
+
+} // namespace
+
+Workshop::Workshop(const Making& making)
+    : making(making), real(making.job, making.part, making.held),
+      rest(making.part.plateIndex(making.mounting.rests)) {
+    for (const Source& source : making.sources)
+        draws.push_back(lookedUp(source));
+    beginAnew();
+    for (const Mounting::Tie& tie : making.mounting.ties) {
+        holes.push_back(making.part.holeIndex(tie.hole));
+        isCentred.push_back(centresItsBolt(making.part.holes[static_cast<size_t>(holes.back())]));
+    }
+    real.form(errors);
+    start = placedRoughly();
+}
+
+int Workshop::normals() const {
+    return std::accumulate(draws.begin(), draws.end(), 0,
+                           [](int sum, const Draws& each) { return sum + each.count; });
+}
+
+void Workshop::make(const double* next) {
+    beginAnew();
+    for (const Draws& each : draws) {
+        add(each, next);
+        next += each.count;
+    }
+    real.form(errors);
+}
+
+Fitting Workshop::fitted(bool untilDecided) {
+    ties.clear();
+    contacts.clear();
+    later.clear();
+    const Pose3 mountFromRoot = start * restFromRoot();
+    for (size_t i = 0; i < holes.size(); ++i) {
+        const Mounting::Tie& tie = making.mounting.ties[i];
+        if (tie.touches) contacts.push_back(contactOf(i, mountFromRoot));
+        if (tie.drilledThroughMount)
+            later.push_back(i);
+        else
+            ties.push_back(tieOf(i, mountFromRoot));
+    }
+    if (later.empty()) return fit(ties, contacts, untilDecided);
+    const Pose3 asDrilled = fit(ties, contacts).placed.inverse();
+    for (const size_t i : later)
+        ties.insert(ties.begin() + static_cast<std::ptrdiff_t>(i), drilledThere(i, asDrilled));
+    return fit(ties, contacts, untilDecided);
+}
+
+NominalFit Workshop::nominal() {
+    NominalFit all{fitted(), {}, {}};
+    const Pose3 faceFromRoot = all.fitting.placed * start * restFromRoot();
+    const Pose3& mountFromFace = making.mounting.mountFromFace;
+    all.mountFromRoot = mountFromFace * faceFromRoot;
+    for (size_t i = 0; i < holes.size(); ++i) {
+        const Mounting::Tie& tie = making.mounting.ties[i];
+        const RealPart::Spine spine = real.spineOf(holes[i]);
+        const double side = tie.onFace ? real.thickness() : 0;
+        const Vec3 centre = faceFromRoot * ((spine.from + spine.to) / 2 + side * spine.axis);
+        const Vec3 axis = faceFromRoot.linear() * spine.axis, outward = tie.outward.value_or(tie.axis);
+        const Vec3 away = centre - tie.at;
+        all.ties.push_back({mountFromFace.linear() * (away - away.dot(tie.axis) * tie.axis),
+                            degrees(std::acos(std::min(1.0, std::abs(axis.dot(tie.axis))))), playOf(i, axis),
+                            away.dot(outward)});
+    }
+    return all;
+}
+
+std::vector<Vec2> Workshop::offsets(const Fitting& fitting) const {
+    std::vector<Vec2> all;
+    const Pose3 faceFromRoot = fitting.placed * start * restFromRoot();
+    for (size_t i = 0; i < holes.size(); ++i) {
+        const Mounting::Tie& tie = making.mounting.ties[i];
+        const RealPart::Spine spine = real.spineOf(holes[i]);
+        const Vec3 side = (tie.onFace ? real.thickness() : 0) * spine.axis;
+        const auto across = squareTo(tie.axis);
+        const Vec3 target = tie.at + errors.targets[i];
+        const Vec2 from = across * (faceFromRoot * (spine.from + side) - target);
+        const Vec2 along = across * (faceFromRoot * (spine.to + side) - target) - from;
+        const double share =
+            along.squaredNorm() > 0 ? std::clamp(-from.dot(along) / along.squaredNorm(), 0.0, 1.0) : 0;
+        all.push_back(from + share * along);
+    }
+    return all;
+}
+
+Vec3 Workshop::centreOf(size_t tie) const {
+    const RealPart::Spine spine = real.spineOf(holes[tie]);
+    const Vec3 onBack = (spine.from + spine.to) / 2;
+    const double side = making.mounting.ties[tie].onFace ? real.thickness() : 0;
+    return real.rootFromPlate(rest).inverse() * (onBack + side * spine.axis);
+}
+
+void Workshop::beginAnew() {
+    errors.holes.assign(making.part.holes.size(), Vec2(0, 0));
+    errors.drills.assign(making.part.holes.size(), Vec2(0, 0));
+    errors.bends.assign(making.part.bends.size(), {});
+    errors.cuts.assign(making.part.plates.size(), 0);
+    errors.targets.assign(making.mounting.ties.size(), Vec3(0, 0, 0));
+    errors.thickness = 0;
+}
+
+Draws Workshop::lookedUp(const Source& source) const {
+    Draws found{&source, {}, {}, isOfHoles(source.kind) ? 2 : 1, {}};
+    for (const Source::Of& of : source.of) {
+        const auto& ties = making.mounting.ties;
+        const auto tie = std::find_if(ties.begin(), ties.end(),
+                                      [&](const Mounting::Tie& each) { return each.hole == of.id; });
+        const bool isHole =
+            isOfHoles(source.kind) || (source.kind == SourceKind::Cut && making.part.holeIndex(of.id) >= 0);
+        found.areHoles.push_back(isHole);
+        found.index.push_back(isHole                              ? making.part.holeIndex(of.id)
+                              : source.kind == SourceKind::Cut    ? making.part.plateIndex(of.id)
+                              : source.kind == SourceKind::Target ? static_cast<int>(tie - ties.begin())
+                                                                  : making.part.bendIndex(of.id));
+    }
+    if (source.kind == SourceKind::Target) {
+        found.count = static_cast<int>(source.covariance.rows());
+        const Eigen::LDLT<Eigen::MatrixXd> factored(source.covariance); // it may be singular
+        found.root = factored.transpositionsP().transpose() * Eigen::MatrixXd(factored.matrixL()) *
+                     factored.vectorD().cwiseMax(0).cwiseSqrt().asDiagonal();
+    }
+    return found;
+}
+
+void Workshop::add(const Draws& each, const double* normal) {
+    if (each.source->kind == SourceKind::Target) {
+        const Eigen::VectorXd moved = each.root * Eigen::Map<const Eigen::VectorXd>(normal, each.count);
+        for (size_t i = 0; i < each.index.size(); ++i)
+            errors.targets[static_cast<size_t>(each.index[i])] += moved.segment<3>(3 * static_cast<int>(i));
+        return;
+    }
+    for (size_t i = 0; i < each.index.size(); ++i)
+        if (each.source->kind == SourceKind::Cut && each.areHoles[i])
+            moveWithTheEnd(each.index[i], each.source->of[i].sigma * normal[0]);
+        else
+            addTo(each.source->kind, each.index[i], each.source->of[i].sigma, normal);
+}
+
+void Workshop::moveWithTheEnd(int hole, double longer) {
+    const int plate = making.part.holes[static_cast<size_t>(hole)].plate;
+    const double outward = making.job.datum == job::Edge::Start ? 1 : -1;
+    const auto& flatFromPlate = making.part.plates[static_cast<size_t>(plate)].flatFromPlate;
+    errors.holes[static_cast<size_t>(hole)] += flatFromPlate.linear().transpose() * Vec2(outward * longer, 0);
+}
+
+void Workshop::addTo(SourceKind kind, int index, double sigma, const double* normal) {
+    const auto at = static_cast<size_t>(index);
+    const double by = sigma * normal[0];
+    switch (kind) {
+    case SourceKind::Mark:
+    case SourceKind::Punch:
+    case SourceKind::Drill:
+        errors.holes[at] += sigma * Vec2(normal[0], normal[1]);
+        if (kind == SourceKind::Drill) errors.drills[at] += sigma * Vec2(normal[0], normal[1]);
+        break;
+    case SourceKind::Cut:
+        errors.cuts[at] += by;
+        break;
+    case SourceKind::Line:
+    case SourceKind::Place:
+    case SourceKind::ToolOffset:
+        errors.bends[at].line += by;
+        break;
+    case SourceKind::Square:
+        errors.bends[at].turnDeg += by;
+        break;
+    case SourceKind::Angle:
+    case SourceKind::Springback:
+        errors.bends[at].angleDeg += by;
+        break;
+    case SourceKind::Radius:
+        errors.bends[at].radius += by;
+        break;
+    case SourceKind::K:
+        errors.bends[at].k += by;
+        break;
+    case SourceKind::Thickness:
+        errors.thickness += by;
+        break;
+    case SourceKind::Target:
+        break;
+    }
+}
+
+Pose3 Workshop::restFromRoot() const {
+    const Pose3 plateFromRoot = real.rootFromPlate(rest).inverse();
+    if (!making.mounting.onFace) return plateFromRoot;
+    Pose3 turnedOver = Pose3::Identity();
+    turnedOver.linear() = Eigen::Vector3d(1, -1, -1).asDiagonal();
+    turnedOver.translation() = Vec3(0, 0, real.thickness());
+    return turnedOver * plateFromRoot;
+}
+
+bool Workshop::centresItsBolt(const part::PartHole& hole) const {
+    using Use = job::Fastener::Use;
+    const auto& fastener = making.job.findHole(hole.source)->fastener;
+    return hole.isSunk() || (fastener && (fastener->use == Use::RivetNut || fastener->use == Use::WeldNut));
+}
+
+double Workshop::playOf(size_t index, const Vec3& holeAxis) const {
+    const Mounting::Tie& tie = making.mounting.ties[index];
+    const part::PartHole& hole = making.part.holes[static_cast<size_t>(holes[index])];
+    const double own =
+        isCentred[index] ? 0 : (hole.diameter * std::abs(holeAxis.dot(tie.axis)) - tie.bolt) / 2;
+    return own + (tie.through ? (*tie.through - tie.bolt) / 2 : 0);
+}
+
+Tie Workshop::tieOf(size_t index, const Pose3& mountFromRoot) const {
+    const Mounting::Tie& tie = making.mounting.ties[index];
+    const RealPart::Spine spine = real.spineOf(holes[index]);
+    const Vec3 axis = mountFromRoot.linear() * spine.axis, target = tie.at + errors.targets[index];
+    Tie made;
+    made.axis = tie.axis;
+    made.play = playOf(index, axis);
+    for (size_t side = 0; side < 2; ++side) {
+        const Vec3 up = static_cast<double>(side) * real.thickness() * axis;
+        made.rims[side] = {mountFromRoot * spine.from + up, mountFromRoot * spine.to + up, target};
+    }
+    return made;
+}
+
+Contact Workshop::contactOf(size_t index, const Pose3& mountFromRoot) const {
+    const Mounting::Tie& tie = making.mounting.ties[index];
+    Contact contact{real.cornersOf(making.part.holes[static_cast<size_t>(holes[index])].plate, tie.onFace),
+                    tie.at + errors.targets[index], tie.outward.value_or(tie.axis), tie.press};
+    for (Vec3& corner : contact.corners)
+        corner = mountFromRoot * corner;
+    return contact;
+}
+
+Tie Workshop::drilledThere(size_t index, const Pose3& asDrilled) const {
+    const Mounting::Tie& tie = making.mounting.ties[index];
+    const Vec3 target = tie.at + errors.targets[index];
+    const auto across = squareTo(tie.axis);
+    const Vec3 centre = target + across.transpose() * errors.drills[static_cast<size_t>(holes[index])];
+    Tie made;
+    made.axis = tie.axis;
+    made.play = playOf(index, tie.axis);
+    for (size_t side = 0; side < 2; ++side) {
+        const Vec3 rim = asDrilled * (centre + static_cast<double>(side) * real.thickness() * tie.axis);
+        made.rims[side] = {rim, rim, target};
+    }
+    return made;
+}
+
+Pose3 Workshop::placedRoughly() const {
+    const Pose3 restFrom = restFromRoot();
+    Vec2 middle(0, 0), wanted(0, 0);
+    std::vector<std::pair<Vec2, Vec2>> pairs;
+    for (size_t i = 0; i < holes.size(); ++i) {
+        const RealPart::Spine spine = real.spineOf(holes[i]);
+        const Vec3 centre = restFrom * ((spine.from + spine.to) / 2);
+        pairs.emplace_back(centre.head<2>(), making.mounting.ties[i].at.head<2>());
+        middle += pairs.back().first / static_cast<double>(holes.size());
+        wanted += pairs.back().second / static_cast<double>(holes.size());
+    }
+    double along = 0, across = 0;
+    for (const auto& [from, to] : pairs) {
+        const Vec2 a = from - middle, b = to - wanted;
+        along += a.dot(b);
+        across += a.x() * b.y() - a.y() * b.x();
+    }
+    const double turn = along == 0 && across == 0 ? 0 : std::atan2(across, along);
+    return Eigen::Translation3d(wanted.x(), wanted.y(), 0) * Eigen::AngleAxisd(turn, Vec3::UnitZ()) *
+           Eigen::Translation3d(-middle.x(), -middle.y(), 0);
+}
+
+} // namespace goodfold::lineup

@@ -1,0 +1,101 @@
+// One piece after another made from random numbers, folded whole and put on its mount. Inside of lineup/
+// only.
+#pragma once
+
+#include "lineup/odds.h"
+
+namespace goodfold::lineup {
+
+/// A source with what it names looked up, and how many independent draws it takes.
+struct Draws {
+    const Source* source;
+    std::vector<int> index; // of each that it is `of`; -1 for the part
+    std::vector<bool> areHoles;
+    int count = 1;
+    Eigen::MatrixXd root = {}; // of a covariance
+};
+
+/// One piece after another, on one thread.
+class Workshop {
+public:
+    explicit Workshop(const Making& making);
+
+    const std::vector<Draws>& allDraws() const { return draws; }
+    int normals() const;
+
+    /// `normal` one standard deviation each, normals() of them.
+    void make(const double* next);
+
+    Fitting fitted(bool untilDecided = false);
+
+    /// As it is now made, where it has most room.
+    NominalFit nominal();
+
+    /// Of each tie, once it is placed so: how far its hole is off the point's axis, square to it (squareTo()
+    /// of the axis in the face's frame); of a slot the nearest place along it.
+    std::vector<Vec2> offsets(const Fitting& fitting) const;
+
+    /// A hole's centre on the side that touches, in the rest plate's own frame.
+    Vec3 centreOf(size_t tie) const;
+
+private:
+    /// A piece without errors.
+    void beginAnew();
+
+    Draws lookedUp(const Source& source) const;
+
+    void add(const Draws& each, const double* normal);
+
+    /// A hole that was marked from the end that is not the datum: along the bar, as far as that is out.
+    void moveWithTheEnd(int hole, double longer);
+
+    void addTo(SourceKind kind, int index, double sigma, const double* normal);
+
+    /// The rest plate's resting side on z = 0, the bracket above it.
+    Pose3 restFromRoot() const;
+
+    /// A thread, a nut that is set in it, a head that is sunk.
+    bool centresItsBolt(const part::PartHole& hole) const;
+
+    /// How far the bolt may be off in the hole and in the mount's own.
+    double playOf(size_t index, const Vec3& holeAxis) const;
+
+    Tie tieOf(size_t index, const Pose3& mountFromRoot) const;
+
+    Contact contactOf(size_t index, const Pose3& mountFromRoot) const;
+
+    /// A hole that was drilled along its point's axis while the bracket stood there: off by the drill alone.
+    Tie drilledThere(size_t index, const Pose3& asDrilled) const;
+
+    /// The shift and turn in the face that bring the drawn holes nearest to their points.
+    Pose3 placedRoughly() const;
+
+    const Making& making;
+    RealPart real;
+    int rest;
+    std::vector<Draws> draws;
+    std::vector<int> holes;      // of the ties
+    std::vector<bool> isCentred; // the same: it leaves its bolt no play
+    Errors errors;
+    std::vector<Tie> ties; // of the piece in hand
+    std::vector<Contact> contacts;
+    std::vector<size_t> later;       // of the ties: drilled when the others hold it
+    Pose3 start = Pose3::Identity(); // mount from rest plate, before it is fitted
+};
+
+/// Each random number on its own: `each(source, make)`, where make(by) makes the piece with that many sigmas
+/// of it.
+template <class Each> void eachAlone(Workshop& workshop, Each each) {
+    std::vector<double> normal(static_cast<size_t>(workshop.normals()), 0);
+    size_t next = 0;
+    for (size_t source = 0; source < workshop.allDraws().size(); ++source)
+        for (int i = 0; i < workshop.allDraws()[source].count; ++i, ++next) {
+            each(static_cast<int>(source), [&](double by) {
+                normal[next] = by;
+                workshop.make(normal.data());
+            });
+            normal[next] = 0;
+        }
+}
+
+} // namespace goodfold::lineup

@@ -1,0 +1,143 @@
+#include "text/lineup_words.h"
+
+#include "common/phrase.h"
+#include "lineup/putting_on.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace goodfold::text {
+
+using lineup::Remedy;
+using lineup::Source;
+using lineup::SourceKind;
+using quantity::printNumber;
+
+namespace {
+
+/// "h1 and h2".
+std::string namesOf(const Source& source) {
+    std::vector<std::string> names;
+    for (const Source::Of& of : source.of)
+        names.push_back(of.id);
+    return listed(names);
+}
+
+std::string bendsOf(const Source& source) {
+    return source.of.size() == 1 ? "bend " + source.of.front().id : "bends " + namesOf(source);
+}
+
+std::string toolOf(const Source& source, const lineup::Making& making, const sequence::Plan* plan) {
+    if (plan)
+        for (const sequence::Step& step : plan->steps)
+            if (making.part.bends[static_cast<size_t>(step.operation.bend)].id == source.of.front().id)
+                return step.operation.setup.tool->name;
+    return "tool";
+}
+
+} // namespace
+
+std::string inWords(const Source& source, const lineup::Making& making, const sequence::Plan* plan) {
+    const bool isOne = source.of.size() == 1;
+    switch (source.kind) {
+    case SourceKind::Mark:
+        return "where " + namesOf(source) + (isOne ? " is marked" : " are marked together");
+    case SourceKind::Punch:
+        return "how " + namesOf(source) + " is punched";
+    case SourceKind::Drill:
+        return "how " + namesOf(source) + " is drilled";
+    case SourceKind::Cut:
+        return "where the end of leg " + source.of.front().id + " is cut off";
+    case SourceKind::Line:
+        return "where the line of " + bendsOf(source) + " is marked";
+    case SourceKind::Place:
+        return "where the line of " + bendsOf(source) + " sits in the " + toolOf(source, making, plan);
+    case SourceKind::ToolOffset:
+        return "what the " + toolOf(source, making, plan) + " is always out by";
+    case SourceKind::Square:
+        return "how square " + bendsOf(source) + " is set";
+    case SourceKind::Angle:
+        return "the angle that " + bendsOf(source) + " is checked to";
+    case SourceKind::Springback:
+        return "how far " + bendsOf(source) + (isOne ? " springs back" : " spring back");
+    case SourceKind::Radius:
+        if (source.isOwn) return "how evenly the radius of " + bendsOf(source) + " comes out";
+        return "the radius that " + bendsOf(source) + (isOne ? " comes out with" : " come out with");
+    case SourceKind::K:
+        return "how the stock stretches in " + bendsOf(source) + " (K)";
+    case SourceKind::Thickness:
+        return "how thick the stock really is";
+    case SourceKind::Target:
+        return "where the mount's place for " + namesOf(source) + " really is";
+    }
+    return {};
+}
+
+std::string inWords(const Remedy& remedy, const job::Job& job, const lineup::Judging& judging) {
+    const auto size = [&](double mm) {
+        return quantity::typesetSize(quantity::Length::mm(mm), judging.reading.unit);
+    };
+    const auto slot = [&] {
+        const job::Hole& hole = *job.findHole(remedy.about);
+        const std::string leg = "leg " + job.plateOfHole(remedy.about)->id;
+        const double angle = remedy.angleDeg;
+        const std::string length = quantity::typeset(quantity::Length::mm(remedy.size), judging.reading);
+        return "Slot " + remedy.about + ", " + size(hole.diameter) + " by " + length + ", " +
+               (angle == 0    ? "along " + leg
+                : angle == 90 ? "across " + leg
+                              : "at " + printNumber(angle, 1) + "\u00b0 to " + leg);
+    };
+    switch (remedy.kind) {
+    case Remedy::Kind::Larger:
+        return "Drill " + remedy.about + " to " + size(remedy.size);
+    case Remedy::Kind::Slot:
+        return slot();
+    case Remedy::Kind::AfterBending:
+        return "Drill " + remedy.about + " after bending";
+    case Remedy::Kind::ThroughMount:
+        return "Drill " + remedy.about + " in its place, through the mount";
+    case Remedy::Kind::WiderMount:
+        return "Open the mount's hole for " + remedy.about + " to " + size(remedy.size);
+    case Remedy::Kind::OtherEnd:
+        return "Measure the marks from the blank's other end";
+    case Remedy::Kind::Tool:
+        return "Make bend " + remedy.about + " in the " + judging.shop.find(remedy.way)->name;
+    case Remedy::Kind::Method:
+        break;
+    }
+    const lineup::Operation& operation = *judging.errors.find(remedy.about);
+    return operation.noun + ": " + operation.find(remedy.way)->says;
+}
+
+std::string costInWords(const lineup::Offer& offer) {
+    return offer.minutes > 0 ? printNumber(offer.minutes, offer.minutes < 10 ? 1 : 0) + " min more" : "";
+}
+
+check::LineUpFacts factsOf(const lineup::Making& making, const lineup::NominalFit& nominal,
+                           const lineup::Odds& odds) {
+    check::LineUpFacts facts{odds.odds, nominal.fitting.room, {}, {}};
+    const auto& ties = making.mounting.ties;
+    const auto most = std::max_element(odds.tightestOfTies.begin(), odds.tightestOfTies.end());
+    const auto worst = nominal.fitting.room < 0 && nominal.fitting.tightest >= 0
+                           ? static_cast<size_t>(nominal.fitting.tightest)
+                           : static_cast<size_t>(most - odds.tightestOfTies.begin());
+    facts.worst = ties[worst].hole;
+    for (size_t i = 0; i < ties.size(); ++i)
+        facts.bolts.push_back({job::holeThatMakes(ties[i].hole), nominal.ties[i].tiltDeg, nominal.ties[i].gap,
+                               ties[i].gapMost.value_or(0)});
+    if (const lineup::WayOn way = lineup::wayOn(making); !way.isStraight) {
+        facts.stud = way.stud;
+        facts.against = way.against;
+    }
+    return facts;
+}
+
+std::string oddsInWords(double odds) {
+    if (odds >= 1) return "100 %";
+    const double percent = odds * 100;
+    if (percent > 99.9) return "99.9 %";
+    if (percent >= 99) return printNumber(std::floor(percent * 10) / 10, 1) + " %";
+    return printNumber(std::round(percent), 0) + " %";
+}
+
+} // namespace goodfold::text

@@ -29,7 +29,75 @@ private slots:
     void optionsAreReadAsUsual();
     void showTellsWhatThePlanFound();
     void dxfIsTheSameTwice();
+    void lineupCountsTheOdds();
+    void lineupTakesOwnErrors();
+    void lineupSaysWhatIsMissing();
 };
+
+/// The demo that is poor: what is to blame, what helps, and the way there; twice the same.
+void CommandTest::lineupCountsTheOdds() {
+    const QStringList words{"lineup", demo("foot-on-base.gfold"), "--json", "--trials", "2000", "--reach",
+                            "99"};
+    const Outcome outcome = run(words);
+    QCOMPARE(outcome.status, 0);
+    QCOMPARE(run(words).out, outcome.out);
+    const json told = json::parse(outcome.out.toStdString());
+    QVERIFY(told.at("odds") > 0.2 && told.at("odds") < 0.4);
+    QCOMPARE(told.at("ties").size(), size_t(2));
+    QCOMPARE(told.at("placement").size(), size_t(4));
+    QCOMPARE(told.at("held_lines").at("1").at("which").get<std::string>(), std::string("centre"));
+    double shares = 0;
+    for (const json& cause : told.at("causes")) {
+        QVERIFY(cause.at("odds_without").get<double>() >= told.at("odds").get<double>() - 0.01);
+        shares += cause.at("share").get<double>();
+    }
+    QVERIFY(std::abs(shares - 1) < 1e-6);
+    QVERIFY(!told.at("remedies").empty());
+    QVERIFY(told.at("way").at("odds") >= 0.99);
+    QVERIFY(told.at("way_on").at("straight").get<bool>());
+}
+
+/// Two holes 100 apart on two studs, their marks alone out, by 0.3: 0.6 of play between them, so that
+/// erf(0.6 / (2 * 0.3)) go on. Without any error all do.
+void CommandTest::lineupTakesOwnErrors() {
+    const QByteArray job =
+        R"({"format": "good-fold-job", "version": 1, "title": "Gutter strap", "units": "mm",
+        "material": "steel-hot-rolled", "thickness": 3, "stock": {"form": "bar", "width": 30},
+        "plates": [{"id": "A", "length": 130, "holes": [
+            {"id": "h1", "diameter": 6.6, "x": 15}, {"id": "h2", "diameter": 6.6, "x": 115}]}],
+        "mount": {"faces": [{"id": "F"}], "points": [
+            {"id": "a", "face": "F", "kind": "stud", "diameter": 6, "at": [0, 0, 0]},
+            {"id": "b", "face": "F", "kind": "stud", "diameter": 6, "at": [100, 0, 0]}]},
+        "rests": {"plate": "A", "on": "F"},
+        "ties": [{"hole": "h1", "point": "a"}, {"hole": "h2", "point": "b"}]})";
+    QTemporaryDir folder;
+    const auto odds = [&](const QByteArray& fixed) {
+        const QString path = folder.filePath("errors.json");
+        QFile file(path);
+        if (!file.open(QIODevice::WriteOnly)) qFatal("no file");
+        file.write("{\"fixed\": " + fixed + "}");
+        file.close();
+        const Outcome outcome = run({"lineup", "-", "--json", "--errors", path}, job);
+        return json::parse(outcome.out.toStdString()).at("odds").get<double>();
+    };
+    const QByteArray none = R"("punch": 0, "drill": 0, "cut": 0, "thickness": 0)";
+    QCOMPARE(odds("{\"mark\": 0, " + none + "}"), 1.0);
+    QVERIFY(std::abs(odds("{\"mark\": 0.3, " + none + "}") - std::erf(1.0)) < 3 * 0.0026 + 0.005);
+    QFile broken(folder.filePath("broken.json"));
+    QVERIFY(broken.open(QIODevice::WriteOnly));
+    broken.write(R"({"fixed": {"mark": "much"}})");
+    broken.close();
+    const Outcome wrong = run({"lineup", "-", "--json", "--errors", broken.fileName()}, job);
+    QCOMPARE(wrong.status, 2);
+    QVERIFY2(wrong.err.contains("fixed.mark"), wrong.err.constData());
+}
+
+void CommandTest::lineupSaysWhatIsMissing() {
+    const Outcome none = run({"lineup", demo("vent-stay.gfold"), "--json"});
+    QCOMPARE(none.status, 1);
+    QVERIFY2(none.err.contains("says nothing of a mount"), none.err.constData());
+    QVERIFY(none.out.isEmpty());
+}
 
 /// "--csv=-" as "--csv -", and a job whose name begins with a dash behind "--". Help names every export.
 void CommandTest::optionsAreReadAsUsual() {

@@ -19,21 +19,7 @@ Vec3 vec(const json& value) {
 }
 
 SourceKind kindOf(const std::string& word) {
-    const std::map<std::string, SourceKind> words{{"mark", SourceKind::Mark},
-                                                  {"punch", SourceKind::Punch},
-                                                  {"drill", SourceKind::Drill},
-                                                  {"cut", SourceKind::Cut},
-                                                  {"line", SourceKind::Line},
-                                                  {"place", SourceKind::Place},
-                                                  {"tool-offset", SourceKind::ToolOffset},
-                                                  {"square", SourceKind::Square},
-                                                  {"angle", SourceKind::Angle},
-                                                  {"springback", SourceKind::Springback},
-                                                  {"radius", SourceKind::Radius},
-                                                  {"k", SourceKind::K},
-                                                  {"thickness", SourceKind::Thickness},
-                                                  {"target", SourceKind::Target}};
-    return words.at(word);
+    return *sourceKindOf(word);
 }
 
 /// A case as its file tells it.

@@ -1,0 +1,216 @@
+// Mounts: read from a job, made from what is drawn, in any frame, for either hand, and whether one comes
+// there.
+#include "core/mount_support.h"
+#include "lineup/putting_on.h"
+#include "sequence/settle.h"
+
+using namespace goodfold;
+using namespace goodfold::lineup;
+using test::only;
+using test::Strap;
+
+class MountsTest : public QObject {
+    Q_OBJECT
+private slots:
+    void boltsAndTheirPlay();
+    void drawnMountFitsAsDrawn();
+    void mountInAnotherFrameIsTheSame();
+    void otherHandIsTheSameBracket();
+    void goesOnStraightOverItsStuds();
+    void jobKeepsItsMount();
+    void wrongMountsAreToldWhere_data();
+    void wrongMountsAreToldWhere();
+};
+
+/// The hole's own, both of two holes, none in a thread or under a sunk head.
+void MountsTest::boltsAndTheirPlay() {
+    Strap strap;
+    const auto playOf = [&] { return nominalFit(strap.making(only({}))).ties[0].play; };
+    QVERIFY(std::abs(playOf() - 0.3) < 1e-9);
+    strap.job.mount->points[0].kind = job::MountPoint::Kind::Hole;
+    strap.job.mount->points[0].diameter = 7;
+    strap.job.ties[0].bolt = 6;
+    QVERIFY(std::abs(playOf() - 0.3 - 0.5) < 1e-9);
+    strap.job.plates[0].holes[0].fastener = job::Fastener{job::Fastener::Use::RivetNut};
+    strap.part = part::solve(strap.job, test::hotRolled());
+    QVERIFY(std::abs(playOf() - 0.5) < 1e-9);
+    strap.job.plates[0].holes[0].fastener.reset();
+    strap.job.plates[0].holes[0].countersink = job::Countersink{.diameter = 12};
+    strap.part = part::solve(strap.job, test::hotRolled());
+    QVERIFY(std::abs(playOf() - 0.5) < 1e-9);
+}
+
+/// On random brackets: a mount made from what is drawn leaves every bolt its whole play, square to its hole.
+void MountsTest::drawnMountFitsAsDrawn() {
+    test::RandomJobs random(7);
+    int tried = 0;
+    for (int i = 0; i < test::rounds(200); ++i) {
+        job::Job job = random.next();
+        const auto solved = part::solve(job, test::materialOf(job));
+        job = withDrawnMount(job, solved, part::fold(solved), hardware::standardBook());
+        if (!job.mount) continue;
+        ++tried;
+        const auto wrong = job::whatIsWrong(job);
+        QVERIFY2(!wrong, wrong ? wrong->says.c_str() : "");
+        const auto making = makingOf({job, solved, test::materialOf(job), nullptr, only({})}, *job.mount,
+                                     hardware::standardBook());
+        QVERIFY(making);
+        const NominalFit fit = nominalFit(*making);
+        double least = 1e9;
+        for (const NominalFit::OfTie& tie : fit.ties)
+            least = std::min(least, tie.play);
+        // Where one hole has less play than the others, those may still be moved within theirs.
+        for (size_t t = 0; t < fit.ties.size(); ++t) {
+            const int hole = solved.holeIndex(making->mounting.ties[t].hole);
+            if (solved.holes[static_cast<size_t>(hole)].isSlot()) continue; // off its middle, along it
+            QVERIFY2(fit.ties[t].offset.norm() <= fit.ties[t].play - fit.fitting.room + 1e-3,
+                     qPrintable(QStringLiteral("%1 of %2: off by %3, play %4, room %5")
+                                    .arg(t)
+                                    .arg(fit.ties.size())
+                                    .arg(fit.ties[t].offset.norm())
+                                    .arg(fit.ties[t].play)
+                                    .arg(fit.fitting.room)));
+        }
+        QVERIFY(fit.fitting.room <= least + 1e-3 && fit.fitting.room >= std::min(least, kUsualPress) - 1e-3);
+        if (std::abs(least) > 1e-3) QCOMPARE(oddsOf(*making, 200, 1), least > 0 ? 1.0 : 0.0);
+    }
+    QVERIFY(tried > test::rounds(200) / 2);
+}
+
+/// Odds do not hang on where the mount is told from.
+void MountsTest::mountInAnotherFrameIsTheSame() {
+    Strap strap;
+    const ErrorBook book = only({{SourceKind::Mark, 0.2}, {SourceKind::Drill, 0.2}});
+    const double odds = oddsOf(strap.making(book), 2000, 1);
+    const Pose3 moved =
+        Eigen::Translation3d(100, -40, 7) * Eigen::AngleAxisd(1.1, Vec3(1, 2, 3).normalized());
+    for (job::MountFace& face : strap.job.mount->faces) {
+        face.at = Vec3(moved * *face.at);
+        face.normal = Vec3(moved.linear() * *face.normal);
+    }
+    for (job::MountPoint& point : strap.job.mount->points)
+        point.at = Vec3(moved * *point.at);
+    const Making making = strap.making(book);
+    QVERIFY(odds > 0.3 && odds < 0.95);
+    QVERIFY(std::abs(oddsOf(making, 2000, 1) - odds) < 0.04);
+    const NominalFit fit = nominalFit(making);
+    const Vec3 centre = fit.mountFromRoot * Vec3(20, 15, 0);
+    QVERIFY((centre - *strap.job.mount->points[0].at).norm() < 1e-3);
+}
+
+/// On the mirrored mount as good; both together no better than the worse and no worse than by chance.
+void MountsTest::otherHandIsTheSameBracket() {
+    job::Job job = test::bar({60, 70}, {job::Bend{}});
+    job.oppositeHand = true;
+    job.plates[0].holes.push_back({.id = "h1", .x = 15, .xFrom = job::Hole::XFrom::Start, .y = 4});
+    job.plates[1].holes.push_back({.id = "h2", .x = 50, .xFrom = job::Hole::XFrom::Outside, .y = -3});
+    const auto settled = sequence::settle(job, test::hotRolled(), tool::standardShop());
+    QVERIFY(settled.outcome.plan);
+    const job::Job mounted =
+        withDrawnMount(settled.job, settled.part, part::fold(settled.part), hardware::standardBook());
+    sequence::Settled own = settled;
+    own.job = mounted;
+    const sequence::Settled twin = sequence::settleOpposite(own, test::hotRolled(), tool::standardShop());
+    QVERIFY(twin.outcome.plan);
+    const auto made = [](const sequence::Settled& one, const job::Mount& mount) {
+        return makingOf({one.job, one.part, test::hotRolled(), &*one.outcome.plan, standardErrors()}, mount,
+                        hardware::standardBook());
+    };
+    const auto right = made(own, *mounted.mount), left = made(twin, mirrored(*mounted.mount));
+    QVERIFY(right && left);
+    QVERIFY(nominalFit(*left).fitting.room > 0.29);
+    const double a = oddsOf(*right, 20000, 1), b = oddsOf(*left, 20000, 1);
+    QVERIFY(std::abs(a - b) < 0.02);
+    const double both = oddsOfBoth(*right, *left, 20000, 1);
+    QVERIFY(both <= std::min(a, b) && both > a * b - 0.02);
+}
+
+/// Two studs on one face: straight off. One on each leg of a corner: neither way; with a bolt in one of them
+/// along the other's stud.
+void MountsTest::goesOnStraightOverItsStuds() {
+    Strap strap;
+    for (job::MountPoint& point : strap.job.mount->points)
+        point.kind = job::MountPoint::Kind::Stud;
+    QVERIFY(wayOn(strap.making(only({}))).isStraight);
+    job::Job job = test::bar({60, 60}, {job::Bend{}});
+    job.plates[0].holes.push_back({.id = "h1", .x = 15, .xFrom = job::Hole::XFrom::Start});
+    job.plates[1].holes.push_back({.id = "h2", .x = 45});
+    const part::Part solved = part::solve(job, test::hotRolled());
+    job = withDrawnMount(job, solved, part::fold(solved), hardware::standardBook());
+    const auto way = [&](job::MountPoint::Kind first, job::MountPoint::Kind second) {
+        job.mount->points[0].kind = first;
+        job.mount->points[1].kind = second;
+        return wayOn(*makingOf({job, solved, test::hotRolled(), nullptr, only({})}, *job.mount,
+                               hardware::standardBook()));
+    };
+    using Kind = job::MountPoint::Kind;
+    const WayOn both = way(Kind::Stud, Kind::Stud);
+    QVERIFY(!both.isStraight);
+    QVERIFY(both.stud != both.against && !both.against.empty());
+    const WayOn one = way(Kind::Stud, Kind::Tapped);
+    QVERIFY(one.isStraight);
+    QVERIFY(one.off.dot(Vec3(0, 0, 1)) > 0.99);
+    QVERIFY(way(Kind::Tapped, Kind::Tapped).isStraight);
+}
+
+void MountsTest::jobKeepsItsMount() {
+    Strap strap;
+    job::Job& job = strap.job;
+    job.mount->points[1].sigma = 0.2;
+    job.mount->points[1].axis = Vec3(0, 0.1, 1);
+    job.mount->kept["readings"] = R"([{"id":"r1"}])";
+    job.ties[0].press = 0;
+    job.ties[1].gapMost = 0.5;
+    job.making["punch"] = {"felt", 0.12};
+    job.filedToFit = true;
+    job.plates[0].holes[0].afterBending = job.plates[0].holes[0].throughMount = true;
+    std::ostringstream out;
+    files::writeJob(out, job);
+    QVERIFY(test::jobFromText(out.str()) == job);
+    // A hole that goes takes its bolts along; the last one of a pattern too.
+    job.plates[0].holes[0].pattern->count = 2;
+    QVERIFY(job::whatIsWrong(job));
+    job.tidyTies();
+    QVERIFY(!job::whatIsWrong(job));
+    QCOMPARE(job.ties.size(), size_t(2));
+}
+
+void MountsTest::wrongMountsAreToldWhere_data() {
+    QTest::addColumn<QByteArray>("lineUp");
+    QTest::addColumn<QString>("where");
+    const auto row = [](const char* name, const char* lineUp, const char* where) {
+        QTest::newRow(name) << QByteArray(lineUp) << where;
+    };
+    const char* mount =
+        R"("mount": {"faces": [{"id": "F"}], "points": [{"id": "a", "face": "F", "at": [0, 0, 0]}]},
+        "rests": {"plate": "A", "on": "F"}, )";
+    static const std::string noHole = std::string(mount) + R"("ties": [{"hole": "h9", "point": "a"}])";
+    static const std::string noPoint = std::string(mount) + R"("ties": [{"hole": "h1", "point": "b"}])";
+    static const std::string far = std::string(mount) + R"("ties": [{"hole": "h1.3", "point": "a"}])";
+    row("no such hole", noHole.c_str(), "ties[0].hole");
+    row("no such point", noPoint.c_str(), "ties[0].point");
+    row("beyond the pattern", far.c_str(), "ties[0].hole");
+    row("no face", R"("mount": {"faces": [{"id": "F"}], "points": [{"id": "a", "face": "G"}]})",
+        "mount.points[0].face");
+    row("two numbers", R"("mount": {"faces": [{"id": "F", "at": [1, 2]}]})", "mount.faces[0].at");
+    row("nowhere", R"("mount": {"faces": [{"id": "F", "normal": [0, 0, 0]}]})", "mount.faces[0].normal");
+    row("no mount", R"("ties": [{"hole": "h1", "point": "a"}])", "ties");
+    row("no leg", R"("mount": {"faces": [{"id": "F"}]}, "rests": {"plate": "Q", "on": "F"})", "rests.plate");
+    row("making", R"("making": {"punch": {"sigma": -1}})", "making.punch");
+}
+
+void MountsTest::wrongMountsAreToldWhere() {
+    QFETCH(QByteArray, lineUp);
+    QFETCH(QString, where);
+    std::istringstream in(R"({"format": "good-fold-job", "version": 1, "title": "Gutter strap", "units": "mm",
+        "material": "steel-hot-rolled", "thickness": 3, "stock": {"form": "bar", "width": 30},
+        "plates": [{"id": "A", "length": 120, "holes": [{"id": "h1", "diameter": 6.6, "x": 20,
+            "pattern": {"kind": "row", "count": 2, "pitch": 40}}]}], )" +
+                          lineUp.toStdString() + "}");
+    const auto read = files::readJob(in);
+    QVERIFY(!read);
+    QCOMPARE(QString::fromStdString(read.error().where), where);
+}
+
+QTEST_GUILESS_MAIN(MountsTest)
+#include "mounts.moc"

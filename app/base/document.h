@@ -100,7 +100,7 @@ private:
     job::Job currentJob;
     part::Part solvedPart;
     part::Folded foldedPart;
-    std::shared_ptr<const check::PlanFacts> planFacts; // null until there is a plan for this very job
+    std::shared_ptr<const check::PlanFacts> planFacts;     // null until there is a plan for this very job
     std::shared_ptr<const check::LineUpFacts> lineUpFacts; // the same of its mount
     std::vector<check::Finding> currentFindings;
     quantity::Reading millimetreReading = quantity::Reading::millimetres();

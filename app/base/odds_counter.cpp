@@ -32,11 +32,7 @@ bool fits(const sequence::Plan& plan, const part::Part& of, const part::Part& pa
 
 /// Layout and holds it is counted with: of its own plan, or of the last one there was.
 sequence::Settled settledOf(const CountWanted& wanted) {
-    if (wanted.isItsPlan) {
-        sequence::Settled settled = wanted.planned->settled;
-        sequence::takeToolRadii(settled.job, wanted.planned->settled.job);
-        return settled;
-    }
+    if (wanted.isItsPlan) return wanted.planned->settled;
     sequence::Settled settled{wanted.job, part::solve(wanted.job, wanted.material), {}};
     if (wanted.planned && wanted.planned->outcome().plan &&
         fits(*wanted.planned->outcome().plan, wanted.planned->part(), settled.part)) {

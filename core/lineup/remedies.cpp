@@ -7,13 +7,21 @@ namespace goodfold::lineup {
 
 using Kind = Remedy::Kind;
 
+namespace {
+
+constexpr const char *kNormalFit = "normal", *kLooseFit = "loose";
+
+} // namespace
+
 job::Job applied(const Remedy& remedy, job::Job job) {
     const std::string maker = job.findHole(remedy.about) ? remedy.about : job::holeThatMakes(remedy.about);
     job::Hole* hole = job.findHole(maker);
     switch (remedy.kind) {
     case Kind::Larger:
         hole->diameter = remedy.size;
-        if (hole->fastener) hole->fastener->fit = job::Fastener::Fit::Loose;
+        if (hole->fastener && !remedy.way.empty())
+            hole->fastener->fit =
+                remedy.way == kLooseFit ? job::Fastener::Fit::Loose : job::Fastener::Fit::Normal;
         break;
     case Kind::Slot:
         hole->kind = job::Hole::Kind::Slot;
@@ -98,9 +106,9 @@ private:
         const double most = (coverOf(hole, tie.bolt, judging.hardware) + tie.bolt) / 2 - kBears;
         for (const hardware::Screw& screw : judging.hardware.screws) {
             if (std::abs(screw.major - tie.bolt) > 0.01) continue;
-            for (const double size : {screw.close, screw.normal, screw.loose})
+            for (const auto& [size, fit] : {std::pair{screw.normal, kNormalFit}, {screw.loose, kLooseFit}})
                 if (size > hole.diameter + 0.05 && size <= most)
-                    remedies.push_back({Kind::Larger, hole.id, {}, size});
+                    remedies.push_back({Kind::Larger, hole.id, fit, size});
             break;
         }
         // The plainest first: along, across, at half a right angle, then between.

@@ -11,7 +11,7 @@ namespace goodfold::lineup {
 
 struct Remedy {
     enum class Kind {
-        Larger,       // `about` a hole: drilled `size`
+        Larger,       // `about` a hole: drilled `size`, by `way` a normal or loose fit
         Slot,         // a hole: `size` long over all, at `angleDeg` from its leg's x
         AfterBending, // a hole
         ThroughMount, // a hole: drilled in its place, along the mount's own

@@ -111,6 +111,7 @@ private slots:
     void bestSingleIsOffered();
     void whatIsPromisedComes();
     void cheapestWayGetsThere();
+    void largerHoleIsOfItsOwnFit();
     void wordsSayWhatIsDone();
     void oddsAreNeverRoundedUpToCertain();
     void findingsTellOfLowOdds();
@@ -186,6 +187,26 @@ void RemediesTest::cheapestWayGetsThere() {
     }
     qInfo("%d of %d were brought to 95 %%", reached, tried);
     QVERIFY(reached > 0);
+}
+
+/// A close hole for M6, 6.4, goes up to normal, 6.6, or loose, 7: its fastener says which.
+void RemediesTest::largerHoleIsOfItsOwnFit() {
+    job::Job job = test::bar({130}, {});
+    for (const auto& [id, x] : {std::pair{"h1", 15.0}, {"h2", 115.0}}) {
+        job::Fastener bolt;
+        bolt.fit = job::Fastener::Fit::Close;
+        job.plates[0].holes.push_back(
+            {.id = id, .diameter = 6.4, .x = x, .xFrom = job::Hole::XFrom::Start, .fastener = bolt});
+    }
+    sequence::Settled made = settled(job);
+    made.job = withDrawnMount(made.job, made.part, part::fold(made.part), hardware::standardBook());
+    std::map<double, job::Fastener::Fit> fits;
+    for (const Remedy& remedy : remediesFor(made, judging()))
+        if (remedy.kind == Remedy::Kind::Larger && remedy.about == "h1")
+            fits[remedy.size] = applied(remedy, made.job).findHole("h1")->fastener->fit;
+    const std::map<double, job::Fastener::Fit> expected{{6.6, job::Fastener::Fit::Normal},
+                                                        {7, job::Fastener::Fit::Loose}};
+    QVERIFY(fits == expected);
 }
 
 void RemediesTest::wordsSayWhatIsDone() {

@@ -1,5 +1,6 @@
 #include "app/bending/bending_stage.h"
 
+#include "app/base/text.h"
 #include "app/bracket/ribbon_view.h"
 #include "app/widgets/cell_panel.h"
 #include "app/widgets/notice.h"
@@ -26,10 +27,6 @@ namespace goodfold::app {
 namespace {
 
 constexpr int kPerDegree = 10; // slider steps
-
-QString text(const std::string& says) {
-    return QString::fromStdString(says);
-}
 
 } // namespace
 

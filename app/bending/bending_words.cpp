@@ -1,4 +1,5 @@
 // What the ladder of steps says, and what can be settled there.
+#include "app/base/text.h"
 #include "app/bending/bending_stage.h"
 #include "app/widgets/cell_panel.h"
 #include "part/mirror.h"
@@ -15,10 +16,6 @@
 namespace goodfold::app {
 
 namespace {
-
-QString text(const std::string& says) {
-    return QString::fromStdString(says);
-}
 
 Block blockOf(int gapAbove, const Line& first) {
     Block block;

@@ -1,3 +1,4 @@
+#include "app/base/text.h"
 #include "app/bracket/panels.h"
 
 #include <algorithm>
@@ -8,10 +9,6 @@ namespace goodfold::app {
 namespace {
 
 using Rule = bend::AllowanceRule::Kind;
-
-QString text(const std::string& s) {
-    return QString::fromStdString(s);
-}
 
 Cell::Answer chooseRule(Document& document, Rule kind) {
     return document.change(QObject::tr("allowance rule"), [&](job::Job& job) {

@@ -1,5 +1,6 @@
 #include "app/lineup/line_up_stage.h"
 
+#include "app/base/text.h"
 #include "app/lineup/cause_bars.h"
 #include "app/lineup/line_up_cells.h"
 #include "app/lineup/spread_view.h"
@@ -23,10 +24,6 @@ namespace goodfold::app {
 namespace {
 
 constexpr double kWanted = 0.99;
-
-QString text(const std::string& says) {
-    return QString::fromStdString(says);
-}
 
 QLabel* label(QWidget* parent, const char* role) {
     auto* made = new QLabel(parent);

@@ -1,13 +1,10 @@
 // Short ways to make the cells of one thing of the job: its name is part of every cell's.
 #pragma once
 
+#include "app/base/text.h"
 #include "app/widgets/cell.h"
 
 namespace goodfold::app {
-
-inline QString text(const std::string& s) {
-    return QString::fromStdString(s);
-}
 
 inline Cell faint(const QString& says) {
     return words(says, Cell::Look::Faint);

@@ -76,7 +76,7 @@ std::vector<Finding> testBendElsewhere(const Subject& s) {
         std::vector<std::string> off;
         if (std::abs(bend.shape.angleDeg - tested.angleDeg) > kAngle)
             off.push_back(quantity::printNumber(bend.shape.angleDeg, 1) + "°, not " +
-                          quantity::printNumber(tested.angleDeg, 1) + "°");
+                          quantity::printDegrees(tested.angleDeg));
         if (std::abs(bend.shape.thickness - tested.thickness) > kThickness * tested.thickness)
             off.push_back(s.length(bend.shape.thickness) + " thick, not " + s.length(tested.thickness));
         if (std::abs(own - ratio) > kRatio * std::max(ratio, 0.5))

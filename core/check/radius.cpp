@@ -18,7 +18,7 @@ bool isHem(const bend::Shape& shape) {
 
 namespace {
 
-constexpr double kSameRadius = 1e-9;
+constexpr double kRounding = 1e-9;
 
 const PlanFacts::Formed* formedOf(const Subject& s, const std::string& bend) {
     if (!s.plan) return nullptr;
@@ -48,7 +48,7 @@ const material::Material* softer(const Subject& s, double radius) {
     for (const material::Material& other : material::standardMaterials().materials) {
         if (other.family != s.material.family || other.id == s.material.id || !other.notBent.empty())
             continue;
-        if (material::leastInsideRadius(other, s.part.thickness).safe > radius + kSameRadius) continue;
+        if (material::leastInsideRadius(other, s.part.thickness).safe > radius + kRounding) continue;
         if (!found || other.yieldLeast > found->yieldLeast) found = &other;
     }
     return found;
@@ -66,7 +66,7 @@ std::vector<Remedy> waysOut(const Subject& s, size_t bend, double radius, double
     const job::Bend& own = s.job.bends[bend];
     if (s.plan)
         for (const PlanFacts::Option& option : s.plan->options) {
-            if (option.bend != own.id || option.insideRadius < safe - kSameRadius) continue;
+            if (option.bend != own.id || option.insideRadius < safe - kRounding) continue;
             if (!own.insideRadius && own.tool.empty()) continue; // the search was free to take it
             job::Job mended = s.job;
             mended.bends[bend].tool = option.tool;
@@ -94,7 +94,7 @@ std::string advice(const Subject& s, const part::PartBend& bend, double safe) {
     double largest = 0;
     for (const PlanFacts::Option& option : s.plan->options)
         if (option.bend == bend.id) largest = std::max(largest, option.insideRadius);
-    if (largest > 0 && largest < safe - kSameRadius)
+    if (largest > 0 && largest < safe - kRounding)
         says += " The largest that the shop makes in this stock is R " + s.length(largest) + ".";
     switch (formed->by) {
     case PlanFacts::Formed::By::Edge:
@@ -113,8 +113,8 @@ std::optional<Finding> tightness(const Subject& s, size_t index, bool isAlongGra
     const part::PartBend& bend = s.part.bends[index];
     const material::LeastRadius least = leastOf(s, bend, isAlongGrain);
     const double radius = radiusMade(s, bend);
-    if (radius >= least.safe - kSameRadius) return {};
-    const bool cracks = radius < least.typical - kSameRadius;
+    if (radius >= least.safe - kRounding) return {};
+    const bool cracks = radius < least.typical - kRounding;
     const PlanFacts::Formed* formed = formedOf(s, bend.id);
     const std::string made = formed && !isHem(bend.shape)
                                  ? "The " + formed->tool + " makes R " + s.length(radius) + "; "
@@ -178,7 +178,7 @@ std::vector<Finding> notToBeBent(const Subject& s) {
 /// Beyond the book's thickest row its figures are a guess.
 std::vector<Finding> thickerThanBook(const Subject& s) {
     const double thickest = material::thickestInBook(s.material);
-    if (s.part.bends.empty() || s.part.thickness <= thickest + kSameRadius) return {};
+    if (s.part.bends.empty() || s.part.thickness <= thickest + kRounding) return {};
     return {Finding{.severity = Severity::Mind,
                     .headline = "Thicker than the book knows",
                     .says = "Least radii of " + s.material.shortName + " are known up to " +

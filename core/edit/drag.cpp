@@ -11,11 +11,7 @@ using namespace part;
 
 namespace {
 
-double snapped(double value, double step) {
-    return std::round(value / step) * step;
-}
-
-Result<Dragged> ifValid(Dragged dragged) {
+Result<Dragged> draggedIfValid(Dragged dragged) {
     if (auto wrong = whatIsWrong(dragged.job)) return *std::move(wrong);
     return dragged;
 }
@@ -28,7 +24,7 @@ Result<Dragged> dragHole(Job job, const std::string& id, const Vec2& by, double 
     hole.x = snapped(hole.x + (hole.xFrom == Hole::XFrom::End ? -by.x() : by.x()), step);
     hole.y = snapped(hole.y + (hole.yFrom == Hole::YFrom::Left ? -by.y() : by.y()), step);
     const double x = hole.x, y = hole.y;
-    return ifValid({std::move(job), Element::hole(id), x, y});
+    return draggedIfValid({std::move(job), Element::hole(id), x, y});
 }
 
 /// A flange's right side moves its offset too; a root's side moves nothing else.
@@ -44,7 +40,7 @@ Result<Dragged> dragSide(Job job, const material::Material& material, const Grip
     if (grip.kind == Grip::Kind::Right)
         if (const Bend* own = job.bendTo(plate.id)) job.findBend(own->id)->offset += *plate.width - width;
     plate.width = width;
-    return ifValid({std::move(job), Element::plate(grip.id), width, {}});
+    return draggedIfValid({std::move(job), Element::plate(grip.id), width, {}});
 }
 
 /// `by` runs in the flange's own frame: its y is the way along the edge, from right to left looking outward.
@@ -55,7 +51,7 @@ Result<Dragged> slide(Job job, const std::string& id, double along, double step)
     bend.offset = snapped(bend.offset + along, step);
     const double offset = bend.offset;
     const Element about = Element::bend(bend.id);
-    return ifValid({std::move(job), about, offset, {}});
+    return draggedIfValid({std::move(job), about, offset, {}});
 }
 
 Vec2 direction(double degreesFromX) {
@@ -71,7 +67,7 @@ Result<Dragged> dragPattern(Job job, const Grip& grip, const Vec2& by, double st
         const Vec2 along = direction(pattern.angleDeg);
         pattern.rowPitch = snapped(along.x() * to.y() - along.y() * to.x(), step);
         const double rowPitch = pattern.rowPitch;
-        return ifValid({std::move(job), Element::hole(grip.id), rowPitch, {}});
+        return draggedIfValid({std::move(job), Element::hole(grip.id), rowPitch, {}});
     }
     const double far = snapped(to.norm(), step);
     pattern.angleDeg = snapped(degrees(std::atan2(to.y(), to.x())), kTurn);
@@ -81,7 +77,7 @@ Result<Dragged> dragPattern(Job job, const Grip& grip, const Vec2& by, double st
         pattern.pitch = far;
     const double figure = pattern.kind == Pattern::Kind::Circle ? pattern.diameter : far;
     const double turned = pattern.angleDeg;
-    return ifValid({std::move(job), Element::hole(grip.id), figure, turned});
+    return draggedIfValid({std::move(job), Element::hole(grip.id), figure, turned});
 }
 
 /// A dimension measured across grows by less than the leg; how much is linear, so two steps tell it.
@@ -115,7 +111,7 @@ Result<Dragged> dragEnd(const Job& start, const material::Material& material, co
         beyond->length = figureFor(start, material, *beyond, -taken);
         other = {beyond->id, beyond->length};
     }
-    return ifValid({std::move(job), Element::plate(grip.id), figure, {}, std::move(other)});
+    return draggedIfValid({std::move(job), Element::plate(grip.id), figure, {}, std::move(other)});
 }
 
 } // namespace

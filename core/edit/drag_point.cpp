@@ -64,10 +64,6 @@ Stretch stretchBefore(const Outline& outline, size_t index) {
     return {before.at, points[index].at, &before.bow};
 }
 
-double snapped(double value, double step) {
-    return std::round(value / step) * step;
-}
-
 bool exists(const Job& job, const Grip& grip) {
     const auto within = [&](size_t count, bool closed) {
         return grip.index < count + (grip.isNewPoint() && !closed ? 1 : 0);

@@ -44,7 +44,7 @@ public:
 private:
     std::string length(double mm) const { return printMm(mm, reading); }
     std::string angle(const Bend& bend) const {
-        return quantity::printNumber(reading.bendAngle(bend.angleDeg), 1) + "°";
+        return quantity::printDegrees(reading.bendAngle(bend.angleDeg));
     }
     std::string sizeOf(const Hole& hole) const {
         const std::string across = length(hole.diameter);

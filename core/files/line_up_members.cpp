@@ -28,7 +28,7 @@ job::MountFace faceFrom(Members& members) {
     return face;
 }
 
-MountPoint pointFrom(Members& members) {
+MountPoint mountPointFrom(Members& members) {
     MountPoint point;
     point.id = members.text("id");
     point.face = members.text("face");
@@ -44,7 +44,7 @@ MountPoint pointFrom(Members& members) {
 job::Mount mountFrom(Members& members) {
     job::Mount mount;
     mount.faces = members.list("faces", faceFrom);
-    if (members.has("points")) mount.points = members.list("points", pointFrom);
+    if (members.has("points")) mount.points = members.list("points", mountPointFrom);
     mount.kept = members.kept();
     return mount;
 }
@@ -82,10 +82,6 @@ job::ChosenMethod methodFrom(const json& value, const std::string& path) {
     return chosen;
 }
 
-ordered_json vecOf(const Vec3& vec) {
-    return {vec.x(), vec.y(), vec.z()};
-}
-
 ordered_json mountOf(const job::Mount& mount) {
     ordered_json out{{"faces", ordered_json::array()}, {"points", ordered_json::array()}};
     for (const job::MountFace& face : mount.faces) {
@@ -118,6 +114,10 @@ ordered_json tieOf(const job::Tie& tie) {
 }
 
 } // namespace
+
+ordered_json vecOf(const Vec3& vec) {
+    return {vec.x(), vec.y(), vec.z()};
+}
 
 void addKept(ordered_json& object, const job::KeptKeys& kept) {
     for (const auto& [key, text] : kept)

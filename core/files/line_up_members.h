@@ -12,6 +12,8 @@ using nlohmann::ordered_json;
 void readLineUp(Members& members, job::Job& job);
 void addLineUp(ordered_json& root, const job::Job& job);
 
+ordered_json vecOf(const Vec3& vec);
+
 /// Members that were not known are given back.
 void addKept(ordered_json& object, const job::KeptKeys& kept);
 

@@ -1,5 +1,6 @@
 #include "files/lineup.h"
 
+#include "files/line_up_members.h"
 #include "lineup/putting_on.h"
 #include "text/lineup_words.h"
 
@@ -22,10 +23,6 @@ template <class Matrix> ordered_json rowsOf(const Matrix& matrix) {
             row.push_back(matrix(r, c));
     }
     return rows;
-}
-
-ordered_json vecOf(const Vec3& vec) {
-    return {vec.x(), vec.y(), vec.z()};
 }
 
 ordered_json idsOf(const lineup::Source& source) {

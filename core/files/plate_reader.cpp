@@ -4,7 +4,7 @@ namespace goodfold::files {
 
 namespace {
 
-job::OutlinePoint pointFrom(Members& members) {
+job::OutlinePoint outlinePointFrom(Members& members) {
     const job::OutlinePoint point{
         {members.number("x"), members.number("y")}, members.number("bow", 0), members.number("round", 0)};
     members.refuseOthers();
@@ -17,7 +17,7 @@ void readShape(Members& members, job::Hole& hole) {
         const std::string key(figure.key);
         hole.*figure.value = figure.mayBeLeftOut ? members.number(key, 0) : members.number(key);
     }
-    if (hole.kind == job::Hole::Kind::CutOut) hole.outline = members.list("outline", pointFrom);
+    if (hole.kind == job::Hole::Kind::CutOut) hole.outline = members.list("outline", outlinePointFrom);
     hole.angleDeg = members.number("angle", 0);
 }
 
@@ -110,7 +110,7 @@ job::Joggle joggleFrom(Members& members) {
 }
 
 job::FreeEdge freeEdgeFrom(Members& members) {
-    return {members.number("bow", 0), members.list("points", pointFrom)};
+    return {members.number("bow", 0), members.list("points", outlinePointFrom)};
 }
 
 job::CornerJoint jointFrom(Members& members) {

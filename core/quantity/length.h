@@ -96,4 +96,7 @@ Length stepOf(const Reading& reading);
 /// Up to `decimals` digits behind the point, trailing zeros dropped, never "-0".
 std::string printNumber(double value, int decimals);
 
+/// "90°", "12.5°".
+std::string printDegrees(double deg);
+
 } // namespace goodfold::quantity

@@ -128,4 +128,8 @@ std::string printNumber(double value, int decimals) {
     return out;
 }
 
+std::string printDegrees(double deg) {
+    return printNumber(deg, 1) + "°";
+}
+
 } // namespace goodfold::quantity

@@ -17,7 +17,7 @@ std::string dieInWords(const tool::DieOption& option, const quantity::Reading& r
     std::string says = "V " + printMm(setup.opening, reading) + (setup.bottomed ? ", driven home" : "") +
                        ": R " + printMm(setup.insideRadius, reading) + ", " + pressForce(setup.force) +
                        ", legs from " + printMm(setup.leastPlateLength, reading) + ", comes back " +
-                       printNumber(setup.loadedAngleDeg - setup.restsAtDeg, 1) + "°";
+                       quantity::printDegrees(setup.loadedAngleDeg - setup.restsAtDeg);
     if (option.refusal) says += "; " + inWords(*option.refusal, reading);
     return says;
 }

@@ -6,24 +6,18 @@ namespace goodfold::text {
 
 using quantity::printMm;
 
-namespace {
-
-std::string degreesIn(double value) {
-    return quantity::printNumber(value, 1) + "°";
-}
-
-} // namespace
+using quantity::printDegrees;
 
 std::string inWords(const sequence::Obstacle& obstacle, const quantity::Reading& reading) {
     using Kind = sequence::Obstacle::Kind;
     switch (obstacle.kind) {
     case Kind::Hit:
         return nameOf(obstacle.one) + " hits " + metBy(obstacle) +
-               (obstacle.atDeg > 0.05 ? " when the bend has turned " + degreesIn(obstacle.atDeg)
+               (obstacle.atDeg > 0.05 ? " when the bend has turned " + printDegrees(obstacle.atDeg)
                                       : " before the bend begins");
     case Kind::SelfHit:
         return nameOf(obstacle.one) + " and " + metBy(obstacle) + " meet when the bend has turned " +
-               degreesIn(obstacle.atDeg);
+               printDegrees(obstacle.atDeg);
     case Kind::Grip:
         return nameOf(obstacle.one) + " is flat for " + printMm(obstacle.has, reading) + ", and " +
                printMm(obstacle.needs, reading) + " are needed to hold it";
@@ -78,12 +72,13 @@ std::string inWords(const tool::Refusal& refusal, const quantity::Reading& readi
         return the + "would need " + quantity::printNumber(refusal.needs / 1000, 1) +
                " kN, more than 70 % of its rating";
     case Kind::Angle:
-        return the + "reaches " + degreesIn(refusal.has) + ", " + degreesIn(refusal.needs) +
+        return the + "reaches " + printDegrees(refusal.has) + ", " + printDegrees(refusal.needs) +
                " is asked with what springs back";
     case Kind::NoSuchOpening:
         return "no die of the shop opens to " + needs + " as was settled";
     case Kind::AngleInDie:
-        return the + "bends up to " + degreesIn(refusal.has) + ", " + degreesIn(refusal.needs) + " is asked";
+        return the + "bends up to " + printDegrees(refusal.has) + ", " + printDegrees(refusal.needs) +
+               " is asked";
     }
     return {};
 }

@@ -12,14 +12,11 @@ namespace goodfold::text {
 
 namespace {
 
+using quantity::printDegrees;
 using quantity::printMm;
 using sequence::Operation;
 using sequence::Step;
 using sequence::StepMark;
-
-std::string degreesIn(double value) {
-    return quantity::printNumber(value, 1) + "°";
-}
 
 std::string plateName(const part::Part& part, int plate) {
     return "leg " + part.plates[static_cast<size_t>(plate)].id;
@@ -35,8 +32,8 @@ bool isLeftOpen(const part::PartBend& bend) {
 
 /// What the bend does once it is let go.
 std::string backIn(const part::PartBend& bend, const tool::Setup& setup) {
-    if (setup.closed) return "; then press it shut to " + degreesIn(bend.shape.angleDeg) + ".";
-    return "; it comes back to " + degreesIn(setup.restsAtDeg) +
+    if (setup.closed) return "; then press it shut to " + printDegrees(bend.shape.angleDeg) + ".";
+    return "; it comes back to " + printDegrees(setup.restsAtDeg) +
            (isLeftOpen(bend) ? ", and is squeezed shut when all bends are made." : ".");
 }
 
@@ -85,7 +82,7 @@ std::string inShort(const part::Part& part, const Step& step, const quantity::Re
     const std::string held =
         operation.setup.tool->isDie() ? "" : plateName(part, sequence::clampedPlate(part, step)) + " held, ";
     return held + "line at " + (mark.leans ? at(mark.atRight) + " / " + at(mark.atLeft) : at(mark.at)) +
-           ", to " + quantity::printNumber(reading.bendAngle(operation.setup.loadedAngleDeg), 1) + "°";
+           ", to " + printDegrees(reading.bendAngle(operation.setup.loadedAngleDeg));
 }
 
 std::string instruction(const part::Part& part, const Step& step, const quantity::Reading& reading) {
@@ -106,13 +103,13 @@ std::string instruction(const part::Part& part, const Step& step, const quantity
                plateName(part, operation.hold.childToFrame ? bend.child : bend.parent) + " down, " +
                (faceIn ? "face" : "back") + " toward the punch on the fixed jaw, " + line + " level with " +
                std::string(mark.flushWith) + ". Close the vise to " +
-               degreesIn(operation.setup.loadedAngleDeg) + back;
+               printDegrees(operation.setup.loadedAngleDeg) + back;
     }
     if (tool.isDie())
         return "Lay the bend in the " + tool.name + settingOf(operation.setup, reading) + ", " +
                (sequence::faceInside(part, operation.bend) ? "face" : "back") + " up" + behind + ", " + line +
                " under " + std::string(mark.flushWith) + ". Press to " +
-               degreesIn(operation.setup.loadedAngleDeg) + back;
+               printDegrees(operation.setup.loadedAngleDeg) + back;
     std::string says = "Clamp " + plateName(part, sequence::clampedPlate(part, step)) + " in the " +
                        tool.name + settingOf(operation.setup, reading);
     if (tool.isUpright()) {
@@ -123,7 +120,7 @@ std::string instruction(const part::Part& part, const Step& step, const quantity
         says += ", " + side + " up, " + line + " under " + std::string(mark.flushWith) + ". Fold";
     }
     if (operation.setup.isHammered) says += ", hammering close to the line,";
-    return says + " to " + degreesIn(operation.setup.loadedAngleDeg) + back;
+    return says + " to " + printDegrees(operation.setup.loadedAngleDeg) + back;
 }
 
 std::vector<std::string> settings(const part::Part& part, const Step& step,
@@ -142,7 +139,7 @@ std::vector<std::string> settings(const part::Part& part, const Step& step,
                            std::string(step.operation.setup.tool->isUpright() ? "jaw" : "tool") +
                            " and along the bar's edge holds the line true.");
         else
-            says.push_back("The bar leans " + degreesIn(std::abs(lean)) + " to the " +
+            says.push_back("The bar leans " + printDegrees(std::abs(lean)) + " to the " +
                            (lean > 0 ? "right" : "left") +
                            ", so that the line lies along the tool: set it by the line at both edges.");
     }
@@ -151,7 +148,7 @@ std::vector<std::string> settings(const part::Part& part, const Step& step,
         says.push_back("R " + printMm(setup.insideRadius, reading) + " comes out" +
                        (setup.opening > 0 && !setup.bottomed ? " in this V" : "") + ", within " +
                        printMm(setup.radiusSigma, reading) + " or so.");
-        says.push_back("Stop first at " + degreesIn(setup.stopFirstDeg) +
+        says.push_back("Stop first at " + printDegrees(setup.stopFirstDeg) +
                        ": let go, measure, and push on by what is missing.");
     }
     const double past = setup.loadedAngleDeg - setup.restsAtDeg;
@@ -220,7 +217,7 @@ std::vector<std::string> inspections(const part::Part& part, const Step& step,
                        printMm(gapAt(bend, part.plates[static_cast<size_t>(bend.child)].length), reading) +
                        " at the other end of " + plateName(part, bend.child) + ".");
     else
-        says.push_back("A protractor on the inside of bend " + bend.id + ": " + degreesIn(180 - angle) +
+        says.push_back("A protractor on the inside of bend " + bend.id + ": " + printDegrees(180 - angle) +
                        " between the legs.");
     for (const int plate :
          {sequence::heldPlate(part, step.operation), sequence::freePlate(part, step.operation)}) {

@@ -434,5 +434,5 @@ void CommandTest::linksNoWidgets() {
     QVERIFY(!libraries.contains("libQt6Widgets"));
 }
 
-QTEST_GUILESS_MAIN(CommandTest)
+GOODFOLD_TEST(CommandTest)
 #include "command.moc"

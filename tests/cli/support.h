@@ -1,7 +1,8 @@
 // goodfold-cli run as a script runs it.
 #pragma once
 
-#include <QtTest>
+#include "runner.h"
+
 #include <nlohmann/json.hpp>
 
 namespace goodfold::test {

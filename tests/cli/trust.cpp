@@ -134,5 +134,5 @@ void TrustTest::booksAreReadStrictly() {
     QVERIFY2(!outcome.err.contains("json.exception"), outcome.err);
 }
 
-QTEST_APPLESS_MAIN(TrustTest)
+GOODFOLD_TEST(TrustTest)
 #include "trust.moc"

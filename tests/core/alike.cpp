@@ -103,5 +103,5 @@ void AlikeTest::buttonsOfHoleAndFastener() {
         QVERIFY(finding->remedy()->mended.findHole(id)->fastener->use == job::Fastener::Use::RivetNut);
 }
 
-QTEST_APPLESS_MAIN(AlikeTest)
+GOODFOLD_TEST(AlikeTest)
 #include "alike.moc"

@@ -194,5 +194,5 @@ void BendTest::materialBookIsSound() {
     QVERIFY(!read.error().says.empty());
 }
 
-QTEST_APPLESS_MAIN(BendTest)
+GOODFOLD_TEST(BendTest)
 #include "bend.moc"

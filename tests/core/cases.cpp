@@ -63,5 +63,5 @@ void CasesTest::worked() {
         QVERIFY(std::abs(part.blank.length - expect.at("blank_length").get<double>()) <= kAgree);
 }
 
-QTEST_APPLESS_MAIN(CasesTest)
+GOODFOLD_TEST(CasesTest)
 #include "cases.moc"

@@ -435,5 +435,5 @@ void ChecksTest::numbersAreInTheReadersUnit() {
     QVERIFY(x >= 7.2 && std::abs(x / 25.4 * 16 - std::round(x / 25.4 * 16)) < 1e-9);
 }
 
-QTEST_APPLESS_MAIN(ChecksTest)
+GOODFOLD_TEST(ChecksTest)
 #include "checks.moc"

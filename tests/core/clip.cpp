@@ -219,5 +219,5 @@ void ClipTest::bendLineSharesTheBlank() {
     }
 }
 
-QTEST_APPLESS_MAIN(ClipTest)
+GOODFOLD_TEST(ClipTest)
 #include "clip.moc"

@@ -250,5 +250,5 @@ void CornersTest::lapsKeepTheRules() {
         }
 }
 
-QTEST_APPLESS_MAIN(CornersTest)
+GOODFOLD_TEST(CornersTest)
 #include "corners.moc"

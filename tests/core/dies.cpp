@@ -146,5 +146,5 @@ void DiesTest::anotherToolForgetsIt() {
     QVERIFY(!free.bends[0].die && free.bends[0].tool.empty());
 }
 
-QTEST_APPLESS_MAIN(DiesTest)
+GOODFOLD_TEST(DiesTest)
 #include "dies.moc"

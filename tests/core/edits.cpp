@@ -361,5 +361,5 @@ void EditsTest::csvQuotesWhatItMust() {
     QVERIFY(more.str().find(",\"countersink to 12, 90°, from the face\"\r\n") != std::string::npos);
 }
 
-QTEST_APPLESS_MAIN(EditsTest)
+GOODFOLD_TEST(EditsTest)
 #include "edits.moc"

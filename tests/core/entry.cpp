@@ -224,5 +224,5 @@ void EntryTest::outcomeInWords() {
              std::string("Takes out bend 1, leg B, h1 and h2."));
 }
 
-QTEST_APPLESS_MAIN(EntryTest)
+GOODFOLD_TEST(EntryTest)
 #include "entry.moc"

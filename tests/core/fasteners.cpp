@@ -297,5 +297,5 @@ void FastenersTest::shoppingListCounts() {
     QVERIFY2(finding->says.starts_with("3 × M6 bolt, normal, 12"), finding->says.c_str());
 }
 
-QTEST_APPLESS_MAIN(FastenersTest)
+GOODFOLD_TEST(FastenersTest)
 #include "fasteners.moc"

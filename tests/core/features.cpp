@@ -380,5 +380,5 @@ void FeaturesTest::stretchBecomesAPoint() {
     }
 }
 
-QTEST_APPLESS_MAIN(FeaturesTest)
+GOODFOLD_TEST(FeaturesTest)
 #include "features.moc"

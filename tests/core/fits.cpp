@@ -329,5 +329,5 @@ void FitsTest::notANumberIsNeverSaid() {
     }
 }
 
-QTEST_APPLESS_MAIN(FitsTest)
+GOODFOLD_TEST(FitsTest)
 #include "fits.moc"

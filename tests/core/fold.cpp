@@ -279,5 +279,5 @@ void FoldTest::clashes() {
     QCOMPARE(!part::selfClashes(part, part::fold(part)).empty(), expected);
 }
 
-QTEST_APPLESS_MAIN(FoldTest)
+GOODFOLD_TEST(FoldTest)
 #include "fold.moc"

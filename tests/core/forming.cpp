@@ -365,5 +365,5 @@ void FormingTest::alongTheGrainALargerPinIsTaken() {
     QVERIFY(sequence::workOf(part, 1).alongGrain);
 }
 
-QTEST_APPLESS_MAIN(FormingTest)
+GOODFOLD_TEST(FormingTest)
 #include "forming.moc"

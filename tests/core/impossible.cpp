@@ -176,5 +176,5 @@ void ImpossibleTest::longLegHitsTheFrame() {
     }
 }
 
-QTEST_APPLESS_MAIN(ImpossibleTest)
+GOODFOLD_TEST(ImpossibleTest)
 #include "impossible.moc"

@@ -248,5 +248,5 @@ void JobFileTest::dxfHoldsTheBlank() {
         QVERIFY2(dxf.find(piece) != std::string::npos, piece);
 }
 
-QTEST_APPLESS_MAIN(JobFileTest)
+GOODFOLD_TEST(JobFileTest)
 #include "job_file.moc"

@@ -403,5 +403,5 @@ void LineupTest::roomIsTheBestThereIs() {
     }
 }
 
-QTEST_APPLESS_MAIN(LineupTest)
+GOODFOLD_TEST(LineupTest)
 #include "lineup.moc"

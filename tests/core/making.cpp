@@ -237,5 +237,5 @@ void MakingTest::linearisedIsNearWhatIsCounted() {
     QVERIFY(compared > test::rounds(100));
 }
 
-QTEST_GUILESS_MAIN(MakingTest)
+GOODFOLD_TEST(MakingTest)
 #include "making.moc"

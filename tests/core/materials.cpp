@@ -153,5 +153,5 @@ void MaterialsTest::unusualThickness() {
     QVERIFY2(finding->says.find("3 or 4") != std::string::npos, finding->says.c_str());
 }
 
-QTEST_APPLESS_MAIN(MaterialsTest)
+GOODFOLD_TEST(MaterialsTest)
 #include "materials.moc"

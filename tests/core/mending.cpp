@@ -135,5 +135,5 @@ void MendingTest::toolsTheShopHasNotGot() {
             says.end());
 }
 
-QTEST_APPLESS_MAIN(MendingTest)
+GOODFOLD_TEST(MendingTest)
 #include "mending.moc"

@@ -212,5 +212,5 @@ void MountsTest::wrongMountsAreToldWhere() {
     QCOMPARE(QString::fromStdString(read.error().where), where);
 }
 
-QTEST_GUILESS_MAIN(MountsTest)
+GOODFOLD_TEST(MountsTest)
 #include "mounts.moc"

@@ -1,7 +1,7 @@
 // Outlines of lines and arcs: exact areas, boxes and nearest points against brute force.
 #include "common/path.h"
 
-#include <QtTest>
+#include "runner.h"
 
 #include <random>
 
@@ -95,5 +95,5 @@ void PathTest::repeatsAreLeftOut() {
     QCOMPARE(withoutRepeats(twice).size(), size_t{3});
 }
 
-QTEST_APPLESS_MAIN(PathTest)
+GOODFOLD_TEST(PathTest)
 #include "path.moc"

@@ -113,5 +113,5 @@ void PlacingTest::noRoomIsSaid() {
     QVERIFY(row.error().says.find("no room beside h1") != std::string::npos);
 }
 
-QTEST_APPLESS_MAIN(PlacingTest)
+GOODFOLD_TEST(PlacingTest)
 #include "placing.moc"

@@ -191,5 +191,5 @@ void PullingTest::drivenHomeOnlyWhereItCanBe() {
     }
 }
 
-QTEST_APPLESS_MAIN(PullingTest)
+GOODFOLD_TEST(PullingTest)
 #include "pulling.moc"

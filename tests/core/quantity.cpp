@@ -1,7 +1,6 @@
 #include "material/material.h"
 #include "quantity/length.h"
-
-#include <QtTest>
+#include "runner.h"
 
 #include <random>
 
@@ -281,5 +280,5 @@ void QuantityTest::bendsAreCalledByEitherAngle() {
     QCOMPARE(reading.bendAngle(reading.bendAngle(37.5)), 37.5);
 }
 
-QTEST_APPLESS_MAIN(QuantityTest)
+GOODFOLD_TEST(QuantityTest)
 #include "quantity.moc"

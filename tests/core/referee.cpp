@@ -233,5 +233,5 @@ void RefereeTest::everyToolSaysItsOwnReason() {
     QCOMPARE(told, there);
 }
 
-QTEST_APPLESS_MAIN(RefereeTest)
+GOODFOLD_TEST(RefereeTest)
 #include "referee.moc"

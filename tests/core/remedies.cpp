@@ -255,5 +255,5 @@ void RemediesTest::findingsTellOfLowOdds() {
     QVERIFY(found("tilted") && found("gap-too-wide"));
 }
 
-QTEST_GUILESS_MAIN(RemediesTest)
+GOODFOLD_TEST(RemediesTest)
 #include "remedies.moc"

@@ -272,5 +272,5 @@ void ReplayTest::obstaclesAreTheFirst() {
     QVERIFY2(count > 100, qPrintable(QString::number(count)));
 }
 
-QTEST_GUILESS_MAIN(ReplayTest)
+GOODFOLD_TEST(ReplayTest)
 #include "replay.moc"

@@ -387,5 +387,5 @@ void SequenceTest::searchGivesUp() {
     QCOMPARE(all.plan->cost, usual.plan->cost);
 }
 
-QTEST_APPLESS_MAIN(SequenceTest)
+GOODFOLD_TEST(SequenceTest)
 #include "sequence.moc"

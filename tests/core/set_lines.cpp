@@ -246,5 +246,5 @@ void SetLinesTest::randomPairsLeanOppositeWays() {
     QVERIFY(made > 25 && leaned > 4);
 }
 
-QTEST_APPLESS_MAIN(SetLinesTest)
+GOODFOLD_TEST(SetLinesTest)
 #include "set_lines.moc"

@@ -444,5 +444,5 @@ void ShapesTest::cutAtAnotherLengthKeepsHolesWhereItCan() {
     QCOMPARE(last->job.findHole("h2")->x, 7.0);
 }
 
-QTEST_APPLESS_MAIN(ShapesTest)
+GOODFOLD_TEST(ShapesTest)
 #include "shapes.moc"

@@ -328,5 +328,5 @@ void SheetTest::fortyPlatesStaySound() {
     }
 }
 
-QTEST_APPLESS_MAIN(SheetTest)
+GOODFOLD_TEST(SheetTest)
 #include "sheet.moc"

@@ -405,5 +405,5 @@ void ShopTest::kindsSayWhatTheirToolsDo() {
     }
 }
 
-QTEST_APPLESS_MAIN(ShopTest)
+GOODFOLD_TEST(ShopTest)
 #include "shop.moc"

@@ -375,5 +375,5 @@ void StepsTest::lapsAreClosedLast() {
                  static_cast<int>(i));
 }
 
-QTEST_APPLESS_MAIN(StepsTest)
+GOODFOLD_TEST(StepsTest)
 #include "steps.moc"

@@ -407,5 +407,5 @@ void StrengthTest::noAnswerWhereThereIsNone() {
     QVERIFY(!estimated(job));
 }
 
-QTEST_APPLESS_MAIN(StrengthTest)
+GOODFOLD_TEST(StrengthTest)
 #include "strength.moc"

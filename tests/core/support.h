@@ -4,8 +4,7 @@
 #include "check/finding.h"
 #include "files/job_file.h"
 #include "part/fold.h"
-
-#include <QtTest>
+#include "runner.h"
 
 #include <fstream>
 #include <random>

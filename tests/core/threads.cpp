@@ -116,5 +116,5 @@ void ThreadsTest::stoppedFromOutside() {
     QCOMPARE(ended.load(), kThreads);
 }
 
-QTEST_APPLESS_MAIN(ThreadsTest)
+GOODFOLD_TEST(ThreadsTest)
 #include "threads.moc"

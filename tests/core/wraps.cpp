@@ -129,5 +129,5 @@ void WrapsTest::saddleStandsOverItsPipe() {
     QVERIFY(!cutsItself(m));
 }
 
-QTEST_APPLESS_MAIN(WrapsTest)
+GOODFOLD_TEST(WrapsTest)
 #include "wraps.moc"

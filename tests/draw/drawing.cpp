@@ -271,5 +271,5 @@ void DrawingTest::svgIsExact() {
     QCOMPARE(outlines, 1);
 }
 
-QTEST_MAIN(DrawingTest)
+GOODFOLD_TEST(DrawingTest)
 #include "drawing.moc"

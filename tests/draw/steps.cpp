@@ -4,10 +4,10 @@
 #include "draw/type.h"
 #include "edit/edit.h"
 #include "files/job_file.h"
+#include "runner.h"
 #include "sequence/settle.h"
 
 #include <QPainter>
-#include <QtTest>
 
 #include <fstream>
 
@@ -223,5 +223,5 @@ void StepsTest::jobSheetHasAPageForTheBlank() {
     }
 }
 
-QTEST_MAIN(StepsTest)
+GOODFOLD_TEST(StepsTest)
 #include "steps.moc"

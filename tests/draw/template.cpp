@@ -296,5 +296,5 @@ void TemplateTest::wordsAreWholeAndApart() {
     }
 }
 
-QTEST_MAIN(TemplateTest)
+GOODFOLD_TEST(TemplateTest)
 #include "template.moc"

@@ -1,10 +1,10 @@
 // A tool's drawings on their own: to scale, whole, each figure where it can be read and pointed at.
 #include "draw/tool_picture.h"
 #include "draw/type.h"
+#include "runner.h"
 
 #include <QImage>
 #include <QPainter>
-#include <QtTest>
 
 using namespace goodfold;
 using tool::View;
@@ -130,5 +130,5 @@ void ToolsTest::viseDiesStandInTheMiddleOfTheirPunch() {
     QVERIFY(std::abs(high - dies.die.width / 2) < 1e-9 && std::abs(low + high) < 1e-9);
 }
 
-QTEST_MAIN(ToolsTest)
+GOODFOLD_TEST(ToolsTest)
 #include "tools.moc"

@@ -313,5 +313,5 @@ void BendingTest::oldPlanIsReadWithItsOwnJob() {
     QVERIFY2(wrong && wrong->contains("still being looked for"), qPrintable(wrong.value_or("written")));
 }
 
-GOODFOLD_GUI_TEST(BendingTest)
+GOODFOLD_TEST(BendingTest)
 #include "bending.moc"

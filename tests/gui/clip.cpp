@@ -213,5 +213,5 @@ void ClipTest::plusAsksBeforeItActs() {
     QVERIFY(window.job().bends[0].edge == job::Edge::Left);
 }
 
-GOODFOLD_GUI_TEST(ClipTest)
+GOODFOLD_TEST(ClipTest)
 #include "clip.moc"

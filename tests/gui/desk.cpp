@@ -137,7 +137,7 @@ void DeskTest::unsavedEditsOutliveAKill() {
     QVERIFY(app::leftUnsaved().jobs.empty());
     QProcess child;
     child.start(QCoreApplication::applicationFilePath(),
-                {QStringLiteral("--edit"), test::demo("vent-stay.gfold")});
+                {QStringLiteral("desk"), QStringLiteral("--edit"), test::demo("vent-stay.gfold")});
     QVERIFY(child.waitForReadyRead(20'000)); // it has edited
     QTRY_VERIFY_WITH_TIMEOUT(QDir(app::recoveryFolder()).entryList({"*.unsaved"}).size() == 1, 5000);
     QVERIFY(app::leftUnsaved().jobs.empty()); // it is alive: its work is its own
@@ -389,16 +389,11 @@ int editAndStay(const QString& path) {
 
 } // namespace
 
-int main(int argc, char** argv) {
-    QApplication application(argc, argv);
-    QApplication::setOrganizationName(QStringLiteral("good-fold-test"));
-    draw::loadTypeface();
+static const test::Added added(__FILE__, [](int argc, char** argv) {
     if (argc == 3 && QByteArray(argv[1]) == "--edit") return editAndStay(QString::fromLocal8Bit(argv[2]));
     QTemporaryDir home;
     qputenv("XDG_DATA_HOME", home.path().toLocal8Bit());
-    QSettings::setPath(QSettings::NativeFormat, QSettings::UserScope, home.path());
-    app::applyTheme(app::Theme::Light);
     DeskTest test;
     return QTest::qExec(&test, argc, argv);
-}
+});
 #include "desk.moc"

@@ -217,5 +217,5 @@ void DraggingTest::edgeOnSaysSo() {
     release(picture, from + QPointF(40, 30));
 }
 
-GOODFOLD_GUI_TEST(DraggingTest)
+GOODFOLD_TEST(DraggingTest)
 #include "dragging.moc"

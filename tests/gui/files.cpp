@@ -333,5 +333,5 @@ void FilesTest::pipesAreNotRead() {
     QVERIFY(wrong && wrong->contains("plain file"));
 }
 
-GOODFOLD_GUI_TEST(FilesTest)
+GOODFOLD_TEST(FilesTest)
 #include "files.moc"

@@ -240,5 +240,5 @@ void KeysTest::windowsAreToldApart() {
     QVERIFY2(window->windowTitle().startsWith("vent-stay.gfold"), qPrintable(window->windowTitle()));
 }
 
-GOODFOLD_GUI_TEST(KeysTest)
+GOODFOLD_TEST(KeysTest)
 #include "keys.moc"

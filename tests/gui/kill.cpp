@@ -71,5 +71,5 @@ void KillTest::killedWhileSaving() {
              qPrintable(QStringLiteral("%1 %2").arg(found[0]).arg(found[1])));
 }
 
-QTEST_APPLESS_MAIN(KillTest)
+GOODFOLD_TEST(KillTest)
 #include "kill.moc"

@@ -292,5 +292,5 @@ void LadderTest::veryManyHolesShowOnlyThoseOfTheLegInHand() {
     QVERIFY(rung("x2-5") && rung("x2-0"));
 }
 
-GOODFOLD_GUI_TEST(LadderTest)
+GOODFOLD_TEST(LadderTest)
 #include "ladder.moc"

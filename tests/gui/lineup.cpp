@@ -190,5 +190,5 @@ void LineUpTest::holeThatGoesTakesItsBoltAlong() {
     QVERIFY(window.stage->says().contains("One bolt alone always goes in"));
 }
 
-GOODFOLD_GUI_TEST(LineUpTest)
+GOODFOLD_TEST(LineUpTest)
 #include "lineup.moc"

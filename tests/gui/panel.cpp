@@ -250,5 +250,5 @@ void PanelTest::badgesAreRepaintedWhenTheOrderChanges() {
     QTRY_VERIFY(painted.region.contains(badge));
 }
 
-GOODFOLD_GUI_TEST(PanelTest)
+GOODFOLD_TEST(PanelTest)
 #include "panel.moc"

@@ -271,5 +271,5 @@ void ShapingTest::roundingShowsItsRemainder() {
     }
 }
 
-GOODFOLD_GUI_TEST(ShapingTest)
+GOODFOLD_TEST(ShapingTest)
 #include "shaping.moc"

@@ -145,5 +145,5 @@ void SheetHolesTest::stockOfTheShopAddsSizes() {
     QVERIFY(!test::books().hardware.read());
 }
 
-GOODFOLD_GUI_TEST(SheetHolesTest)
+GOODFOLD_TEST(SheetHolesTest)
 #include "sheet_holes.moc"

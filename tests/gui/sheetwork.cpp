@@ -305,5 +305,5 @@ void SheetworkTest::sheetTableTellsBothDistances() {
     QVERIFY(both >= 6);
 }
 
-GOODFOLD_GUI_TEST(SheetworkTest)
+GOODFOLD_TEST(SheetworkTest)
 #include "sheetwork.moc"

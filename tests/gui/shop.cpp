@@ -261,5 +261,5 @@ void ShopTest::manyFingersArePlanned() {
     QVERIFY2(widest <= 589 && widest > 588.5, qPrintable(QString::number(widest)));
 }
 
-GOODFOLD_GUI_TEST(ShopTest)
+GOODFOLD_TEST(ShopTest)
 #include "shop.moc"

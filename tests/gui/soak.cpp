@@ -219,5 +219,5 @@ void SoakTest::usedAtRandom() {
     if (seconds >= 300) QVERIFY(late.live < early.live + kCaches);
 }
 
-GOODFOLD_GUI_TEST(SoakTest)
+GOODFOLD_TEST(SoakTest)
 #include "soak.moc"

@@ -18,24 +18,11 @@
 #include "app/window/job_files.h"
 #include "app/window/main_window.h"
 #include "draw/type.h"
+#include "runner.h"
 
-#include <QtTest>
 #include <QtWidgets>
 
 namespace goodfold::test {
-
-/// A QTEST_MAIN whose settings are its own and whose window looks as it does for people.
-#define GOODFOLD_GUI_TEST(Class)                                                                             \
-    int main(int argc, char** argv) {                                                                        \
-        QApplication application(argc, argv);                                                                \
-        QApplication::setOrganizationName(QStringLiteral("good-fold-test"));                                 \
-        QTemporaryDir settings;                                                                              \
-        QSettings::setPath(QSettings::NativeFormat, QSettings::UserScope, settings.path());                  \
-        goodfold::draw::loadTypeface();                                                                      \
-        goodfold::app::applyTheme(goodfold::app::Theme::Light);                                              \
-        Class test;                                                                                          \
-        return QTest::qExec(&test, argc, argv);                                                              \
-    }
 
 /// The shop's books, one for all windows of a test program.
 inline app::Books& books() {

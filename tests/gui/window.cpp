@@ -418,5 +418,5 @@ void WindowTest::smallestWindowStillShowsAll() {
     QVERIFY(window->ladder()->entry()->visibleRegion().boundingRect().height() > 20);
 }
 
-GOODFOLD_GUI_TEST(WindowTest)
+GOODFOLD_TEST(WindowTest)
 #include "window.moc"

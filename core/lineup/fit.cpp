@@ -71,24 +71,28 @@ struct Problem {
     }
 };
 
-Problem problemOf(const std::vector<Tie>& ties, const std::vector<Contact>& contacts, const Vec3& middle) {
+/// All as it lies once it is placed so.
+Problem problemOf(const std::vector<Tie>& ties, const std::vector<Contact>& contacts, const Pose3& placed,
+                  const Vec3& middle) {
     Problem problem;
+    problem.cones.reserve(2 * ties.size());
+    problem.planes.reserve(4 * contacts.size());
     const Vec3 up = Vec3::UnitZ();
     for (size_t i = 0; i < ties.size(); ++i) {
         const Tie& tie = ties[i];
-        problem.reach = std::max(problem.reach, (tie.rims[0].from - middle).norm());
+        problem.reach = std::max(problem.reach, (placed * tie.rims[0].from - middle).norm());
         const auto across = squareTo(tie.axis);
         const double half = (tie.rims[0].to - tie.rims[0].from).norm() / 2;
         const int slot = half > 0 ? problem.variables++ : -1;
         if (slot >= 0) problem.slots.emplace_back(half, slot);
         for (const Tie::Rim& rim : tie.rims) {
-            const Vec3 centre = (rim.from + rim.to) / 2;
+            const Vec3 centre = placed * ((rim.from + rim.to) / 2);
             Cone cone;
             cone.rest = across * (centre - rim.target);
             cone.byX = across.col(0);
             cone.byY = across.col(1);
             cone.byTurn = across * up.cross(centre - middle);
-            if (slot >= 0) cone.bySlot = across * (rim.to - rim.from) / (2 * half);
+            if (slot >= 0) cone.bySlot = across * (placed.linear() * (rim.to - rim.from)) / (2 * half);
             cone.slot = slot;
             cone.play = tie.play;
             cone.tie = static_cast<int>(i);
@@ -96,10 +100,12 @@ Problem problemOf(const std::vector<Tie>& ties, const std::vector<Contact>& cont
         }
     }
     for (const Contact& contact : contacts)
-        for (const Vec3& corner : contact.corners)
+        for (const Vec3& asMade : contact.corners) {
+            const Vec3 corner = placed * asMade;
             problem.planes.push_back({(corner - contact.onFace).dot(contact.outward) + contact.press,
                                       Vec3(contact.outward.x(), contact.outward.y(),
                                            contact.outward.dot(up.cross(corner - middle)))});
+        }
     return problem;
 }
 
@@ -263,26 +269,14 @@ struct Movement {
 };
 
 template <int N> Movement movementOf(const Problem& problem, bool untilDecided) {
+    if (untilDecided) { // most pieces go on where they lie
+        const double room = problem.leastSlack(Variables<N>(Variables<N>::Zero(problem.variables)));
+        if (room > kSurely) return {Vec3(0, 0, 0), room, room, -1};
+    }
     const Variables<N> x = Solver<N>(problem).solved(untilDecided);
     Movement movement{x.template head<3>(), 0, x[kRoom], -1};
     movement.room = problem.leastSlack(x, &movement.tightest);
     return movement;
-}
-
-Tie moved(const Tie& tie, const Pose3& by) {
-    Tie made = tie;
-    for (Tie::Rim& rim : made.rims) {
-        rim.from = by * rim.from;
-        rim.to = by * rim.to;
-    }
-    return made;
-}
-
-Contact moved(const Contact& contact, const Pose3& by) {
-    Contact made = contact;
-    for (Vec3& corner : made.corners)
-        corner = by * corner;
-    return made;
 }
 
 } // namespace
@@ -290,16 +284,15 @@ Contact moved(const Contact& contact, const Pose3& by) {
 Fitting fit(const std::vector<Tie>& ties, const std::vector<Contact>& contacts, bool untilDecided) {
     Fitting fitting;
     if (ties.empty()) return fitting;
-    std::vector<Tie> now = ties;
-    std::vector<Contact> touching = contacts;
     // The turn linearised, then made, then once more from there. Where some turns are as good as others that
     // may go on to another: a third round stays where it is.
     constexpr int kRounds = 3;
     for (int round = 0; round < kRounds; ++round) {
         Vec3 middle(0, 0, 0);
-        for (const Tie& tie : now)
-            middle += (tie.rims[0].from + tie.rims[0].to) / 2 / static_cast<double>(now.size());
-        Problem problem = problemOf(now, touching, middle);
+        for (const Tie& tie : ties)
+            middle += (tie.rims[0].from + tie.rims[0].to) / 2 / static_cast<double>(ties.size());
+        middle = fitting.placed * middle;
+        Problem problem = problemOf(ties, contacts, fitting.placed, middle);
         if (round + 1 == kRounds) problem.mostTurn = std::sqrt(2 * kNothing * problem.reach);
         const Movement best = problem.slots.empty() ? movementOf<kSlots>(problem, untilDecided)
                                                     : movementOf<Eigen::Dynamic>(problem, untilDecided);
@@ -308,10 +301,6 @@ Fitting fit(const std::vector<Tie>& ties, const std::vector<Contact>& contacts, 
         const Pose3 by = Eigen::Translation3d(best.by.x(), best.by.y(), 0) * Eigen::Translation3d(middle) *
                          Eigen::AngleAxisd(best.by.z(), Vec3::UnitZ()) * Eigen::Translation3d(-middle);
         fitting.placed = by * fitting.placed;
-        for (Tie& tie : now)
-            tie = moved(tie, by);
-        for (Contact& contact : touching)
-            contact = moved(contact, by);
         // What the turn's own curve is worth at the farthest tie.
         const double curve = best.by.z() * best.by.z() * problem.reach / 2;
         if (curve < kNothing || (untilDecided && std::abs(fitting.room) > 2 * curve)) break;

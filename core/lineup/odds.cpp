@@ -3,11 +3,11 @@
 #include "lineup/workshop.h"
 
 #include <algorithm>
+#include <boost/random/normal_distribution.hpp>
 #include <cmath>
 #include <cstdint>
 #include <map>
 #include <numeric>
-#include <random>
 #include <thread>
 
 namespace goodfold::lineup {
@@ -78,10 +78,10 @@ Eigen::MatrixXd drawnFor(const Workshop& workshop, const std::vector<std::uint64
     Eigen::MatrixXd drawn = Eigen::MatrixXd::Zero(workshop.normals(), kBlock);
     Eigen::Index row = 0;
     for (size_t i = 0; i < seeds.size(); ++i) {
-        const int rows = workshop.allDraws()[i].count;
+        const int rows = workshop.normalsOfSources()[i];
         if (static_cast<int>(i) != counting.without) {
             Random random(Random(seeds[i] + block)());
-            std::normal_distribution<double> normal;
+            boost::random::normal_distribution<double> normal;
             for (int piece = 0; piece < kBlock; ++piece)
                 for (int r = 0; r < rows; ++r)
                     drawn(row + r, piece) = normal(random);

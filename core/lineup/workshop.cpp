@@ -4,24 +4,17 @@
 
 #include <algorithm>
 #include <cmath>
-#include <numeric>
 
 namespace goodfold::lineup {
-
-namespace {
-
-bool isOfHoles(SourceKind kind) {
-    return kind == SourceKind::Mark || kind == SourceKind::Punch || kind == SourceKind::Drill;
-}
-
-} // namespace
 
 Workshop::Workshop(const Making& making)
     : making(making), real(making.job, making.part, making.held),
       rest(making.part.plateIndex(making.mounting.rests)) {
-    for (const Source& source : making.sources)
-        draws.push_back(lookedUp(source));
     beginAnew();
+    for (const Source& source : making.sources) {
+        normalsOf.push_back(take(source));
+        allNormals += normalsOf.back();
+    }
     for (const Mounting::Tie& tie : making.mounting.ties) {
         holes.push_back(making.part.holeIndex(tie.hole));
         isCentred.push_back(centresItsBolt(making.part.holes[static_cast<size_t>(holes.back())]));
@@ -30,17 +23,10 @@ Workshop::Workshop(const Making& making)
     start = placedRoughly();
 }
 
-int Workshop::normals() const {
-    return std::accumulate(draws.begin(), draws.end(), 0,
-                           [](int sum, const Draws& each) { return sum + each.count; });
-}
-
 void Workshop::make(const double* next) {
     beginAnew();
-    for (const Draws& each : draws) {
-        add(each, next);
-        next += each.count;
-    }
+    for (const Move& move : moves)
+        *move.error += move.by * next[move.normal];
     real.form(errors);
 }
 
@@ -117,86 +103,84 @@ void Workshop::beginAnew() {
     errors.thickness = 0;
 }
 
-Draws Workshop::lookedUp(const Source& source) const {
-    Draws found{&source, {}, {}, isOfHoles(source.kind) ? 2 : 1, {}};
-    for (const Source::Of& of : source.of) {
-        const auto& ties = making.mounting.ties;
-        const auto tie = std::find_if(ties.begin(), ties.end(),
-                                      [&](const Mounting::Tie& each) { return each.hole == of.id; });
-        const bool isHole =
-            isOfHoles(source.kind) || (source.kind == SourceKind::Cut && making.part.holeIndex(of.id) >= 0);
-        found.areHoles.push_back(isHole);
-        found.index.push_back(isHole                              ? making.part.holeIndex(of.id)
-                              : source.kind == SourceKind::Cut    ? making.part.plateIndex(of.id)
-                              : source.kind == SourceKind::Target ? static_cast<int>(tie - ties.begin())
-                                                                  : making.part.bendIndex(of.id));
-    }
-    if (source.kind == SourceKind::Target) {
-        found.count = static_cast<int>(source.covariance.rows());
-        const Eigen::LDLT<Eigen::MatrixXd> factored(source.covariance); // it may be singular
-        found.root = factored.transpositionsP().transpose() * Eigen::MatrixXd(factored.matrixL()) *
-                     factored.vectorD().cwiseMax(0).cwiseSqrt().asDiagonal();
-    }
-    return found;
+int Workshop::take(const Source& source) {
+    using enum SourceKind;
+    if (source.kind == Target) return takeTargets(source);
+    for (const Source::Of& of : source.of)
+        switch (source.kind) {
+        case Mark:
+        case Punch:
+        case Drill:
+            takeHole(source, of);
+            break;
+        case Cut:
+            if (const int hole = making.part.holeIndex(of.id); hole >= 0)
+                takeHoleFromEnd(hole, of.sigma);
+            else
+                moves.push_back(
+                    {&errors.cuts[static_cast<size_t>(making.part.plateIndex(of.id))], of.sigma, allNormals});
+            break;
+        case Thickness:
+            moves.push_back({&errors.thickness, of.sigma, allNormals});
+            break;
+        default:
+            moves.push_back({&errorOf(source.kind, making.part.bendIndex(of.id)), of.sigma, allNormals});
+        }
+    const bool isOfHoles = source.kind == Mark || source.kind == Punch || source.kind == Drill;
+    return isOfHoles ? 2 : 1;
 }
 
-void Workshop::add(const Draws& each, const double* normal) {
-    if (each.source->kind == SourceKind::Target) {
-        const Eigen::VectorXd moved = each.root * Eigen::Map<const Eigen::VectorXd>(normal, each.count);
-        for (size_t i = 0; i < each.index.size(); ++i)
-            errors.targets[static_cast<size_t>(each.index[i])] += moved.segment<3>(3 * static_cast<int>(i));
-        return;
+int Workshop::takeTargets(const Source& source) {
+    const Eigen::LDLT<Eigen::MatrixXd> factored(source.covariance); // it may be singular
+    const Eigen::MatrixXd root = factored.transpositionsP().transpose() *
+                                 Eigen::MatrixXd(factored.matrixL()) *
+                                 factored.vectorD().cwiseMax(0).cwiseSqrt().asDiagonal();
+    const auto& ties = making.mounting.ties;
+    for (size_t i = 0; i < source.of.size(); ++i) {
+        const auto tie = std::find_if(ties.begin(), ties.end(), [&](const Mounting::Tie& each) {
+            return each.hole == source.of[i].id;
+        });
+        Vec3& target = errors.targets[static_cast<size_t>(tie - ties.begin())];
+        for (int row = 0; row < 3; ++row)
+            for (int normal = 0; normal < root.cols(); ++normal)
+                if (const double by = root(3 * static_cast<int>(i) + row, normal); by != 0)
+                    moves.push_back({&target[row], by, allNormals + normal});
     }
-    for (size_t i = 0; i < each.index.size(); ++i)
-        if (each.source->kind == SourceKind::Cut && each.areHoles[i])
-            moveWithTheEnd(each.index[i], each.source->of[i].sigma * normal[0]);
-        else
-            addTo(each.source->kind, each.index[i], each.source->of[i].sigma, normal);
+    return static_cast<int>(root.cols());
 }
 
-void Workshop::moveWithTheEnd(int hole, double longer) {
+void Workshop::takeHole(const Source& source, const Source::Of& of) {
+    const auto hole = static_cast<size_t>(making.part.holeIndex(of.id));
+    for (int along = 0; along < 2; ++along) {
+        moves.push_back({&errors.holes[hole][along], of.sigma, allNormals + along});
+        if (source.kind == SourceKind::Drill)
+            moves.push_back({&errors.drills[hole][along], of.sigma, allNormals + along});
+    }
+}
+
+void Workshop::takeHoleFromEnd(int hole, double sigma) {
     const int plate = making.part.holes[static_cast<size_t>(hole)].plate;
     const double outward = making.job.datum == job::Edge::Start ? 1 : -1;
     const auto& flatFromPlate = making.part.plates[static_cast<size_t>(plate)].flatFromPlate;
-    errors.holes[static_cast<size_t>(hole)] += flatFromPlate.linear().transpose() * Vec2(outward * longer, 0);
+    const Vec2 by = flatFromPlate.linear().transpose() * Vec2(outward * sigma, 0);
+    for (int along = 0; along < 2; ++along)
+        moves.push_back({&errors.holes[static_cast<size_t>(hole)][along], by[along], allNormals});
 }
 
-void Workshop::addTo(SourceKind kind, int index, double sigma, const double* normal) {
-    const auto at = static_cast<size_t>(index);
-    const double by = sigma * normal[0];
+double& Workshop::errorOf(SourceKind kind, int bend) {
+    Errors::OfBend& error = errors.bends[static_cast<size_t>(bend)];
     switch (kind) {
-    case SourceKind::Mark:
-    case SourceKind::Punch:
-    case SourceKind::Drill:
-        errors.holes[at] += sigma * Vec2(normal[0], normal[1]);
-        if (kind == SourceKind::Drill) errors.drills[at] += sigma * Vec2(normal[0], normal[1]);
-        break;
-    case SourceKind::Cut:
-        errors.cuts[at] += by;
-        break;
-    case SourceKind::Line:
-    case SourceKind::Place:
-    case SourceKind::ToolOffset:
-        errors.bends[at].line += by;
-        break;
     case SourceKind::Square:
-        errors.bends[at].turnDeg += by;
-        break;
+        return error.turnDeg;
     case SourceKind::Angle:
     case SourceKind::Springback:
-        errors.bends[at].angleDeg += by;
-        break;
+        return error.angleDeg;
     case SourceKind::Radius:
-        errors.bends[at].radius += by;
-        break;
+        return error.radius;
     case SourceKind::K:
-        errors.bends[at].k += by;
-        break;
-    case SourceKind::Thickness:
-        errors.thickness += by;
-        break;
-    case SourceKind::Target:
-        break;
+        return error.k;
+    default: // where the line is, or is set
+        return error.line;
     }
 }
 

@@ -6,22 +6,18 @@
 
 namespace goodfold::lineup {
 
-/// A source with what it names looked up, and how many independent draws it takes.
-struct Draws {
-    const Source* source;
-    std::vector<int> index; // of each that it is `of`; -1 for the part
-    std::vector<bool> areHoles;
-    int count = 1;
-    Eigen::MatrixXd root = {}; // of a covariance
-};
-
 /// One piece after another, on one thread.
 class Workshop {
 public:
     explicit Workshop(const Making& making);
 
-    const std::vector<Draws>& allDraws() const { return draws; }
-    int normals() const;
+    /// The pieces' errors are its own: other copies would move them.
+    Workshop(const Workshop&) = delete;
+    Workshop& operator=(const Workshop&) = delete;
+
+    /// How many random numbers a piece takes, of each source and of all.
+    const std::vector<int>& normalsOfSources() const { return normalsOf; }
+    int normals() const { return allNormals; }
 
     /// `normal` one standard deviation each, normals() of them.
     void make(const double* next);
@@ -40,16 +36,15 @@ public:
 
 private:
     /// A piece without errors.
-    void beginAnew();
+    void beginAnew(); // nothing moves in memory
 
-    Draws lookedUp(const Source& source) const;
-
-    void add(const Draws& each, const double* normal);
-
+    /// What a source moves, from its first random number on. Returns how many it takes.
+    int take(const Source& source);
+    int takeTargets(const Source& source);
+    void takeHole(const Source& source, const Source::Of& of);
     /// A hole that was marked from the end that is not the datum: along the bar, as far as that is out.
-    void moveWithTheEnd(int hole, double longer);
-
-    void addTo(SourceKind kind, int index, double sigma, const double* normal);
+    void takeHoleFromEnd(int hole, double sigma);
+    double& errorOf(SourceKind kind, int bend);
 
     /// The rest plate's resting side on z = 0, the bracket above it.
     Pose3 restFromRoot() const;
@@ -73,7 +68,15 @@ private:
     const Making& making;
     RealPart real;
     int rest;
-    std::vector<Draws> draws;
+    std::vector<int> normalsOf;
+    int allNormals = 0;
+    /// One random number moves one error by so much.
+    struct Move {
+        double* error;
+        double by;
+        int normal;
+    };
+    std::vector<Move> moves;
     std::vector<int> holes;      // of the ties
     std::vector<bool> isCentred; // the same: it leaves its bolt no play
     Errors errors;
@@ -88,8 +91,8 @@ private:
 template <class Each> void eachAlone(Workshop& workshop, Each each) {
     std::vector<double> normal(static_cast<size_t>(workshop.normals()), 0);
     size_t next = 0;
-    for (size_t source = 0; source < workshop.allDraws().size(); ++source)
-        for (int i = 0; i < workshop.allDraws()[source].count; ++i, ++next) {
+    for (size_t source = 0; source < workshop.normalsOfSources().size(); ++source)
+        for (int i = 0; i < workshop.normalsOfSources()[source]; ++i, ++next) {
             each(static_cast<int>(source), [&](double by) {
                 normal[next] = by;
                 workshop.make(normal.data());

@@ -205,7 +205,39 @@ private:
     Scene scene;
 };
 
+/// Of something that is not the part.
+void addFace(Scene& scene, const QVarLengthArray<Vec3, 6>& corners, bool isSeenThrough) {
+    Face face;
+    face.corners = corners;
+    Vec3 normal = Vec3::Zero();
+    for (qsizetype i = 0; i < corners.size(); ++i) {
+        normal += corners[i].cross(corners[(i + 1) % corners.size()]);
+        face.inked.append(true);
+    }
+    if (normal.norm() < 1e-9) return;
+    face.normal = normal.normalized();
+    face.side = Face::Side::Tool;
+    face.isSeenThrough = isSeenThrough;
+    scene.faces.push_back(std::move(face));
+}
+
 } // namespace
+
+void addPrism(Scene& scene, const Pose3& pose, const Polygon& section, double from, double to,
+              bool isSeenThrough) {
+    const auto at = [&](const Vec2& p, double y) { return Vec3(pose * Vec3(p.x(), y, p.y())); };
+    QVarLengthArray<Vec3, 6> front, back;
+    for (size_t i = 0; i < section.size(); ++i) {
+        front.append(at(section[i], from));
+        back.append(at(section[section.size() - 1 - i], to));
+    }
+    addFace(scene, front, isSeenThrough);
+    addFace(scene, back, isSeenThrough);
+    for (size_t i = 0; i < section.size(); ++i) {
+        const Vec2 &here = section[i], &next = section[(i + 1) % section.size()];
+        addFace(scene, {at(here, to), at(next, to), at(next, from), at(here, from)}, isSeenThrough);
+    }
+}
 
 Scene sceneOf(const part::Part& part, const part::Folded& folded) {
     return Builder(part, folded).built();

@@ -27,6 +27,11 @@ struct Scene {
 
 Scene sceneOf(const part::Part& part, const part::Folded& folded);
 
+/// A body that is not the part: its section runs counter-clockwise in x and z, so seen along y from behind,
+/// and goes along y.
+void addPrism(Scene& scene, const Pose3& pose, const Polygon& section, double from, double to,
+              bool isSeenThrough);
+
 /// Back to front for a viewer in direction `towardViewer` (unit, root frame): faces turned away are left
 /// out, faces that stand in each other's way are split.
 std::vector<Face> backToFront(const Scene& scene, const Vec3& towardViewer);

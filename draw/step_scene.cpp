@@ -50,38 +50,6 @@ Polygon cutTo(Polygon section, const Eigen::AlignedBox2d& room) {
     return section;
 }
 
-void addFace(Scene& scene, const QVarLengthArray<Vec3, 6>& corners, bool isSeenThrough) {
-    Face face;
-    face.corners = corners;
-    Vec3 normal = Vec3::Zero();
-    for (qsizetype i = 0; i < corners.size(); ++i) {
-        normal += corners[i].cross(corners[(i + 1) % corners.size()]);
-        face.inked.append(true);
-    }
-    if (normal.norm() < 1e-9) return;
-    face.normal = normal.normalized();
-    face.side = Face::Side::Tool;
-    face.isSeenThrough = isSeenThrough;
-    scene.faces.push_back(std::move(face));
-}
-
-/// The section runs counter-clockwise in x and z, so seen along y from behind.
-void addPrism(Scene& scene, const Pose3& pose, const Polygon& section, double from, double to,
-              bool isSeenThrough) {
-    const auto at = [&](const Vec2& p, double y) { return Vec3(pose * Vec3(p.x(), y, p.y())); };
-    QVarLengthArray<Vec3, 6> front, back;
-    for (size_t i = 0; i < section.size(); ++i) {
-        front.append(at(section[i], from));
-        back.append(at(section[section.size() - 1 - i], to));
-    }
-    addFace(scene, front, isSeenThrough);
-    addFace(scene, back, isSeenThrough);
-    for (size_t i = 0; i < section.size(); ++i) {
-        const Vec2 &here = section[i], &next = section[(i + 1) % section.size()];
-        addFace(scene, {at(here, to), at(next, to), at(next, from), at(here, from)}, isSeenThrough);
-    }
-}
-
 /// What comes down from above stands before the bend.
 bool standsOver(tool::Body body) {
     using enum tool::Body;

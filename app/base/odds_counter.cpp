@@ -156,9 +156,12 @@ void OddsCounter::begin() {
         whole->making.emplace(*makingOf(whole->settled, *whole->settled.job.mount, wanted));
         whole->causes = lineup::causesOf(*whole->making, kTrials, kSeed);
         if (*asked) return;
-        whole->offers = lineup::offersFor(whole->settled, {wanted.material, *wanted.shop, wanted.hardware,
-                                                           lineup::standardErrors(), wanted.reading, kTrials,
-                                                           kSeed, [&asked] { return !*asked; }});
+        const lineup::Judging judging{
+            wanted.material, *wanted.shop, wanted.hardware, lineup::standardErrors(),
+            wanted.reading,  kTrials,      kSeed,           [&asked] { return !*asked; }};
+        whole->offers = lineup::offersFor(whole->settled, judging);
+        if (*asked) return;
+        whole->drilling = lineup::drillingFor(whole->settled, judging);
         whole->isWhole = true;
         tell(whole, true);
     };

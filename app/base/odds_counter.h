@@ -4,7 +4,7 @@
 
 #include "app/base/planner.h"
 #include "lineup/causes.h"
-#include "lineup/remedies.h"
+#include "lineup/drilling.h"
 
 namespace goodfold::app {
 
@@ -21,6 +21,7 @@ struct Counted {
     std::optional<double> opposite, both;  // of a pair: the other hand's odds, and that both go on
     std::vector<lineup::Cause> causes;     // once they are looked for
     std::vector<lineup::Offer> offers;
+    std::vector<lineup::Drilling> drilling;
     bool isWhole = false; // causes and offers are there
 };
 

@@ -12,6 +12,9 @@ std::vector<Block> mountBlocks(Document& document);
 /// The methods, each with what it is out by.
 std::vector<Block> makingBlocks(Document& document);
 
+/// Before or after bending: what the program would do with each hole, and the choice.
+std::vector<Block> drillingBlocks(Document& document, const std::vector<lineup::Drilling>& advised);
+
 /// What would raise the odds, each with the odds it would give.
 std::vector<Block> remedyBlocks(Document& document, const OddsCounter& counter);
 

@@ -69,6 +69,9 @@ QWidget* LineUpStage::makeOdds() {
     connect(ninetyNine, &QPushButton::clicked, this, &LineUpStage::makeIt99);
     mount = new CellPanel(document, tr("Mount"), mountBlocks, column);
     making = new CellPanel(document, tr("How it is made"), makingBlocks, column);
+    drilling = new CellPanel(
+        document, tr("When its holes are drilled"),
+        [this](Document& of) { return drillingBlocks(of, advised); }, column);
     auto* inside = new QWidget(column);
     auto* all = new QVBoxLayout(inside);
     all->setContentsMargins(0, 0, 0, 0);
@@ -76,6 +79,11 @@ QWidget* LineUpStage::makeOdds() {
     mountHeading->setText(tr("Where its holes have to come"));
     all->addWidget(mountHeading);
     all->addWidget(mount);
+    all->addSpacing(px(8));
+    drillingHeading = label(inside, "heading");
+    drillingHeading->setText(tr("When its holes are drilled"));
+    all->addWidget(drillingHeading);
+    all->addWidget(drilling);
     all->addSpacing(px(8));
     auto* makingHeading = label(inside, "heading");
     makingHeading->setText(tr("How it is made, and what that is out by"));
@@ -87,7 +95,7 @@ QWidget* LineUpStage::makeOdds() {
     scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     scroll->setFocusPolicy(Qt::NoFocus);
     scroll->setWidget(inside);
-    for (CellPanel* panel : {mount, making})
+    for (CellPanel* panel : {mount, drilling, making})
         connect(panel, &CellPanel::wantsToBeSeen, scroll, [scroll, panel, inside](const QRect& box) {
             const QPoint at = panel->mapTo(inside, box.center());
             scroll->ensureVisible(at.x(), at.y(), 20, 60);
@@ -137,8 +145,8 @@ QString LineUpStage::hint() const {
 }
 
 QString LineUpStage::says() const {
-    QStringList all{odds->text(),  meaning->text(), limits->text(),
-                    mount->text(), making->text(),  causesHeading->text()};
+    QStringList all{odds->text(),     meaning->text(), limits->text(),       mount->text(),
+                    drilling->text(), making->text(),  causesHeading->text()};
     for (const CauseBars::Row& row : bars->rows())
         all << row.says;
     return (all << remediesHeading->text() << remedies->text()).join(QLatin1Char('\n'));
@@ -159,6 +167,10 @@ void LineUpStage::take() {
                      : document.job().mount      ? tr("Counting…")
                                                  : tr("No mount is stated yet."));
     remedies->refresh();
+    if (!isKnown || counted->isWhole) advised = isKnown ? counted->drilling : std::vector<lineup::Drilling>();
+    drilling->refresh();
+    drillingHeading->setVisible(!advised.empty());
+    drilling->setVisible(!advised.empty());
     if (!isKnown) return;
     odds->setText(text(text::oddsInWords(counted->odds.odds)) + (counter.isCurrent() ? QString() : tr(" ?")));
     const auto& tightest = counted->odds.tightestOfTies;

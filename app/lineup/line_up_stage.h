@@ -40,11 +40,12 @@ private:
 
     Document& document;
     OddsCounter& counter;
-    QLabel *odds, *meaning, *limits, *causesHeading, *remediesHeading;
+    QLabel *odds, *meaning, *limits, *drillingHeading, *causesHeading, *remediesHeading;
     QPushButton* ninetyNine;
     SpreadView* view;
     CauseBars* bars;
-    CellPanel *mount, *making, *remedies;
+    CellPanel *mount, *drilling, *making, *remedies;
+    std::vector<lineup::Drilling> advised; // of the last job that was counted whole: nothing jumps meanwhile
 };
 
 } // namespace goodfold::app

@@ -1,6 +1,8 @@
 #include "app/lineup/spread_view.h"
 
+#include "app/base/text.h"
 #include "app/widgets/theme.h"
+#include "draw/bolt.h"
 #include "draw/type.h"
 #include "text/lineup_words.h"
 
@@ -34,6 +36,10 @@ void SpreadView::take() {
     const part::Part& part = shown ? shown->settled.part : document.part();
     const size_t points = scene.points.size();
     scene = draw::sceneOf(part, part::fold(part));
+    if (shown)
+        for (const auto& bolt :
+             lineup::boltsOf(*shown->making, shown->nominal, counter.judging(*shown).hardware))
+            if (bolt) draw::addBolt(scene, *bolt);
     if (isFirst || points != scene.points.size())
         fit();
     else
@@ -198,6 +204,10 @@ void SpreadView::paintSpread(QPainter& painter, size_t index) const {
     painter.setBrush(ground);
     painter.setPen(QPen(isLit ? colours().accent : colours().ink, isLit ? 2.4 : 1.4));
     painter.drawPolygon(rim);
+    const lineup::Spread spread = lineup::spreadOf(shown->clouds[index]);
+    QPolygonF ellipse;
+    for (int i = 0; i < kSides; ++i)
+        ellipse << place(spread.onEllipse(2, 360.0 / kSides * i));
     const double dot = px(3) / 2.0;
     painter.setPen(Qt::NoPen);
     for (const Vec2& offset : shown->clouds[index]) {
@@ -209,12 +219,16 @@ void SpreadView::paintSpread(QPainter& painter, size_t index) const {
         else
             painter.drawRect(QRectF(at.x() - dot, at.y() - dot, 2 * dot, 2 * dot));
     }
+    painter.setBrush(Qt::NoBrush);
+    painter.setPen(QPen(colours().ink, 1.2, Qt::DashLine));
+    painter.drawPolygon(ellipse);
     painter.setFont(textFont(13, draw::Weight::SemiBold));
-    const QString name = QString::fromStdString(tie.hole);
+    const QString name = text(tie.hole);
     const QRectF box = rim.boundingRect();
     QRectF tag = painter.fontMetrics().boundingRect(name).adjusted(-px(4), -1, px(4), 1);
     tag.moveBottomLeft({box.right() + px(2), box.top()});
     painter.setBrush(ground);
+    painter.setPen(Qt::NoPen);
     painter.drawRoundedRect(tag, px(4), px(4));
     painter.setPen(colours().ink);
     painter.drawText(tag, Qt::AlignCenter, name);
@@ -232,11 +246,12 @@ void SpreadView::paintEvent(QPaintEvent*) {
         paintSpread(painter, i);
     painter.setPen(colours().faintInk);
     painter.setFont(textFont(12));
-    painter.drawText(QRectF(rect()).adjusted(px(14), 0, -px(14), -px(8)),
-                     Qt::AlignLeft | Qt::AlignBottom | Qt::TextWordWrap,
-                     tr("300 pieces, drawn %1 times as large: round dots go on, square ones miss. "
-                        "The ring is what the bolt leaves its hole.")
-                         .arg(times, 0, 'f', 0));
+    painter.drawText(
+        QRectF(rect()).adjusted(px(14), 0, -px(14), -px(8)),
+        Qt::AlignLeft | Qt::AlignBottom | Qt::TextWordWrap,
+        tr("300 pieces, drawn %1 times as large: round dots go on, square ones miss. "
+           "The ring is what the bolt leaves its hole; the dashed line holds six pieces of seven.")
+            .arg(times, 0, 'f', 0));
 }
 
 } // namespace goodfold::app

@@ -107,8 +107,11 @@ ordered_json editOf(const lineup::Remedy& remedy, const job::Job& job) {
     case Kind::Larger:
         return {{"hole", remedy.about}, {"diameter", remedy.size}};
     case Kind::Slot:
-        return {
-            {"hole", remedy.about}, {"kind", "slot"}, {"length", remedy.size}, {"angle", remedy.angleDeg}};
+        return {{"hole", remedy.about},
+                {"kind", "slot"},
+                {"diameter", remedy.width > 0 ? remedy.width : job.findHole(remedy.about)->diameter},
+                {"length", remedy.size},
+                {"angle", remedy.angleDeg}};
     case Kind::AfterBending:
         return {{"hole", remedy.about}, {"after_bending", true}};
     case Kind::ThroughMount:
@@ -131,6 +134,17 @@ ordered_json offered(const lineup::Offer& offer, const LineUp& lineUp) {
             {isMaking ? "making" : "edit", editOf(offer.remedy, lineUp.settled.job)},
             {"odds", offer.odds},
             {"minutes", offer.minutes}};
+}
+
+ordered_json drillingOf(const lineup::Drilling& drilling) {
+    return {{"hole", drilling.hole},
+            {"now", drilling.isThroughMount ? "through-mount"
+                    : drilling.isAfter      ? "after"
+                                            : "before"},
+            {"advised", drilling.adviseAfter ? "after" : "before"},
+            {"odds_before", drilling.oddsBefore},
+            {"odds_after", drilling.oddsAfter},
+            {"says", text::inWords(drilling)}};
 }
 
 } // namespace
@@ -158,6 +172,9 @@ void writeLineUp(std::ostream& out, const std::string& file, const LineUp& lineU
         {"remedies", ordered_json::array()}};
     for (const lineup::Offer& offer : lineup::offersFor(lineUp.settled, lineUp.judging))
         root["remedies"].push_back(offered(offer, lineUp));
+    root["drilling"] = ordered_json::array();
+    for (const lineup::Drilling& drilling : lineup::drillingFor(lineUp.settled, lineUp.judging))
+        root["drilling"].push_back(drillingOf(drilling));
     if (lineUp.opposite)
         root["hands"] = {{"odds", odds.odds},
                          {"opposite", lineup::oddsOf(*lineUp.opposite, trials, seed)},

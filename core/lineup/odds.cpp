@@ -2,6 +2,8 @@
 
 #include "lineup/workshop.h"
 
+#include <Eigen/Eigenvalues>
+
 #include <algorithm>
 #include <boost/random/normal_distribution.hpp>
 #include <cmath>
@@ -119,6 +121,11 @@ std::vector<Made> makeAll(const Making& making, const Counting& counting) {
     return all;
 }
 
+double shareThatFits(const std::vector<Made>& all) {
+    const auto fits = std::count_if(all.begin(), all.end(), [](const Made& made) { return made.room >= 0; });
+    return static_cast<double>(fits) / static_cast<double>(all.size());
+}
+
 } // namespace
 
 Result<Making> makingOf(const Work& work, const job::Mount& mount, const hardware::Book& hardware) {
@@ -131,9 +138,7 @@ Result<Making> makingOf(const Work& work, const job::Mount& mount, const hardwar
 }
 
 double oddsOf(const Making& making, int trials, unsigned seed, int without) {
-    const std::vector<Made> all = makeAll(making, {trials, seed, true, without});
-    const auto fits = std::count_if(all.begin(), all.end(), [](const Made& made) { return made.room >= 0; });
-    return static_cast<double>(fits) / trials;
+    return shareThatFits(makeAll(making, {trials, seed, true, without}));
 }
 
 double oddsOfBoth(const Making& one, const Making& other, int trials, unsigned seed) {
@@ -149,9 +154,9 @@ Odds count(const Making& making, int trials, unsigned seed) {
     std::vector<Made> all = makeAll(making, {trials, seed});
     Odds odds;
     odds.trials = trials;
+    odds.odds = shareThatFits(all);
     odds.tightestOfTies.assign(making.mounting.ties.size(), 0);
     for (const Made& made : all) {
-        odds.odds += made.room >= 0 ? 1.0 / trials : 0;
         odds.roomMean += made.room / trials;
         if (made.tightest >= 0) ++odds.tightestOfTies[static_cast<size_t>(made.tightest)];
     }
@@ -191,6 +196,23 @@ std::vector<std::vector<Vec2>> cloudsOf(const Making& making, int pieces, unsign
         }
     }
     return clouds;
+}
+
+Spread spreadOf(const std::vector<Vec2>& cloud) {
+    Spread spread;
+    const auto pieces = static_cast<double>(cloud.size());
+    for (const Vec2& each : cloud)
+        spread.middle += each / pieces;
+    for (const Vec2& each : cloud)
+        spread.covariance += (each - spread.middle) * (each - spread.middle).transpose() / (pieces - 1);
+    return spread;
+}
+
+Vec2 Spread::onEllipse(double sigmas, double atDeg) const {
+    const Eigen::SelfAdjointEigenSolver<Eigen::Matrix2d> axes(covariance);
+    const Vec2 along = axes.eigenvalues().cwiseMax(0).cwiseSqrt();
+    return middle + sigmas * axes.eigenvectors() *
+                        along.cwiseProduct(Vec2(std::cos(radians(atDeg)), std::sin(radians(atDeg))));
 }
 
 NominalFit nominalFit(const Making& making) {

@@ -50,6 +50,15 @@ Eigen::Matrix3d covarianceOf(const Making& making, size_t tie);
 /// square to it (squareTo() of the axis in the rest face's frame).
 std::vector<std::vector<Vec2>> cloudsOf(const Making& making, int pieces, unsigned seed);
 
+/// Where a hole comes to lie, of a cloud: its middle, and a covariance.
+struct Spread {
+    Vec2 middle{0, 0};
+    Eigen::Matrix2d covariance = Eigen::Matrix2d::Zero();
+    /// On the ellipse that holds so many sigmas; two of them six pieces of seven.
+    Vec2 onEllipse(double sigmas, double atDeg) const;
+};
+Spread spreadOf(const std::vector<Vec2>& cloud);
+
 /// The part as drawn, where it has most room.
 struct NominalFit {
     Fitting fitting;

@@ -1,10 +1,8 @@
-#include "check/finding.h"
-#include "lineup/remedies.h"
+#include "lineup/weighing.h"
 
 #include <algorithm>
 #include <array>
 #include <cmath>
-#include <set>
 
 namespace goodfold::lineup {
 
@@ -22,9 +20,7 @@ sequence::Settled settledWith(const Remedy& remedy, const sequence::Settled& set
                               const Judging& judging) {
     job::Job job = applied(remedy, settled.job);
     if (changesThePlan(remedy)) return sequence::settle(job, judging.material, judging.shop);
-    sequence::Settled made{job, part::solve(job, judging.material), settled.outcome, settled.agrees};
-    if (made.outcome.plan) sequence::setLines(made.part, *made.outcome.plan);
-    return made;
+    return settledWithItsPlan(std::move(job), settled, judging);
 }
 
 const char* idOf(Kind kind) {
@@ -60,20 +56,6 @@ Offer pricedAt(const Remedy& remedy, double odds, const sequence::Settled& settl
     return offer;
 }
 
-/// What of its findings stops or is to check: by rule and what it is about.
-std::set<std::string> troublesOf(const sequence::Settled& settled, const Judging& judging) {
-    const part::Folded folded = part::fold(settled.part);
-    std::set<std::string> all;
-    for (const check::Finding& finding : check::check(
-             {settled.job, settled.part, folded, judging.material, judging.reading, judging.hardware})) {
-        if (finding.severity == check::Severity::Note) continue;
-        all.insert(finding.rule + " " + finding.about.id);
-        for (const job::Element& other : finding.likewise)
-            all.insert(finding.rule + " " + other.id);
-    }
-    return all;
-}
-
 bool goesOn(const Judging& judging) {
     return !judging.goOn || judging.goOn();
 }
@@ -107,10 +89,13 @@ struct Candidate {
     Standing standing;
 };
 
-/// Whether both do the same to one thing, by other figures.
+/// Whether both do the same to one thing, by other figures. Wider than any fit is another thing.
 bool isLike(const Remedy& one, const Remedy& other) {
     const bool isByWay = one.kind == Kind::Method || one.kind == Kind::Tool;
-    return one.kind == other.kind && one.about == other.about && (!isByWay || one.way == other.way);
+    const bool isAsWide = (one.width > 0) == (other.width > 0) &&
+                          (one.kind != Kind::Larger || one.way.empty() == other.way.empty());
+    return one.kind == other.kind && one.about == other.about && isAsWide &&
+           (!isByWay || one.way == other.way);
 }
 
 /// Along or across, then at half a right angle, then between; the shorter first.
@@ -170,16 +155,17 @@ std::vector<Candidate> candidatesFor(const sequence::Settled& settled, const Jud
 
 std::vector<Offer> offersAmong(const sequence::Settled& settled, const Judging& judging, size_t most,
                                bool withTools) {
-    const std::set<std::string> troubles = troublesOf(settled, judging);
+    const auto troubles = troublesOf(settled, judging);
     std::vector<Candidate> kept;
     std::vector<double> best; // odds of the best of each
     for (const Candidate& candidate : candidatesFor(settled, judging, withTools)) {
         if (!goesOn(judging)) break;
         const auto place = placeAmong(kept, best, candidate);
         if (!place || *place >= most) continue;
-        const std::set<std::string> after =
-            troublesOf(settledWith(candidate.remedy, settled, judging), judging);
-        if (!std::includes(troubles.begin(), troubles.end(), after.begin(), after.end())) continue;
+        const auto after = troublesOf(settledWith(candidate.remedy, settled, judging), judging);
+        if (!std::all_of(after.begin(), after.end(),
+                         [&](const auto& each) { return troubles.contains(each.first); }))
+            continue;
         if (*place < kept.size()) {
             kept[*place] = candidate;
         } else {

@@ -9,7 +9,7 @@ using Kind = Remedy::Kind;
 
 namespace {
 
-constexpr const char *kNormalFit = "normal", *kLooseFit = "loose";
+constexpr const char *kNormalFit = "normal", *kLooseFit = "loose", *kNoFit = "";
 
 } // namespace
 
@@ -19,12 +19,13 @@ job::Job applied(const Remedy& remedy, job::Job job) {
     switch (remedy.kind) {
     case Kind::Larger:
         hole->diameter = remedy.size;
-        if (hole->fastener && !remedy.way.empty())
+        if (hole->fastener)
             hole->fastener->fit =
-                remedy.way == kLooseFit ? job::Fastener::Fit::Loose : job::Fastener::Fit::Normal;
+                remedy.way == kNormalFit ? job::Fastener::Fit::Normal : job::Fastener::Fit::Loose;
         break;
     case Kind::Slot:
         hole->kind = job::Hole::Kind::Slot;
+        if (remedy.width > 0) hole->diameter = remedy.width;
         hole->length = remedy.size;
         hole->angleDeg = remedy.angleDeg;
         break;
@@ -103,18 +104,32 @@ private:
                              (!hole.fastener || hole.fastener->use == job::Fastener::Use::Bolt);
         if (!isPlain) return;
         constexpr double kBears = 1; // mm, all round
-        const double most = (coverOf(hole, tie.bolt, judging.hardware) + tie.bolt) / 2 - kBears;
+        const double most = asDrilled((coverOf(hole, tie.bolt, judging.hardware) + tie.bolt) / 2 - kBears);
+        double widest = 0;
         for (const hardware::Screw& screw : judging.hardware.screws) {
             if (std::abs(screw.major - tie.bolt) > 0.01) continue;
-            for (const auto& [size, fit] : {std::pair{screw.normal, kNormalFit}, {screw.loose, kLooseFit}})
-                if (size > hole.diameter + 0.05 && size <= most)
-                    remedies.push_back({Kind::Larger, hole.id, fit, size});
+            for (const auto& [size, fit] :
+                 {std::pair{screw.normal, kNormalFit}, {screw.loose, kLooseFit}, {most, kNoFit}}) {
+                if (size <= std::max(hole.diameter, widest) + 0.05 || size > most) continue;
+                remedies.push_back({Kind::Larger, hole.id, fit, size});
+                widest = size;
+            }
             break;
         }
         // The plainest first: along, across, at half a right angle, then between.
         for (const double angle : {0.0, 90.0, 45.0, 135.0, 22.5, 67.5, 112.5, 157.5})
             for (const double more : {2.0, 4.0, 6.0})
                 remedies.push_back({Kind::Slot, hole.id, {}, slotLength(hole.diameter + more), angle});
+        if (widest > 0)
+            for (const double angle : {0.0, 90.0, 45.0, 135.0})
+                for (const double more : {4.0, 6.0})
+                    remedies.push_back({Kind::Slot, hole.id, {}, slotLength(widest + more), angle, widest});
+    }
+
+    /// The largest drill that is no wider: half millimetres, or 64ths of an inch.
+    double asDrilled(double mm) const {
+        const double step = judging.reading.unit == quantity::Unit::Inch ? 25.4 / 64 : 0.5;
+        return std::floor(mm / step + 1e-9) * step;
     }
 
     /// As it can be set out: to a tenth of a millimetre, or a sixteenth of an inch.

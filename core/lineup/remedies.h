@@ -11,8 +11,8 @@ namespace goodfold::lineup {
 
 struct Remedy {
     enum class Kind {
-        Larger,       // `about` a hole: drilled `size`, by `way` a normal or loose fit
-        Slot,         // a hole: `size` long over all, at `angleDeg` from its leg's x
+        Larger, // `about` a hole: drilled `size`, by `way` a normal or loose fit, or none
+        Slot,   // a hole: `size` long over all, at `angleDeg` from its leg's x; `width` wide, 0: as it is
         AfterBending, // a hole
         ThroughMount, // a hole: drilled in its place, along the mount's own
         WiderMount,   // a point of the mount: `size`
@@ -25,6 +25,7 @@ struct Remedy {
     std::string way;
     double size = 0;
     double angleDeg = 0;
+    double width = 0;
     bool operator==(const Remedy&) const = default;
 };
 

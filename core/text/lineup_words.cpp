@@ -82,14 +82,16 @@ std::string inWords(const Remedy& remedy, const job::Job& job, const lineup::Jud
         const std::string leg = "leg " + job.plateOfHole(remedy.about)->id;
         const double angle = remedy.angleDeg;
         const std::string length = quantity::typeset(quantity::Length::mm(remedy.size), judging.reading);
-        return "Slot " + remedy.about + ", " + size(hole.diameter) + " by " + length + ", " +
+        return "Slot " + remedy.about + ", " + size(remedy.width > 0 ? remedy.width : hole.diameter) +
+               " by " + length + ", " +
                (angle == 0    ? "along " + leg
                 : angle == 90 ? "across " + leg
                               : "at " + printNumber(angle, 1) + "\u00b0 to " + leg);
     };
     switch (remedy.kind) {
     case Remedy::Kind::Larger:
-        return "Drill " + remedy.about + " to " + size(remedy.size);
+        return "Drill " + remedy.about + " to " + size(remedy.size) +
+               (remedy.way.empty() ? ", the widest that is still covered" : "");
     case Remedy::Kind::Slot:
         return slot();
     case Remedy::Kind::AfterBending:
@@ -107,6 +109,24 @@ std::string inWords(const Remedy& remedy, const job::Job& job, const lineup::Jud
     }
     const lineup::Operation& operation = *judging.errors.find(remedy.about);
     return operation.noun + ": " + operation.find(remedy.way)->says;
+}
+
+std::string inWords(const lineup::Drilling& drilling) {
+    const std::string before = oddsInWords(drilling.oddsBefore), after = oddsInWords(drilling.oddsAfter);
+    switch (drilling.why) {
+    case lineup::Drilling::Why::AsGood:
+        return "Better before bending: flat it lies on the drill's table, and after bending it comes out no "
+               "surer (" +
+               before + " before, " + after + " after).";
+    case lineup::Drilling::Why::Surer:
+        return "Better after bending: " + after + " instead of " + before +
+               ", as what its bends are out by then moves it less.";
+    case lineup::Drilling::Why::Harmed:
+        return "Better after bending. Drilled before: " + drilling.because + ".";
+    case lineup::Drilling::Why::Hindered:
+        return "Better before bending. Drilled after: " + drilling.because + ".";
+    }
+    return {};
 }
 
 std::string costInWords(const lineup::Offer& offer) {

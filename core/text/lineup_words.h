@@ -2,7 +2,7 @@
 #pragma once
 
 #include "check/lined_up.h"
-#include "lineup/remedies.h"
+#include "lineup/drilling.h"
 
 namespace goodfold::text {
 
@@ -12,6 +12,9 @@ std::string inWords(const lineup::Source& source, const lineup::Making& making,
 
 /// What is done, beginning with a verb or with what it is done to: "Drill h2 after bending".
 std::string inWords(const lineup::Remedy& remedy, const job::Job& job, const lineup::Judging& judging);
+
+/// What the program would do with a hole, and why.
+std::string inWords(const lineup::Drilling& drilling);
 
 /// "by hand, 4 min more" of an offer: what it costs a piece; empty where it costs nothing.
 std::string costInWords(const lineup::Offer& offer);

@@ -55,6 +55,9 @@ void CommandTest::lineupCountsTheOdds() {
     QVERIFY(!told.at("remedies").empty());
     QVERIFY(told.at("way").at("odds") >= 0.99);
     QVERIFY(told.at("way_on").at("straight").get<bool>());
+    QCOMPARE(told.at("drilling").size(), size_t(2));
+    QCOMPARE(told.at("drilling").at(1).at("now").get<std::string>(), std::string("before"));
+    QCOMPARE(told.at("drilling").at(1).at("odds_before"), told.at("odds"));
 }
 
 /// Two holes 100 apart on two studs, their marks alone out, by 0.3: 0.6 of play between them, so that

@@ -6,8 +6,13 @@
 #include "lineup/drawn_mount.h"
 #include "text/lineup_words.h"
 
+#include <nlohmann/json.hpp>
+
+#include <fstream>
+
 using namespace goodfold;
 using namespace goodfold::lineup;
+using nlohmann::json;
 
 namespace {
 
@@ -103,6 +108,71 @@ std::vector<job::Job> oneChangeAway(const job::Job& job) {
     return all;
 }
 
+/// One of the 24 bars at their first try, on the studs and with the sigmas that they are told with.
+struct FirstTry {
+    FirstTry(const json& bar, const json& sigmas) {
+        for (const auto& [word, sigma] : sigmas.items())
+            book.fixed[*sourceKindOf(word)] = sigma;
+        for (const SourceKind none : {SourceKind::Cut, SourceKind::ToolOffset, SourceKind::Springback})
+            book.fixed[none] = 0;
+        job::Job job = test::jobFromText(bar.at("job").dump());
+        job::Mount mount;
+        for (const json& tie : bar.at("ties")) {
+            const auto vec = [&](const char* key) {
+                const auto& at = tie.at(key);
+                return Vec3(at.at(0).get<double>(), at.at(1).get<double>(), at.at(2).get<double>());
+            };
+            const bool isOnRest = vec("axis") == Vec3(0, 0, 1);
+            const std::string face = isOnRest ? "F" : "G";
+            if (!mount.findFace(face)) mount.faces.push_back({face, vec("at"), vec("axis")});
+            const auto point = tie.at("point").get<std::string>();
+            mount.points.push_back({point, face, job::MountPoint::Kind::Stud, 6.0, vec("at"), vec("axis")});
+            job.ties.push_back({tie.at("hole").get<std::string>(), point});
+        }
+        job.mount = mount;
+        job.rests = job::Rest{bar.at("rests").at("plate").get<std::string>(), false, "F"};
+        made = settled(job);
+    }
+
+    Judging judging(int trials) const {
+        return {test::hotRolled(),
+                tool::standardShop(),
+                hardware::standardBook(),
+                book,
+                quantity::Reading::millimetres(),
+                trials,
+                1};
+    }
+
+    ErrorBook book = standardErrors();
+    sequence::Settled made;
+};
+
+/// The odds once each hole has had the remedy that raises them most, beside what the others have had: chosen
+/// one after another, then each twice more.
+double withOneRemedyAHole(const FirstTry& bar, const Judging& judging) {
+    std::map<std::string, Remedy> chosen;
+    double odds = oddsOf(bar.made, judging);
+    for (int pass = 0; pass < 9; ++pass) {
+        const auto withOthers = [&](const std::string& but) {
+            job::Job job = bar.made.job;
+            for (const auto& [hole, remedy] : chosen)
+                if (hole != but) job = applied(remedy, job);
+            return settled(job);
+        };
+        const std::string but = pass < 3 ? "" : "h" + std::to_string(pass % 3 + 1);
+        const std::vector<Offer> offers = offersFor(withOthers(but), judging, 24);
+        const auto best = std::find_if(offers.begin(), offers.end(), [&](const Offer& offer) {
+            const std::string& hole = offer.remedy.about;
+            return pass < 3 ? bar.made.job.findHole(hole) && !chosen.contains(hole) : hole == but;
+        });
+        if (best == offers.end() || best->odds <= odds) continue;
+        chosen[best->remedy.about] = best->remedy;
+        odds = best->odds;
+    }
+    return odds;
+}
+
 } // namespace
 
 class RemediesTest : public QObject {
@@ -111,6 +181,7 @@ private slots:
     void bestSingleIsOffered();
     void whatIsPromisedComes();
     void cheapestWayGetsThere();
+    void twentyFourBarsWithOneRemedyAHole();
     void largerHoleIsOfItsOwnFit();
     void wordsSayWhatIsDone();
     void oddsAreNeverRoundedUpToCertain();
@@ -189,7 +260,31 @@ void RemediesTest::cheapestWayGetsThere() {
     QVERIFY(reached > 0);
 }
 
-/// A close hole for M6, 6.4, goes up to normal, 6.6, or loose, 7: its fastener says which.
+/// By hand and in a shop, with the sigmas that are told. GOODFOLD_MANY tries all of them; but for those whose
+/// far leg lies on a face along the first one's: no hole helps where that stands in its face too far.
+void RemediesTest::twentyFourBarsWithOneRemedyAHole() {
+    std::ifstream in(TEST_DATA "/cases/first-try.json");
+    const json all = json::parse(in);
+    const size_t bars = qEnvironmentVariableIsSet("GOODFOLD_MANY") ? all.at("jobs").size() : 2;
+    for (const auto& [profile, wanted] : {std::pair{"hobby", 0.9}, {"shop", 0.99}}) {
+        double before = 0, after = 0;
+        double tried = 0;
+        for (size_t i = 0; i < bars; ++i) {
+            const json& told = all.at("jobs").at(i);
+            if (std::abs(told.at("ties").at(2).at("axis").at(2).get<double>()) > 0.99) continue;
+            const FirstTry bar(told, all.at("sigmas").at(profile));
+            const Judging judging = bar.judging(1000);
+            ++tried;
+            before += oddsOf(bar.made, judging);
+            after += withOneRemedyAHole(bar, judging);
+        }
+        qInfo("%s: %.3f, with one remedy a hole %.3f", profile, before / tried, after / tried);
+        QVERIFY(after >= wanted * tried);
+    }
+}
+
+/// A close hole for M6, 6.4, goes up to normal, 6.6, or loose, 7: its fastener says which; or as wide as its
+/// washer covers.
 void RemediesTest::largerHoleIsOfItsOwnFit() {
     job::Job job = test::bar({130}, {});
     for (const auto& [id, x] : {std::pair{"h1", 15.0}, {"h2", 115.0}}) {
@@ -204,8 +299,10 @@ void RemediesTest::largerHoleIsOfItsOwnFit() {
     for (const Remedy& remedy : remediesFor(made, judging()))
         if (remedy.kind == Remedy::Kind::Larger && remedy.about == "h1")
             fits[remedy.size] = applied(remedy, made.job).findHole("h1")->fastener->fit;
-    const std::map<double, job::Fastener::Fit> expected{{6.6, job::Fastener::Fit::Normal},
-                                                        {7, job::Fastener::Fit::Loose}};
+    // A washer 12 wide bears 1 all round when the bolt stands at the edge of 8: 6 + 1 - 4 off the hole's
+    // middle.
+    using Fit = job::Fastener::Fit;
+    const std::map<double, Fit> expected{{6.6, Fit::Normal}, {7, Fit::Loose}, {8, Fit::Loose}};
     QVERIFY(fits == expected);
 }
 
@@ -214,7 +311,10 @@ void RemediesTest::wordsSayWhatIsDone() {
     job.plates[0].holes.push_back({.id = "h1", .x = 12, .xFrom = job::Hole::XFrom::Start});
     using Kind = Remedy::Kind;
     const auto said = [&](const Remedy& remedy) { return text::inWords(remedy, job, judging()); };
-    QCOMPARE(said({Kind::Larger, "h1", {}, 7}), std::string("Drill h1 to 7"));
+    QCOMPARE(said({Kind::Larger, "h1", "loose", 7}), std::string("Drill h1 to 7"));
+    QCOMPARE(said({Kind::Larger, "h1", {}, 8}),
+             std::string("Drill h1 to 8, the widest that is still covered"));
+    QCOMPARE(said({Kind::Slot, "h1", {}, 14, 90, 8}), std::string("Slot h1, 8 by 14.0, across leg A"));
     QCOMPARE(said({Kind::Slot, "h1", {}, 10.6, 0}), std::string("Slot h1, 6.6 by 10.6, along leg A"));
     QCOMPARE(said({Kind::Slot, "h1", {}, 10.6, 45}),
              std::string("Slot h1, 6.6 by 10.6, at 45\u00b0 to leg A"));

@@ -1,5 +1,6 @@
 // Drawing without a window: order of faces, places of tags, pages of templates, exports measured again.
 #include "core/support.h"
+#include "draw/bolt.h"
 #include "draw/formed_picture.h"
 #include "draw/running_dimensions.h"
 #include "draw/svg.h"
@@ -37,6 +38,7 @@ double depthAt(const draw::Face& face, const Vec3& eye, const Vec3& through) {
 class DrawingTest : public QObject {
     Q_OBJECT
 private slots:
+    void boltsAreWholeBodies();
     void facesComeBackToFront();
     void splittingKeepsTheVisibleArea();
     void everyFaceLooksOutward();
@@ -269,6 +271,22 @@ void DrawingTest::svgIsExact() {
     QVERIFY2(!xml.hasError(), qPrintable(xml.errorString()));
     QCOMPARE(circles, 2);
     QCOMPARE(outlines, 1);
+}
+
+/// A washer of 24 sides and a hexagon, each with two ends; every face looks out of its own body.
+void DrawingTest::boltsAreWholeBodies() {
+    draw::Scene scene;
+    draw::addBolt(scene, {Vec3(5, 0, 3), Vec3(1, 0, 0), 10, 5.2, 12, 1.6});
+    QCOMPARE(scene.faces.size(), size_t(24 + 2 + 6 + 2));
+    Eigen::AlignedBox3d box;
+    for (size_t i = 0; i < scene.faces.size(); ++i) {
+        const Vec3 inside(i < 26 ? 5.8 : 9.2, 0, 3);
+        for (const Vec3& corner : scene.faces[i].corners) {
+            QVERIFY(scene.faces[i].normal.dot(corner - inside) > 0);
+            box.extend(corner);
+        }
+    }
+    QVERIFY(std::abs(box.min().x() - 5.02) < 1e-9 && std::abs(box.max().x() - 11.82) < 1e-9);
 }
 
 GOODFOLD_TEST(DrawingTest)

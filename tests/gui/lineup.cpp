@@ -60,6 +60,7 @@ private slots:
     void remediesKeepTheirPromise();
     void wayToNinetyNine();
     void makingIsChosenAndTypedOver();
+    void holesAreDrilledWhenOneSays();
     void pointedAtACauseItsThingLights();
     void dotsAreDrawnInsideAndOutside();
     void holeThatGoesTakesItsBoltAlong();
@@ -104,6 +105,18 @@ void LineUpTest::oddsFollowAnEdit() {
     for (const check::Finding& finding : window.document().findings())
         isTold |= finding.rule == "nominal-misses";
     QVERIFY(isTold);
+}
+
+/// What the program would do is told hole by hole; what is chosen stands.
+void LineUpTest::holesAreDrilledWhenOneSays() {
+    LineUp window("vent-stay");
+    window.press("mount.drawn");
+    QVERIFY2(window.stage->says().contains("Better before bending"), qPrintable(window.stage->says()));
+    window.choose("drilling.h2", "after");
+    QVERIFY(window.job().findHole("h2")->afterBending);
+    QVERIFY(window.panelOf("drilling.h2"));
+    window.choose("drilling.h2", "before");
+    QVERIFY(!window.job().findHole("h2")->afterBending);
 }
 
 void LineUpTest::remediesKeepTheirPromise() {

@@ -1,0 +1,16 @@
+// What is weighed when one change of a job is held against another. Inside of lineup/ only.
+#pragma once
+
+#include "lineup/remedies.h"
+
+#include <map>
+
+namespace goodfold::lineup {
+
+/// The job with the plan there is, whose lines and holds stay.
+sequence::Settled settledWithItsPlan(job::Job job, const sequence::Settled& settled, const Judging& judging);
+
+/// What of its findings stops or is to check, by rule and what it is about; each with its headline.
+std::map<std::string, std::string> troublesOf(const sequence::Settled& settled, const Judging& judging);
+
+} // namespace goodfold::lineup

@@ -148,46 +148,6 @@ struct Strap {
     std::vector<Source> sources;
 };
 
-/// Radius of the smallest circle round four points: over each two or each three of them.
-double smallestCircle(const std::array<Vec2, 4>& points) {
-    double least = 1e9;
-    const auto take = [&](const Vec2& middle) {
-        double radius = 0;
-        for (const Vec2& point : points)
-            radius = std::max(radius, (point - middle).norm());
-        least = std::min(least, radius);
-    };
-    for (size_t a = 0; a < 4; ++a)
-        for (size_t b = a + 1; b < 4; ++b) {
-            take((points[a] + points[b]) / 2);
-            for (size_t c = b + 1; c < 4; ++c) {
-                Eigen::Matrix2d m;
-                m << (points[b] - points[a]).transpose(), (points[c] - points[a]).transpose();
-                const Vec2 right((points[b].squaredNorm() - points[a].squaredNorm()) / 2,
-                                 (points[c].squaredNorm() - points[a].squaredNorm()) / 2);
-                if (std::abs(m.determinant()) > 1e-12) take(m.inverse() * right);
-            }
-        }
-    return least;
-}
-
-/// How far the worst hole is off where the plate is shifted and turned best: every turn has its circle, and
-/// what is left is convex in the turn.
-double leastReach(const std::array<Vec2, 4>& corners, const std::array<Vec2, 4>& off) {
-    const auto at = [&](double turn) {
-        std::array<Vec2, 4> all;
-        for (size_t i = 0; i < 4; ++i)
-            all[i] = off[i] + turn * Vec2(-corners[i].y(), corners[i].x());
-        return smallestCircle(all);
-    };
-    double low = -0.05, high = 0.05;
-    while (high - low > 1e-7) {
-        const double a = low + (high - low) / 3, b = high - (high - low) / 3;
-        (at(a) < at(b) ? high : low) = at(a) < at(b) ? b : a;
-    }
-    return at((low + high) / 2);
-}
-
 } // namespace
 
 class LineupTest : public QObject {
@@ -199,8 +159,6 @@ private slots:
     void twoStudsHaveAClosedForm();
     void withoutErrorsItIsCertain();
     void orderAndSeedOfPointsChangeNothing();
-    void fourHolesNeedOnePlacement();
-    void roomIsTheBestThereIs();
 };
 
 void LineupTest::workedCases_data() {
@@ -314,93 +272,6 @@ void LineupTest::orderAndSeedOfPointsChangeNothing() {
     const Odds other = count(turned.making(), 2000, 5);
     QCOMPARE(one.odds, other.odds);
     QVERIFY(std::abs(one.roomMean - other.roomMean) < 1e-4);
-}
-
-/// Four holes 60 by 30, sigma 0.2 each way, clearance 0.3: hole by hole 0.21 would fit, truly three in four.
-void LineupTest::fourHolesNeedOnePlacement() {
-    Strap plate(0.2);
-    plate.job.plates[0].holes.clear();
-    plate.job.stock.width = 60;
-    plate.sources.clear();
-    plate.mounting.ties.clear();
-    int n = 0;
-    for (const double y : {-15.0, 15.0})
-        for (const double x : {20.0, 80.0}) {
-            const std::string id = "h" + std::to_string(++n);
-            plate.job.plates[0].holes.push_back(
-                {.id = id, .diameter = 6.6, .x = x, .xFrom = job::Hole::XFrom::Start, .y = y});
-            plate.sources.push_back({SourceKind::Mark, {{id, 0.2}}, {}});
-        }
-    plate.part = part::solve(plate.job, test::hotRolled());
-    for (const part::PartHole& each : plate.part.holes) {
-        Mounting::Tie tie{each.id, Vec3(each.centreInFlat.x(), each.centreInFlat.y(), 0), Vec3::UnitZ()};
-        tie.bolt = 6;
-        plate.mounting.ties.push_back(tie);
-    }
-    const int trials = test::rounds(6000);
-    const Odds odds = count(plate.making(), trials, 11);
-    std::mt19937 random(23);
-    std::normal_distribution<double> off(0, 0.2);
-    const std::array<Vec2, 4> corners{Vec2(-30, -15), Vec2(30, -15), Vec2(-30, 15), Vec2(30, 15)};
-    int fits = 0;
-    for (int i = 0; i < trials; ++i) {
-        std::array<Vec2, 4> at;
-        for (size_t c = 0; c < 4; ++c)
-            at[c] = Vec2(off(random), off(random));
-        fits += leastReach(corners, at) <= 0.3;
-    }
-    const double tried = static_cast<double>(fits) / trials;
-    QVERIFY2(std::abs(odds.odds - tried) < 4 * std::numbers::sqrt2 * odds.oddsSigma,
-             qPrintable(QString("%1, not %2").arg(odds.odds).arg(tried)));
-    QVERIFY(odds.odds > 0.7 && odds.odds < 0.8);
-}
-
-/// Against a search by ever finer steps from many starts, that shares nothing with the solver.
-void LineupTest::roomIsTheBestThereIs() {
-    std::mt19937 random(19);
-    const auto real = [&](double from, double to) {
-        return std::uniform_real_distribution(from, to)(random);
-    };
-    for (int round = 0; round < 40; ++round) {
-        std::vector<Tie> ties;
-        const int count = 2 + static_cast<int>(real(0, 4));
-        for (int i = 0; i < count; ++i) {
-            const Vec3 at(real(0, 100), real(0, 60), 0);
-            const Vec3 centre = at + Vec3(real(-0.4, 0.4), real(-0.4, 0.4), 0);
-            Tie tie;
-            tie.play = real(0.1, 0.5);
-            const Vec3 half = i == 0 ? Vec3(real(0, 2), real(0, 2), 0) : Vec3(0, 0, 0);
-            for (Tie::Rim& rim : tie.rims)
-                rim = {centre - half, centre + half, at};
-            ties.push_back(tie);
-        }
-        const auto roomAt = [&](double x, double y, double turn) {
-            double least = 1e9;
-            for (const Tie& tie : ties) {
-                const Eigen::Rotation2Dd by(turn);
-                const Vec2 a = by * tie.rims[0].from.head<2>() + Vec2(x, y),
-                           b = by * tie.rims[0].to.head<2>() + Vec2(x, y), p = tie.rims[0].target.head<2>();
-                const Vec2 along = b - a;
-                const double s = along.squaredNorm() > 0
-                                     ? std::clamp((p - a).dot(along) / along.squaredNorm(), 0.0, 1.0)
-                                     : 0;
-                least = std::min(least, tie.play - (a + s * along - p).norm());
-            }
-            return least;
-        };
-        double best[3] = {0, 0, 0}, most = roomAt(0, 0, 0);
-        for (double step = 0.5; step > 1e-6; step *= 0.7)
-            for (int tries = 0; tries < 400; ++tries) {
-                const double x = best[0] + real(-step, step), y = best[1] + real(-step, step),
-                             turn = best[2] + real(-step, step) / 60;
-                if (const double room = roomAt(x, y, turn); room > most) {
-                    most = room;
-                    best[0] = x, best[1] = y, best[2] = turn;
-                }
-            }
-        const double got = fit(ties, {}).room;
-        QVERIFY2(got > most - 2e-3 && got < most + 2e-2, qPrintable(QString("%1 %2").arg(got).arg(most)));
-    }
 }
 
 GOODFOLD_TEST(LineupTest)

@@ -146,9 +146,10 @@ int main(int argc, char** argv) {
     app::StartGuard guard;
     const bool isForSomebody = !parser.isSet(shots) && !parser.isSet(once);
     const bool asShipped = isForSomebody && guard.lastFailed() && !wantsOwnAllTheSame();
-    std::optional<Error> wrongBook, wrongTools; // what ships applies then
+    std::optional<Error> wrongHardware, wrongErrors, wrongTools; // what ships applies then
     if (!asShipped) {
-        wrongBook = books.hardware.read();
+        wrongHardware = books.hardware.read();
+        wrongErrors = books.errors.read();
         wrongTools = books.tools.read();
     }
     if (const int failed =
@@ -159,7 +160,8 @@ int main(int argc, char** argv) {
     constexpr int kStandsFor = 3000; // ms: by then its first order of bending was looked for
     QTimer::singleShot(kStandsFor, &application, [&] { guard.cameThrough(); });
     QObject::connect(&application, &QCoreApplication::aboutToQuit, [&] { guard.cameThrough(); });
-    if (wrongBook) sayOfFile(app::HardwareBook::ownPath(), *wrongBook);
+    if (wrongHardware) sayOfFile(books.hardware.ownPath(), *wrongHardware);
+    if (wrongErrors) sayOfFile(books.errors.ownPath(), *wrongErrors);
     if (wrongTools) sayOfFile(app::ToolBook::ownPath(), *wrongTools);
     if (parser.isSet(shots))
         QTimer::singleShot(0, &application, [&] {

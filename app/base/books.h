@@ -1,14 +1,17 @@
 // The shop's books: what ships, and over it the user's own. Made once, and handed to every window.
 #pragma once
 
-#include "app/base/hardware_book.h"
+#include "app/base/own_book.h"
 #include "app/base/tool_book.h"
+#include "hardware/hardware.h"
+#include "lineup/book.h"
 
 namespace goodfold::app {
 
 struct Books {
     ToolBook tools;
-    HardwareBook hardware;
+    OwnBook<hardware::Book> hardware{"hardware.json", hardware::standardBook(), hardware::readBook};
+    OwnBook<lineup::ErrorBook> errors{"errors.json", lineup::standardErrors(), lineup::readErrors};
 };
 
 } // namespace goodfold::app

@@ -18,6 +18,7 @@ struct CountWanted {
     material::Material material;
     std::shared_ptr<const tool::Shop> shop;
     hardware::Book hardware;
+    lineup::ErrorBook errors;
     quantity::Reading reading;
     bool wantsAll = false;
 };
@@ -45,8 +46,8 @@ sequence::Settled settledOf(const CountWanted& wanted) {
 Result<lineup::Making> makingOf(const sequence::Settled& settled, const job::Mount& mount,
                                 const CountWanted& wanted) {
     const sequence::Plan* plan = settled.outcome.plan ? &*settled.outcome.plan : nullptr;
-    return lineup::makingOf({settled.job, settled.part, wanted.material, plan, lineup::standardErrors()},
-                            mount, wanted.hardware);
+    return lineup::makingOf({settled.job, settled.part, wanted.material, plan, wanted.errors}, mount,
+                            wanted.hardware);
 }
 
 void countOpposite(Counted& made, const CountWanted& wanted) {
@@ -121,7 +122,7 @@ lineup::Judging OddsCounter::judging(const Counted& counted) const {
     return {document.material(),
             *counted.shop,
             document.books().hardware.book(),
-            lineup::standardErrors(),
+            document.books().errors.book(),
             document.reading(),
             kTrials,
             kSeed};
@@ -138,7 +139,7 @@ void OddsCounter::begin() {
     const auto work = [self = QPointer(this), asked = stopAsked,
                        wanted = CountWanted{document.job(), planned, isIts, document.material(),
                                             document.books().tools.shop(), document.books().hardware.book(),
-                                            document.reading(), wantsAll}] {
+                                            document.books().errors.book(), document.reading(), wantsAll}] {
         const auto tell = [&](const std::shared_ptr<const Counted>& made, bool isLast) {
             QMetaObject::invokeMethod(
                 qApp,
@@ -157,7 +158,7 @@ void OddsCounter::begin() {
         whole->causes = lineup::causesOf(*whole->making, kTrials, kSeed);
         if (*asked) return;
         const lineup::Judging judging{
-            wanted.material, *wanted.shop, wanted.hardware, lineup::standardErrors(),
+            wanted.material, *wanted.shop, wanted.hardware, wanted.errors,
             wanted.reading,  kTrials,      kSeed,           [&asked] { return !*asked; }};
         whole->offers = lineup::offersFor(whole->settled, judging);
         if (*asked) return;
@@ -183,10 +184,10 @@ void OddsCounter::findWayTo(double odds, std::function<void(const lineup::WayUp&
     wayAsked = std::make_shared<std::atomic<bool>>(false);
     const auto work = [self = QPointer(this), asked = wayAsked, odds, taken, counted = finished,
                        material = document.material(), hardware = document.books().hardware.book(),
-                       reading = document.reading()] {
+                       errors = document.books().errors.book(), reading = document.reading()] {
         const lineup::WayUp way = lineup::wayTo(odds, counted->settled,
-                                                {material, *counted->shop, hardware, lineup::standardErrors(),
-                                                 reading, kTrials, kSeed, [&asked] { return !*asked; }});
+                                                {material, *counted->shop, hardware, errors, reading, kTrials,
+                                                 kSeed, [&asked] { return !*asked; }});
         QMetaObject::invokeMethod(
             qApp,
             [self, asked, way, taken] {

@@ -186,6 +186,7 @@ void LineUpStage::take() {
                     .arg(text(
                         counted->making->mounting.ties[static_cast<size_t>(worst - tightest.begin())].hole));
     if (counted->making->mounting.ties.size() < 2) says << tr("One bolt alone always goes in.");
+    if (const std::string bolts = text::boltsInWords(*counted->making); !bolts.empty()) says << text(bolts);
     if (counted->both)
         says << tr("The other hand %1, both %2.")
                     .arg(text(text::oddsInWords(*counted->opposite)),

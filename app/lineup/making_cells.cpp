@@ -17,7 +17,7 @@ bool isOfTool(const Operation& operation) {
 }
 
 Cell methodChoice(Document& document, const Operation& operation) {
-    const lineup::ErrorBook& book = lineup::standardErrors();
+    const lineup::ErrorBook& book = document.books().errors.book();
     const job::Job& job = document.job();
     std::vector<Option> options;
     const QString usually = QStringLiteral("usual");
@@ -40,7 +40,7 @@ Cell methodChoice(Document& document, const Operation& operation) {
 
 /// What it is out by, typed over where somebody knows better.
 Line figureLine(Document& document, const Operation& operation) {
-    const lineup::ErrorBook& book = lineup::standardErrors();
+    const lineup::ErrorBook& book = document.books().errors.book();
     const std::optional<double> sigma = lineup::sigmaOf(book, document.job(), operation.id);
     const bool asTheTool = isOfTool(operation) && !lineup::isChosen(document.job(), operation.id);
     if (!sigma || asTheTool) return {};
@@ -56,14 +56,14 @@ Line figureLine(Document& document, const Operation& operation) {
                       *sigma, [&document, id = operation.id](double typed) {
                           return document.change(QObject::tr("what it is out by"), [&](job::Job& changed) {
                               const std::string method =
-                                  lineup::methodOf(lineup::standardErrors(), changed, id).id;
+                                  lineup::methodOf(document.books().errors.book(), changed, id).id;
                               changed.making[id] = {method, typed};
                           });
                       })};
 }
 
 Block profileBlock(Document& document) {
-    const lineup::ErrorBook& book = lineup::standardErrors();
+    const lineup::ErrorBook& book = document.books().errors.book();
     Block block;
     std::vector<Option> options;
     QString now = QStringLiteral("own");
@@ -81,7 +81,7 @@ Block profileBlock(Document& document) {
                                   std::move(options), now, [&document](const QString& key) {
                                       return document.change(
                                           QObject::tr("how it is made"), [&](job::Job& changed) {
-                                              const lineup::ErrorBook& own = lineup::standardErrors();
+                                              const lineup::ErrorBook& own = document.books().errors.book();
                                               changed.making.clear();
                                               if (key.toStdString() == own.usualProfile().id) return;
                                               for (const lineup::Profile& profile : own.profiles)
@@ -97,10 +97,10 @@ Block profileBlock(Document& document) {
 
 std::vector<Block> makingBlocks(Document& document) {
     std::vector<Block> blocks{profileBlock(document)};
-    for (const Operation& operation : lineup::standardErrors().operations) {
+    const lineup::ErrorBook& book = document.books().errors.book();
+    for (const Operation& operation : book.operations) {
         if (operation.id == "tool-offset") continue;
-        if (operation.id == "springback" &&
-            lineup::methodOf(lineup::standardErrors(), document.job(), "angle").id != "stop")
+        if (operation.id == "springback" && lineup::methodOf(book, document.job(), "angle").id != "stop")
             continue; // each bend is checked: it does not count
         Block block;
         block.gapAbove = 5;

@@ -100,6 +100,13 @@ ordered_json wayOnOf(const lineup::Making& making) {
     return {{"straight", false}, {"stud", way.stud}, {"against", way.against}};
 }
 
+ordered_json boltsOf(const lineup::Making& making) {
+    ordered_json holes = ordered_json::array();
+    for (const size_t index : lineup::boltsInOrder(making))
+        holes.push_back(making.mounting.ties[index].hole);
+    return holes;
+}
+
 /// What of the job it changes.
 ordered_json editOf(const lineup::Remedy& remedy, const job::Job& job) {
     using Kind = lineup::Remedy::Kind;
@@ -164,6 +171,7 @@ void writeLineUp(std::ostream& out, const std::string& file, const LineUp& lineU
         {"room_as_drawn", nominal.fitting.room},
         {"ties", tiesOf(making, nominal)},
         {"way_on", wayOnOf(making)},
+        {"bolts_in_order", boltsOf(making)},
         {"odds", odds.odds},
         {"odds_sigma", odds.oddsSigma},
         {"room", {{"mean", odds.roomMean}, {"p5", odds.roomP5}}},

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 #include <numbers>
+#include <numeric>
+#include <tuple>
 
 namespace goodfold::lineup {
 
@@ -76,6 +78,22 @@ WayOn wayOn(const Making& making) {
             bound.along.dot(worst->along) < std::cos(radians(bound.mostDeg + worst->mostDeg)))
             way.against = bound.hole;
     return way;
+}
+
+std::vector<size_t> boltsInOrder(const Making& making) {
+    const NominalFit nominal = nominalFit(making);
+    const auto rankOf = [&](size_t index) {
+        const Mounting::Tie& tie = making.mounting.ties[index];
+        const part::PartHole& hole = making.part.holes[static_cast<size_t>(making.part.holeIndex(tie.hole))];
+        const double alongSlot = hole.isSlot() ? (hole.spineInFlat.to - hole.spineInFlat.from).norm() / 2 : 0;
+        // To a hundredth: what is as good stays in the order of the points.
+        return std::tuple(!tie.isStud, tie.drilledThroughMount, tie.touches,
+                          std::round((nominal.ties[index].play + alongSlot) * 100));
+    };
+    std::vector<size_t> order(making.mounting.ties.size());
+    std::iota(order.begin(), order.end(), size_t{0});
+    std::stable_sort(order.begin(), order.end(), [&](size_t a, size_t b) { return rankOf(a) < rankOf(b); });
+    return order;
 }
 
 } // namespace goodfold::lineup

@@ -18,4 +18,10 @@ struct WayOn {
 /// with a turn is not looked at.
 WayOn wayOn(const Making& making);
 
+/// Of the ties, in which order their bolts are started, all of them loose until the last is in: studs first,
+/// which go in at once; then the bolts of the leg that rests, the one with least play first, because it
+/// leaves least to choose, and a slot after round holes; then those that pull their leg to a face of its own;
+/// last what is drilled in its place.
+std::vector<size_t> boltsInOrder(const Making& making);
+
 } // namespace goodfold::lineup

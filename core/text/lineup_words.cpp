@@ -111,6 +111,21 @@ std::string inWords(const Remedy& remedy, const job::Job& job, const lineup::Jud
     return operation.noun + ": " + operation.find(remedy.way)->says;
 }
 
+std::string boltsInWords(const lineup::Making& making) {
+    const auto& ties = making.mounting.ties;
+    std::vector<std::string> started, drilled;
+    for (const size_t index : lineup::boltsInOrder(making))
+        if (!ties[index].isStud)
+            (ties[index].drilledThroughMount ? drilled : started).push_back(ties[index].hole);
+    if (started.size() + drilled.size() < 2) return {};
+    std::string says = "Start the bolts loose";
+    for (size_t i = 0; i < started.size(); ++i)
+        says += (i == 0 ? ": " : ", then ") + started[i];
+    says += "; tighten when all are in.";
+    if (!drilled.empty()) says += " Then drill " + listed(drilled) + " where it lies.";
+    return says;
+}
+
 std::string inWords(const lineup::Drilling& drilling) {
     const std::string before = oddsInWords(drilling.oddsBefore), after = oddsInWords(drilling.oddsAfter);
     switch (drilling.why) {

@@ -13,6 +13,9 @@ std::string inWords(const lineup::Source& source, const lineup::Making& making,
 /// What is done, beginning with a verb or with what it is done to: "Drill h2 after bending".
 std::string inWords(const lineup::Remedy& remedy, const job::Job& job, const lineup::Judging& judging);
 
+/// In which order the bolts are started; empty where there is but one, or none is anything but a stud.
+std::string boltsInWords(const lineup::Making& making);
+
 /// What the program would do with a hole, and why.
 std::string inWords(const lineup::Drilling& drilling);
 

@@ -5,6 +5,7 @@
 #include "core/mount_support.h"
 #include "core/shop_support.h"
 #include "lineup/bolts.h"
+#include "lineup/putting_on.h"
 #include "text/lineup_words.h"
 
 using namespace goodfold;
@@ -41,6 +42,7 @@ private slots:
     void nearTheBendItWaits();
     void headsStandWhereTheBoltsGo();
     void ellipseIsOfTheCloud();
+    void boltsAreStartedWhereTheyHoldMost();
 };
 
 /// Only K is out. Measured from the bend as it came out, the far hole is where it has to be; marked in the
@@ -117,6 +119,43 @@ void DrillingTest::ellipseIsOfTheCloud() {
         const Vec2 off = spread.onEllipse(2, deg) - spread.middle;
         QVERIFY(std::abs(off.x() * off.x() * 3 / 8 + off.y() * off.y() * 3 / 2 - 4) < 1e-9);
     }
+}
+
+/// 0.3 of play before 0.5, a slot's 2 last on the leg that rests; then the leg that is pulled to its face.
+void DrillingTest::boltsAreStartedWhereTheyHoldMost() {
+    using Hole = job::Hole;
+    job::Job job = test::bar({120, 60}, {job::Bend{}});
+    job.plates[0].holes = {{.id = "h1", .kind = Hole::Kind::Slot, .diameter = 6.6, .length = 10.6, .x = 15},
+                           {.id = "h2", .diameter = 7, .x = 45},
+                           {.id = "h3", .diameter = 6.6, .x = 75}};
+    for (Hole& hole : job.plates[0].holes)
+        hole.xFrom = Hole::XFrom::Start;
+    job.plates[1].holes = {{.id = "h4", .diameter = 6.4, .x = 35, .xFrom = Hole::XFrom::Outside}};
+    const auto orderOf = [&](const job::Job& of) {
+        const part::Part part = part::solve(of, test::hotRolled());
+        const ErrorBook book = test::only(std::map<SourceKind, double>{});
+        const auto making =
+            makingOf({of, part, test::hotRolled(), nullptr, book}, *of.mount, hardware::standardBook());
+        std::string order;
+        for (const size_t index : boltsInOrder(*making))
+            order += making->mounting.ties[index].hole + " ";
+        return std::pair(order, text::boltsInWords(*making));
+    };
+    const part::Part part = part::solve(job, test::hotRolled());
+    job = withDrawnMount(job, part, part::fold(part), hardware::standardBook());
+    for (job::Tie& tie : job.ties)
+        tie.bolt = 6;
+    QCOMPARE(orderOf(job).first, std::string("h3 h2 h1 h4 "));
+    QCOMPARE(orderOf(job).second,
+             std::string("Start the bolts loose: h3, then h2, then h1, then h4; tighten when all are in."));
+    job.findHole("h3")->afterBending = job.findHole("h3")->throughMount = true;
+    QCOMPARE(orderOf(job).second,
+             std::string("Start the bolts loose: h2, then h1, then h4; tighten when all are in. "
+                         "Then drill h3 where it lies."));
+    for (job::MountPoint& point : job.mount->points)
+        point.kind = job::MountPoint::Kind::Stud;
+    job.findHole("h3")->throughMount = false;
+    QVERIFY(orderOf(job).second.empty());
 }
 
 GOODFOLD_TEST(DrillingTest)

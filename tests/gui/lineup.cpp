@@ -61,6 +61,7 @@ private slots:
     void wayToNinetyNine();
     void makingIsChosenAndTypedOver();
     void holesAreDrilledWhenOneSays();
+    void shopsOwnErrorsGoBeforeOurs();
     void pointedAtACauseItsThingLights();
     void dotsAreDrawnInsideAndOutside();
     void holeThatGoesTakesItsBoltAlong();
@@ -117,6 +118,30 @@ void LineUpTest::holesAreDrilledWhenOneSays() {
     QVERIFY(window.panelOf("drilling.h2"));
     window.choose("drilling.h2", "before");
     QVERIFY(!window.job().findHole("h2")->afterBending);
+}
+
+/// A shop whose marks, punches and drills are never out: the same job is surer.
+void LineUpTest::shopsOwnErrorsGoBeforeOurs() {
+    const auto odds = [] {
+        LineUp window("vent-stay");
+        window.press("mount.drawn");
+        return window.oddsShown().section(' ', 0, 0).toDouble();
+    };
+    const double before = odds();
+    QFile file(test::books().errors.ownPath());
+    QDir().mkpath(QFileInfo(file).path());
+    QVERIFY(file.open(QIODevice::WriteOnly));
+    file.write(R"({"fixed": {"mark": 0, "punch": 0, "drill": 0, "angle": 0.05, "line": 0, "place": 0}})");
+    file.close();
+    QVERIFY(!test::books().errors.read());
+    QVERIFY(odds() > before + 5);
+    QVERIFY(file.open(QIODevice::WriteOnly | QIODevice::Truncate));
+    file.write("nonsense");
+    file.close();
+    QVERIFY(test::books().errors.read());
+    QVERIFY(file.remove());
+    QVERIFY(!test::books().errors.read());
+    QCOMPARE(odds(), before);
 }
 
 void LineUpTest::remediesKeepTheirPromise() {

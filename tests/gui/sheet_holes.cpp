@@ -1,6 +1,6 @@
 // What is cut in sheet, in the real window: shapes, patterns, outlines by points, places in the formed part,
 // and what goes through them.
-#include "app/base/hardware_book.h"
+#include "app/base/books.h"
 #include "gui/sheet_support.h"
 
 using namespace goodfold;
@@ -127,8 +127,8 @@ void SheetHolesTest::fastenerSetsTheHoleAndItsLength() {
 }
 
 void SheetHolesTest::stockOfTheShopAddsSizes() {
-    QDir().mkpath(QFileInfo(app::HardwareBook::ownPath()).path());
-    QFile file(app::HardwareBook::ownPath());
+    QDir().mkpath(QFileInfo(test::books().hardware.ownPath()).path());
+    QFile file(test::books().hardware.ownPath());
     QVERIFY(file.open(QIODevice::WriteOnly));
     file.write(R"({"lengths": {"shop": [10]}, "rivets": [
         {"size": "5.5", "diameter": 5.5, "hole": 5.7, "head_diameter": 11, "lengths": "shop"}]})");

@@ -1,6 +1,6 @@
 // Sheet in the real window: flanges on any free edge, widths and offsets dragged, corners, the question a new
 // job begins with, and a bar made from sheet.
-#include "app/base/hardware_book.h"
+#include "app/base/books.h"
 #include "app/blank/blank_stage.h"
 #include "app/window/new_job.h"
 #include "app/window/start_page.h"

@@ -1,0 +1,42 @@
+// A book as this shop has it: what ships, and over it the user's own file.
+#pragma once
+
+#include "app/base/own_file.h"
+
+#include <sstream>
+
+namespace goodfold::app {
+
+template <class Book> class OwnBook {
+public:
+    using Read = Result<Book> (*)(std::istream&);
+    OwnBook(const char* file, const Book& shipped, Read readBook)
+        : file(QString::fromLatin1(file)), shipped(shipped), readBook(readBook), all(shipped) {}
+
+    const Book& book() const { return all; }
+
+    /// Where the user's own entries are looked for.
+    QString ownPath() const { return ownFilePath(file); }
+
+    /// Reads the user's entries again. A sentence where the file is there and cannot be used; what ships
+    /// applies then.
+    std::optional<Error> read() {
+        all = shipped;
+        const auto text = readOwnFile(ownPath());
+        if (!text) return text.error();
+        if (text->empty()) return {};
+        std::istringstream in(*text);
+        const auto own = readBook(in);
+        if (!own) return own.error();
+        all = withOwn(shipped, *own);
+        return {};
+    }
+
+private:
+    QString file;
+    const Book& shipped;
+    Read readBook;
+    Book all;
+};
+
+} // namespace goodfold::app

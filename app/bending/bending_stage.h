@@ -72,6 +72,7 @@ private:
     Block handChoice();
     void addDieChoice(Block& block, const sequence::Step& step);
     Cell toolChoice(const sequence::Step& step);
+    Cell heldChoice(const job::Bend& bend);
 
     Document& document;
     Planner& planner;

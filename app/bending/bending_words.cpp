@@ -111,6 +111,19 @@ Cell BendingStage::toolChoice(const sequence::Step& step) {
                     });
 }
 
+/// Which leg lies in the tool: where its line is set and where what the bend is out by goes to.
+Cell BendingStage::heldChoice(const job::Bend& bend) {
+    const std::vector<OptionOf<job::Holds>> legs{
+        {QStringLiteral("best"), job::Holds::Either, tr("whichever leg is best")},
+        {QStringLiteral("from"), job::Holds::From, tr("leg %1").arg(text(bend.from))},
+        {QStringLiteral("to"), job::Holds::To, tr("leg %1").arg(text(bend.to))}};
+    return choiceOf(CellName{QStringLiteral("step.held"), tr("Leg that this step holds")}, legs, bend.holds,
+                    [this, id = bend.id](job::Holds holds) {
+                        return document.change(tr("held leg"),
+                                               [&](job::Job& job) { job.findBend(id)->holds = holds; });
+                    });
+}
+
 /// The openings of the step's die, to be settled; those that will not do are told below.
 void BendingStage::addDieChoice(Block& block, const sequence::Step& step) {
     const sequence::Operation& operation = step.operation;
@@ -218,6 +231,9 @@ std::vector<Block> BendingStage::stepBlocks(const sequence::Step& step) {
     if (!shown()->wishes.isFree()) order.push_back(bestAgain());
     if (!order.empty()) wish.lines.push_back(order);
     wish.lines.push_back({words(tr("tool"), Cell::Look::Faint), toolChoice(step)});
+    const std::string& bend = shown()->part().bends[static_cast<size_t>(step.operation.bend)].id;
+    if (const job::Bend* own = document.job().findBend(bend); own && !step.operation.setup.tool->isDie())
+        wish.lines.push_back({words(tr("held"), Cell::Look::Faint), heldChoice(*own)});
     addDieChoice(wish, step);
     all.push_back(std::move(wish));
     return all;

@@ -102,7 +102,8 @@ Block restBlock(Document& document) {
                   })});
     block.lines.push_back(
         {wrapped(QObject::tr("x runs from the first hole to the second, z away from the "
-                             "mount; ± is how surely a place is known, two times in three."),
+                             "mount; 92 + 1.5 moves a point; ± is how surely it is known, two times in "
+                             "three."),
                  Cell::Look::Faint)});
     return block;
 }

@@ -179,6 +179,7 @@ ordered_json bendOf(const job::Job& job, const job::Bend& bend) {
         out["die"] = {{"opening", bend.die->opening}};
         if (bend.die->bottomed) out["die"]["bottomed"] = true;
     }
+    if (bend.holds != job::Holds::Either) out["holds"] = wordFor(kHoldsWords, bend.holds);
     addKept(out, bend.kept);
     return out;
 }

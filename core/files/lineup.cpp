@@ -129,6 +129,8 @@ ordered_json editOf(const lineup::Remedy& remedy, const job::Job& job) {
         return {{"datum", job.datum == job::Edge::Start ? "end" : "start"}};
     case Kind::Tool:
         return {{"bend", remedy.about}, {"tool", remedy.way}};
+    case Kind::HoldOther:
+        return {{"bend", remedy.about}, {"holds", remedy.way}};
     case Kind::Method:
         break;
     }

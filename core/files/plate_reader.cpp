@@ -198,6 +198,7 @@ job::Bend bendFrom(Members& members) {
         bend.die = members.own("die", [](Members& die) {
             return job::DieChoice{die.number("opening"), die.flag("bottomed")};
         });
+    bend.holds = members.choice("holds", kHoldsWords, job::Holds::Either);
     bend.kept = members.kept();
     return bend;
 }

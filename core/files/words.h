@@ -25,6 +25,8 @@ inline constexpr Words<job::Edge, 4> kEdgeWords{{{"start", job::Edge::Start},
                                                  {"end", job::Edge::End},
                                                  {"left", job::Edge::Left},
                                                  {"right", job::Edge::Right}}};
+inline constexpr Words<job::Holds, 3> kHoldsWords{
+    {{"either", job::Holds::Either}, {"from", job::Holds::From}, {"to", job::Holds::To}}};
 inline constexpr Words<job::Hand, 2> kHandWords{{{"left", job::Hand::Left}, {"right", job::Hand::Right}}};
 inline constexpr Words<job::Hole::XFrom, 5> kXFromWords{{{"outside", job::Hole::XFrom::Outside},
                                                          {"inside", job::Hole::XFrom::Inside},

@@ -127,6 +127,7 @@ void freeBending(Job& job) {
     for (Bend& bend : job.bends) {
         bend.tool.clear();
         bend.die.reset();
+        bend.holds = Holds::Either;
     }
 }
 

@@ -125,6 +125,9 @@ struct DieChoice {
     bool operator==(const DieChoice&) const = default;
 };
 
+/// Which leg lies in the tool while a bend is made: a job's own way on, or the leg that hangs on it.
+enum class Holds { Either, From, To };
+
 struct Bend {
     std::string id;
     std::string from; // parent plate
@@ -142,6 +145,7 @@ struct Bend {
     int bumps = 1;                // more where a large radius is made by that many small bends, side by side
     std::string tool;             // id of the shop's that it is to be made in; empty: whichever is best
     std::optional<DieChoice> die; // of its tool; else whichever opening is best
+    Holds holds = Holds::Either;  // of tools that hold one; a die holds none
     KeptKeys kept;
     bool operator==(const Bend&) const = default;
 };

@@ -12,7 +12,7 @@ namespace {
 
 /// Whether bends are planned anew with it.
 bool changesThePlan(const Remedy& remedy) {
-    return remedy.kind == Kind::Tool;
+    return remedy.kind == Kind::Tool || remedy.kind == Kind::HoldOther;
 }
 
 /// With the plan there is, where it stays the same.
@@ -24,8 +24,8 @@ sequence::Settled settledWith(const Remedy& remedy, const sequence::Settled& set
 }
 
 const char* idOf(Kind kind) {
-    constexpr std::array ids{"larger",      "slot",      "after-bending", "through-mount",
-                             "wider-mount", "other-end", "tool",          "method"};
+    constexpr std::array ids{"larger",    "slot", "after-bending", "through-mount", "wider-mount",
+                             "other-end", "tool", "hold-other",    "method"};
     return ids[static_cast<size_t>(kind)];
 }
 
@@ -143,7 +143,7 @@ std::vector<Candidate> candidatesFor(const sequence::Settled& settled, const Jud
     std::vector<Candidate> found;
     for (const Remedy& remedy : remediesFor(settled, judging)) {
         if (!goesOn(judging)) break;
-        if (remedy.kind == Kind::Tool && !withTools) continue;
+        if (changesThePlan(remedy) && !withTools) continue;
         const sequence::Settled made = settledWith(remedy, settled, judging);
         if (settled.outcome.plan && !made.outcome.plan) continue; // it cannot be bent so
         if (const Standing after = standingOf(made, quick); before < after) found.push_back({remedy, after});

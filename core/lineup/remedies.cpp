@@ -10,6 +10,7 @@ using Kind = Remedy::Kind;
 namespace {
 
 constexpr const char *kNormalFit = "normal", *kLooseFit = "loose", *kNoFit = "";
+constexpr const char *kFrom = "from", *kTo = "to";
 
 } // namespace
 
@@ -47,6 +48,9 @@ job::Job applied(const Remedy& remedy, job::Job job) {
     case Kind::Tool:
         job.findBend(remedy.about)->tool = remedy.way;
         job.findBend(remedy.about)->die.reset();
+        break;
+    case Kind::HoldOther:
+        job.findBend(remedy.about)->holds = remedy.way == kTo ? job::Holds::To : job::Holds::From;
         break;
     case Kind::Method:
         job.making[remedy.about] = {remedy.way, {}};
@@ -148,12 +152,14 @@ private:
         }
     }
 
-    /// Tools that are set or checked more exactly than the one the plan has.
+    /// The other leg in the tool; and tools that are set or checked more exactly than the one the plan has.
     void ofTools() {
         if (!settled.outcome.plan) return;
         for (const sequence::Step& step : settled.outcome.plan->steps) {
             const tool::Tool& now = *step.operation.setup.tool;
             const std::string& bend = settled.part.bends[static_cast<size_t>(step.operation.bend)].id;
+            if (!now.isDie())
+                remedies.push_back({Kind::HoldOther, bend, step.operation.holdsChild ? kFrom : kTo});
             for (const tool::Tool& tool : judging.shop.tools) {
                 const bool isFiner = tool.placeSigma < now.placeSigma || tool.angleSigma < now.angleSigma;
                 if (tool.isThere && isFiner && tool.id != now.id &&

@@ -18,6 +18,7 @@ struct Remedy {
         WiderMount,   // a point of the mount: `size`
         OtherEnd,     // marks are measured from the blank's other end
         Tool,         // a bend: in tool `way`
+        HoldOther,    // a bend: leg `way` of it, from or to
         Method        // an operation of the book: by method `way`
     };
     Kind kind = Kind::Larger;

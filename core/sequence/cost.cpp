@@ -81,6 +81,10 @@ bool Wishes::allow(const Operation& operation) const {
                      return std::abs(choice.opening - setup.opening) < kSame &&
                             choice.bottomed == setup.bottomed;
                  }) &&
+           asked(holds,
+                 [&](job::Holds leg) {
+                     return setup.tool->isDie() || (leg == job::Holds::To) == operation.holdsChild;
+                 }) &&
            asked(radius, [&](double made) { return std::abs(made - setup.insideRadius) < kSame; });
 }
 
@@ -90,6 +94,7 @@ Wishes wishesOf(const job::Job& job) {
         const job::Bend& bend = job.bends[i];
         if (!bend.tool.empty()) wishes.tool[static_cast<int>(i)] = bend.tool;
         if (bend.die) wishes.die[static_cast<int>(i)] = *bend.die;
+        if (bend.holds != job::Holds::Either) wishes.holds[static_cast<int>(i)] = bend.holds;
     }
     for (const std::string& id : job.bendOrder)
         wishes.order.push_back(static_cast<int>(job.findBend(id) - job.bends.data()));

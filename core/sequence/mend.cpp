@@ -81,9 +81,10 @@ public:
     std::optional<check::Remedy> byAnotherTool(const job::Job& job, int bend) const {
         job::Job freed = job;
         job::Bend& own = freed.bends[static_cast<size_t>(bend)];
-        if (own.tool.empty() && !own.die) return {};
+        if (own.tool.empty() && !own.die && own.holds == job::Holds::Either) return {};
         own.tool.clear();
         own.die.reset();
+        own.holds = job::Holds::Either;
         const Settled settled = settle(freed, material, shop, goOn);
         if (!settled.outcome.plan || !isMade(freed)) return {};
         for (const Step& step : settled.outcome.plan->steps)

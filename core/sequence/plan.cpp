@@ -262,7 +262,7 @@ private:
     ToolChange whyAnother(const Step& step, const tool::Tool* from) {
         ToolChange change{from};
         const int bend = step.operation.bend;
-        if (wishes.tool.contains(bend) || wishes.die.contains(bend)) {
+        if (wishes.tool.contains(bend) || wishes.die.contains(bend) || wishes.holds.contains(bend)) {
             change.gain = ToolChange::Gain::Wished;
             return change;
         }

@@ -67,8 +67,9 @@ struct Wishes {
     std::vector<int> order;            // the first bends, in order; the rest is free
     std::map<int, double> radius;      // that its tool makes, by bend: where layout and plan have to settle
     std::map<int, job::DieChoice> die; // by bend
-    bool isFree() const { return tool.empty() && order.empty() && die.empty(); }
-    /// Whether an operation is of the tool, the die and the radius wished for its bend.
+    std::map<int, job::Holds> holds;   // which leg, by bend
+    bool isFree() const { return tool.empty() && order.empty() && die.empty() && holds.empty(); }
+    /// Whether an operation is of the tool, the die, the held leg and the radius wished for its bend.
     bool allow(const Operation& operation) const;
 };
 /// What the job says of it.

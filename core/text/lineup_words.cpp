@@ -104,6 +104,11 @@ std::string inWords(const Remedy& remedy, const job::Job& job, const lineup::Jud
         return "Measure the marks from the blank's other end";
     case Remedy::Kind::Tool:
         return "Make bend " + remedy.about + " in the " + judging.shop.find(remedy.way)->name;
+    case Remedy::Kind::HoldOther: {
+        const job::Bend& bend = *job.findBend(remedy.about);
+        return "Hold leg " + (remedy.way == "to" ? bend.to : bend.from) + " while bend " + bend.id +
+               " is made";
+    }
     case Remedy::Kind::Method:
         break;
     }

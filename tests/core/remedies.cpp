@@ -182,6 +182,7 @@ private slots:
     void whatIsPromisedComes();
     void cheapestWayGetsThere();
     void twentyFourBarsWithOneRemedyAHole();
+    void otherLegIsHeld();
     void largerHoleIsOfItsOwnFit();
     void wordsSayWhatIsDone();
     void oddsAreNeverRoundedUpToCertain();
@@ -306,6 +307,45 @@ void RemediesTest::largerHoleIsOfItsOwnFit() {
     QVERIFY(fits == expected);
 }
 
+/// Which leg lies in the vise is the job's to say; the other one than the plan has is offered, and planned
+/// so.
+void RemediesTest::otherLegIsHeld() {
+    job::Job job = test::bar({80, 80}, {job::Bend{}});
+    const tool::Shop vise = test::only("vise");
+    const auto heldBy = [&](job::Holds holds) {
+        job.bends[0].holds = holds;
+        return sequence::settle(job, test::hotRolled(), vise);
+    };
+    for (const job::Holds holds : {job::Holds::From, job::Holds::To}) {
+        const sequence::Settled made = heldBy(holds);
+        QVERIFY(made.outcome.plan);
+        QCOMPARE(made.outcome.plan->steps[0].operation.holdsChild, holds == job::Holds::To);
+    }
+    const sequence::Settled free = heldBy(job::Holds::Either);
+    for (const auto& [id, plate] : {std::pair{"h1", 0}, {"h2", 1}})
+        job.plates[static_cast<size_t>(plate)].holes.push_back(
+            {.id = id, .x = 20, .xFrom = plate ? job::Hole::XFrom::End : job::Hole::XFrom::Start});
+    sequence::Settled made = sequence::settle(job, test::hotRolled(), vise);
+    made.job = withDrawnMount(made.job, made.part, part::fold(made.part), hardware::standardBook());
+    const Judging by{test::hotRolled(),
+                     vise,
+                     hardware::standardBook(),
+                     standardErrors(),
+                     quantity::Reading::millimetres(),
+                     500,
+                     1};
+    const bool isChild = free.outcome.plan->steps[0].operation.holdsChild;
+    int there = 0;
+    for (const Remedy& remedy : remediesFor(made, by)) {
+        if (remedy.kind != Remedy::Kind::HoldOther) continue;
+        ++there;
+        QCOMPARE(remedy.way, std::string(isChild ? "from" : "to"));
+        const auto changed = sequence::settle(applied(remedy, made.job), test::hotRolled(), vise);
+        QVERIFY(changed.outcome.plan && changed.outcome.plan->steps[0].operation.holdsChild != isChild);
+    }
+    QCOMPARE(there, 1);
+}
+
 void RemediesTest::wordsSayWhatIsDone() {
     job::Job job = test::bar({60, 60}, {job::Bend{}});
     job.plates[0].holes.push_back({.id = "h1", .x = 12, .xFrom = job::Hole::XFrom::Start});
@@ -319,6 +359,7 @@ void RemediesTest::wordsSayWhatIsDone() {
     QCOMPARE(said({Kind::Slot, "h1", {}, 10.6, 45}),
              std::string("Slot h1, 6.6 by 10.6, at 45\u00b0 to leg A"));
     QCOMPARE(said({Kind::ThroughMount, "h1", {}}), std::string("Drill h1 in its place, through the mount"));
+    QCOMPARE(said({Kind::HoldOther, "1", "to"}), std::string("Hold leg B while bend 1 is made"));
     QCOMPARE(said({Kind::Tool, "1", "press"}), std::string("Make bend 1 in the shop press with V die"));
     QCOMPARE(said({Kind::Method, "punch", "felt"}), std::string("Punching: felt in the crossed lines"));
 }

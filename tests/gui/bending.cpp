@@ -6,6 +6,8 @@
 
 #include <QSlider>
 
+#include <set>
+
 using namespace goodfold;
 using job::Element;
 
@@ -77,6 +79,7 @@ private slots:
     void stepIsDragged();
     void whatIsSettledIsKeptInTheJob();
     void toolIsSettled();
+    void heldLegIsSettled();
     void openingIsSettled();
     void whatIsInTheWayIsSaidAndMended();
     void manyBendsDoNotBlockTheWindow();
@@ -195,6 +198,23 @@ void BendingTest::toolIsSettled() {
     window.wait();
     QVERIFY2(window.stage->says().contains("shop press"), qPrintable(window.stage->says()));
     QVERIFY(window.stage->says().contains("kN"));
+}
+
+void BendingTest::heldLegIsSettled() {
+    Bending window(steel(3, 30, {60, 90}));
+    window.sheet()->choose(window.sheet()->placeOf("step.tool"), "vise");
+    window.wait();
+    std::set<QString> says;
+    for (const auto& [key, holds] : {std::pair{"to", job::Holds::To}, {"from", job::Holds::From}}) {
+        QVERIFY(window.offers("step.held"));
+        window.sheet()->choose(window.sheet()->placeOf("step.held"), key);
+        window.wait();
+        QVERIFY(window.job().bends[0].holds == holds);
+        says.insert(window.stage->says());
+    }
+    QCOMPARE(says.size(), size_t(2)); // another line is set
+    window.press("plan.best");
+    QVERIFY(window.job().bends[0].holds == job::Holds::Either);
 }
 
 void BendingTest::openingIsSettled() {

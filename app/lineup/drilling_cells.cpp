@@ -6,7 +6,7 @@ namespace goodfold::app {
 
 namespace {
 
-enum class When { Before, After, InPlace };
+using When = lineup::Drilling::When;
 
 Block holeBlock(Document& document, const lineup::Drilling& advice) {
     const job::Hole& hole = *document.job().findHole(advice.hole);

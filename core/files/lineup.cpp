@@ -7,6 +7,7 @@
 #include <nlohmann/json.hpp>
 
 #include <algorithm>
+#include <array>
 #include <ostream>
 
 namespace goodfold::files {
@@ -146,11 +147,11 @@ ordered_json offered(const lineup::Offer& offer, const LineUp& lineUp) {
 }
 
 ordered_json drillingOf(const lineup::Drilling& drilling) {
+    constexpr std::array words{"before", "after", "through-mount"};
+    const auto wordOf = [&](lineup::Drilling::When when) { return words[static_cast<size_t>(when)]; };
     return {{"hole", drilling.hole},
-            {"now", drilling.isThroughMount ? "through-mount"
-                    : drilling.isAfter      ? "after"
-                                            : "before"},
-            {"advised", drilling.adviseAfter ? "after" : "before"},
+            {"now", wordOf(drilling.now)},
+            {"advised", wordOf(drilling.advised)},
             {"odds_before", drilling.oddsBefore},
             {"odds_after", drilling.oddsAfter},
             {"says", text::inWords(drilling)}};

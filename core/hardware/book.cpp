@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <cassert>
 #include <cctype>
+#include <cmath>
 #include <map>
 #include <sstream>
 
@@ -185,6 +186,12 @@ const RivetNut* Screw::rivetNut(const std::string& family) const {
 }
 const Rivet* Book::findRivet(std::string_view size) const {
     return find(rivets, size);
+}
+const Screw* Book::screwOfMajor(double mm) const {
+    constexpr double kSame = 0.01;
+    const auto found = std::find_if(screws.begin(), screws.end(),
+                                    [&](const Screw& screw) { return std::abs(screw.major - mm) < kSame; });
+    return found == screws.end() ? nullptr : &*found;
 }
 
 namespace {

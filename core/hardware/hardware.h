@@ -65,6 +65,8 @@ struct Book {
     /// By what people write: "m6", "1/4" for 1/4-20. Null where the book has none.
     const Screw* findScrew(std::string_view size) const;
     const Rivet* findRivet(std::string_view size) const;
+    /// By its thread's outside diameter; null where the book has none.
+    const Screw* screwOfMajor(double mm) const;
 };
 
 /// Errors name the entry that is not usable.

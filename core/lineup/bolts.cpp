@@ -12,18 +12,15 @@ namespace {
 std::optional<Bolt> sizesOf(const Mounting::Tie& tie, const job::Hole& hole, const hardware::Book& hardware) {
     using Fastener = job::Fastener;
     const bool isPlain = !hole.countersink && (!hole.fastener || hole.fastener->use == Fastener::Use::Bolt);
-    if (!isPlain) return {};
-    for (const hardware::Screw& screw : hardware.screws) {
-        if (std::abs(screw.major - tie.bolt) > 0.01) continue;
-        Bolt bolt;
-        bolt.acrossFlats = tie.isStud ? screw.acrossFlats : screw.headAcrossFlats;
-        bolt.height = tie.isStud ? screw.nutHeight : screw.headHeight;
-        if (hole.fastener && hole.fastener->washers == 0) return bolt;
-        bolt.washerDiameter = screw.washerDiameter;
-        bolt.washerThickness = screw.washerThickness;
-        return bolt;
-    }
-    return {};
+    const hardware::Screw* screw = hardware.screwOfMajor(tie.bolt);
+    if (!isPlain || !screw) return {};
+    Bolt bolt;
+    bolt.acrossFlats = tie.isStud ? screw->acrossFlats : screw->headAcrossFlats;
+    bolt.height = tie.isStud ? screw->nutHeight : screw->headHeight;
+    if (hole.fastener && hole.fastener->washers == 0) return bolt;
+    bolt.washerDiameter = screw->washerDiameter;
+    bolt.washerThickness = screw->washerThickness;
+    return bolt;
 }
 
 } // namespace

@@ -2,6 +2,7 @@
 
 #include "lineup/weighing.h"
 
+#include <algorithm>
 #include <set>
 
 namespace goodfold::lineup {
@@ -19,8 +20,31 @@ std::string onlyOf(const std::map<std::string, std::string>& one,
     return {};
 }
 
+void advise(Drilling& drilling, const std::string& harms, const std::string& hinders) {
+    using Why = Drilling::Why;
+    using When = Drilling::When;
+    const double better = std::max(drilling.oddsBefore, drilling.oddsAfter);
+    const auto is = [&](Why why, When when, const std::string& because = {}) {
+        drilling.why = why;
+        drilling.advised = when;
+        drilling.because = because;
+    };
+    if (drilling.now == When::InPlace && drilling.oddsInPlace >= better + kWorthIt)
+        is(Why::Surest, When::InPlace);
+    else if (!hinders.empty())
+        is(Why::Hindered, When::Before, hinders);
+    else if (!harms.empty())
+        is(Why::Harmed, When::After, harms);
+    else if (drilling.oddsAfter >= drilling.oddsBefore + kWorthIt)
+        is(Why::Surer, When::After);
+}
+
 Drilling drillingOf(const job::Hole& hole, const sequence::Settled& settled, const Judging& judging) {
-    Drilling drilling{hole.id, hole.afterBending, hole.throughMount};
+    using When = Drilling::When;
+    Drilling drilling{.hole = hole.id,
+                      .now = hole.throughMount   ? When::InPlace
+                             : hole.afterBending ? When::After
+                                                 : When::Before};
     const auto drilled = [&](bool after) {
         job::Job job = settled.job;
         job.findHole(hole.id)->afterBending = after;
@@ -30,16 +54,9 @@ Drilling drillingOf(const job::Hole& hole, const sequence::Settled& settled, con
     const sequence::Settled before = drilled(false), after = drilled(true);
     drilling.oddsBefore = oddsOf(before, judging);
     drilling.oddsAfter = oddsOf(after, judging);
+    if (hole.throughMount) drilling.oddsInPlace = oddsOf(settled, judging);
     const auto flat = troublesOf(before, judging), bent = troublesOf(after, judging);
-    const std::string harms = onlyOf(flat, bent), hinders = onlyOf(bent, flat);
-    const bool isSurer = drilling.oddsAfter >= drilling.oddsBefore + kWorthIt;
-    drilling.adviseAfter = hinders.empty() && (!harms.empty() || isSurer);
-    using Why = Drilling::Why;
-    drilling.why = !hinders.empty() ? Why::Hindered
-                   : !harms.empty() ? Why::Harmed
-                   : isSurer        ? Why::Surer
-                                    : Why::AsGood;
-    drilling.because = !hinders.empty() ? hinders : harms;
+    advise(drilling, onlyOf(flat, bent), onlyOf(bent, flat));
     return drilling;
 }
 

@@ -10,14 +10,16 @@ struct Drilling {
     enum class Why {
         AsGood,  // flat it lies on the drill's table, and later would give no more
         Surer,   // later is worth the trouble
+        Surest,  // as it is: in its place, through the mount
         Harmed,  // flat: `because`
         Hindered // bent: `because`
     };
-    std::string hole;                             // of the job
-    bool isAfter = false, isThroughMount = false; // as the job has it
-    bool adviseAfter = false;
+    enum class When { Before, After, InPlace };
+    std::string hole; // of the job
+    When now = When::Before, advised = When::Before;
     Why why = Why::AsGood;
     double oddsBefore = 0, oddsAfter = 0; // that all bolts go in; of the same pieces
+    double oddsInPlace = 0;               // of a hole that is drilled so; of others a remedy says it
     std::string because;                  // a finding's headline
 };
 

@@ -63,10 +63,8 @@ namespace {
 
 /// The outer edge of what covers the hole under the head.
 double coverOf(const job::Hole& hole, double bolt, const hardware::Book& hardware) {
-    for (const hardware::Screw& screw : hardware.screws)
-        if (std::abs(screw.major - bolt) < 0.01)
-            return hole.fastener && hole.fastener->washers == 0 ? screw.headAcrossFlats
-                                                                : screw.washerDiameter;
+    if (const hardware::Screw* screw = hardware.screwOfMajor(bolt))
+        return hole.fastener && hole.fastener->washers == 0 ? screw->headAcrossFlats : screw->washerDiameter;
     return 2 * bolt;
 }
 
@@ -110,16 +108,13 @@ private:
         constexpr double kBears = 1; // mm, all round
         const double most = asDrilled((coverOf(hole, tie.bolt, judging.hardware) + tie.bolt) / 2 - kBears);
         double widest = 0;
-        for (const hardware::Screw& screw : judging.hardware.screws) {
-            if (std::abs(screw.major - tie.bolt) > 0.01) continue;
+        if (const hardware::Screw* screw = judging.hardware.screwOfMajor(tie.bolt))
             for (const auto& [size, fit] :
-                 {std::pair{screw.normal, kNormalFit}, {screw.loose, kLooseFit}, {most, kNoFit}}) {
+                 {std::pair{screw->normal, kNormalFit}, {screw->loose, kLooseFit}, {most, kNoFit}}) {
                 if (size <= std::max(hole.diameter, widest) + 0.05 || size > most) continue;
                 remedies.push_back({Kind::Larger, hole.id, fit, size});
                 widest = size;
             }
-            break;
-        }
         // The plainest first: along, across, at half a right angle, then between.
         for (const double angle : {0.0, 90.0, 45.0, 135.0, 22.5, 67.5, 112.5, 157.5})
             for (const double more : {2.0, 4.0, 6.0})
@@ -144,12 +139,9 @@ private:
 
     void ofPoint(const Mounting::Tie& tie) {
         if (!tie.through) return;
-        for (const hardware::Screw& screw : judging.hardware.screws) {
-            if (std::abs(screw.major - tie.bolt) > 0.01) continue;
-            for (const double size : {screw.normal, screw.loose})
+        if (const hardware::Screw* screw = judging.hardware.screwOfMajor(tie.bolt))
+            for (const double size : {screw->normal, screw->loose})
                 if (size > *tie.through + 0.05) remedies.push_back({Kind::WiderMount, tie.point, {}, size});
-            break;
-        }
     }
 
     /// The other leg in the tool; and tools that are set or checked more exactly than the one the plan has.

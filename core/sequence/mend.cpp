@@ -9,6 +9,7 @@
 #include <algorithm>
 #include <cmath>
 #include <set>
+#include <utility>
 
 namespace goodfold::sequence {
 
@@ -81,10 +82,9 @@ public:
     std::optional<check::Remedy> byAnotherTool(const job::Job& job, int bend) const {
         job::Job freed = job;
         job::Bend& own = freed.bends[static_cast<size_t>(bend)];
-        if (own.tool.empty() && !own.die && own.holds == job::Holds::Either) return {};
+        if (own.tool.empty() && !own.die) return {};
         own.tool.clear();
         own.die.reset();
-        own.holds = job::Holds::Either;
         const Settled settled = settle(freed, material, shop, goOn);
         if (!settled.outcome.plan || !isMade(freed)) return {};
         for (const Step& step : settled.outcome.plan->steps)
@@ -92,6 +92,13 @@ public:
                 return check::Remedy{"make bend " + own.id + " in the " + step.operation.setup.tool->name,
                                      std::move(freed)};
         return {};
+    }
+
+    /// The leg that its tool holds left to be chosen.
+    std::optional<check::Remedy> byEitherLeg(job::Job job, int bend) const {
+        job::Bend& own = job.bends[static_cast<size_t>(bend)];
+        if (std::exchange(own.holds, job::Holds::Either) == job::Holds::Either || !isMade(job)) return {};
+        return check::Remedy{"let the tool hold either leg at bend " + own.id, std::move(job)};
     }
 
     /// As many of the settled steps as may stand, the rest left to be looked for.
@@ -138,9 +145,10 @@ private:
 std::vector<check::Remedy> unsettled(const Mender& mender, const job::Job& job) {
     std::vector<check::Remedy> all;
     if (wishesOf(job).isFree()) return all;
-    for (size_t bend = 0; bend < job.bends.size(); ++bend)
-        if (auto remedy = mender.byAnotherTool(job, static_cast<int>(bend)))
-            all.push_back(*std::move(remedy));
+    for (int bend = 0; bend < static_cast<int>(job.bends.size()); ++bend) {
+        if (auto remedy = mender.byAnotherTool(job, bend)) all.push_back(*std::move(remedy));
+        if (auto remedy = mender.byEitherLeg(job, bend)) all.push_back(*std::move(remedy));
+    }
     if (auto remedy = mender.byKeepingLessOrder(job)) all.push_back(*std::move(remedy));
     if (all.empty())
         if (auto remedy = mender.byFreeing(job)) all.push_back(*std::move(remedy));

@@ -141,6 +141,9 @@ std::string inWords(const lineup::Drilling& drilling) {
     case lineup::Drilling::Why::Surer:
         return "Better after bending: " + after + " instead of " + before +
                ", as what its bends are out by then moves it less.";
+    case lineup::Drilling::Why::Surest:
+        return "Surest as it is, drilled in its place: " + oddsInWords(drilling.oddsInPlace) + "; " + before +
+               " before bending, " + after + " after.";
     case lineup::Drilling::Why::Harmed:
         return "Better after bending. Drilled before: " + drilling.because + ".";
     case lineup::Drilling::Why::Hindered:

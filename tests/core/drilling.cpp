@@ -11,6 +11,7 @@
 using namespace goodfold;
 using namespace goodfold::lineup;
 using Why = Drilling::Why;
+using When = Drilling::When;
 
 namespace {
 
@@ -39,6 +40,7 @@ class DrillingTest : public QObject {
 private slots:
     void whatTheBendIsOutByMovesNoLaterHole();
     void flatIsBetterWhereBothAreAlike();
+    void inItsPlaceItIsSurest();
     void nearTheBendItWaits();
     void headsStandWhereTheBoltsGo();
     void ellipseIsOfTheCloud();
@@ -52,7 +54,7 @@ void DrillingTest::whatTheBendIsOutByMovesNoLaterHole() {
     const std::vector<Drilling> advice = angle.advice();
     QCOMPARE(advice.size(), size_t(2));
     QCOMPARE(advice[1].hole, std::string("h2"));
-    QVERIFY(advice[1].why == Why::Surer && advice[1].adviseAfter && !advice[1].isAfter);
+    QVERIFY(advice[1].why == Why::Surer && advice[1].advised == When::After && advice[1].now == When::Before);
     QCOMPARE(advice[1].oddsAfter, 1.0);
     QVERIFY(advice[1].oddsBefore < 0.9);
     QVERIFY(text::inWords(advice[1]).starts_with("Better after bending: 100"));
@@ -61,16 +63,30 @@ void DrillingTest::whatTheBendIsOutByMovesNoLaterHole() {
 void DrillingTest::flatIsBetterWhereBothAreAlike() {
     const std::vector<Drilling> advice = Angle({{SourceKind::Drill, 0.1}}).advice();
     for (const Drilling& each : advice) {
-        QVERIFY(each.why == Why::AsGood && !each.adviseAfter);
+        QVERIFY(each.why == Why::AsGood && each.advised == When::Before);
         QVERIFY(text::inWords(each).starts_with("Better before bending"));
     }
+}
+
+/// Marks are out by 0.4 whenever they are made; through the mount the far hole is not out at all. What is
+/// left is the near hole: it may push the far leg 0.3 + 0.3 into its face, 1.5 sigma.
+void DrillingTest::inItsPlaceItIsSurest() {
+    Angle angle({{SourceKind::Mark, 0.4}});
+    job::Hole& far = *angle.made.job.findHole("h2");
+    far.afterBending = far.throughMount = true;
+    const std::vector<Drilling> advice = angle.advice();
+    QVERIFY(advice[1].now == When::InPlace && advice[1].advised == When::InPlace &&
+            advice[1].why == Why::Surest);
+    QVERIFY(std::abs(advice[1].oddsInPlace - 0.933) < 0.02);
+    QVERIFY(advice[1].oddsBefore < 0.9);
+    QVERIFY(text::inWords(advice[1]).starts_with("Surest as it is, drilled in its place: 9"));
 }
 
 /// 8 from the outside of a bend with R 3 in stock 3 it begins 2 from the curve: bending pulls it out of
 /// round.
 void DrillingTest::nearTheBendItWaits() {
     const std::vector<Drilling> advice = Angle({}, 11).advice();
-    QVERIFY(advice[1].why == Why::Harmed && advice[1].adviseAfter);
+    QVERIFY(advice[1].why == Why::Harmed && advice[1].advised == When::After);
     QVERIFY2(text::inWords(advice[1]).find("h2 is close to bend 1") != std::string::npos,
              text::inWords(advice[1]).c_str());
 }

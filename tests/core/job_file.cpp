@@ -33,6 +33,7 @@ class JobFileTest : public QObject {
     Q_OBJECT
 private slots:
     void randomJobsReadBackEqual();
+    void heldLegsReadBack();
     void unknownMembersAreKept();
     void leftOutFiguresTakeTheirDefaults();
     void newerVersionIsMarked();
@@ -56,6 +57,15 @@ void JobFileTest::randomJobsReadBackEqual() {
         QVERIFY(!back->isNewer);
         QCOMPARE(test::textOf(back->job), text);
     }
+}
+
+/// Said of a bend, and not written where nothing is said.
+void JobFileTest::heldLegsReadBack() {
+    job::Job job = test::bar({60, 60, 60}, {job::Bend{}, job::Bend{}});
+    QVERIFY(test::textOf(job).find("holds") == std::string::npos);
+    job.bends[0].holds = job::Holds::To;
+    job.bends[1].holds = job::Holds::From;
+    QVERIFY(test::jobFromText(test::textOf(job)) == job);
 }
 
 void JobFileTest::unknownMembersAreKept() {

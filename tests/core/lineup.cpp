@@ -1,7 +1,6 @@
 // The odds that every bolt goes in, against worked cases made independently, closed forms, and placements
 // found by trying.
-#include "core/support.h"
-#include "lineup/odds.h"
+#include "core/mount_support.h"
 
 #include <QDir>
 #include <nlohmann/json.hpp>
@@ -121,32 +120,10 @@ QString caseFile(const char* name) {
     return QStringLiteral(TEST_DATA "/cases/lineup/%1.json").arg(QLatin1String(name));
 }
 
-/// Two holes of a straight strap on two studs, `apart`, each hole's place off by `sigma`.
-struct Strap {
-    explicit Strap(double sigma, double apart = 100) {
-        job = test::bar({apart + 30}, {});
-        const auto hole = [&](const char* id, double x) {
-            job.plates[0].holes.push_back(
-                {.id = id, .diameter = 6.6, .x = x, .xFrom = job::Hole::XFrom::Start});
-            sources.push_back({SourceKind::Mark, {{id, sigma}}, {}});
-        };
-        hole("h1", 15);
-        hole("h2", 15 + apart);
-        part = part::solve(job, test::hotRolled());
-        mounting.rests = "A";
-        for (const part::PartHole& each : part.holes) {
-            Mounting::Tie tie{each.id, Vec3(each.centreInFlat.x(), each.centreInFlat.y(), 0), Vec3::UnitZ()};
-            tie.bolt = 6;
-            mounting.ties.push_back(tie);
-        }
-    }
-    Making making() const { return {job, part, mounting, sources, {}}; }
-
-    job::Job job;
-    part::Part part;
-    Mounting mounting;
-    std::vector<Source> sources;
-};
+/// Two holes on two studs 100 apart, each hole's place off by `sigma`.
+test::MarkedPlate onTwoStuds(double sigma) {
+    return {{{-50, 0}, {50, 0}}, sigma};
+}
 
 } // namespace
 
@@ -243,7 +220,7 @@ void LineupTest::twentyFourBarsAtTheFirstTry() {
 /// 0.6, take it.
 void LineupTest::twoStudsHaveAClosedForm() {
     for (const double sigma : {0.1, 0.2, 0.4}) {
-        const Strap strap(sigma);
+        const test::MarkedPlate strap = onTwoStuds(sigma);
         const Odds odds = count(strap.making(), test::rounds(6000), 3);
         const double expected = std::erf(0.6 / (sigma * std::numbers::sqrt2) / std::numbers::sqrt2);
         QVERIFY2(std::abs(odds.odds - expected) < 3 * odds.oddsSigma + 0.002,
@@ -252,7 +229,7 @@ void LineupTest::twoStudsHaveAClosedForm() {
 }
 
 void LineupTest::withoutErrorsItIsCertain() {
-    Strap strap(0);
+    test::MarkedPlate strap = onTwoStuds(0);
     QCOMPARE(count(strap.making(), 50, 1).odds, 1.0);
     QVERIFY(std::abs(nominalFit(strap.making()).fitting.room - 0.3) < 1e-3);
     strap.mounting.ties[1].at.x() += 0.59; // both bolts at a rim

@@ -50,6 +50,7 @@ private slots:
     void eachWayOutIsMade_data();
     void eachWayOutIsMade();
     void asMuchOfTheOrderAsMayStand();
+    void legTooShortToHold();
     void toolsTheShopHasNotGot();
 };
 
@@ -67,6 +68,19 @@ void MendingTest::foldTooDeepForItsFolder() {
     const double depth = shorter->mended.findPlate("B")->length;
     QVERIFY2(depth > 24 && depth < 28, shorter->says.c_str());
     QVERIFY(!isMade(lip(depth + 0.5), shop));
+}
+
+/// Of a lip of 13 there are 9 beyond the curve (T 3, R 1): enough to hammer (8), less than jaws grip (10).
+void MendingTest::legTooShortToHold() {
+    job::Job job = test::bar({80, 13}, {job::Bend{.insideRadius = 1}});
+    const tool::Shop vise = test::only("vise");
+    QVERIFY(isMade(job, vise));
+    job.bends[0].holds = job::Holds::To;
+    QVERIFY(!isMade(job, vise));
+    const auto all = mendsOf(job, vise);
+    const check::Remedy* either = saying(all, "let the tool hold either leg at bend 1");
+    QVERIFY(either && isMade(either->mended, vise));
+    QVERIFY(either->mended.bends[0].holds == job::Holds::Either);
 }
 
 void MendingTest::eachWayOutIsMade_data() {

@@ -1,4 +1,4 @@
-// What tests of errors and of mounts share: a book of given figures, and a strap on its mount.
+// What tests of errors and of mounts share: a book of given figures, a strap on its mount, a plate on studs.
 #pragma once
 
 #include "core/support.h"
@@ -42,6 +42,35 @@ struct Strap {
     }
     job::Job job;
     part::Part part;
+};
+
+/// A plate with holes of 6.6 there, on studs of 6 where they are drawn; each hole's place is off by `sigma`.
+struct MarkedPlate {
+    MarkedPlate(const std::vector<Vec2>& at, double sigma) {
+        job = bar({140}, {}, 3, 100);
+        for (size_t i = 0; i < at.size(); ++i) {
+            const std::string id = "h" + std::to_string(i + 1);
+            job.plates[0].holes.push_back({.id = id,
+                                           .diameter = 6.6,
+                                           .x = 70 + at[i].x(),
+                                           .xFrom = job::Hole::XFrom::Start,
+                                           .y = at[i].y()});
+            sources.push_back({SourceKind::Mark, {{id, sigma}}, {}});
+        }
+        part = part::solve(job, hotRolled());
+        mounting.rests = "A";
+        for (const part::PartHole& each : part.holes) {
+            Mounting::Tie tie{each.id, Vec3(each.centreInFlat.x(), each.centreInFlat.y(), 0), Vec3::UnitZ()};
+            tie.bolt = 6;
+            mounting.ties.push_back(tie);
+        }
+    }
+    Making making() const { return {job, part, mounting, sources, {}}; }
+
+    job::Job job;
+    part::Part part;
+    Mounting mounting;
+    std::vector<Source> sources;
 };
 
 } // namespace goodfold::test

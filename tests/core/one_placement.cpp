@@ -1,6 +1,5 @@
 // One placement for all bolts: against searches that share nothing with the solver.
-#include "core/support.h"
-#include "lineup/odds.h"
+#include "core/mount_support.h"
 
 #include <random>
 
@@ -49,35 +48,6 @@ double leastReach(const std::vector<Vec2>& corners, const std::vector<Vec2>& off
     return at((low + high) / 2);
 }
 
-/// A plate with holes of 6.6 there, on studs of 6 where they are drawn; each hole's place is off by `sigma`.
-struct Plate {
-    Plate(const std::vector<Vec2>& at, double sigma) {
-        job = test::bar({140}, {}, 3, 100);
-        for (size_t i = 0; i < at.size(); ++i) {
-            const std::string id = "h" + std::to_string(i + 1);
-            job.plates[0].holes.push_back({.id = id,
-                                           .diameter = 6.6,
-                                           .x = 70 + at[i].x(),
-                                           .xFrom = job::Hole::XFrom::Start,
-                                           .y = at[i].y()});
-            sources.push_back({SourceKind::Mark, {{id, sigma}}, {}});
-        }
-        part = part::solve(job, test::hotRolled());
-        mounting.rests = "A";
-        for (const part::PartHole& each : part.holes) {
-            Mounting::Tie tie{each.id, Vec3(each.centreInFlat.x(), each.centreInFlat.y(), 0), Vec3::UnitZ()};
-            tie.bolt = 6;
-            mounting.ties.push_back(tie);
-        }
-    }
-    Making making() const { return {job, part, mounting, sources, {}}; }
-
-    job::Job job;
-    part::Part part;
-    Mounting mounting;
-    std::vector<Source> sources;
-};
-
 } // namespace
 
 class OnePlacementTest : public QObject {
@@ -107,7 +77,7 @@ void OnePlacementTest::patternsNeedOnePlacement() {
     QFETCH(std::vector<Vec2>, at);
     QFETCH(double, sigma);
     const int trials = test::rounds(3000);
-    const Odds odds = count(Plate(at, sigma).making(), trials, 11);
+    const Odds odds = count(test::MarkedPlate(at, sigma).making(), trials, 11);
     std::mt19937 random(23);
     std::normal_distribution<double> off(0, sigma);
     int fits = 0;

@@ -1,6 +1,7 @@
 #include "app/lineup/line_up_cells.h"
 #include "app/widgets/cell_maker.h"
 #include "lineup/drawn_mount.h"
+#include "lineup/odds.h"
 
 #include <algorithm>
 
@@ -40,6 +41,26 @@ MountPoint& pointOf(job::Job& job, const std::string& id) {
     const auto found = std::find_if(job.mount->points.begin(), job.mount->points.end(),
                                     [&](const MountPoint& point) { return point.id == id; });
     return *found;
+}
+
+/// How far it may stand in its face: of legs that have one of their own.
+std::optional<Line> pressLine(Document& document, const lineup::Mounting::Tie& tie) {
+    if (!tie.touches) return {};
+    const auto maker = CellMaker(
+        document, QStringLiteral("tie.%1").arg(text(tie.hole)), QObject::tr("for %1").arg(text(tie.hole)),
+        [hole = tie.hole](job::Job& changed) -> job::Tie& {
+            return *std::find_if(changed.ties.begin(), changed.ties.end(),
+                                 [&](const job::Tie& each) { return each.hole == hole; });
+        });
+    const auto& ties = document.job().ties;
+    const auto own =
+        std::find_if(ties.begin(), ties.end(), [&](const job::Tie& each) { return each.hole == tie.hole; });
+    return Line{faint(QObject::tr("may press")),
+                maker.maybe(ValueField::Kind::Length, QStringLiteral("press"),
+                            QObject::tr("How far the leg may press on its face"), own->press, tie.press,
+                            [](job::Tie& changed, const std::optional<double>& mm) { changed.press = mm; }),
+                faint(tie.isPressEstimated ? QObject::tr("on its face: a hand's 100 N bend it so far")
+                                           : QObject::tr("on its face"))};
 }
 
 Block tieBlock(Document& document, const job::Tie& tie) {
@@ -114,8 +135,14 @@ std::vector<Block> mountBlocks(Document& document) {
     const job::Job& job = document.job();
     if (!job.mount || !job.rests || job.ties.empty()) return {withoutMount(document)};
     std::vector<Block> blocks{restBlock(document)};
-    for (const job::Tie& tie : job.ties)
-        blocks.push_back(tieBlock(document, tie));
+    const auto making =
+        lineup::makingOf({job, document.part(), document.material(), nullptr, document.books().errors.book()},
+                         *job.mount, document.books().hardware.book());
+    for (size_t i = 0; i < job.ties.size(); ++i) {
+        blocks.push_back(tieBlock(document, job.ties[i]));
+        if (!making) continue;
+        if (auto line = pressLine(document, making->mounting.ties[i])) blocks.back().lines.push_back(*line);
+    }
     Block foot;
     foot.gapAbove = 8;
     foot.lines.push_back(

@@ -76,6 +76,9 @@ ordered_json tiesOf(const lineup::Making& making, const lineup::NominalFit& nomi
                        {"tilt", drawn.tiltDeg},
                        {"allowance", drawn.play},
                        {"gap", drawn.gap}});
+        if (!tie.touches) continue;
+        all.back()["press"] = tie.press;
+        all.back()["press_from"] = tie.isPressEstimated ? "stiffness" : "stated";
     }
     return all;
 }

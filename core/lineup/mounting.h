@@ -22,6 +22,7 @@ struct Mounting {
         std::optional<double> through; // diameter of the mount's own hole, where a bolt goes through one
         bool touches = false;          // the plate may not stand in the point's face
         double press = 0.3;            // but for what a hand or the bolt pulls in
+        bool isPressEstimated = false; // by the bracket's stiffness, press.h
         /// Drilled along the point's axis, with the bracket put where the other ties have most room.
         bool drilledThroughMount = false;
         std::optional<Vec3> outward = {};   // of the point's face, where its axis is not square to it

@@ -1,5 +1,6 @@
 #include "lineup/odds.h"
 
+#include "lineup/press.h"
 #include "lineup/workshop.h"
 
 #include <Eigen/Eigenvalues>
@@ -132,6 +133,7 @@ Result<Making> makingOf(const Work& work, const job::Mount& mount, const hardwar
     auto mounting = mountingOf(work.job, mount, work.part, hardware);
     if (!mounting) return mounting.error();
     Making making{work.job, work.part, *std::move(mounting), sourcesOf(work), heldLinesOf(work)};
+    estimatePress(work, making.mounting);
     for (Source& target : targetsOf(mount, making.mounting))
         making.sources.push_back(std::move(target));
     return making;

@@ -81,7 +81,7 @@ std::string inWords(const Remedy& remedy, const job::Job& job, const lineup::Jud
         const job::Hole& hole = *job.findHole(remedy.about);
         const std::string leg = "leg " + job.plateOfHole(remedy.about)->id;
         const double angle = remedy.angleDeg;
-        const std::string length = quantity::typeset(quantity::Length::mm(remedy.size), judging.reading);
+        const std::string length = size(remedy.size);
         return "Slot " + remedy.about + ", " + size(remedy.width > 0 ? remedy.width : hole.diameter) +
                " by " + length + ", " +
                (angle == 0    ? "along " + leg
@@ -176,11 +176,11 @@ check::LineUpFacts factsOf(const lineup::Making& making, const lineup::NominalFi
 }
 
 std::string oddsInWords(double odds) {
-    if (odds >= 1) return "100 %";
+    if (odds >= 1) return "100\u00a0%";
     const double percent = odds * 100;
-    if (percent > 99.9) return "99.9 %";
-    if (percent >= 99) return printNumber(std::floor(percent * 10) / 10, 1) + " %";
-    return printNumber(std::round(percent), 0) + " %";
+    if (percent > 99.9) return "99.9\u00a0%";
+    if (percent >= 99) return printNumber(std::floor(percent * 10) / 10, 1) + "\u00a0%";
+    return printNumber(std::round(percent), 0) + "\u00a0%";
 }
 
 } // namespace goodfold::text

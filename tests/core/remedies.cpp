@@ -354,7 +354,7 @@ void RemediesTest::wordsSayWhatIsDone() {
     QCOMPARE(said({Kind::Larger, "h1", "loose", 7}), std::string("Drill h1 to 7"));
     QCOMPARE(said({Kind::Larger, "h1", {}, 8}),
              std::string("Drill h1 to 8, the widest that is still covered"));
-    QCOMPARE(said({Kind::Slot, "h1", {}, 14, 90, 8}), std::string("Slot h1, 8 by 14.0, across leg A"));
+    QCOMPARE(said({Kind::Slot, "h1", {}, 14, 90, 8}), std::string("Slot h1, 8 by 14, across leg A"));
     QCOMPARE(said({Kind::Slot, "h1", {}, 10.6, 0}), std::string("Slot h1, 6.6 by 10.6, along leg A"));
     QCOMPARE(said({Kind::Slot, "h1", {}, 10.6, 45}),
              std::string("Slot h1, 6.6 by 10.6, at 45\u00b0 to leg A"));
@@ -365,11 +365,11 @@ void RemediesTest::wordsSayWhatIsDone() {
 }
 
 void RemediesTest::oddsAreNeverRoundedUpToCertain() {
-    QCOMPARE(text::oddsInWords(1), std::string("100 %"));
-    QCOMPARE(text::oddsInWords(0.9999), std::string("99.9 %"));
-    QCOMPARE(text::oddsInWords(0.9949), std::string("99.4 %"));
-    QCOMPARE(text::oddsInWords(0.566), std::string("57 %"));
-    QCOMPARE(text::oddsInWords(0), std::string("0 %"));
+    QCOMPARE(text::oddsInWords(1), std::string("100\u00a0%"));
+    QCOMPARE(text::oddsInWords(0.9999), std::string("99.9\u00a0%"));
+    QCOMPARE(text::oddsInWords(0.9949), std::string("99.4\u00a0%"));
+    QCOMPARE(text::oddsInWords(0.566), std::string("57\u00a0%"));
+    QCOMPARE(text::oddsInWords(0), std::string("0\u00a0%"));
 }
 
 /// Under one in two it stops, unless they are filed; what is drawn beside its mount stops either way.

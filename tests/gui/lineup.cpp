@@ -93,7 +93,7 @@ void LineUpTest::mountAtOnePress() {
 void LineUpTest::oddsFollowAnEdit() {
     LineUp window("vent-stay");
     window.press("mount.drawn");
-    const auto odds = [&] { return window.oddsShown().section(' ', 0, 0).toDouble(); };
+    const auto odds = [&] { return window.oddsShown().section(QChar(QChar::Nbsp), 0, 0).toDouble(); };
     const double before = odds();
     window.document().change("diameter", [](job::Job& job) { job.findHole("h1")->diameter = 9; });
     window.wait();
@@ -125,7 +125,7 @@ void LineUpTest::shopsOwnErrorsGoBeforeOurs() {
     const auto odds = [] {
         LineUp window("vent-stay");
         window.press("mount.drawn");
-        return window.oddsShown().section(' ', 0, 0).toDouble();
+        return window.oddsShown().section(QChar(QChar::Nbsp), 0, 0).toDouble();
     };
     const double before = odds();
     QFile file(test::books().errors.ownPath());
@@ -177,7 +177,7 @@ void LineUpTest::wayToNinetyNine() {
 void LineUpTest::makingIsChosenAndTypedOver() {
     LineUp window("vent-stay");
     window.press("mount.drawn");
-    const auto odds = [&] { return window.oddsShown().section(' ', 0, 0).toDouble(); };
+    const auto odds = [&] { return window.oddsShown().section(QChar(QChar::Nbsp), 0, 0).toDouble(); };
     const double byHand = odds();
     window.choose("making.profile", "shop");
     QVERIFY(odds() > byHand);

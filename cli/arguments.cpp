@@ -9,7 +9,7 @@ namespace goodfold::cli {
 
 namespace {
 
-/// `show`, `plan` and `lineup`: many jobs, printed as JSON.
+/// `show`, `plan`, `lineup` and `mount`: many jobs, printed as JSON.
 CLI::App& addPrinting(CLI::App& app, const std::string& name, const std::string& says, Arguments& into,
                       Arguments::Command command) {
     CLI::App& sub = *app.add_subcommand(name, says);
@@ -20,6 +20,10 @@ CLI::App& addPrinting(CLI::App& app, const std::string& name, const std::string&
         ->type_name("FILE");
     sub.callback([&into, command] { into.command = command; });
     return sub;
+}
+
+void addErrors(CLI::App& sub, Arguments& into) {
+    sub.add_option("--errors", into.errors, "The shop's own errors, over those that ship")->type_name("FILE");
 }
 
 void addLiningUp(CLI::App& app, Arguments& into) {
@@ -34,7 +38,15 @@ void addLiningUp(CLI::App& app, Arguments& into) {
            "Look for the cheapest changes that reach these odds, in percent")
         ->check(CLI::Range(1.0, 100.0))
         ->type_name("PERCENT");
-    sub.add_option("--errors", into.errors, "The shop's own errors, over those that ship")->type_name("FILE");
+    addErrors(sub, into);
+}
+
+void addMeasuring(CLI::App& app, Arguments& into) {
+    addErrors(addPrinting(app, "mount",
+                          "Print where everything of the mount is by its readings, and which of them "
+                          "cannot be right",
+                          into, Arguments::Command::Mount),
+              into);
 }
 
 void addExporting(CLI::App& app, Arguments& into) {
@@ -84,6 +96,7 @@ std::optional<Arguments> parseArguments(int argc, const char* const* argv, int& 
             "Quicker: without what the order of bending has to say");
     addPrinting(app, "plan", "Print the order of bending, step by step", arguments, Arguments::Command::Plan);
     addLiningUp(app, arguments);
+    addMeasuring(app, arguments);
     addExporting(app, arguments);
     try {
         app.parse(argc, argv);

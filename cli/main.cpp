@@ -6,6 +6,7 @@
 #include "draw/save_bytes.h"
 #include "draw/type.h"
 #include "files/lineup.h"
+#include "files/mount.h"
 #include "files/plan.h"
 #include "files/show.h"
 #include "text/plan_facts.h"
@@ -159,6 +160,33 @@ int lineUp(const std::string& path, const Books& books, const cli::Arguments& ar
         [&](const Error& why) { files::writeUnsolved(std::cout, path, why); });
 }
 
+/// Fine as long as nothing that a tie needs is open.
+int measure(const std::string& path, const Books& books) {
+    return withJob(
+        path,
+        [&](const job::Job& job, const material::Material& material) {
+            if (!job.mount)
+                return complain(path, {"The job says nothing of a mount.", "mount"}, cli::kCannotBeMade);
+            const auto measured = mount::measured(*job.mount, books.errors.instruments);
+            if (!measured) return complain(path, measured.error(), cli::kCannotBeMade);
+            files::MeasuredMount out{job, *measured, books.errors.instruments};
+            if (!job.ties.empty()) {
+                constexpr int kPieces = 4000;
+                const sequence::Settled settled = sequence::settle(job, material, books.tools);
+                const sequence::Plan* plan = settled.outcome.plan ? &*settled.outcome.plan : nullptr;
+                out.askNext = lineup::askNext({settled.job, settled.part, material, plan, books.errors},
+                                              *job.mount, books.hardware, kPieces, 1);
+            }
+            files::writeMount(std::cout, path, out);
+            const std::vector<std::string> open = mount::openPoints(*measured);
+            const bool isTieOpen = std::any_of(job.ties.begin(), job.ties.end(), [&](const job::Tie& tie) {
+                return std::find(open.begin(), open.end(), tie.point) != open.end();
+            });
+            return printed(isTieOpen ? cli::kCannotBeMade : cli::kFine);
+        },
+        [&](const Error& why) { files::writeUnsolved(std::cout, path, why); });
+}
+
 /// Made by an export; or what is in the way of every order, where it needs one.
 Result<QByteArray> exported(const draw::Export& row, const Solved& planned, draw::ExportInput input) {
     if (row.needsPlan) {
@@ -265,8 +293,9 @@ int main(int argc, char** argv) {
     }
     using Command = cli::Arguments::Command;
     for (const std::string& path : arguments->jobs)
-        status = std::max(status, arguments->command == Command::Show   ? show(path, books, arguments->plans)
-                                  : arguments->command == Command::Plan ? planJob(path, books)
-                                                                        : lineUp(path, books, *arguments));
+        status = std::max(status, arguments->command == Command::Show    ? show(path, books, arguments->plans)
+                                  : arguments->command == Command::Plan  ? planJob(path, books)
+                                  : arguments->command == Command::Mount ? measure(path, books)
+                                                                         : lineUp(path, books, *arguments));
     return status;
 }

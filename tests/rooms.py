@@ -17,6 +17,7 @@ core/strength
 core/tool
 core/check
 core/sequence
+core/mount
 core/lineup
 core/text
 core/files

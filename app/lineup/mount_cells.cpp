@@ -59,7 +59,7 @@ std::optional<Line> pressLine(Document& document, const lineup::Mounting::Tie& t
                 maker.maybe(ValueField::Kind::Length, QStringLiteral("press"),
                             QObject::tr("How far the leg may press on its face"), own->press, tie.press,
                             [](job::Tie& changed, const std::optional<double>& mm) { changed.press = mm; }),
-                faint(tie.isPressEstimated ? QObject::tr("on its face: a hand's 100 N bend it so far")
+                faint(tie.isPressEstimated ? QObject::tr("on its face: a hand bends it so far")
                                            : QObject::tr("on its face"))};
 }
 

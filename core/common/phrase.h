@@ -18,11 +18,11 @@ inline std::string sentence(std::string words) {
     return capital(std::move(words)) + ".";
 }
 
-/// "h1, h2 and h3".
-inline std::string listed(const std::vector<std::string>& names) {
+/// "h1, h2 and h3"; of things that exclude each other with "or".
+inline std::string listed(const std::vector<std::string>& names, const std::string& last = "and") {
     std::string says;
     for (size_t i = 0; i < names.size(); ++i)
-        says += (i == 0 ? "" : i + 1 == names.size() ? " and " : ", ") + names[i];
+        says += (i == 0 ? "" : i + 1 == names.size() ? " " + last + " " : ", ") + names[i];
     return says;
 }
 

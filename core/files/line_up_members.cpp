@@ -1,53 +1,10 @@
 #include "files/line_up_members.h"
 
+#include "files/mount_members.h"
+
 namespace goodfold::files {
 
 namespace {
-
-using job::MountPoint;
-
-constexpr Words<MountPoint::Kind, 4> kPointWords{{{"hole", MountPoint::Kind::Hole},
-                                                  {"stud", MountPoint::Kind::Stud},
-                                                  {"tapped", MountPoint::Kind::Tapped},
-                                                  {"mark", MountPoint::Kind::Mark}}};
-
-/// Three numbers, where they are stated.
-std::optional<Vec3> maybeVec(Members& members, const std::string& key) {
-    if (!members.has(key)) return {};
-    const std::vector<double> three = members.numbers(key);
-    if (three.size() != 3) members.fail("must hold three numbers", key);
-    return Vec3(three[0], three[1], three[2]);
-}
-
-job::MountFace faceFrom(Members& members) {
-    job::MountFace face;
-    face.id = members.text("id");
-    face.at = maybeVec(members, "at");
-    face.normal = maybeVec(members, "normal");
-    face.kept = members.kept();
-    return face;
-}
-
-MountPoint mountPointFrom(Members& members) {
-    MountPoint point;
-    point.id = members.text("id");
-    point.face = members.text("face");
-    point.kind = members.choice("kind", kPointWords, MountPoint::Kind::Hole);
-    point.diameter = members.maybeNumber("diameter");
-    point.at = maybeVec(members, "at");
-    point.axis = maybeVec(members, "axis");
-    point.sigma = members.number("sigma", 0);
-    point.kept = members.kept();
-    return point;
-}
-
-job::Mount mountFrom(Members& members) {
-    job::Mount mount;
-    mount.faces = members.list("faces", faceFrom);
-    if (members.has("points")) mount.points = members.list("points", mountPointFrom);
-    mount.kept = members.kept();
-    return mount;
-}
 
 bool isFaceSide(Members& members) {
     return members.choice("side", Words<bool, 2>{{{"back", false}, {"face", true}}}, false);
@@ -80,27 +37,6 @@ job::ChosenMethod methodFrom(const json& value, const std::string& path) {
     job::ChosenMethod chosen{members.text("method", ""), members.maybeNumber("sigma")};
     members.refuseOthers();
     return chosen;
-}
-
-ordered_json mountOf(const job::Mount& mount) {
-    ordered_json out{{"faces", ordered_json::array()}, {"points", ordered_json::array()}};
-    for (const job::MountFace& face : mount.faces) {
-        ordered_json& row = out["faces"].emplace_back(ordered_json{{"id", face.id}});
-        if (face.at) row["at"] = vecOf(*face.at);
-        if (face.normal) row["normal"] = vecOf(*face.normal);
-        addKept(row, face.kept);
-    }
-    for (const MountPoint& point : mount.points) {
-        ordered_json& row = out["points"].emplace_back(
-            ordered_json{{"id", point.id}, {"face", point.face}, {"kind", wordFor(kPointWords, point.kind)}});
-        if (point.diameter) row["diameter"] = *point.diameter;
-        if (point.at) row["at"] = vecOf(*point.at);
-        if (point.axis) row["axis"] = vecOf(*point.axis);
-        if (point.sigma != 0) row["sigma"] = point.sigma;
-        addKept(row, point.kept);
-    }
-    addKept(out, mount.kept);
-    return out;
 }
 
 ordered_json tieOf(const job::Tie& tie) {

@@ -15,13 +15,13 @@ extern const std::string_view shippedHardware;
 namespace {
 
 using Lengths = std::map<std::string, std::vector<double>>;
-using Head = job::Fastener::Head;
+using HeadKind = job::Fastener::Head;
 
-const std::pair<const char*, Head> kHeads[] = {{"hex", Head::Hex},
-                                               {"cap", Head::Cap},
-                                               {"pan", Head::Pan},
-                                               {"countersunk", Head::Countersunk},
-                                               {"slotted-countersunk", Head::SlottedCountersunk}};
+const std::pair<const char*, HeadKind> kHeads[] = {{"hex", HeadKind::Hex},
+                                                   {"cap", HeadKind::Cap},
+                                                   {"pan", HeadKind::Pan},
+                                                   {"countersunk", HeadKind::Countersunk},
+                                                   {"slotted-countersunk", HeadKind::SlottedCountersunk}};
 
 std::string lower(std::string_view text) {
     std::string out;
@@ -57,8 +57,8 @@ const std::vector<double>& listOf(Members& entry, const Lengths& lengths) {
 }
 
 /// The least or the most of each head, where they are said.
-std::map<Head, double> byHead(Members& entry, const std::string& key) {
-    std::map<Head, double> all;
+std::map<HeadKind, double> byHead(Members& entry, const std::string& key) {
+    std::map<HeadKind, double> all;
     if (!entry.has(key)) return all;
     entry.own(key, [&](Members& members) {
         for (const auto& [word, head] : kHeads)
@@ -69,9 +69,9 @@ std::map<Head, double> byHead(Members& entry, const std::string& key) {
 }
 
 /// Of each head the lengths of the list, from `sold_from` to `sold_to` where those are said.
-std::map<Head, std::vector<double>> lengthsFrom(Members& entry, const std::vector<double>& list) {
+std::map<HeadKind, std::vector<double>> lengthsFrom(Members& entry, const std::vector<double>& list) {
     const auto from = byHead(entry, "sold_from"), to = byHead(entry, "sold_to");
-    std::map<Head, std::vector<double>> lengths;
+    std::map<HeadKind, std::vector<double>> lengths;
     for (const auto& [word, head] : kHeads) {
         if (!from.empty() && !from.contains(head)) continue;
         const double least = from.empty() ? 0 : from.at(head);

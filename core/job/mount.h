@@ -4,6 +4,8 @@
 
 #include "job/hole.h"
 
+#include <array>
+
 namespace goodfold::job {
 
 /// A flat face of the mount. Its normal is its outward side, where the bracket will be.
@@ -11,6 +13,7 @@ struct MountFace {
     std::string id;
     std::optional<Vec3> at; // a place on it, and its normal; both, where they are stated
     std::optional<Vec3> normal;
+    std::optional<Vec3> sketchAt, sketchNormal; // roughly
     KeptKeys kept = {};
     bool operator==(const MountFace&) const = default;
 };
@@ -23,22 +26,62 @@ struct MountPoint {
     Kind kind = Kind::Hole;
     std::optional<double> diameter; // of the hole; of a stud or thread its nominal size
     std::optional<Vec3> at;
-    std::optional<Vec3> axis; // else its face's normal
-    double sigma = 0;         // along and across, each
+    std::optional<Vec3> axis;   // else its face's normal
+    double sigma = 0;           // along and across, each
+    std::optional<Vec3> sketch; // roughly: to millimetres or centimetres
     KeptKeys kept = {};
     bool operator==(const MountPoint&) const = default;
 };
 
-/// Every place is stated. (Edges and readings are kept as they stand in the file.)
+/// A straight edge of a face.
+struct MountEdge {
+    std::string id;
+    std::string face;
+    std::optional<std::array<Vec3, 2>> at;     // two places on it, where they are stated
+    std::optional<std::array<Vec3, 2>> sketch; // or roughly
+    KeptKeys kept = {};
+    bool operator==(const MountEdge&) const = default;
+};
+
+/// What somebody read there. Two readings of the same are two.
+/// Between: two points, straight. FromEdge: a point and an edge of its face, square to that. Along, Square:
+/// two points and an edge, what they stand apart along it and square to it in its face. Height: a point over
+/// a face, outward. Turn: degrees between two faces' outward sides. Rise: what the one face rises against the
+/// other on a length of `over`. Diameter: of a point's hole, stud or thread.
+struct MountReading {
+    enum class Kind { Between, FromEdge, Along, Square, Height, Turn, Rise, Diameter };
+    /// To the centres, or to the nearest or the farthest places of the rims.
+    enum class How { Centres, Near, Far };
+    std::string id;
+    Kind kind = Kind::Between;
+    std::vector<std::string> of;
+    How how = How::Centres;
+    double value = 0; // mm; of a turn degrees
+    double over = 100;
+    std::string with;            // an instrument of the book of errors
+    std::optional<double> sigma; // else the instrument's
+    bool isKept = false;         // against the advice to doubt it
+    KeptKeys kept = {};
+    bool operator==(const MountReading&) const = default;
+};
+
+/// Stated place by place, or sketched and measured, or both.
 struct Mount {
     std::vector<MountFace> faces;
     std::vector<MountPoint> points;
+    std::vector<MountEdge> edges;
+    std::vector<MountReading> readings;
     KeptKeys kept = {};
     bool operator==(const Mount&) const = default;
 
     const MountFace* findFace(const std::string& id) const;
     const MountPoint* findPoint(const std::string& id) const;
+    const MountEdge* findEdge(const std::string& id) const;
 };
+
+/// What a reading of a kind is of, in this order.
+enum class MountThing { Point, Edge, Face };
+std::vector<MountThing> thingsOf(MountReading::Kind kind);
 
 /// The side of a plate that lies on a face of the mount.
 struct Rest {

@@ -50,6 +50,18 @@ Method methodFrom(Members& members) {
     return method;
 }
 
+mount::Instrument instrumentFrom(Members& members) {
+    mount::Instrument instrument;
+    instrument.id = members.text("id");
+    instrument.says = members.text("says", instrument.id);
+    instrument.sigma = sigmaFrom(members, "sigma");
+    if (instrument.sigma == 0) members.fail("must be more than 0", "sigma");
+    instrument.readsTurns = members.flag("turns");
+    instrument.why = members.text("why", "");
+    members.refuseOthers();
+    return instrument;
+}
+
 Operation operationFrom(Members& members) {
     Operation operation;
     operation.id = members.text("id");
@@ -86,6 +98,9 @@ ErrorBook bookFrom(const json& root) {
             row.refuseOthers();
             return cost;
         });
+    if (members.has("instruments"))
+        for (const mount::Instrument& each : members.list("instruments", instrumentFrom))
+            book.instruments[each.id] = each;
     if (members.has("test_bend"))
         book.testBend = members.own("test_bend", [](Members& own) {
             own.text("why", "");
@@ -195,6 +210,8 @@ ErrorBook withOwn(ErrorBook book, const ErrorBook& own) {
         replaceOrAdd(book.remedies, cost);
     for (const auto& [kind, sigma] : own.fixed)
         book.fixed[kind] = sigma;
+    for (const auto& [id, instrument] : own.instruments)
+        book.instruments[id] = instrument;
     return book;
 }
 

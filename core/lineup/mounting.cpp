@@ -116,31 +116,23 @@ Result<Mounting> mountingOf(const job::Job& job, const job::Mount& mount, const 
     return mounting;
 }
 
-std::vector<Source> targetsOf(const job::Mount& mount, const Mounting& mounting) {
-    std::vector<Source> all;
-    for (const Mounting::Tie& tie : mounting.ties) {
-        const double sigma = mount.findPoint(tie.point)->sigma;
-        if (sigma == 0) continue;
-        Source source{SourceKind::Target, {{tie.hole, sigma}}, {}, "mount"};
-        source.covariance = sigma * sigma * Eigen::Matrix3d::Identity();
-        all.push_back(std::move(source));
-    }
-    return all;
-}
-
 job::Mount mirrored(const job::Mount& mount) {
     job::Mount twin = mount;
     const auto turnOver = [](std::optional<Vec3>& vec) {
         if (vec) vec->y() = -vec->y();
     };
     for (job::MountFace& face : twin.faces) {
-        turnOver(face.at);
-        turnOver(face.normal);
+        for (auto* each : {&face.at, &face.normal, &face.sketchAt, &face.sketchNormal})
+            turnOver(*each);
     }
-    for (MountPoint& point : twin.points) {
-        turnOver(point.at);
-        turnOver(point.axis);
-    }
+    for (MountPoint& point : twin.points)
+        for (auto* each : {&point.at, &point.axis, &point.sketch})
+            turnOver(*each);
+    for (job::MountEdge& edge : twin.edges)
+        for (auto* ends : {&edge.at, &edge.sketch})
+            if (*ends)
+                for (Vec3& end : **ends)
+                    end.y() = -end.y();
     return twin;
 }
 

@@ -43,9 +43,6 @@ inline constexpr double kUsualPress = 0.3; // mm
 Result<Mounting> mountingOf(const job::Job& job, const job::Mount& mount, const part::Part& part,
                             const hardware::Book& hardware);
 
-/// Errors of the points' places that the mount states, of those that are tied.
-std::vector<Source> targetsOf(const job::Mount& mount, const Mounting& mounting);
-
 /// The same place for the opposite hand: mirrored over the rest face's x axis.
 job::Mount mirrored(const job::Mount& mount);
 

@@ -1,6 +1,7 @@
 #include "lineup/odds.h"
 
 #include "lineup/press.h"
+#include "lineup/targets.h"
 #include "lineup/workshop.h"
 
 #include <Eigen/Eigenvalues>
@@ -130,11 +131,14 @@ double shareThatFits(const std::vector<Made>& all) {
 } // namespace
 
 Result<Making> makingOf(const Work& work, const job::Mount& mount, const hardware::Book& hardware) {
-    auto mounting = mountingOf(work.job, mount, work.part, hardware);
+    const auto known = knownMount(mount, work.book.instruments);
+    if (!known) return known.error();
+    auto mounting = mountingOf(work.job, known->placed, work.part, hardware);
     if (!mounting) return mounting.error();
+    if (const auto open = whatIsOpen(mount, *known, *mounting, work.book.instruments)) return *open;
     Making making{work.job, work.part, *std::move(mounting), sourcesOf(work), heldLinesOf(work)};
     estimatePress(work, making.mounting);
-    for (Source& target : targetsOf(mount, making.mounting))
+    for (Source& target : targetsOf(*known, making.mounting, work.job.rests->on))
         making.sources.push_back(std::move(target));
     return making;
 }

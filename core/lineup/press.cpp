@@ -1,7 +1,7 @@
 #include "lineup/press.h"
 
 #include "part/fold.h"
-#include "strength/model.h"
+#include "strength/estimate.h"
 
 #include <algorithm>
 #include <cmath>
@@ -20,7 +20,10 @@ std::optional<double> bentByHand(const Work& work, const Mounting& mounting, con
     const part::PartHole& at = work.part.holes[static_cast<size_t>(work.part.holeIndex(hole))];
     const Vec3 square = folded.rootFromFlat[static_cast<size_t>(at.plate)].linear() * Vec3::UnitZ();
     model->load.force = kHandPull * square;
-    return std::abs(square.dot(strength::bend(model->chain, model->load).movedAt(model->chain, model->load)));
+    const strength::Bent bent = strength::bend(model->chain, model->load);
+    const double stress = *std::max_element(bent.stress.begin(), bent.stress.end());
+    const double share = std::min(1.0, work.material.yieldLeast / strength::kYieldFactor / stress);
+    return share * std::abs(square.dot(bent.movedAt(model->chain, model->load)));
 }
 
 void estimatePress(const Work& work, Mounting& mounting) {

@@ -32,6 +32,7 @@ private slots:
     void lineupCountsTheOdds();
     void lineupTakesOwnErrors();
     void lineupSaysWhatIsMissing();
+    void mountFindsTheSlip();
 };
 
 /// The demo that is poor: what is to blame, what helps, and the way there; twice the same.
@@ -93,6 +94,28 @@ void CommandTest::lineupTakesOwnErrors() {
     const Outcome wrong = run({"lineup", "-", "--json", "--errors", broken.fileName()}, job);
     QCOMPARE(wrong.status, 2);
     QVERIFY2(wrong.err.contains("fixed.mark"), wrong.err.constData());
+}
+
+/// The demo's reading r9 is a centimetre long, and says so; what is open makes it end with 1.
+void CommandTest::mountFindsTheSlip() {
+    const Outcome outcome = run({"mount", demo("stay-on-sill.gfold"), "--json"});
+    QCOMPARE(outcome.status, 0);
+    const json all = json::parse(outcome.out.toStdString());
+    QCOMPARE(all["suspects"][0]["reading"], "r9");
+    QCOMPARE(all["suspects"][0]["why"], "centimetre");
+    QVERIFY(std::abs(all["suspects"][0]["off_by"].get<double>() - 10) < 1e-9);
+    QCOMPARE(all["readings"].size(), size_t(12));
+    QCOMPARE(all["joint_covariance"]["matrix"].size(), 3 * all["points"].size());
+    QVERIFY(all["undetermined"].empty());
+    json job = json::parse(textOf(demo("stay-on-sill.gfold")).toStdString());
+    job["mount"]["readings"].erase(8);
+    job["mount"]["readings"].erase(9);
+    job["mount"]["readings"].erase(8);
+    const Outcome open = run({"mount", "-", "--json"}, QByteArray::fromStdString(job.dump()));
+    QCOMPARE(open.status, 1);
+    const json said = json::parse(open.out.toStdString());
+    QVERIFY(!said["undetermined"].empty());
+    QVERIFY(said["undetermined"][0].contains("wants"));
 }
 
 void CommandTest::lineupSaysWhatIsMissing() {

@@ -1,0 +1,196 @@
+#include "job/validation.h"
+
+#include <algorithm>
+#include <cmath>
+#include <set>
+
+namespace goodfold::job {
+
+namespace {
+
+constexpr double kFarthest = 1e5; // mm
+
+Problem wrongPlace(const std::optional<Vec3>& place, const std::string& what, const std::string& where) {
+    if (!place) return {};
+    for (const double each : *place)
+        if (auto t = outside(each, -kFarthest, kFarthest, what, where)) return t;
+    return {};
+}
+
+Problem wrongDirection(const std::optional<Vec3>& direction, const std::string& what,
+                       const std::string& where) {
+    if (auto t = wrongPlace(direction, what, where)) return t;
+    if (direction && direction->norm() < 1e-6) return Error{what + " points nowhere.", where};
+    return {};
+}
+
+Problem wrongFace(const MountFace& face, const std::string& where) {
+    const std::string place = "A place on face " + face.id, side = "The outward side of face " + face.id;
+    if (auto t = wrongPlace(face.at, place, where + ".at")) return t;
+    if (auto t = wrongDirection(face.normal, side, where + ".normal")) return t;
+    if (auto t = wrongPlace(face.sketchAt, place, where + ".sketch.at")) return t;
+    return wrongDirection(face.sketchNormal, side, where + ".sketch.normal");
+}
+
+Problem wrongPoint(const Mount& mount, const MountPoint& point, const std::string& where) {
+    if (!mount.findFace(point.face))
+        return Error{"Point " + point.id + " is on face \"" + point.face + "\", which is not there.",
+                     where + ".face"};
+    if (point.diameter)
+        if (auto t =
+                notPositive(*point.diameter, 1000, "The diameter of point " + point.id, where + ".diameter"))
+            return t;
+    if (auto t = wrongPlace(point.at, "The place of point " + point.id, where + ".at")) return t;
+    if (auto t = wrongPlace(point.sketch, "The sketched place of point " + point.id, where + ".sketch"))
+        return t;
+    if (auto t = wrongDirection(point.axis, "The axis of point " + point.id, where + ".axis")) return t;
+    return outside(point.sigma, 0, 100, "The error of point " + point.id, where + ".sigma");
+}
+
+Problem wrongEdge(const Mount& mount, const MountEdge& edge, const std::string& where) {
+    if (!mount.findFace(edge.face))
+        return Error{"Edge " + edge.id + " is on face \"" + edge.face + "\", which is not there.",
+                     where + ".face"};
+    for (const auto* ends : {&edge.at, &edge.sketch})
+        if (*ends) {
+            for (const Vec3& end : **ends)
+                if (auto t = wrongPlace(end, "A place on edge " + edge.id, where)) return t;
+            if (((**ends)[0] - (**ends)[1]).norm() < 1e-6)
+                return Error{"Edge " + edge.id + " begins where it ends.", where};
+        }
+    return {};
+}
+
+bool has(const Mount& mount, MountThing thing, const std::string& id) {
+    return thing == MountThing::Point  ? mount.findPoint(id) != nullptr
+           : thing == MountThing::Edge ? mount.findEdge(id) != nullptr
+                                       : mount.findFace(id) != nullptr;
+}
+
+Problem wrongReading(const Mount& mount, const MountReading& reading, const std::string& where) {
+    using Kind = MountReading::Kind;
+    const std::string name = "Reading " + reading.id;
+    const std::vector<MountThing> things = thingsOf(reading.kind);
+    if (reading.of.size() != things.size())
+        return Error{name + " is of " + std::to_string(reading.of.size()) + " things, and has to be of " +
+                         std::to_string(things.size()) + ".",
+                     where + ".of"};
+    for (size_t i = 0; i < things.size(); ++i) {
+        if (!has(mount, things[i], reading.of[i]))
+            return Error{name + " is of \"" + reading.of[i] + "\", which is no " +
+                             (things[i] == MountThing::Point  ? "point"
+                              : things[i] == MountThing::Edge ? "edge"
+                                                              : "face") +
+                             " of the mount.",
+                         where + ".of"};
+        if (i > 0 && reading.of[i] == reading.of[0])
+            return Error{name + " is of " + reading.of[0] + " twice.", where + ".of"};
+    }
+    if (reading.kind == Kind::FromEdge &&
+        mount.findPoint(reading.of[0])->face != mount.findEdge(reading.of[1])->face)
+        return Error{name + " is from an edge of another face.", where + ".of"};
+    if (reading.kind == Kind::Turn)
+        if (auto t = outside(reading.value, 0, 180, name, where + ".value")) return t;
+    const double least = reading.kind == Kind::Height || reading.kind == Kind::Rise ? -kFarthest : 0;
+    if (auto t = outside(reading.value, least, kFarthest, name, where + ".value")) return t;
+    if (auto t = notPositive(reading.over, kFarthest, "The length of " + name, where + ".over")) return t;
+    if (reading.sigma) return notPositive(*reading.sigma, 100, "The error of " + name, where + ".sigma");
+    return {};
+}
+
+/// Each named, and no two alike; then what `wrong` says of it.
+template <class Thing, class Wrong>
+Problem wrongOf(const std::vector<Thing>& things, const char* list, const std::string& noun,
+                const std::string& path, const Wrong& wrong) {
+    constexpr size_t kMost = 300;
+    if (things.size() > kMost)
+        return Error{"The mount has " + std::to_string(things.size()) + " " + noun + "s; " +
+                         std::to_string(kMost) + " are the most.",
+                     path + "." + list};
+    std::set<std::string> seen;
+    for (size_t i = 0; i < things.size(); ++i) {
+        const std::string where = path + "." + at(list, i, "");
+        if (things[i].id.empty()) return Error{"There is a " + noun + " with an empty name.", where + ".id"};
+        if (!seen.insert(things[i].id).second)
+            return Error{"Two " + noun + "s of the mount are named \"" + things[i].id + "\".", where + ".id"};
+        if (Problem t = wrong(things[i], where)) return t;
+    }
+    return {};
+}
+
+Problem wrongMount(const std::optional<Mount>& mount, const std::string& path) {
+    if (!mount) return {};
+    if (auto t = wrongOf(mount->faces, "faces", "face", path, wrongFace)) return t;
+    const auto with = [&](const auto& wrong) {
+        return [&mount, &wrong](const auto& thing, const std::string& where) {
+            return wrong(*mount, thing, where);
+        };
+    };
+    if (auto t = wrongOf(mount->points, "points", "point", path, with(wrongPoint))) return t;
+    if (auto t = wrongOf(mount->edges, "edges", "edge", path, with(wrongEdge))) return t;
+    return wrongOf(mount->readings, "readings", "reading", path, with(wrongReading));
+}
+
+/// A pattern's holes are counted from 2: h1, h1.2, h1.3.
+bool isThere(const Job& job, const std::string& partHole) {
+    if (job.findHole(partHole)) return true;
+    const std::string maker = holeThatMakes(partHole);
+    const Hole* hole = job.findHole(maker);
+    if (!hole) return false;
+    const std::string number = partHole.substr(maker.size() + 1);
+    for (int i = 2; i <= countOf(*hole); ++i)
+        if (number == std::to_string(i)) return true;
+    return false;
+}
+
+Problem wrongTie(const Job& job, const Tie& tie, const std::string& where) {
+    if (!isThere(job, tie.hole))
+        return Error{"A bolt goes through hole \"" + tie.hole + "\", which is not there.", where + ".hole"};
+    for (const std::optional<Mount>* mount : {&job.mount, &job.oppositeMount})
+        if (*mount && !(*mount)->findPoint(tie.point))
+            return Error{"A bolt goes to point \"" + tie.point + "\", which the mount has not.",
+                         where + ".point"};
+    if (tie.bolt)
+        if (auto t = notPositive(*tie.bolt, 100, "The bolt of " + tie.hole, where + ".bolt")) return t;
+    if (tie.press)
+        if (auto t =
+                outside(*tie.press, 0, 20, "What " + tie.hole + "'s leg is pulled in by", where + ".press"))
+            return t;
+    if (tie.gapMost) return outside(*tie.gapMost, 0, 100, "The gap at " + tie.hole, where + ".gap_most");
+    return {};
+}
+
+} // namespace
+
+Problem wrongLineUp(const Job& job) {
+    if (auto t = wrongMount(job.mount, "mount")) return t;
+    if (auto t = wrongMount(job.oppositeMount, "opposite_mount")) return t;
+    if (job.rests && !job.findPlate(job.rests->plate))
+        return Error{"Leg \"" + job.rests->plate + "\" rests on the mount, and is not there.", "rests.plate"};
+    if (job.rests && (!job.mount || !job.mount->findFace(job.rests->on)))
+        return Error{"A leg rests on face \"" + job.rests->on + "\", which the mount has not.", "rests.on"};
+    if (!job.ties.empty() && !(job.mount && job.rests))
+        return Error{"Bolts go to points of a mount, and there is none that a leg rests on.", "ties"};
+    std::set<std::string> holes, points;
+    for (size_t i = 0; i < job.ties.size(); ++i) {
+        const Tie& tie = job.ties[i];
+        if (auto t = wrongTie(job, tie, at("ties", i, ""))) return t;
+        if (!holes.insert(tie.hole).second)
+            return Error{"Two bolts go through hole " + tie.hole + ".", at("ties", i, "hole")};
+        if (!points.insert(tie.point).second)
+            return Error{"Two bolts go to point " + tie.point + ".", at("ties", i, "point")};
+    }
+    for (const auto& [operation, chosen] : job.making)
+        if (chosen.sigma)
+            if (auto t = outside(*chosen.sigma, 0, 100, "The error of " + operation, "making." + operation))
+                return t;
+    return {};
+}
+
+void Job::tidyTies() {
+    if (rests && !findPlate(rests->plate)) rests.reset();
+    if (!rests) ties.clear();
+    std::erase_if(ties, [&](const Tie& tie) { return !isThere(*this, tie.hole); });
+}
+
+} // namespace goodfold::job

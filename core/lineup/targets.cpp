@@ -1,0 +1,76 @@
+#include "lineup/targets.h"
+
+#include "mount/words.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace goodfold::lineup {
+
+namespace {
+
+std::vector<Source> statedTargets(const job::Mount& mount, const Mounting& mounting) {
+    std::vector<Source> all;
+    for (const Mounting::Tie& tie : mounting.ties) {
+        const double sigma = mount.findPoint(tie.point)->sigma;
+        if (sigma == 0) continue;
+        Source source{SourceKind::Target, {{tie.hole, sigma}}, {}, "mount"};
+        source.covariance = sigma * sigma * Eigen::Matrix3d::Identity();
+        all.push_back(std::move(source));
+    }
+    return all;
+}
+
+Eigen::Index indexOf(const job::Mount& mount, const std::string& point) {
+    return mount.findPoint(point) - mount.points.data();
+}
+
+} // namespace
+
+Result<KnownMount> knownMount(const job::Mount& mount, const mount::Instruments& instruments) {
+    if (mount.readings.empty()) return KnownMount{mount, {}};
+    auto measured = mount::measured(mount, instruments);
+    if (!measured) return measured.error();
+    job::Mount placed = measured->placed;
+    return KnownMount{std::move(placed), *std::move(measured)};
+}
+
+std::optional<Error> whatIsOpen(const job::Mount& mount, const KnownMount& known, const Mounting& mounting,
+                                const mount::Instruments& instruments) {
+    if (!known.measured || known.measured->told.untold.cols() == 0) return {};
+    const std::vector<std::string> open = mount::openPoints(*known.measured);
+    for (const Mounting::Tie& tie : mounting.ties) {
+        if (std::find(open.begin(), open.end(), tie.point) == open.end()) continue;
+        const auto ways = mount::openOf(mount, known.measured->problem, known.measured->solution,
+                                        known.measured->told, instruments);
+        const auto own = std::find_if(ways.begin(), ways.end(),
+                                      [&](const mount::Open& way) { return way.about == tie.point; });
+        const mount::Open& way = own != ways.end() ? *own : ways.front();
+        return Error{mount::inWords({tie.point, way.wants}, instruments), "mount.readings"};
+    }
+    return {};
+}
+
+std::vector<Source> targetsOf(const KnownMount& known, const Mounting& mounting,
+                              const std::string& restFace) {
+    if (!known.measured) return statedTargets(known.placed, mounting);
+    const auto face = static_cast<int>(known.placed.findFace(restFace) - known.placed.faces.data());
+    const Eigen::MatrixXd of = mount::jointCovariance(*known.measured, face);
+    const Eigen::Matrix3d faceFromMount = mounting.mountFromFace.linear().transpose();
+    const auto ties = static_cast<Eigen::Index>(mounting.ties.size());
+    Source source{SourceKind::Target, {}, Eigen::MatrixXd::Zero(3 * ties, 3 * ties), "mount"};
+    for (Eigen::Index i = 0; i < ties; ++i) {
+        const Eigen::Index a = 3 * indexOf(known.placed, mounting.ties[static_cast<size_t>(i)].point);
+        for (Eigen::Index j = 0; j < ties; ++j) {
+            const Eigen::Index b = 3 * indexOf(known.placed, mounting.ties[static_cast<size_t>(j)].point);
+            source.covariance.block<3, 3>(3 * i, 3 * j) =
+                faceFromMount * of.block<3, 3>(a, b) * faceFromMount.transpose();
+        }
+        const double sigma = std::sqrt(source.covariance.block<3, 3>(3 * i, 3 * i).trace() / 3);
+        source.of.push_back({mounting.ties[static_cast<size_t>(i)].hole, sigma});
+    }
+    if (source.covariance.isZero()) return {};
+    return {std::move(source)};
+}
+
+} // namespace goodfold::lineup

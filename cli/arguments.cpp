@@ -9,7 +9,7 @@ namespace goodfold::cli {
 
 namespace {
 
-/// `show`, `plan`, `lineup` and `mount`: many jobs, printed as JSON.
+/// `show`, `plan`, `lineup`, `mount` and `solve`: many jobs, printed as JSON.
 CLI::App& addPrinting(CLI::App& app, const std::string& name, const std::string& says, Arguments& into,
                       Arguments::Command command) {
     CLI::App& sub = *app.add_subcommand(name, says);
@@ -47,6 +47,18 @@ void addMeasuring(CLI::App& app, Arguments& into) {
                           "cannot be right",
                           into, Arguments::Command::Mount),
               into);
+}
+
+void addSolving(CLI::App& app, Arguments& into) {
+    CLI::App& sub =
+        addPrinting(app, "solve", "Change the bracket so that its holes come to the mount's points", into,
+                    Arguments::Command::Solve);
+    addErrors(sub, into);
+    sub.add_option("--out", into.out, "Where to write the changed job")->type_name("FILE");
+    sub.add_option("--hold", into.held, "Legs, bends and holes that stay as they are")
+        ->delimiter(',')
+        ->type_name("ID,...");
+    sub.add_flag("--force", into.force, "Write over a file that is there");
 }
 
 void addExporting(CLI::App& app, Arguments& into) {
@@ -97,6 +109,7 @@ std::optional<Arguments> parseArguments(int argc, const char* const* argv, int& 
     addPrinting(app, "plan", "Print the order of bending, step by step", arguments, Arguments::Command::Plan);
     addLiningUp(app, arguments);
     addMeasuring(app, arguments);
+    addSolving(app, arguments);
     addExporting(app, arguments);
     try {
         app.parse(argc, argv);

@@ -9,7 +9,7 @@
 namespace goodfold::cli {
 
 struct Arguments {
-    enum class Command { Show, Plan, LineUp, Mount, Export };
+    enum class Command { Show, Plan, LineUp, Mount, Solve, Export };
     Command command = Command::Show;
     std::vector<std::string> jobs;              // "-" is standard input
     std::map<std::string, std::string> exports; // the key of draw::exports() and the file to write
@@ -21,7 +21,9 @@ struct Arguments {
     std::string errors = {};   // and of what it is out by
     int trials = 20000;        // pieces that are counted
     unsigned seed = 1;
-    std::optional<double> reach = {}; // odds that a way is looked for to
+    std::optional<double> reach = {};   // odds that a way is looked for to
+    std::string out = {};               // the job that `solve` writes; empty: none
+    std::vector<std::string> held = {}; // plates, bends and holes that `solve` leaves as they are
 };
 
 /// What the program ends with.

@@ -5,10 +5,14 @@
 #include "draw/exports.h"
 #include "draw/save_bytes.h"
 #include "draw/type.h"
+#include "files/job_file.h"
 #include "files/lineup.h"
 #include "files/mount.h"
 #include "files/plan.h"
+#include "files/reached.h"
 #include "files/show.h"
+#include "lineup/reaching.h"
+#include "lineup/targets.h"
 #include "text/plan_facts.h"
 #include "text/reasons.h"
 
@@ -22,6 +26,7 @@
 #include <cstring>
 #include <iostream>
 #include <set>
+#include <sstream>
 
 using namespace goodfold;
 
@@ -232,6 +237,49 @@ std::optional<Error> wrongOutput(const cli::Arguments& arguments) {
     return {};
 }
 
+/// With the radii that its tools make, which may be others once it is changed.
+Result<lineup::Reached> reachedIn(const job::Job& job, const material::Material& material, const Books& books,
+                                  const cli::Arguments& arguments) {
+    const auto known = lineup::knownMount(*job.mount, books.errors.instruments);
+    if (!known) return known.error();
+    const lineup::ReachWanted wanted{cli::readingOf(job), {arguments.held.begin(), arguments.held.end()}};
+    const auto once = lineup::reach(sequence::settle(job, material, books.tools).job, *known, material,
+                                    books.hardware, wanted);
+    if (!once || !once->isReached) return once;
+    job::Job again = job;
+    const sequence::Settled settled = sequence::settle(once->job, material, books.tools);
+    for (size_t i = 0; i < again.bends.size(); ++i)
+        again.bends[i].toolRadius = settled.job.bends[i].toolRadius;
+    return lineup::reach(again, *known, material, books.hardware, wanted);
+}
+
+int solveJob(const std::string& path, const Books& books, const cli::Arguments& arguments) {
+    return withJob(
+        path,
+        [&](const job::Job& job, const material::Material& material) -> int {
+            if (!job.mount || job.ties.empty())
+                return complain(path, {"The job says nothing of a mount that it is bolted to.", "mount"},
+                                cli::kCannotBeMade);
+            const auto reached = reachedIn(job, material, books, arguments);
+            if (!reached) return complain(path, reached.error(), cli::kCannotBeMade);
+            const Solved solved(reached->job, material, books);
+            files::writeReached(std::cout, path, *reached, solved.findings);
+            if (!arguments.out.empty()) {
+                if (QFileInfo::exists(QString::fromStdString(arguments.out)) && !arguments.force)
+                    return complain(arguments.out,
+                                    {"it is there already; --force writes over it.", "writing"},
+                                    cli::kCannotBeWritten);
+                std::ostringstream text;
+                files::writeJob(text, reached->job);
+                if (const int status = writeOut(arguments.out, QByteArray::fromStdString(text.str())))
+                    return status;
+            }
+            return printed(reached->isReached && !check::hasStop(solved.findings) ? cli::kFine
+                                                                                  : cli::kCannotBeMade);
+        },
+        [&](const Error& why) { files::writeUnsolved(std::cout, path, why); });
+}
+
 const check::Finding* stopOf(const std::vector<check::Finding>& findings) {
     const auto isStop = [](const check::Finding& finding) {
         return finding.severity == check::Severity::Stop;
@@ -296,6 +344,7 @@ int main(int argc, char** argv) {
         status = std::max(status, arguments->command == Command::Show    ? show(path, books, arguments->plans)
                                   : arguments->command == Command::Plan  ? planJob(path, books)
                                   : arguments->command == Command::Mount ? measure(path, books)
+                                  : arguments->command == Command::Solve ? solveJob(path, books, *arguments)
                                                                          : lineUp(path, books, *arguments));
     return status;
 }

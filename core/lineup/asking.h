@@ -7,7 +7,7 @@ namespace goodfold::lineup {
 
 struct Asking {
     job::MountReading reading; // without a value
-    double odds = 0; // that it would give, once the bracket is drawn to what is then known
+    double odds = 0;           // that it would give, once the bracket is drawn to what is then known
 };
 
 /// Best first, with the same pieces as the odds; those that raise nothing are left out. Empty for a mount

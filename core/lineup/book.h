@@ -60,7 +60,7 @@ struct ErrorBook {
     std::vector<Profile> profiles;
     std::string usual; // the profile of a job that says nothing
     TestBendErrors testBend;
-    mount::Instruments instruments;         // what the mount is measured with
+    mount::Instruments instruments;     // what the mount is measured with
     std::map<SourceKind, double> fixed; // one sigma for a kind, whatever the method and tool
 
     const Operation* find(const std::string& operation) const;

@@ -63,6 +63,13 @@ Eigen::MatrixXd jointCovariance(const Measured& measured, int face) {
     return slopes * measured.told.covariance * slopes.transpose();
 }
 
+double leanSigmaDeg(const Measured& measured, int face) {
+    const int own = measured.problem.unknowns.faces[face];
+    if (own < 0) return 0;
+    const double mm = std::sqrt(measured.told.covariance.block<2, 2>(own, own).trace() / 2);
+    return mm / kLever * 180 / M_PI;
+}
+
 std::vector<std::string> openPoints(const Measured& measured) {
     std::vector<std::string> open;
     for (size_t i = 0; i < measured.placed.points.size(); ++i) {

@@ -21,6 +21,9 @@ Result<Measured> measured(const job::Mount& mount, const Instruments& instrument
 /// still, since a bracket that rests on it leans with it. The first face is the mount's own frame.
 Eigen::MatrixXd jointCovariance(const Measured& measured, int face = 0);
 
+/// How surely it is known how a face leans, degrees: root mean square of its two ways.
+double leanSigmaDeg(const Measured& measured, int face);
+
 /// The points whose places the readings leave open.
 std::vector<std::string> openPoints(const Measured& measured);
 

@@ -33,6 +33,7 @@ private slots:
     void lineupTakesOwnErrors();
     void lineupSaysWhatIsMissing();
     void mountFindsTheSlip();
+    void solveWritesTheChangedJob();
 };
 
 /// The demo that is poor: what is to blame, what helps, and the way there; twice the same.
@@ -116,6 +117,28 @@ void CommandTest::mountFindsTheSlip() {
     const json said = json::parse(open.out.toStdString());
     QVERIFY(!said["undetermined"].empty());
     QVERIFY(said["undetermined"][0].contains("wants"));
+}
+
+/// The foot's far hole 3 higher on the base: its own hole goes up on its leg, in the job that is written.
+void CommandTest::solveWritesTheChangedJob() {
+    json job = json::parse(textOf(demo("foot-on-base.gfold")).toStdString());
+    job["mount"]["points"][1]["at"][2] = 95;
+    const QTemporaryDir dir;
+    const QString path = dir.filePath("foot.gfold");
+    const QByteArray changed = QByteArray::fromStdString(job.dump());
+    const Outcome outcome = run({"solve", "-", "--json", "--out", path}, changed);
+    const json told = json::parse(outcome.out.toStdString());
+    QVERIFY(told["reached"].get<bool>());
+    QCOMPARE(told["changed"].size(), size_t(1));
+    QCOMPARE(told["changed"][0]["of"], "h2.x");
+    QCOMPARE(told["changed"][0]["now"], 15.0); // from the end, 18 before
+    QVERIFY(told["ties"][1]["off"] < 0.01);
+    QCOMPARE(json::parse(textOf(path).toStdString())["plates"][1]["holes"][0]["x"], 15.0);
+    QCOMPARE(run({"solve", "-", "--json", "--out", path}, changed).status, 3);
+    QCOMPARE(run({"solve", "-", "--json", "--out", path, "--force"}, changed).status, outcome.status);
+    const Outcome held = run({"solve", "-", "--json", "--hold", "h2,B,1"}, changed);
+    QCOMPARE(held.status, 1);
+    QVERIFY(!json::parse(held.out.toStdString())["reached"].get<bool>());
 }
 
 void CommandTest::lineupSaysWhatIsMissing() {

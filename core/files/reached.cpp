@@ -1,0 +1,33 @@
+#include "files/reached.h"
+
+#include "text/reached.h"
+
+#include <nlohmann/json.hpp>
+
+#include <ostream>
+
+namespace goodfold::files {
+
+using nlohmann::ordered_json;
+
+void writeReached(std::ostream& out, const std::string& file, const lineup::Reached& reached,
+                  const std::vector<check::Finding>& findings) {
+    ordered_json root{{"file", file},
+                      {"reached", reached.isReached},
+                      {"ties", ordered_json::array()},
+                      {"changed", ordered_json::array()},
+                      {"stops", ordered_json::array()}};
+    for (const lineup::Reached::OfTie& tie : reached.ties)
+        root["ties"].push_back(
+            {{"hole", tie.hole}, {"off", tie.off}, {"gap", tie.gap}, {"tilt", tie.tiltDeg}});
+    for (const lineup::Reached::Change& change : reached.changed)
+        root["changed"].push_back(
+            {{"of", lineup::nameOf(change.of)}, {"was", change.was}, {"now", change.now}});
+    for (const check::Finding& finding : findings)
+        if (finding.severity == check::Severity::Stop)
+            root["stops"].push_back({{"headline", finding.headline}, {"says", finding.says}});
+    root["says"] = text::inWords(reached, quantity::Reading::millimetres(0.01));
+    out << root.dump(-1, ' ', false, ordered_json::error_handler_t::replace) << '\n';
+}
+
+} // namespace goodfold::files

@@ -25,7 +25,7 @@ draw
 app/base
 app/widgets
 app/bracket
-app/blank app/bending app/lineup app/shop
+app/mount app/blank app/bending app/lineup app/shop
 app/window
 app cli
 """.split("\n")

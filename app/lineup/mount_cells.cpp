@@ -88,8 +88,12 @@ Block tieBlock(Document& document, const job::Tie& tie) {
                         [](MountPoint& changed, const std::optional<double>& mm) { changed.diameter = mm; }));
     }
     block.lines.push_back(std::move(first));
+    if (!point.at) {
+        block.lines.push_back({faint(QObject::tr("where it is measured to be, on the Mount stage"))});
+        return block;
+    }
     Line second;
-    const Vec3 at = point.at.value_or(Vec3(0, 0, 0));
+    const Vec3 at = *point.at;
     for (const auto& [axis, name] : {std::pair{0, "x"}, {1, "y"}, {2, "z"}}) {
         second.push_back(faint(QString::fromLatin1(name)));
         second.push_back(maker.number(ValueField::Kind::Length, QString::fromLatin1(name),
@@ -121,6 +125,9 @@ Block restBlock(Document& document) {
                       return document.change(QObject::tr("side that lies on the mount"),
                                              [&](job::Job& changed) { changed.rests->onFace = onFace; });
                   })});
+    if (std::any_of(job.mount->points.begin(), job.mount->points.end(),
+                    [](const MountPoint& point) { return !point.at; }))
+        return block;
     block.lines.push_back(
         {wrapped(QObject::tr("x runs from the first hole to the second, z away from the "
                              "mount; 92 + 1.5 moves a point; ± is how surely it is known, two times in "

@@ -49,7 +49,7 @@ MainWindow::MainWindow(job::Job job, Books& books)
 
     headline = new Headline(doc, *planner, *odds, makeMenuButton(), acts->undo, acts->redo, this);
     stages = new QStackedWidget(this);
-    bracket = static_cast<BracketStage*>(stageAt(0));
+    bracket = static_cast<BracketStage*>(stageAt(kBracketRow));
 
     body = new QWidget(this);
     auto* bodyLayout = new QHBoxLayout(body);
@@ -173,7 +173,7 @@ QWidget* MainWindow::makeRail() {
         if (beginsOther) layout->addSpacing(px(22));
         railButtons.push_back(button(acts->stages[static_cast<qsizetype>(i)]));
     }
-    railButtons.front()->setChecked(true);
+    railButtons[kBracketRow]->setChecked(true);
     layout->addStretch();
     return rail;
 }

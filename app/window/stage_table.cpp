@@ -4,6 +4,7 @@
 #include "app/blank/blank_stage.h"
 #include "app/bracket/bracket_stage.h"
 #include "app/lineup/line_up_stage.h"
+#include "app/mount/mount_stage.h"
 #include "app/shop/shop_stage.h"
 
 #include <array>
@@ -12,7 +13,11 @@ namespace goodfold::app {
 
 namespace {
 
-constexpr std::array kRows{StageRow{"bracket", QT_TRANSLATE_NOOP("Stages", "Bracket"), 2, false,
+constexpr std::array kRows{StageRow{"mount", QT_TRANSLATE_NOOP("Stages", "Mount"), 1, false,
+                                    [](const StageContext& context, QWidget* parent) -> Stage* {
+                                        return new MountStage(context.document, parent);
+                                    }},
+                           StageRow{"bracket", QT_TRANSLATE_NOOP("Stages", "Bracket"), 2, false,
                                     [](const StageContext& context, QWidget* parent) -> Stage* {
                                         return new BracketStage(context.document, parent);
                                     }},

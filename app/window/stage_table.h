@@ -15,8 +15,10 @@ struct StageRow {
     Stage* (*make)(const StageContext& context, QWidget* parent);
 };
 
-/// In the order of the work. The first is there from the start; the others are made when they are first gone
-/// to.
+/// In the order of the work. The bracket's is there from the start; the others are made when they are first
+/// gone to.
 std::span<const StageRow> stageRows();
+/// Which row that is.
+inline constexpr size_t kBracketRow = 1;
 
 } // namespace goodfold::app

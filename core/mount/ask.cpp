@@ -43,9 +43,14 @@ std::vector<MountReading> everyReading(const job::Mount& mount) {
         all.push_back({.kind = kind, .of = std::move(of), .with = with});
     };
     const auto& points = mount.points;
+    // Calipers reach over two rims on one face, not round a corner nor from one mark to another.
     for (size_t i = 0; i < points.size(); ++i)
-        for (size_t j = i + 1; j < points.size(); ++j)
-            add(Kind::Between, {points[i].id, points[j].id}, "calipers");
+        for (size_t j = i + 1; j < points.size(); ++j) {
+            const bool haveRims = points[i].diameter && points[j].diameter;
+            const bool isForCalipers = haveRims && points[i].face == points[j].face;
+            add(Kind::Between, {points[i].id, points[j].id}, isForCalipers ? "calipers" : "rule");
+            if (isForCalipers) all.back().how = MountReading::How::Far;
+        }
     for (const job::MountPoint& point : points) {
         for (const job::MountEdge& edge : mount.edges)
             if (edge.face == point.face) add(Kind::FromEdge, {point.id, edge.id}, "rule");
@@ -90,10 +95,11 @@ std::vector<Open> openOf(const job::Mount& mount, const Problem& problem, const 
         candidates.emplace_back(reading, slopesOf(seen, problem, solution));
     }
     while (open.cols() > 0) {
-        // It settles a direction if it tells more of it than the sketch does.
-        constexpr double kTells = 2 / kSketched;
+        // It settles a direction if it tells more of it than the sketch does; what tells a little is better
+        // than nothing.
+        constexpr double kTells = 2 / kSketched, kTellsAtAll = 0.1 / kSketched;
         const std::pair<MountReading, Eigen::MatrixXd>* best = nullptr;
-        double most = kTells;
+        double most = kTellsAtAll;
         for (const auto& each : candidates) {
             const double tells = (each.second * open).rowwise().norm().maxCoeff();
             if (tells < 1.2 * most && (best || tells < most)) continue;
@@ -106,7 +112,7 @@ std::vector<Open> openOf(const job::Mount& mount, const Problem& problem, const 
             return all;
         }
         const Eigen::JacobiSVD<Eigen::MatrixXd> settled(best->second * open, Eigen::ComputeFullV);
-        Eigen::Index settles = 0;
+        Eigen::Index settles = 1;
         while (settles < settled.singularValues().size() && settled.singularValues()[settles] > kTells)
             ++settles;
         for (Eigen::Index i = 0; i < settles; ++i)

@@ -287,7 +287,7 @@ void MountsTest::openTieIsAnError() {
         QString::fromStdString(making.error().says),
         QString(
             "Where c is cannot be told from the readings yet. Measure how far a and c are apart, centre to "
-            "centre, with calipers."));
+            "centre, with a steel rule."));
 }
 
 void MountsTest::wrongMountsAreToldWhere_data() {

@@ -59,7 +59,7 @@ public:
             return;
         case 8:
             return (*window)->showStage(
-                QStringList{"bracket", "blank", "bending", "shop"}[random.whole(0, 3)]);
+                QStringList{"mount", "bracket", "blank", "bending", "lineup", "shop"}[random.whole(0, 5)]);
         case 9:
             return save();
         case 10:

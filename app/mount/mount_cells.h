@@ -1,0 +1,19 @@
+// What the Mount stage lets one type: readings and what they say of one another, the things there, and what
+// of the bracket goes where.
+#pragma once
+
+#include "app/mount/survey.h"
+#include "app/widgets/cell.h"
+
+namespace goodfold::app {
+
+/// What is to be said first: nothing there yet, what is open, which reading cannot be right.
+std::vector<Block> surveyBlocks(Document& document, Survey& survey);
+/// The reading that is being made of what is pointed at, and those there are.
+std::vector<Block> readingBlocks(Document& document, Survey& survey);
+/// Faces, points and edges, roughly.
+std::vector<Block> placeBlocks(Document& document, Survey& survey);
+/// The leg that rests there, the bolts, and the bracket brought onto them.
+std::vector<Block> tieBlocks(Document& document, Survey& survey);
+
+} // namespace goodfold::app

@@ -1,0 +1,114 @@
+#include "app/mount/mount_stage.h"
+
+#include "app/mount/mount_cells.h"
+#include "app/mount/mount_view.h"
+#include "app/widgets/cell_panel.h"
+#include "app/widgets/foldable.h"
+#include "app/widgets/theme.h"
+
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QScrollArea>
+#include <QVBoxLayout>
+
+namespace goodfold::app {
+
+namespace {
+
+/// One panel under its heading.
+struct Headed {
+    QString heading;
+    CellPanel* panel;
+    QLabel* label = nullptr;
+};
+
+/// A column of panels under their headings, scrolled together.
+QWidget* columnOf(std::vector<Headed>& panels, int width, QWidget* parent) {
+    auto* column = new QWidget(parent);
+    column->setObjectName(QStringLiteral("ladderColumn"));
+    column->setAttribute(Qt::WA_StyledBackground);
+    column->setFixedWidth(width);
+    auto* inside = new QWidget(column);
+    auto* all = new QVBoxLayout(inside);
+    all->setContentsMargins(0, 0, 0, 0);
+    for (Headed& each : panels) {
+        each.label = new QLabel(each.heading, inside);
+        each.label->setProperty("role", "heading");
+        each.label->setVisible(!each.heading.isEmpty());
+        all->addWidget(each.label);
+        all->addWidget(each.panel);
+        all->addSpacing(px(8));
+    }
+    all->addStretch();
+    auto* scroll = new QScrollArea(column);
+    scroll->setWidgetResizable(true);
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    scroll->setFocusPolicy(Qt::NoFocus);
+    scroll->setWidget(inside);
+    for (const Headed& each : panels)
+        QObject::connect(each.panel, &CellPanel::wantsToBeSeen, scroll,
+                         [scroll, panel = each.panel, inside](const QRect& box) {
+                             const QPoint at = panel->mapTo(inside, box.center());
+                             scroll->ensureVisible(at.x(), at.y(), 20, 60);
+                         });
+    auto* layout = new QVBoxLayout(column);
+    layout->setContentsMargins(12, 12, 8, 8);
+    layout->addWidget(scroll);
+    return column;
+}
+
+} // namespace
+
+MountStage::MountStage(Document& document, QWidget* parent)
+    : Stage(parent), document(document), known(document) {
+    setAccessibleName(tr("The mount"));
+    auto* layout = new QHBoxLayout(this);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(0);
+    layout->addWidget(makeReadings());
+    view = new MountView(document, known, this);
+    view->setAccessibleName(tr("The place, as far as it is told"));
+    layout->addWidget(view, 1);
+    placesColumn = makePlaces();
+    layout->addWidget(placesColumn);
+    connect(&known, &Survey::changed, this, &MountStage::take);
+    take();
+}
+
+void MountStage::take() {
+    for (CellPanel* panel : {state, readings, places, ties})
+        panel->refresh();
+    const bool isThere = document.job().mount.has_value();
+    readingsHeading->setVisible(isThere);
+    placesColumn->setVisible(isThere);
+}
+
+QWidget* MountStage::makeReadings() {
+    state =
+        new CellPanel(document, tr("What is told"), [this](Document& of) { return surveyBlocks(of, known); });
+    readings =
+        new CellPanel(document, tr("Readings"), [this](Document& of) { return readingBlocks(of, known); });
+    std::vector<Headed> panels{{QString(), state}, {tr("What was read"), readings}};
+    QWidget* column = columnOf(panels, px(318), this);
+    readingsHeading = panels[1].label;
+    return column;
+}
+
+QWidget* MountStage::makePlaces() {
+    places =
+        new CellPanel(document, tr("What is there"), [this](Document& of) { return placeBlocks(of, known); });
+    ties = new CellPanel(document, tr("The bracket there"),
+                         [this](Document& of) { return tieBlocks(of, known); });
+    std::vector<Headed> panels{{tr("What is there"), places}, {tr("The bracket there"), ties}};
+    return columnOf(panels, px(312), this);
+}
+
+QString MountStage::hint() const {
+    return tr("A click points at a thing, a double click drops a hole on a face; drag turns the picture.");
+}
+
+QString MountStage::says() const {
+    return QStringList{state->text(), readings->text(), places->text(), ties->text()}.join(QLatin1Char('\n'));
+}
+
+} // namespace goodfold::app

@@ -1,0 +1,61 @@
+// The place, as far as it is told: faces, edges, holes and what was read between them. What is not told yet
+// is dashed. A click points at a thing, a double click drops a point on a face, dragging a sketched point
+// moves it, dragging elsewhere turns the picture.
+#pragma once
+
+#include "app/mount/survey.h"
+#include "draw/camera.h"
+
+#include <QWidget>
+
+namespace goodfold::app {
+
+class MountView : public QWidget {
+    Q_OBJECT
+public:
+    MountView(Document& document, Survey& survey, QWidget* parent = nullptr);
+
+    /// Where a thing is on the screen, and what is at a place there; empty where nothing is.
+    QPointF placeOnScreen(const std::string& id) const;
+    std::string thingAt(const QPointF& at) const;
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
+    void mouseDoubleClickEvent(QMouseEvent* event) override;
+    void wheelEvent(QWheelEvent* event) override;
+
+private:
+    /// A face as it is drawn: a board round what is on it.
+    struct Board {
+        size_t face;
+        Vec3 at, along, across, outward;
+        Eigen::AlignedBox2d box;
+        Vec3 corner(Eigen::AlignedBox2d::CornerType type) const;
+    };
+    const job::Mount* placed() const;
+    std::vector<Board> boards() const;
+    void fit();
+    bool isPointedAt(const std::string& id) const;
+    /// On a face's plane, under a place on the screen.
+    Vec3 underScreen(const Board& board, const QPointF& at) const;
+    void paintBoard(QPainter& painter, const Board& board) const;
+    void paintPoint(QPainter& painter, const job::MountPoint& point, const Board& board) const;
+    /// What it was read between, on the screen; nothing of turns and diameters, which have no length.
+    std::optional<QLineF> lineOf(const job::MountReading& reading) const;
+    void paintReading(QPainter& painter, size_t index) const;
+    void paintTag(QPainter& painter, const QPointF& at, const QString& says, const QColor& ink) const;
+
+    Document& document;
+    Survey& survey;
+    draw::Camera camera;
+    size_t fittedTo = 0;
+    QPointF pressed, last;
+    std::string dragging; // a point
+    bool isMoved = false;
+};
+
+} // namespace goodfold::app

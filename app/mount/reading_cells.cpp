@@ -1,0 +1,189 @@
+#include "app/mount/mount_cells.h"
+#include "app/widgets/cell_maker.h"
+#include "common/phrase.h"
+#include "edit/mount_edits.h"
+#include "mount/words.h"
+
+#include <algorithm>
+
+namespace goodfold::app {
+
+namespace {
+
+using job::MountReading;
+using Kind = MountReading::Kind;
+using How = MountReading::How;
+
+ValueField::Kind fieldOf(Kind kind) {
+    return kind == Kind::Turn ? ValueField::Kind::Angle : ValueField::Kind::Size;
+}
+
+std::vector<OptionOf<How>> hows() {
+    return {{QStringLiteral("centres"), How::Centres, QObject::tr("centre to centre")},
+            {QStringLiteral("near"), How::Near, QObject::tr("nearest edges")},
+            {QStringLiteral("far"), How::Far, QObject::tr("over outer edges")}};
+}
+
+std::vector<Option> instrumentsFor(const Document& document, Kind kind) {
+    std::vector<Option> options;
+    for (const auto& [id, instrument] : document.books().errors.book().instruments)
+        if (instrument.readsTurns == (kind == Kind::Turn))
+            options.push_back({text(id), text(instrument.says)});
+    return options;
+}
+
+/// "a to b", "c over F", "F and G".
+QString ofWords(const MountReading& reading) {
+    const auto of = [&](size_t i) { return text(reading.of[i]); };
+    switch (reading.kind) {
+    case Kind::Between:
+        return QObject::tr("%1 to %2").arg(of(0), of(1));
+    case Kind::FromEdge:
+        return QObject::tr("%1 from %2").arg(of(0), of(1));
+    case Kind::Along:
+        return QObject::tr("%1 to %2 along %3").arg(of(0), of(1), of(2));
+    case Kind::Square:
+        return QObject::tr("%1 to %2 square to %3").arg(of(0), of(1), of(2));
+    case Kind::Height:
+        return QObject::tr("%1 over %2").arg(of(0), of(1));
+    case Kind::Turn:
+        return QObject::tr("turn %1 to %2").arg(of(0), of(1));
+    case Kind::Rise:
+        return QObject::tr("rise of %2 on 100 of %1").arg(of(0), of(1));
+    case Kind::Diameter:
+        return QObject::tr("Ø of %1").arg(of(0));
+    }
+    return {};
+}
+
+/// What is pointed at gives the readings that can be made of it: a figure typed makes that one.
+void addNew(std::vector<Block>& blocks, Document& document, Survey& survey) {
+    const job::Mount& mount = *document.job().mount;
+    Block block;
+    const std::vector<std::string>& picked = survey.pointedAt();
+    if (picked.empty()) {
+        block.lines.push_back({wrapped(
+            QObject::tr("Point at two things in the picture, and type what you read."), Cell::Look::Faint)});
+        blocks.push_back(std::move(block));
+        return;
+    }
+    block.lines.push_back({wrapped(QObject::tr("Of %1:").arg(text(listed(picked))), Cell::Look::Strong)});
+    const std::vector<MountReading> possible = edit::readingsOf(mount, picked);
+    if (picked.size() == 1)
+        block.lines.push_back(
+            {wrapped(QObject::tr("Point at one more, to read between the two."), Cell::Look::Faint)});
+    else if (possible.empty())
+        block.lines.push_back({wrapped(QObject::tr("Nothing is read between these."), Cell::Look::Faint)});
+    for (const MountReading& reading : possible) {
+        const auto made = [&](const QString& says, How how) {
+            MountReading own = reading;
+            own.how = how;
+            const QString id =
+                QStringLiteral("new.%1.%2").arg(static_cast<int>(own.kind)).arg(static_cast<int>(how));
+            block.lines.push_back(
+                {words(says),
+                 optionalCell(fieldOf(own.kind), {id, says}, {}, 0,
+                              [&document, &survey, own](std::optional<double> typed) -> Cell::Answer {
+                                  if (!typed) return {};
+                                  const auto wrong =
+                                      document.change(QObject::tr("reading"), [&](job::Job& changed) {
+                                          MountReading read = own;
+                                          read.value = *typed;
+                                          edit::addReading(*changed.mount, read);
+                                      });
+                                  if (!wrong) survey.pointAt(std::vector<std::string>());
+                                  return wrong;
+                              })});
+        };
+        if (reading.kind != Kind::Between) {
+            made(ofWords(reading), How::Centres);
+            continue;
+        }
+        for (const OptionOf<How>& how : hows())
+            made(how.text, how.value);
+    }
+    blocks.push_back(std::move(block));
+}
+
+/// What it is off by, as the others have it. While one of them cannot be right, the others tell nothing.
+QString offBy(const Document& document, const Survey& survey, size_t index) {
+    const mount::Residual* residual = survey.residualOf(index);
+    const MountReading& reading = document.job().mount->readings[index];
+    if (!residual || survey.measured()->adjusted.degreesOfFreedom == 0) return {};
+    const mount::Suspect* suspect = survey.suspicionOf(index);
+    if (!suspect && !survey.suspects().empty()) return {};
+    constexpr double kSeen = 0.02;
+    if (residual->redundancy < kSeen) return QObject::tr("nothing else tells this");
+    const double off = suspect ? suspect->offBy : residual->residual;
+    const QString size = reading.kind == Kind::Turn ? text(quantity::printDegrees(std::abs(off)))
+                                                    : text(quantity::printNumber(std::abs(off), 2));
+    if (std::abs(off) < 0.005) return QObject::tr("as the others say");
+    return off > 0 ? QObject::tr("%1 more than the others say").arg(size)
+                   : QObject::tr("%1 less than the others say").arg(size);
+}
+
+Block readingBlock(Document& document, const Survey& survey, size_t index) {
+    const MountReading& reading = document.job().mount->readings[index];
+    const auto maker =
+        CellMaker(document, QStringLiteral("reading.%1").arg(text(reading.id)),
+                  QObject::tr("of %1").arg(text(reading.id)),
+                  [index](job::Job& changed) -> MountReading& { return changed.mount->readings[index]; });
+    Block block;
+    block.gapAbove = 5;
+    const bool isSuspected = survey.suspicionOf(index) != nullptr;
+    Line first{words(text(reading.id), isSuspected ? Cell::Look::Strong : Cell::Look::Faint),
+               words(ofWords(reading)),
+               maker.number(fieldOf(reading.kind), QStringLiteral("value"), QObject::tr("What was read"),
+                            reading.value, [](MountReading& own, double value) {
+                                own.value = value;
+                                own.isKept = false;
+                            })};
+    block.lines.push_back(std::move(first));
+    Line second;
+    if (reading.kind == Kind::Between || reading.kind == Kind::FromEdge)
+        second.push_back(maker.oneOf(QStringLiteral("how"), QObject::tr("Read to"), hows(), reading.how,
+                                     [](MountReading& own, How how) { own.how = how; }));
+    if (!reading.sigma) {
+        const CellName name = maker.who(QStringLiteral("with"), QObject::tr("Read with"));
+        const QString with = reading.with.empty() ? reading.kind == Kind::Turn ? QStringLiteral("protractor")
+                                                                               : QStringLiteral("tape")
+                                                  : text(reading.with);
+        second.push_back(choice(name, instrumentsFor(document, reading.kind), with,
+                                [&document, index](const QString& key) {
+                                    return document.change(QObject::tr("read with"), [&](job::Job& changed) {
+                                        changed.mount->readings[index].with = key.toStdString();
+                                    });
+                                }));
+    }
+    second.push_back(press(
+        QObject::tr("remove"),
+        {QStringLiteral("reading.%1.remove").arg(text(reading.id)),
+         QObject::tr("Remove %1").arg(text(reading.id))},
+        [&document, index] {
+            return document.change(QObject::tr("reading removed"), [&](job::Job& changed) {
+                changed.mount->readings.erase(changed.mount->readings.begin() +
+                                              static_cast<std::ptrdiff_t>(index));
+            });
+        },
+        Cell::Look::Link));
+    block.lines.push_back(std::move(second));
+    QString says = offBy(document, survey, index);
+    if (reading.isKept)
+        says += (says.isEmpty() ? QString() : QStringLiteral("; ")) + QObject::tr("taken as read");
+    if (!says.isEmpty()) block.lines.push_back({faint(says)});
+    return block;
+}
+
+} // namespace
+
+std::vector<Block> readingBlocks(Document& document, Survey& survey) {
+    if (!document.job().mount) return {};
+    std::vector<Block> blocks;
+    addNew(blocks, document, survey);
+    // The last first: that is the one just typed.
+    for (size_t i = document.job().mount->readings.size(); i-- > 0;)
+        blocks.push_back(readingBlock(document, survey, i));
+    return blocks;
+}
+
+} // namespace goodfold::app

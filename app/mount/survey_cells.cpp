@@ -1,0 +1,111 @@
+#include "app/mount/mount_cells.h"
+#include "app/widgets/cell_maker.h"
+#include "edit/mount_edits.h"
+#include "lineup/drawn_mount.h"
+#include "mount/words.h"
+
+namespace goodfold::app {
+
+namespace {
+
+Block nothingYet(Document& document) {
+    Block block;
+    block.lines.push_back({wrapped(
+        QObject::tr("Go to the place with tape and calipers. Drop its holes and faces here roughly, then "
+                    "type what you read, in any mix and more than is needed: it straightens itself, and "
+                    "says which reading cannot be right."),
+        Cell::Look::Plain)});
+    block.lines.push_back({press(
+        QObject::tr("A face with two holes"), {QStringLiteral("mount.new"), QObject::tr("Begin a mount")},
+        [&document] { return document.edit(QObject::tr("mount"), edit::withNewMount(document.job())); },
+        Cell::Look::Button)});
+    block.lines.push_back({press(
+        QObject::tr("Where the bracket's holes are drawn"),
+        {QStringLiteral("mount.drawn"), QObject::tr("A mount where the bracket's holes are drawn")},
+        [&document]() -> Cell::Answer {
+            const job::Job mounted = lineup::withDrawnMount(
+                document.job(), document.part(), document.folded(), document.books().hardware.book());
+            if (!mounted.mount)
+                return Error{"There is no round hole or slot that a bolt goes through yet.", "holes"};
+            return document.edit(QObject::tr("mount as drawn"), mounted);
+        },
+        Cell::Look::Link)});
+    return block;
+}
+
+/// In one line where the readings stand.
+QString standing(const Document& document, const Survey& survey) {
+    const auto& readings = document.job().mount->readings;
+    if (readings.empty())
+        return QObject::tr("Nothing is measured yet: every place is as it is stated or sketched.");
+    const int over = survey.measured()->adjusted.degreesOfFreedom;
+    const QString many =
+        readings.size() == 1 ? QObject::tr("1 reading") : QObject::tr("%1 readings").arg(readings.size());
+    if (!survey.open().empty()) return QObject::tr("%1; not everything is told yet.").arg(many);
+    if (over == 0) return QObject::tr("%1, just enough: none tells on another.").arg(many);
+    return QObject::tr("%1, %2 more than it takes.").arg(many).arg(over);
+}
+
+Block suspectBlock(Document& document, const mount::Suspect& suspect) {
+    const job::Job& job = document.job();
+    const job::MountReading& reading = job.mount->readings[static_cast<size_t>(suspect.reading)];
+    Block block;
+    block.gapAbove = 6;
+    block.lines.push_back(
+        {wrapped(text(mount::inWords(suspect, *job.mount, job.units)), Cell::Look::Strong)});
+    const auto changing = [&document, index = static_cast<size_t>(suspect.reading)](const QString& label,
+                                                                                    const auto& change) {
+        return [&document, index, label, change]() -> Cell::Answer {
+            return document.change(label, [&](job::Job& changed) { change(changed.mount->readings[index]); });
+        };
+    };
+    const QString likely = reading.kind == job::MountReading::Kind::Turn
+                               ? text(quantity::printDegrees(suspect.likely))
+                               : text(quantity::typesetSize(quantity::Length::mm(suspect.likely), job.units));
+    const QString id = QStringLiteral("suspect.%1").arg(text(reading.id));
+    block.lines.push_back(
+        {press(QObject::tr("Make it %1").arg(likely),
+               {id + QStringLiteral(".mend"), QObject::tr("Make %1 %2").arg(text(reading.id), likely)},
+               changing(QObject::tr("reading mended"),
+                        [value = suspect.likely](job::MountReading& own) { own.value = value; }),
+               Cell::Look::Button),
+         press(QObject::tr("It is right"),
+               {id + QStringLiteral(".keep"), QObject::tr("%1 is right").arg(text(reading.id))},
+               changing(QObject::tr("reading kept"), [](job::MountReading& own) { own.isKept = true; }),
+               Cell::Look::Link)});
+    return block;
+}
+
+Block openBlock(Document& document, Survey& survey, const mount::Open& open) {
+    Block block;
+    block.gapAbove = 4;
+    block.lines.push_back({wrapped(text(mount::inWords(open, document.books().errors.book().instruments)))});
+    if (open.wants)
+        block.lines.push_back({press(
+            QObject::tr("Read that"),
+            {QStringLiteral("open.%1").arg(text(open.about)),
+             QObject::tr("Read what tells %1").arg(text(open.about))},
+            [&survey, of = open.wants->of]() -> Cell::Answer {
+                survey.pointAt(of);
+                return {};
+            },
+            Cell::Look::Link)});
+    return block;
+}
+
+} // namespace
+
+std::vector<Block> surveyBlocks(Document& document, Survey& survey) {
+    if (!document.job().mount) return {nothingYet(document)};
+    std::vector<Block> blocks;
+    Block state;
+    state.lines.push_back({wrapped(survey.measured() ? standing(document, survey) : text(survey.wrong()))});
+    blocks.push_back(std::move(state));
+    for (const mount::Suspect& suspect : survey.suspects())
+        blocks.push_back(suspectBlock(document, suspect));
+    for (const mount::Open& open : survey.open())
+        blocks.push_back(openBlock(document, survey, open));
+    return blocks;
+}
+
+} // namespace goodfold::app

@@ -1,0 +1,188 @@
+#include "app/mount/mount_cells.h"
+#include "app/widgets/cell_maker.h"
+#include "edit/mount_edits.h"
+#include "lineup/reaching.h"
+#include "mount/words.h"
+#include "text/lineup_words.h"
+#include "text/reached.h"
+
+#include <algorithm>
+
+namespace goodfold::app {
+
+namespace {
+
+std::vector<Option> named(const std::vector<std::string>& ids) {
+    std::vector<Option> options;
+    for (const std::string& id : ids)
+        options.push_back({text(id), text(id)});
+    return options;
+}
+
+std::vector<std::string> platesOf(const job::Job& job) {
+    std::vector<std::string> ids;
+    for (const job::Plate& plate : job.plates)
+        ids.push_back(plate.id);
+    return ids;
+}
+
+std::vector<std::string> holesOf(const part::Part& part) {
+    std::vector<std::string> ids;
+    for (const part::PartHole& hole : part.holes)
+        ids.push_back(hole.id);
+    return ids;
+}
+
+Line restLine(Document& document) {
+    const job::Job& job = document.job();
+    const auto changing = [&document](const auto& change) {
+        return [&document, change](const QString& key) {
+            return document.change(QObject::tr("what lies on the mount"), [&](job::Job& changed) {
+                if (!changed.rests)
+                    changed.rests =
+                        job::Rest{changed.plates.front().id, false, changed.mount->faces.front().id};
+                change(*changed.rests, key.toStdString());
+            });
+        };
+    };
+    const job::Rest rests = job.rests.value_or(job::Rest{});
+    return {words(QObject::tr("leg")),
+            choice({QStringLiteral("rests.plate"), QObject::tr("Leg that lies on the mount")},
+                   named(platesOf(job)), text(rests.plate),
+                   changing([](job::Rest& own, const std::string& key) { own.plate = key; })),
+            words(QObject::tr("lies with")),
+            choice({QStringLiteral("rests.side"), QObject::tr("Side that lies on the mount")},
+                   {{QStringLiteral("back"), QObject::tr("its back")},
+                    {QStringLiteral("face"), QObject::tr("its face")}},
+                   rests.onFace ? QStringLiteral("face") : QStringLiteral("back"),
+                   changing([](job::Rest& own, const std::string& key) { own.onFace = key == "face"; })),
+            words(QObject::tr("on")),
+            choice({QStringLiteral("rests.on"), QObject::tr("Face it lies on")},
+                   named(edit::readableThings(*job.mount, job::MountThing::Face)), text(rests.on),
+                   changing([](job::Rest& own, const std::string& key) { own.on = key; }))};
+}
+
+Line tieLine(Document& document, size_t index) {
+    const job::Tie& tie = document.job().ties[index];
+    const QString prefix = QStringLiteral("bolt.%1").arg(index);
+    const auto changing = [&document, index](const auto& change) {
+        return [&document, index, change](const QString& key) {
+            return document.change(QObject::tr("bolt"), [&](job::Job& changed) {
+                change(changed.ties[index], key.toStdString());
+            });
+        };
+    };
+    return {choice({prefix + QStringLiteral(".hole"), QObject::tr("Hole of bolt %1").arg(index + 1)},
+                   named(holesOf(document.part())), text(tie.hole),
+                   changing([](job::Tie& own, const std::string& key) { own.hole = key; })),
+            words(QObject::tr("is bolted to")),
+            choice({prefix + QStringLiteral(".point"), QObject::tr("Point of bolt %1").arg(index + 1)},
+                   named(edit::readableThings(*document.job().mount, job::MountThing::Point)),
+                   text(tie.point), changing([](job::Tie& own, const std::string& key) { own.point = key; })),
+            press(
+                QObject::tr("remove"),
+                {prefix + QStringLiteral(".remove"), QObject::tr("Remove bolt %1").arg(index + 1)},
+                [&document, index] {
+                    return document.change(QObject::tr("bolt removed"), [&](job::Job& changed) {
+                        changed.ties.erase(changed.ties.begin() + static_cast<std::ptrdiff_t>(index));
+                    });
+                },
+                Cell::Look::Link)};
+}
+
+/// The first hole and the first point that have no bolt yet.
+std::optional<job::Tie> nextTie(const Document& document) {
+    const job::Job& job = document.job();
+    const auto free = [&](const std::vector<std::string>& ids, const auto& of) -> std::optional<std::string> {
+        for (const std::string& id : ids)
+            if (std::none_of(job.ties.begin(), job.ties.end(),
+                             [&](const job::Tie& tie) { return of(tie) == id; }))
+                return id;
+        return {};
+    };
+    const auto hole = free(holesOf(document.part()), [](const job::Tie& tie) { return tie.hole; });
+    const auto point = free(edit::readableThings(*job.mount, job::MountThing::Point),
+                            [](const job::Tie& tie) { return tie.point; });
+    if (!hole || !point) return {};
+    return job::Tie{.hole = *hole, .point = *point};
+}
+
+Cell::Answer bringOnto(Document& document, const Survey& survey) {
+    const job::Job& job = document.job();
+    if (!survey.suspects().empty()) {
+        const auto& readings = job.mount->readings;
+        return Error{readings[static_cast<size_t>(survey.suspects().front().reading)].id +
+                         " cannot be right: mend it or keep it first.",
+                     "mount.readings"};
+    }
+    const auto known = lineup::knownMount(*job.mount, document.books().errors.book().instruments);
+    if (!known) return known.error();
+    const auto reached = lineup::reach(job, *known, document.material(), document.books().hardware.book(),
+                                       {document.reading()});
+    if (!reached) return reached.error();
+    if (!reached->isReached || reached->changed.empty())
+        return Error{text::inWords(*reached, document.reading()), "ties"};
+    return document.edit(QObject::tr("bracket brought onto its mount"), reached->job);
+}
+
+void addAsked(Block& block, Survey& survey) {
+    if (!survey.askedFor()) {
+        block.lines.push_back({press(
+            QObject::tr("What to measure next"),
+            {QStringLiteral("mount.ask"), QObject::tr("What to measure next, to raise the odds")},
+            [&survey]() -> Cell::Answer {
+                survey.ask();
+                return {};
+            },
+            Cell::Look::Button)});
+        return;
+    }
+    if (survey.askedFor()->empty())
+        block.lines.push_back(
+            {wrapped(QObject::tr("Nothing read better would raise the odds."), Cell::Look::Faint)});
+    constexpr size_t kShown = 4;
+    for (size_t i = 0; i < std::min(kShown, survey.askedFor()->size()); ++i) {
+        const lineup::Asking& each = (*survey.askedFor())[i];
+        block.lines.push_back({words(text(text::oddsInWords(each.odds)), Cell::Look::Strong),
+                               press(
+                                   text(mount::inWords(each.reading)),
+                                   {QStringLiteral("ask.%1").arg(i), text(mount::inWords(each.reading))},
+                                   [&survey, of = each.reading.of]() -> Cell::Answer {
+                                       survey.pointAt(of);
+                                       return {};
+                                   },
+                                   Cell::Look::Link)});
+    }
+}
+
+} // namespace
+
+std::vector<Block> tieBlocks(Document& document, Survey& survey) {
+    const job::Job& job = document.job();
+    if (!job.mount) return {};
+    Block block;
+    block.lines.push_back(restLine(document));
+    for (size_t i = 0; i < job.ties.size(); ++i)
+        block.lines.push_back(tieLine(document, i));
+    if (const auto tie = nextTie(document); tie && job.rests)
+        block.lines.push_back({press(
+            QObject::tr("+ bolt"), {QStringLiteral("bolt.add"), QObject::tr("Bolt a hole to a point")},
+            [&document, made = *tie] {
+                return document.change(QObject::tr("bolt"),
+                                       [&](job::Job& changed) { changed.ties.push_back(made); });
+            },
+            Cell::Look::Link)});
+    Block foot;
+    foot.gapAbove = 8;
+    if (!job.ties.empty()) {
+        foot.lines.push_back({press(
+            QObject::tr("Bring the bracket onto it"),
+            {QStringLiteral("mount.solve"),
+             QObject::tr("Change the bracket so that its holes come to these points")},
+            [&document, &survey] { return bringOnto(document, survey); }, Cell::Look::Button)});
+        if (!job.mount->readings.empty()) addAsked(foot, survey);
+    }
+    return {block, foot};
+}
+
+} // namespace goodfold::app

@@ -1,0 +1,30 @@
+// Edits of the mount: its faces, points, edges and readings. What hangs on a thing that goes, goes along.
+#pragma once
+
+#include "job/job.h"
+
+namespace goodfold::edit {
+
+/// A place to begin with, for a job that has none: a face with two threads on it, sketched, on which the root
+/// rests.
+job::Job withNewMount(job::Job job);
+
+/// A face at right angles to the first, a little off it; a point in the middle of a face; an edge along it.
+/// Each with a name of its own.
+void addFace(job::Mount& mount);
+void addPoint(job::Mount& mount, const std::string& face, std::optional<Vec3> sketch = {});
+void addEdge(job::Mount& mount, const std::string& face);
+/// With the next free name, at the end.
+void addReading(job::Mount& mount, job::MountReading reading);
+
+/// A face, point or edge with all that is said of it: readings, points on it, ties, and what rests there.
+void removeThing(job::Job& job, const std::string& id);
+
+/// What a reading of this kind could be of, in this place of its list: names of points, edges or faces.
+std::vector<std::string> readableThings(const job::Mount& mount, job::MountThing thing);
+
+/// The kinds of reading that can be made of these things, pointed at in any order; the reading is put in
+/// order.
+std::vector<job::MountReading> readingsOf(const job::Mount& mount, const std::vector<std::string>& pointedAt);
+
+} // namespace goodfold::edit

@@ -1,5 +1,7 @@
 #include "app/base/odds_counter.h"
 
+#include "mount/measured.h"
+#include "mount/words.h"
 #include "text/lineup_words.h"
 
 #include <QCoreApplication>
@@ -60,6 +62,14 @@ void countOpposite(Counted& made, const CountWanted& wanted) {
     made.both = lineup::oddsOfBoth(*made.making, *other, kTrials, kSeed);
 }
 
+std::string doubtedIn(const job::Job& job, const mount::Instruments& instruments) {
+    if (job.mount->readings.empty()) return {};
+    const auto known = mount::measured(*job.mount, instruments);
+    const auto suspects = mount::suspectsOf(*job.mount, known->problem, known->solution, known->told,
+                                            {instruments, job.thickness, job.units});
+    return suspects.empty() ? std::string() : mount::inWords(suspects.front(), *job.mount, job.units);
+}
+
 std::shared_ptr<Counted> countedOf(const CountWanted& wanted) {
     auto made = std::make_shared<Counted>();
     made->settled = settledOf(wanted);
@@ -71,6 +81,7 @@ std::shared_ptr<Counted> countedOf(const CountWanted& wanted) {
         return made;
     }
     made->making.emplace(*std::move(making));
+    made->doubted = doubtedIn(made->settled.job, wanted.errors.instruments);
     made->odds = lineup::count(*made->making, kTrials, kSeed);
     made->nominal = lineup::nominalFit(*made->making);
     constexpr int kDots = 300;

@@ -65,6 +65,7 @@ private slots:
     void pointedAtACauseItsThingLights();
     void dotsAreDrawnInsideAndOutside();
     void holeThatGoesTakesItsBoltAlong();
+    void measuredMountNamesItsMisreading();
 };
 
 void LineUpTest::mountAtOnePress() {
@@ -226,6 +227,25 @@ void LineUpTest::holeThatGoesTakesItsBoltAlong() {
     QCOMPARE(window.job().ties.size(), size_t(1));
     window.wait();
     QVERIFY(window.stage->says().contains("One bolt alone always goes in"));
+}
+
+/// The demo's slip is told where the odds are poor for it; mended, they are not nothing.
+void LineUpTest::measuredMountNamesItsMisreading() {
+    test::Window window(demo("stay-on-sill"));
+    window->showStage("lineup");
+    const auto* stage = window->findChild<app::LineUpStage*>();
+    const auto wait = [&] {
+        QVERIFY(QTest::qWaitFor([&] { return !window->isPlanning(); }, 600000));
+        QTest::qWait(20);
+    };
+    wait();
+    QVERIFY2(stage->says().contains("r9 reads 55.3; the others say 45.3"), qPrintable(stage->says()));
+    QVERIFY(stage->says().startsWith("0"));
+    QVERIFY(stage->says().contains("where it is measured to be"));
+    window.document().change("mended", [](job::Job& job) { job.mount->readings[8].value = 45.3; });
+    wait();
+    QVERIFY(!stage->says().contains("r9 reads"));
+    QVERIFY(!stage->says().startsWith("0"));
 }
 
 GOODFOLD_TEST(LineUpTest)

@@ -5,6 +5,7 @@ bin=$1
 "$bin/bench_solve" --benchmark_repetitions=5 --benchmark_report_aggregates_only=true
 "$bin/bench_plan"
 "$bin/bench_lineup"
+"$bin/bench_mount"
 QT_QPA_PLATFORM=offscreen "$bin/bench_paint"
 for job in data/demo/*.gfold; do
     echo "$job, in a window under Xvfb:"

@@ -120,8 +120,9 @@ Solution solve(const Problem& problem) {
     };
     std::mt19937 random(1);
     std::normal_distribution<double> normal(0, kSketched / 2);
-    constexpr int kStarts = 4;
-    for (int i = 0; i < kStarts; ++i) {
+    // A large mount is held by more readings, and takes longer.
+    const int starts = std::clamp(120 / problem.unknowns.count, 1, 4);
+    for (int i = 0; i < starts; ++i) {
         const Eigen::VectorXd by =
             Eigen::VectorXd::NullaryExpr(problem.unknowns.count, [&] { return normal(random); });
         Solution other = solveFrom(problem, moved(problem.sketch, problem.unknowns, by));

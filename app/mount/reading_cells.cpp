@@ -85,7 +85,7 @@ void addNew(std::vector<Block>& blocks, Document& document, Survey& survey) {
                  optionalCell(fieldOf(own.kind), {id, says}, {}, 0,
                               [&document, &survey, own](std::optional<double> typed) -> Cell::Answer {
                                   if (!typed) return {};
-                                  const auto wrong =
+                                  auto wrong =
                                       document.change(QObject::tr("reading"), [&](job::Job& changed) {
                                           MountReading read = own;
                                           read.value = *typed;

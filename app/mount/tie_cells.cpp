@@ -14,6 +14,7 @@ namespace {
 
 std::vector<Option> named(const std::vector<std::string>& ids) {
     std::vector<Option> options;
+    options.reserve(ids.size());
     for (const std::string& id : ids)
         options.push_back({text(id), text(id)});
     return options;

@@ -20,7 +20,7 @@ std::string freshName(const Mount& mount, char from, char to) {
     for (char letter = from; letter <= to; ++letter)
         if (!isNamed(mount, std::string(1, letter))) return {letter};
     for (int number = 2;; ++number)
-        if (const std::string name = from + std::to_string(number); !isNamed(mount, name)) return name;
+        if (std::string name = from + std::to_string(number); !isNamed(mount, name)) return name;
 }
 
 /// Stated or sketched; the first face is where it is.

@@ -102,10 +102,11 @@ Problem wrongReading(const Mount& mount, const MountReading& reading, const std:
 template <class Thing, class Wrong>
 Problem wrongOf(const std::vector<Thing>& things, const char* list, const std::string& noun,
                 const std::string& path, const Wrong& wrong) {
-    constexpr size_t kMost = 300;
-    if (things.size() > kMost)
+    // Beyond these what is solved anew after each edit is waited for.
+    const size_t most = noun == "reading" ? 300 : 60;
+    if (things.size() > most)
         return Error{"The mount has " + std::to_string(things.size()) + " " + noun + "s; " +
-                         std::to_string(kMost) + " are the most.",
+                         std::to_string(most) + " are the most.",
                      path + "." + list};
     std::set<std::string> seen;
     for (size_t i = 0; i < things.size(); ++i) {

@@ -95,6 +95,7 @@ Solution solveFrom(const Problem& problem, const Scene& start, int without) {
     if (problem.unknowns.count > 0) {
         Eigen::LevenbergMarquardt<Rows> descent(rows);
         descent.parameters.xtol = descent.parameters.ftol = 1e-12;
+        descent.parameters.maxfev = 60; // sound readings take ten
         descent.minimize(x);
     }
     // Once more where it came to, so that the slopes are those of that place.

@@ -1,5 +1,6 @@
 #include "app/lineup/line_up_cells.h"
 #include "app/widgets/cell_maker.h"
+#include "app/widgets/drawn_mount.h"
 #include "lineup/drawn_mount.h"
 #include "lineup/odds.h"
 
@@ -11,26 +12,14 @@ namespace {
 
 using job::MountPoint;
 
-Cell asDrawn(Document& document, const QString& says, Cell::Look look) {
-    return press(
-        says, {QStringLiteral("mount.drawn"), says},
-        [&document]() -> Cell::Answer {
-            const job::Job mounted = lineup::withDrawnMount(
-                document.job(), document.part(), document.folded(), document.books().hardware.book());
-            if (!mounted.mount)
-                return Error{"There is no round hole or slot that a bolt goes through yet.", "holes"};
-            return document.edit(QObject::tr("mount as drawn"), mounted);
-        },
-        look);
-}
-
 Block withoutMount(Document& document) {
     Block block;
     block.lines.push_back({wrapped(
         QObject::tr("Say where the holes have to come, and it is counted how likely it is that every "
                     "bolt goes in, before anything is cut."),
         Cell::Look::Plain)});
-    block.lines.push_back({asDrawn(document, QObject::tr("Where they are drawn now"), Cell::Look::Button)});
+    block.lines.push_back(
+        {drawnMount(document, QObject::tr("Where they are drawn now"), Cell::Look::Button)});
     block.lines.push_back(
         {wrapped(QObject::tr("Then set what the place is really like, point by point."), Cell::Look::Faint)});
     return block;
@@ -153,7 +142,7 @@ std::vector<Block> mountBlocks(Document& document) {
     Block foot;
     foot.gapAbove = 8;
     foot.lines.push_back(
-        {asDrawn(document, QObject::tr("As drawn now"), Cell::Look::Link),
+        {drawnMount(document, QObject::tr("As drawn now"), Cell::Look::Link),
          press(
              QObject::tr("No mount"), {QStringLiteral("mount.none"), QObject::tr("No mount")},
              [&document] {

@@ -1,7 +1,7 @@
 #include "app/mount/mount_cells.h"
 #include "app/widgets/cell_maker.h"
+#include "app/widgets/drawn_mount.h"
 #include "edit/mount_edits.h"
-#include "lineup/drawn_mount.h"
 #include "mount/words.h"
 
 namespace goodfold::app {
@@ -19,17 +19,8 @@ Block nothingYet(Document& document) {
         QObject::tr("A face with two holes"), {QStringLiteral("mount.new"), QObject::tr("Begin a mount")},
         [&document] { return document.edit(QObject::tr("mount"), edit::withNewMount(document.job())); },
         Cell::Look::Button)});
-    block.lines.push_back({press(
-        QObject::tr("Where the bracket's holes are drawn"),
-        {QStringLiteral("mount.drawn"), QObject::tr("A mount where the bracket's holes are drawn")},
-        [&document]() -> Cell::Answer {
-            const job::Job mounted = lineup::withDrawnMount(
-                document.job(), document.part(), document.folded(), document.books().hardware.book());
-            if (!mounted.mount)
-                return Error{"There is no round hole or slot that a bolt goes through yet.", "holes"};
-            return document.edit(QObject::tr("mount as drawn"), mounted);
-        },
-        Cell::Look::Link)});
+    block.lines.push_back(
+        {drawnMount(document, QObject::tr("Where the bracket's holes are drawn"), Cell::Look::Link)});
     return block;
 }
 

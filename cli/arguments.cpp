@@ -9,7 +9,7 @@ namespace goodfold::cli {
 
 namespace {
 
-/// `show`, `plan`, `lineup`, `mount` and `solve`: many jobs, printed as JSON.
+/// `show`, `plan`, `lineup`, `mount`, `solve` and `propose`: many jobs, printed as JSON.
 CLI::App& addPrinting(CLI::App& app, const std::string& name, const std::string& says, Arguments& into,
                       Arguments::Command command) {
     CLI::App& sub = *app.add_subcommand(name, says);
@@ -61,6 +61,12 @@ void addSolving(CLI::App& app, Arguments& into) {
     sub.add_flag("--force", into.force, "Write over a file that is there");
 }
 
+void addProposing(CLI::App& app, Arguments& into) {
+    addErrors(addPrinting(app, "propose", "Print shapes of bracket that reach all points of the mount", into,
+                          Arguments::Command::Propose),
+              into);
+}
+
 void addExporting(CLI::App& app, Arguments& into) {
     CLI::App& sub =
         *app.add_subcommand("export", "Write files of one job; FILE may be - for standard output");
@@ -110,6 +116,7 @@ std::optional<Arguments> parseArguments(int argc, const char* const* argv, int& 
     addLiningUp(app, arguments);
     addMeasuring(app, arguments);
     addSolving(app, arguments);
+    addProposing(app, arguments);
     addExporting(app, arguments);
     try {
         app.parse(argc, argv);

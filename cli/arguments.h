@@ -9,7 +9,7 @@
 namespace goodfold::cli {
 
 struct Arguments {
-    enum class Command { Show, Plan, LineUp, Mount, Solve, Export };
+    enum class Command { Show, Plan, LineUp, Mount, Solve, Propose, Export };
     Command command = Command::Show;
     std::vector<std::string> jobs;              // "-" is standard input
     std::map<std::string, std::string> exports; // the key of draw::exports() and the file to write

@@ -9,6 +9,7 @@
 #include "files/lineup.h"
 #include "files/mount.h"
 #include "files/plan.h"
+#include "files/proposals.h"
 #include "files/reached.h"
 #include "files/show.h"
 #include "lineup/reaching.h"
@@ -237,20 +238,13 @@ std::optional<Error> wrongOutput(const cli::Arguments& arguments) {
     return {};
 }
 
-/// With the radii that its tools make, which may be others once it is changed.
 Result<lineup::Reached> reachedIn(const job::Job& job, const material::Material& material, const Books& books,
                                   const cli::Arguments& arguments) {
     const auto known = lineup::knownMount(*job.mount, books.errors.instruments);
     if (!known) return known.error();
-    const lineup::ReachWanted wanted{cli::readingOf(job), {arguments.held.begin(), arguments.held.end()}};
-    const auto once = lineup::reach(sequence::settle(job, material, books.tools).job, *known, material,
-                                    books.hardware, wanted);
-    if (!once || !once->isReached) return once;
-    job::Job again = job;
-    const sequence::Settled settled = sequence::settle(once->job, material, books.tools);
-    for (size_t i = 0; i < again.bends.size(); ++i)
-        again.bends[i].toolRadius = settled.job.bends[i].toolRadius;
-    return lineup::reach(again, *known, material, books.hardware, wanted);
+    if (const auto doubted = lineup::whatIsDoubted(job, *known, books.errors.instruments)) return *doubted;
+    return lineup::reachAsBent(job, *known, material, books.tools, books.hardware,
+                               {cli::readingOf(job), {arguments.held.begin(), arguments.held.end()}});
 }
 
 int solveJob(const std::string& path, const Books& books, const cli::Arguments& arguments) {
@@ -276,6 +270,24 @@ int solveJob(const std::string& path, const Books& books, const cli::Arguments& 
             }
             return printed(reached->isReached && !check::hasStop(solved.findings) ? cli::kFine
                                                                                   : cli::kCannotBeMade);
+        },
+        [&](const Error& why) { files::writeUnsolved(std::cout, path, why); });
+}
+
+/// Fine where the shop can make one of them.
+int proposeFor(const std::string& path, const Books& books) {
+    return withJob(
+        path,
+        [&](const job::Job& job, const material::Material& material) -> int {
+            if (!job.mount)
+                return complain(path, {"The job says nothing of a mount.", "mount"}, cli::kCannotBeMade);
+            const auto known = lineup::knownMount(*job.mount, books.errors.instruments);
+            if (!known) return complain(path, known.error(), cli::kCannotBeMade);
+            const auto proposals = propose::proposalsFor(
+                job, *known, {material, books.tools, books.hardware, books.errors, cli::readingOf(job)});
+            if (!proposals) return complain(path, proposals.error(), cli::kCannotBeMade);
+            files::writeProposals(std::cout, *proposals, cli::readingOf(job));
+            return printed(proposals->front().isBuildable() ? cli::kFine : cli::kCannotBeMade);
         },
         [&](const Error& why) { files::writeUnsolved(std::cout, path, why); });
 }
@@ -340,11 +352,23 @@ int main(int argc, char** argv) {
         return exportJob(*arguments, books);
     }
     using Command = cli::Arguments::Command;
+    const auto doneWith = [&](const std::string& path) {
+        switch (arguments->command) {
+        case Command::Plan:
+            return planJob(path, books);
+        case Command::Mount:
+            return measure(path, books);
+        case Command::Solve:
+            return solveJob(path, books, *arguments);
+        case Command::Propose:
+            return proposeFor(path, books);
+        case Command::LineUp:
+            return lineUp(path, books, *arguments);
+        default:
+            return show(path, books, arguments->plans);
+        }
+    };
     for (const std::string& path : arguments->jobs)
-        status = std::max(status, arguments->command == Command::Show    ? show(path, books, arguments->plans)
-                                  : arguments->command == Command::Plan  ? planJob(path, books)
-                                  : arguments->command == Command::Mount ? measure(path, books)
-                                  : arguments->command == Command::Solve ? solveJob(path, books, *arguments)
-                                                                         : lineUp(path, books, *arguments));
+        status = std::max(status, doneWith(path));
     return status;
 }

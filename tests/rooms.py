@@ -20,6 +20,7 @@ core/sequence
 core/mount
 core/lineup
 core/text
+core/propose
 core/files
 draw
 app/base

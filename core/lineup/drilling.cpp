@@ -49,7 +49,7 @@ Drilling drillingOf(const job::Hole& hole, const sequence::Settled& settled, con
         job::Job job = settled.job;
         job.findHole(hole.id)->afterBending = after;
         job.findHole(hole.id)->throughMount = false;
-        return settledWithItsPlan(std::move(job), settled, judging);
+        return sequence::withPlanOf(settled, std::move(job), judging.material);
     };
     const sequence::Settled before = drilled(false), after = drilled(true);
     drilling.oddsBefore = oddsOf(before, judging);

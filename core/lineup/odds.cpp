@@ -135,7 +135,10 @@ Result<Making> makingOf(const Work& work, const job::Mount& mount, const hardwar
     if (!known) return known.error();
     auto mounting = mountingOf(work.job, known->placed, work.part, hardware);
     if (!mounting) return mounting.error();
-    if (const auto open = whatIsOpen(mount, *known, *mounting, work.book.instruments)) return *open;
+    std::vector<std::string> points;
+    for (const Mounting::Tie& tie : mounting->ties)
+        points.push_back(tie.point);
+    if (const auto open = whatIsOpen(mount, *known, points, work.book.instruments)) return *open;
     Making making{work.job, work.part, *std::move(mounting), sourcesOf(work), heldLinesOf(work)};
     estimatePress(work, making.mounting);
     for (Source& target : targetsOf(*known, making.mounting, work.job.rests->on))

@@ -20,7 +20,7 @@ sequence::Settled settledWith(const Remedy& remedy, const sequence::Settled& set
                               const Judging& judging) {
     job::Job job = applied(remedy, settled.job);
     if (changesThePlan(remedy)) return sequence::settle(job, judging.material, judging.shop);
-    return settledWithItsPlan(std::move(job), settled, judging);
+    return sequence::withPlanOf(settled, std::move(job), judging.material);
 }
 
 const char* idOf(Kind kind) {

@@ -249,10 +249,19 @@ std::vector<double> stepsFor(const Dimension& dimension, const quantity::Reading
     if (dimension.what == What::Angle || dimension.what == What::Skew) return {5, 1, 0.5, 0.1};
     constexpr double kInch = quantity::kMillimetresPerInch;
     if (reading.unit == quantity::Unit::Inch) return {kInch / 8, kInch / 16, kInch / 32, kInch / 64};
-    return {1, 0.5, 0.1, 0.05};
+    return {1, 0.5, 0.1, 0.05, 0.01};
 }
 
-/// One after the other: to the coarsest step with which the others still bring every hole to its point.
+/// The most that any of these figures differs by.
+double apart(job::Job& one, job::Job& other, const std::vector<Dimension>& of) {
+    double most = 0;
+    for (const Dimension& each : of)
+        most = std::max(most, std::abs(figureIn(one, each) - figureIn(other, each)));
+    return most;
+}
+
+/// One after the other: to the coarsest step with which the others still bring every hole to its point, and
+/// move by no more than that step themselves: a row turned askew to make its pitch whole is no gain.
 void roundFigures(Reaching& reaching, const job::Job& was, std::vector<Dimension> free,
                   const quantity::Reading& reading) {
     constexpr double kSame = 1e-6;
@@ -269,7 +278,7 @@ void roundFigures(Reaching& reaching, const job::Job& was, std::vector<Dimension
             double& figure = figureIn(tried.job, each);
             figure = std::round(figure / step) * step;
             tried.solve(free);
-            if (!tried.isMet()) continue;
+            if (!tried.isMet() || apart(tried.job, reaching.job, free) > step) continue;
             reaching = std::move(tried);
             break;
         }
@@ -316,6 +325,17 @@ Result<Reached> reach(const job::Job& job, const KnownMount& mount, const materi
     Reached reached = told(reaching, job, free);
     if (const auto wrong = job::whatIsWrong(reached.job)) return *wrong;
     return reached;
+}
+
+Result<Reached> reachAsBent(const job::Job& job, const KnownMount& mount, const material::Material& material,
+                            const tool::Shop& shop, const hardware::Book& hardware,
+                            const ReachWanted& wanted) {
+    job::Job bent = job;
+    sequence::takeToolRadii(bent, sequence::settle(job, material, shop).job);
+    auto once = reach(bent, mount, material, hardware, wanted);
+    if (!once || !once->isReached || once->changed.empty()) return once;
+    sequence::takeToolRadii(bent, sequence::settle(once->job, material, shop).job);
+    return reach(bent, mount, material, hardware, wanted);
 }
 
 } // namespace goodfold::lineup

@@ -4,6 +4,7 @@
 #include "lineup/sources.h"
 #include "lineup/targets.h"
 #include "quantity/length.h"
+#include "sequence/settle.h"
 
 #include <set>
 
@@ -55,5 +56,10 @@ struct ReachWanted {
 /// what it leans by, at a lever of 50 mm.
 Result<Reached> reach(const job::Job& job, const KnownMount& mount, const material::Material& material,
                       const hardware::Book& hardware, const ReachWanted& wanted);
+
+/// The same with the radii that the shop's tools make, which may be others once the bracket is changed.
+Result<Reached> reachAsBent(const job::Job& job, const KnownMount& mount, const material::Material& material,
+                            const tool::Shop& shop, const hardware::Book& hardware,
+                            const ReachWanted& wanted);
 
 } // namespace goodfold::lineup

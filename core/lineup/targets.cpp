@@ -35,20 +35,33 @@ Result<KnownMount> knownMount(const job::Mount& mount, const mount::Instruments&
     return KnownMount{std::move(placed), *std::move(measured)};
 }
 
-std::optional<Error> whatIsOpen(const job::Mount& mount, const KnownMount& known, const Mounting& mounting,
+std::optional<Error> whatIsOpen(const job::Mount& mount, const KnownMount& known,
+                                const std::vector<std::string>& points,
                                 const mount::Instruments& instruments) {
     if (!known.measured || known.measured->told.untold.cols() == 0) return {};
     const std::vector<std::string> open = mount::openPoints(*known.measured);
-    for (const Mounting::Tie& tie : mounting.ties) {
-        if (std::find(open.begin(), open.end(), tie.point) == open.end()) continue;
+    for (const std::string& point : points) {
+        if (std::find(open.begin(), open.end(), point) == open.end()) continue;
         const auto ways = mount::openOf(mount, known.measured->problem, known.measured->solution,
                                         known.measured->told, instruments);
         const auto own = std::find_if(ways.begin(), ways.end(),
-                                      [&](const mount::Open& way) { return way.about == tie.point; });
+                                      [&](const mount::Open& way) { return way.about == point; });
         const mount::Open& way = own != ways.end() ? *own : ways.front();
-        return Error{mount::inWords({tie.point, way.wants}, instruments), "mount.readings"};
+        return Error{mount::inWords({point, way.wants}, instruments), "mount.readings"};
     }
     return {};
+}
+
+std::optional<Error> whatIsDoubted(const job::Job& job, const KnownMount& known,
+                                   const mount::Instruments& instruments) {
+    if (!known.measured) return {};
+    const mount::Measured& measured = *known.measured;
+    const auto suspects = mount::suspectsOf(*job.mount, measured.problem, measured.solution, measured.told,
+                                            {instruments, job.thickness, job.units});
+    if (suspects.empty()) return {};
+    const auto reading = static_cast<size_t>(suspects.front().reading);
+    return Error{job.mount->readings[reading].id + " cannot be right: mend it or keep it first.",
+                 "mount.readings"};
 }
 
 std::vector<Source> targetsOf(const KnownMount& known, const Mounting& mounting,

@@ -4,12 +4,6 @@
 
 namespace goodfold::lineup {
 
-sequence::Settled settledWithItsPlan(job::Job job, const sequence::Settled& settled, const Judging& judging) {
-    sequence::Settled made{job, part::solve(job, judging.material), settled.outcome, settled.agrees};
-    if (made.outcome.plan) sequence::setLines(made.part, *made.outcome.plan);
-    return made;
-}
-
 std::map<std::string, std::string> troublesOf(const sequence::Settled& settled, const Judging& judging) {
     const part::Folded folded = part::fold(settled.part);
     std::map<std::string, std::string> all;

@@ -7,9 +7,6 @@
 
 namespace goodfold::lineup {
 
-/// The job with the plan there is, whose lines and holds stay.
-sequence::Settled settledWithItsPlan(job::Job job, const sequence::Settled& settled, const Judging& judging);
-
 /// What of its findings stops or is to check, by rule and what it is about; each with its headline.
 std::map<std::string, std::string> troublesOf(const sequence::Settled& settled, const Judging& judging);
 

@@ -122,6 +122,15 @@ Settled settleOpposite(const Settled& settled, const material::Material& materia
                   goOn); // its tools are not as even as they look
 }
 
+Settled withPlanOf(const Settled& settled, job::Job job, const material::Material& material) {
+    part::Part part = part::solve(job, material);
+    if (settled.outcome.plan) {
+        part::setOrder(part, orderOf(*settled.outcome.plan));
+        setLines(part, *settled.outcome.plan);
+    }
+    return {std::move(job), std::move(part), settled.outcome, settled.agrees};
+}
+
 bool takesToolRadii(const job::Job& job) {
     return std::any_of(job.bends.begin(), job.bends.end(), takesRadiusOfTool);
 }

@@ -27,6 +27,9 @@ Settled settle(const job::Job& job, const material::Material& material, const to
 Settled settleOpposite(const Settled& settled, const material::Material& material, const tool::Shop& shop,
                        const GoOn& goOn = {});
 
+/// Another job of the same bends, laid out and its lines set by the plan there is.
+Settled withPlanOf(const Settled& settled, job::Job job, const material::Material& material);
+
 /// Whether any bend's radius is left to its tool.
 bool takesToolRadii(const job::Job& job);
 

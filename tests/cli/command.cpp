@@ -34,6 +34,7 @@ private slots:
     void lineupSaysWhatIsMissing();
     void mountFindsTheSlip();
     void solveWritesTheChangedJob();
+    void proposePrintsShapes();
 };
 
 /// The demo that is poor: what is to blame, what helps, and the way there; twice the same.
@@ -139,6 +140,25 @@ void CommandTest::solveWritesTheChangedJob() {
     const Outcome held = run({"solve", "-", "--json", "--hold", "h2,B,1"}, changed);
     QCOMPARE(held.status, 1);
     QVERIFY(!json::parse(held.out.toStdString())["reached"].get<bool>());
+}
+
+/// Of a mount alone, best first; each job reads as any other. A reading that cannot be right comes first.
+void CommandTest::proposePrintsShapes() {
+    const Outcome outcome = run({"propose", demo("foot-on-base.gfold"), "--json"});
+    QCOMPARE(outcome.status, 0);
+    const json all = json::parse(outcome.out.toStdString());
+    QVERIFY(all.is_array() && all.size() >= 2);
+    QVERIFY(all[0]["buildable"].get<bool>() && all[0]["stops"].empty());
+    for (const json& each : all) {
+        QCOMPARE(each["bends"].get<size_t>(), each["job"]["bends"].size());
+        QVERIFY(each["blank"]["length"] > 100);
+        QVERIFY(each["odds"] >= 0 && each["odds"] <= 1);
+        const Outcome shown = run({"show", "-", "--json"}, QByteArray::fromStdString(each["job"].dump()));
+        QCOMPARE(shown.status == 0, each["stops"].empty());
+    }
+    const Outcome doubted = run({"propose", demo("stay-on-sill.gfold"), "--json"});
+    QCOMPARE(doubted.status, 1);
+    QVERIFY2(doubted.err.contains("r9 cannot be right"), doubted.err.constData());
 }
 
 void CommandTest::lineupSaysWhatIsMissing() {

@@ -24,6 +24,7 @@ struct StageContext {
     QList<QAction*> takeAlong;
     /// The action of an export of draw::exports(), for the paper that is usual here.
     std::function<QAction*(const char* key)> exportAction;
+    std::function<void(const QString& key)> showStage; // another one
 };
 
 class Stage : public QWidget {

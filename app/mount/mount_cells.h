@@ -2,6 +2,7 @@
 // of the bracket goes where.
 #pragma once
 
+#include "app/mount/shapes.h"
 #include "app/mount/survey.h"
 #include "app/widgets/cell.h"
 
@@ -13,7 +14,7 @@ std::vector<Block> surveyBlocks(Document& document, Survey& survey);
 std::vector<Block> readingBlocks(Document& document, Survey& survey);
 /// Faces, points and edges, roughly.
 std::vector<Block> placeBlocks(Document& document, Survey& survey);
-/// The leg that rests there, the bolts, and the bracket brought onto them.
-std::vector<Block> tieBlocks(Document& document, Survey& survey);
+/// The leg that rests there, the bolts, the bracket brought onto them, and others that would reach.
+std::vector<Block> tieBlocks(Document& document, Survey& survey, Shapes& shapes);
 
 } // namespace goodfold::app

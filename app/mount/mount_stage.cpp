@@ -2,6 +2,7 @@
 
 #include "app/mount/mount_cells.h"
 #include "app/mount/mount_view.h"
+#include "app/mount/shapes_page.h"
 #include "app/widgets/cell_panel.h"
 #include "app/widgets/foldable.h"
 #include "app/widgets/theme.h"
@@ -59,19 +60,23 @@ QWidget* columnOf(std::vector<Headed>& panels, int width, QWidget* parent) {
 
 } // namespace
 
-MountStage::MountStage(Document& document, QWidget* parent)
-    : Stage(parent), document(document), known(document) {
+MountStage::MountStage(Document& document, std::function<void(const QString& key)> showStage, QWidget* parent)
+    : Stage(parent), document(document), showStage(std::move(showStage)), known(document),
+      proposed(document) {
     setAccessibleName(tr("The mount"));
     auto* layout = new QHBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(0);
     layout->addWidget(makeReadings());
-    view = new MountView(document, known, this);
+    middle = new QStackedWidget(this);
+    view = new MountView(document, known, middle);
     view->setAccessibleName(tr("The place, as far as it is told"));
-    layout->addWidget(view, 1);
+    middle->addWidget(view);
+    layout->addWidget(middle, 1);
     placesColumn = makePlaces();
     layout->addWidget(placesColumn);
     connect(&known, &Survey::changed, this, &MountStage::take);
+    connect(&proposed, &Shapes::changed, this, &MountStage::showShapes);
     take();
 }
 
@@ -81,6 +86,17 @@ void MountStage::take() {
     const bool isThere = document.job().mount.has_value();
     readingsHeading->setVisible(isThere);
     placesColumn->setVisible(isThere);
+}
+
+void MountStage::showShapes() {
+    const bool areThere = proposed.isLooking() || proposed.found();
+    if (areThere && !page) {
+        page = new ShapesPage(document, proposed, middle);
+        middle->addWidget(page);
+        connect(page, &ShapesPage::taken, this, [this] { showStage(QStringLiteral("bracket")); });
+    }
+    middle->setCurrentWidget(areThere ? static_cast<QWidget*>(page) : view);
+    ties->refresh();
 }
 
 QWidget* MountStage::makeReadings() {
@@ -98,7 +114,7 @@ QWidget* MountStage::makePlaces() {
     places =
         new CellPanel(document, tr("What is there"), [this](Document& of) { return placeBlocks(of, known); });
     ties = new CellPanel(document, tr("The bracket there"),
-                         [this](Document& of) { return tieBlocks(of, known); });
+                         [this](Document& of) { return tieBlocks(of, known, proposed); });
     std::vector<Headed> panels{{tr("What is there"), places}, {tr("The bracket there"), ties}};
     return columnOf(panels, px(312), this);
 }

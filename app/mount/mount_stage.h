@@ -2,17 +2,24 @@
 #pragma once
 
 #include "app/base/stage.h"
+#include "app/mount/shapes.h"
 #include "app/mount/survey.h"
+
+#include <QStackedWidget>
+
+#include <functional>
 
 namespace goodfold::app {
 
 class CellPanel;
+class ShapesPage;
 class MountView;
 
 class MountStage : public Stage {
     Q_OBJECT
 public:
-    explicit MountStage(Document& document, QWidget* parent = nullptr);
+    MountStage(Document& document, std::function<void(const QString& key)> showStage,
+               QWidget* parent = nullptr);
 
     bool hasRoomForLadder(int, double) const override { return false; }
     QString hint() const override;
@@ -20,6 +27,7 @@ public:
 
     MountView* picture() const { return view; }
     Survey& survey() { return known; }
+    Shapes& shapes() { return proposed; }
     /// All panels, as they read.
     QString says() const;
 
@@ -27,10 +35,15 @@ private:
     QWidget* makeReadings();
     QWidget* makePlaces();
     void take();
+    void showShapes();
 
     Document& document;
+    std::function<void(const QString& key)> showStage;
     Survey known;
+    Shapes proposed;
+    QStackedWidget* middle; // the place, or brackets that reach it
     MountView* view;
+    ShapesPage* page = nullptr; // made when it is first asked for
     CellPanel *state, *readings, *places, *ties;
     QWidget *readingsHeading, *placesColumn;
 };

@@ -108,18 +108,14 @@ std::optional<job::Tie> nextTie(const Document& document) {
     return job::Tie{.hole = *hole, .point = *point};
 }
 
-Cell::Answer bringOnto(Document& document, const Survey& survey) {
+Cell::Answer bringOnto(Document& document) {
     const job::Job& job = document.job();
-    if (!survey.suspects().empty()) {
-        const auto& readings = job.mount->readings;
-        return Error{readings[static_cast<size_t>(survey.suspects().front().reading)].id +
-                         " cannot be right: mend it or keep it first.",
-                     "mount.readings"};
-    }
-    const auto known = lineup::knownMount(*job.mount, document.books().errors.book().instruments);
+    const auto& instruments = document.books().errors.book().instruments;
+    const auto known = lineup::knownMount(*job.mount, instruments);
     if (!known) return known.error();
-    const auto reached = lineup::reach(job, *known, document.material(), document.books().hardware.book(),
-                                       {document.reading()});
+    if (const auto doubted = lineup::whatIsDoubted(job, *known, instruments)) return *doubted;
+    const auto reached = lineup::reachAsBent(job, *known, document.material(), *document.books().tools.shop(),
+                                             document.books().hardware.book(), {document.reading()});
     if (!reached) return reached.error();
     if (!reached->isReached || reached->changed.empty())
         return Error{text::inWords(*reached, document.reading()), "ties"};
@@ -158,7 +154,7 @@ void addAsked(Block& block, Survey& survey) {
 
 } // namespace
 
-std::vector<Block> tieBlocks(Document& document, Survey& survey) {
+std::vector<Block> tieBlocks(Document& document, Survey& survey, Shapes& shapes) {
     const job::Job& job = document.job();
     if (!job.mount) return {};
     Block block;
@@ -175,12 +171,22 @@ std::vector<Block> tieBlocks(Document& document, Survey& survey) {
             Cell::Look::Link)});
     Block foot;
     foot.gapAbove = 8;
+    if (!job.mount->points.empty())
+        foot.lines.push_back({press(
+            shapes.isLooking() ? QObject::tr("Looking…") : QObject::tr("Propose a bracket"),
+            {QStringLiteral("mount.propose"),
+             QObject::tr("Shapes of bracket that would reach all of these points")},
+            [&shapes]() -> Cell::Answer {
+                shapes.look();
+                return {};
+            },
+            Cell::Look::Button)});
     if (!job.ties.empty()) {
         foot.lines.push_back({press(
             QObject::tr("Bring the bracket onto it"),
             {QStringLiteral("mount.solve"),
              QObject::tr("Change the bracket so that its holes come to these points")},
-            [&document, &survey] { return bringOnto(document, survey); }, Cell::Look::Button)});
+            [&document] { return bringOnto(document); }, Cell::Look::Button)});
         if (!job.mount->readings.empty()) addAsked(foot, survey);
     }
     return {block, foot};

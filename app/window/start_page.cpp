@@ -1,59 +1,19 @@
 #include "app/window/start_page.h"
 
+#include "app/widgets/job_card.h"
 #include "app/widgets/theme.h"
 #include "app/window/new_job.h"
-#include "draw/formed_picture.h"
 #include "edit/edit.h"
 #include "files/job_file.h"
 
 #include <QFile>
 #include <QGridLayout>
 #include <QLabel>
-#include <QPainter>
 #include <QPushButton>
 
 #include <sstream>
 
 namespace goodfold::app {
-
-StartCard::StartCard(job::Job job, const QString& title, const QString& says, QWidget* parent)
-    : QAbstractButton(parent), shown(std::move(job)), says(says) {
-    setText(title);
-    setAccessibleName(title);
-    setAccessibleDescription(says);
-    setFocusPolicy(Qt::StrongFocus);
-    setCursor(Qt::PointingHandCursor);
-    setAttribute(Qt::WA_Hover);
-    setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Expanding);
-}
-
-QSize StartCard::sizeHint() const {
-    return {px(220), px(230)};
-}
-
-void StartCard::paintEvent(QPaintEvent*) {
-    QPainter painter(this);
-    painter.setRenderHint(QPainter::Antialiasing);
-    const draw::Palette& p = colours();
-    const bool inHand = hasFocus() || underMouse();
-    painter.setPen(QPen(inHand ? p.accent : p.rule, hasFocus() ? 2.4 : 1.2));
-    painter.setBrush(p.field);
-    painter.drawRoundedRect(QRectF(rect()).adjusted(2, 2, -2, -2), 9, 9);
-
-    const material::Material& material = *material::standardMaterials().find(shown.material);
-    const part::Part part = part::solve(shown, material);
-    const draw::Scene scene = draw::sceneOf(part, part::fold(part));
-    const QRectF room(px(24), px(16), width() - px(48), height() - px(106));
-    draw::paintFormed(painter, draw::look(scene, draw::fitted(draw::Camera(), scene.points, room)), p, {});
-
-    painter.setPen(p.ink);
-    painter.setFont(textFont(16, draw::Weight::SemiBold));
-    painter.drawText(QRect(px(16), height() - px(84), width() - px(32), px(24)),
-                     Qt::AlignLeft | Qt::AlignVCenter, text());
-    painter.setPen(p.faintInk);
-    painter.setFont(textFont(13));
-    painter.drawText(QRect(px(16), height() - px(58), width() - px(32), px(50)), Qt::TextWordWrap, says);
-}
 
 namespace {
 
@@ -92,7 +52,7 @@ StartPage::StartPage(QWidget* parent) : QWidget(parent) {
     grid->setSpacing(px(14));
     int place = 0;
     const auto offer = [&](const job::Job& job, const QString& title, const QString& says) {
-        auto* card = new StartCard(job, title, says, this);
+        auto* card = new JobCard(job, {title, says}, this);
         connect(card, &QAbstractButton::clicked, this, [this, card] { emit chosen(card->job()); });
         grid->addWidget(card, place / 5, place % 5);
         ++place;

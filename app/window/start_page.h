@@ -3,26 +3,9 @@
 
 #include "job/job.h"
 
-#include <QAbstractButton>
 #include <QWidget>
 
 namespace goodfold::app {
-
-/// A card with a picture of a formed bracket and what it is.
-class StartCard : public QAbstractButton {
-    Q_OBJECT
-public:
-    StartCard(job::Job job, const QString& title, const QString& says, QWidget* parent);
-    const job::Job& job() const { return shown; }
-    QSize sizeHint() const override;
-
-protected:
-    void paintEvent(QPaintEvent* event) override;
-
-private:
-    job::Job shown;
-    QString says;
-};
 
 class NewJobQuestion;
 

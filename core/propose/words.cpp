@@ -39,17 +39,17 @@ std::string nameOf(const Proposal& proposal) {
     return isTwisted ? name + ", bends askew" : name;
 }
 
-std::string inWords(const Proposal& proposal, const quantity::Reading& reading) {
+std::string figuresOf(const Proposal& proposal, const quantity::Reading& reading) {
     const auto size = [&](double mm) {
         return quantity::typesetSize(quantity::Length::mm(mm), reading.unit);
     };
-    std::vector<std::string> says{text::oddsInWords(proposal.odds) + " go on"};
-    says.push_back(proposal.bends == 0   ? "no bend"
-                   : proposal.bends == 1 ? "1 bend"
-                                         : std::to_string(proposal.bends) + " bends");
+    std::vector<std::string> says{proposal.bends == 0   ? "no bend"
+                                  : proposal.bends == 1 ? "1 bend"
+                                                        : std::to_string(proposal.bends) + " bends"};
     says.push_back("blank " + quantity::typeset(quantity::Length::mm(proposal.blankLength), reading) +
                    " \u00d7 " + size(proposal.blankWidth));
-    if (proposal.gives) says.push_back("100 N bend it by " + size(std::round(*proposal.gives * 10) / 10));
+    if (proposal.gives)
+        says.push_back("gives " + size(std::round(*proposal.gives * 10) / 10) + " under 100 N");
     addHoles(says, proposal.job);
     for (const std::string& stop : proposal.stops)
         says.push_back("stopped: " + stop);
@@ -57,6 +57,10 @@ std::string inWords(const Proposal& proposal, const quantity::Reading& reading) 
     for (const std::string& each : says)
         all += (all.empty() ? "" : "; ") + each;
     return all;
+}
+
+std::string inWords(const Proposal& proposal, const quantity::Reading& reading) {
+    return text::oddsInWords(proposal.odds) + " go on; " + figuresOf(proposal, reading);
 }
 
 } // namespace goodfold::propose

@@ -8,7 +8,10 @@ namespace goodfold::propose {
 /// "Z, twisted": what a fabricator calls it.
 std::string nameOf(const Proposal& proposal);
 
-/// "97 % go on; 2 bends; blank 315 x 30; 100 N bend it by 2.4": its figures, and what stops it.
+/// "2 bends; blank 315 x 30; gives 2.4 under 100 N": its figures but for the odds, and what stops it.
+std::string figuresOf(const Proposal& proposal, const quantity::Reading& reading);
+
+/// "97 % go on; 2 bends; blank 315 x 30; gives 2.4 under 100 N": all of it.
 std::string inWords(const Proposal& proposal, const quantity::Reading& reading);
 
 } // namespace goodfold::propose

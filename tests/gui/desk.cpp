@@ -2,6 +2,7 @@
 // size, readers for the blind.
 #include "app/base/recovery.h"
 #include "app/base/start_guard.h"
+#include "app/widgets/job_card.h"
 #include "app/window/choices.h"
 #include "app/window/printing.h"
 #include "app/window/start_page.h"
@@ -163,12 +164,12 @@ void DeskTest::firstPageStartsFromADemo() {
     window->showStartPage();
     QVERIFY(window->showsStartPage());
     QStringList titles;
-    for (auto* card : window->findChildren<app::StartCard*>())
+    for (auto* card : window->findChildren<app::JobCard*>())
         titles << card->text();
     QCOMPARE(titles,
              QStringList({"Vent stay", "Fan standoff", "Grow-light hanger", "Seed tray clip", "Valve tray",
                           "Gutter strap", "Thermostat box", "Bench corner cover", "Pipe saddle"}));
-    auto* card = window.named<app::StartCard>("Grow-light hanger");
+    auto* card = window.named<app::JobCard>("Grow-light hanger");
     card->setFocus();
     QTest::keyClick(card, Qt::Key_Space);
     QVERIFY(!window->showsStartPage());
@@ -177,7 +178,7 @@ void DeskTest::firstPageStartsFromADemo() {
     // Begun from something, a second choice takes a window of its own.
     window.fill("leg.B.length", "71");
     window->showStartPage();
-    QTest::mouseClick(window.named<app::StartCard>("Valve tray"), Qt::LeftButton);
+    QTest::mouseClick(window.named<app::JobCard>("Valve tray"), Qt::LeftButton);
     QCOMPARE(windows().size(), size_t{2});
     QCOMPARE(window.job().plates[1].length, 71.0);
     for (app::MainWindow* each : windows())

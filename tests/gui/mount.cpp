@@ -2,6 +2,7 @@
 // one that cannot be right mended at a press, and the bracket brought onto it.
 #include "app/mount/mount_stage.h"
 #include "app/mount/mount_view.h"
+#include "app/widgets/job_card.h"
 #include "gui/support.h"
 
 using namespace goodfold;
@@ -52,6 +53,8 @@ private slots:
     void pointsAreDroppedAndTakenOut();
     void bracketIsBroughtOnto();
     void asksWhatToMeasureNext();
+    void proposedShapeIsTaken();
+    void proposalsWaitForTheMisreading();
 };
 
 void MountTest::beginsWithAFaceAndIsMeasured() {
@@ -135,6 +138,44 @@ void MountTest::asksWhatToMeasureNext() {
     QVERIFY(window.stage->survey().askedFor() && !window.stage->survey().askedFor()->empty());
     window.press("ask.0");
     QCOMPARE(window.stage->survey().pointedAt(), window.stage->survey().askedFor()->front().reading.of);
+}
+
+/// The best is taken at a press, edited on in Bracket, and given back by one undo; another can be tried.
+void MountTest::proposedShapeIsTaken() {
+    Mount window("stay-on-sill.gfold");
+    window.press("suspect.r9.mend");
+    const job::Job before = window.job();
+    window.press("mount.propose");
+    QVERIFY(window.stage->shapes().isLooking());
+    QTRY_VERIFY_WITH_TIMEOUT(window.stage->shapes().found(), 30000);
+    const auto cards = window.stage->findChildren<app::JobCard*>();
+    QVERIFY(cards.size() >= 2);
+    QVERIFY2(cards[0]->accessibleDescription().contains("blank"), qPrintable(cards[0]->accessibleDescription()));
+    const job::Job wanted = cards[0]->job();
+    QTest::mouseClick(cards[0], Qt::LeftButton);
+    QCOMPARE(window->shownStage(), QString("bracket"));
+    QVERIFY(window.job() == wanted);
+    QCOMPARE(window.job().ties.size(), size_t(3));
+    QCOMPARE(window.job().mount, before.mount);
+    window->actions().undo->trigger();
+    QVERIFY(window.job() == before);
+    window->showStage("mount");
+    QVERIFY(window.stage->shapes().found());
+    QTest::mouseClick(window.stage->findChild<QPushButton*>("shapesBack"), Qt::LeftButton);
+    QVERIFY(!window.stage->shapes().found());
+    QVERIFY(window.stage->picture()->isVisible());
+}
+
+void MountTest::proposalsWaitForTheMisreading() {
+    Mount window("stay-on-sill.gfold");
+    window.press("mount.propose");
+    QTRY_VERIFY_WITH_TIMEOUT(window.stage->shapes().found(), 30000);
+    QVERIFY(window.stage->shapes().found()->empty());
+    const auto labels = window.stage->findChildren<QLabel*>();
+    QVERIFY(std::any_of(labels.begin(), labels.end(),
+                        [](const QLabel* label) { return label->text().startsWith("r9 cannot be right"); }));
+    window.press("suspect.r9.mend"); // the mount is another now: what was said of it goes
+    QVERIFY(!window.stage->shapes().found());
 }
 
 GOODFOLD_TEST(MountTest)

@@ -9,6 +9,7 @@ core/common
 core/quantity
 core/material
 core/bend
+core/picture
 core/job
 core/hardware
 core/part

@@ -11,10 +11,6 @@ using job::MountReading;
 using job::MountThing;
 using Kind = MountReading::Kind;
 
-bool isNamed(const Mount& mount, const std::string& id) {
-    return mount.findFace(id) || mount.findPoint(id) || mount.findEdge(id);
-}
-
 /// The first letter from one on that names nothing yet; then with numbers.
 std::string freshName(const Mount& mount, char from, char to) {
     for (char letter = from; letter <= to; ++letter)
@@ -55,6 +51,10 @@ std::optional<MountThing> thingOf(const Mount& mount, const std::string& id) {
 }
 
 } // namespace
+
+bool isNamed(const Mount& mount, const std::string& id) {
+    return mount.findFace(id) || mount.findPoint(id) || mount.findEdge(id);
+}
 
 job::Job withNewMount(job::Job job) {
     if (job.mount) return job;

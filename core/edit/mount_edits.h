@@ -1,6 +1,7 @@
 // Edits of the mount: its faces, points, edges and readings. What hangs on a thing that goes, goes along.
 #pragma once
 
+#include "common/result.h"
 #include "job/job.h"
 
 namespace goodfold::edit {
@@ -9,6 +10,9 @@ namespace goodfold::edit {
 /// rests.
 job::Job withNewMount(job::Job job);
 
+/// Whether a face, a point or an edge is called so.
+bool isNamed(const job::Mount& mount, const std::string& id);
+
 /// A face at right angles to the first, a little off it; a point in the middle of a face; an edge along it.
 /// Each with a name of its own.
 void addFace(job::Mount& mount);
@@ -16,6 +20,19 @@ void addPoint(job::Mount& mount, const std::string& face, std::optional<Vec3> sk
 void addEdge(job::Mount& mount, const std::string& face);
 /// With the next free name, at the end.
 void addReading(job::Mount& mount, job::MountReading reading);
+
+/// Where something is on a face, mm, in any frame that turns as one looks at the face from outside.
+struct FacePlace {
+    std::string name = {}; // a point of the face that it is; else a new one gets this name, if it is free
+    Vec2 at{0, 0};
+    std::optional<double> diameter = {};
+};
+/// What a picture or a drawing tells of places: new points, sketched as they lie to one another, and readings
+/// between all of them, two and two; of more than ten, each to the first four. Readings of more pairs than
+/// places take (2n - 3) say one thing more than once: their sigma grows by the root of that. An error says
+/// what is too much or too little.
+std::optional<Error> addPlaces(job::Mount& mount, const std::string& face,
+                               const std::vector<FacePlace>& places, const std::string& with, double sigma);
 
 /// A face, point or edge with all that is said of it: readings, points on it, ties, and what rests there.
 void removeThing(job::Job& job, const std::string& id);

@@ -107,7 +107,9 @@ Result<Plane> planeOf(const Corners& corners, const Vec2& size) {
     }
     if (!(size.x() > 0) || !(size.y() > 0))
         return Error{"How large it is, has to be known: its width and its height.", "size"};
-    const std::array<Vec2, 4> known{Vec2(0, 0), Vec2(size.x(), 0), size, Vec2(0, size.y())};
+    // Pixels count downward: round to the right there, the high side lies to the right of the wide one.
+    std::array<Vec2, 4> known{Vec2(0, 0), Vec2(size.x(), 0), size, Vec2(0, size.y())};
+    if (first > 0) known = {Vec2(0, size.y()), size, Vec2(size.x(), 0), Vec2(0, 0)};
     Plane plane;
     plane.picturePerPlane = through(known, corners);
     plane.planePerPicture = plane.picturePerPlane.inverse();

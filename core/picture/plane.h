@@ -8,12 +8,12 @@
 
 namespace goodfold::picture {
 
-/// Round a rectangle, in either direction, as it is seen: the first two lie along its `wide` side.
+/// Round a rectangle as it is seen, from one corner to the next, either way round. The side from the first to
+/// the second is the one that `size` calls wide.
 using Corners = std::array<Vec2, 4>;
 
-/// Between pixels and millimetres on the plane: the first corner is the origin, the second lies on x, the
-/// last on y, so that seen from where the picture was taken x, y is as on the thing (y turned up where the
-/// corners run counter-clockwise as seen).
+/// Between pixels and millimetres on the plane: x along the wide side, y to the left of it, as it is seen
+/// from where the picture was taken.
 struct Plane {
     Eigen::Matrix3d picturePerPlane = Eigen::Matrix3d::Identity(),
                     planePerPicture = Eigen::Matrix3d::Identity();

@@ -93,6 +93,7 @@ class PicturesTest : public QObject {
     Q_OBJECT
 private slots:
     void cornersMapBothWays();
+    void eitherWayRoundIsTheSameHand();
     void wrongCornersAreTold_data();
     void wrongCornersAreTold();
     void holesAreFoundFromAnywhere();
@@ -110,6 +111,21 @@ void PicturesTest::cornersMapBothWays() {
     for (const Drawn& hole : scene.holes) {
         QVERIFY((plane->inPicture(hole.at) - scene.seen(hole.at)).norm() < 1e-6);
         QVERIFY((plane->onPlane(scene.seen(hole.at)) - hole.at).norm() < 1e-6);
+    }
+}
+
+/// Round to the right or to the left: three holes that turn to the left on the sheet do so in what is found.
+void PicturesTest::eitherWayRoundIsTheSameHand() {
+    const Scene scene;
+    Corners corners = scene.corners();
+    for (const bool isBack : {false, true}) {
+        if (isBack) std::swap(corners[0], corners[1]), std::swap(corners[2], corners[3]);
+        const auto plane = planeOf(corners, scene.sheet);
+        QVERIFY(plane);
+        const Vec2 a = plane->onPlane(scene.seen({20, 30})), b = plane->onPlane(scene.seen({270, 25})),
+                   c = plane->onPlane(scene.seen({150, 100}));
+        QVERIFY((b - a).x() * (c - a).y() - (b - a).y() * (c - a).x() > 0);
+        QVERIFY(std::abs((b - a).norm() - Vec2(250, -5).norm()) < 1e-6);
     }
 }
 

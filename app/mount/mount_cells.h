@@ -12,8 +12,11 @@ namespace goodfold::app {
 std::vector<Block> surveyBlocks(Document& document, Survey& survey);
 /// The reading that is being made of what is pointed at, and those there are.
 std::vector<Block> readingBlocks(Document& document, Survey& survey);
-/// Faces, points and edges, roughly.
-std::vector<Block> placeBlocks(Document& document, Survey& survey);
+/// Asks for a file that tells of a face.
+using AskForFile = std::function<void(const std::string& face)>;
+/// Faces, points and edges, roughly; more of them out of pictures, tables and drawings.
+std::vector<Block> placeBlocks(Document& document, Survey& survey, const AskForFile& picture,
+                               const AskForFile& drawing);
 /// The leg that rests there, the bolts, the bracket brought onto them, and others that would reach.
 std::vector<Block> tieBlocks(Document& document, Survey& survey, Shapes& shapes);
 

@@ -2,15 +2,21 @@
 
 #include "app/mount/mount_cells.h"
 #include "app/mount/mount_view.h"
+#include "app/mount/photo_page.h"
 #include "app/mount/shapes_page.h"
 #include "app/widgets/cell_panel.h"
 #include "app/widgets/foldable.h"
+#include "app/widgets/notice.h"
 #include "app/widgets/theme.h"
+#include "files/places.h"
 
+#include <QFileDialog>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QScrollArea>
 #include <QVBoxLayout>
+
+#include <sstream>
 
 namespace goodfold::app {
 
@@ -111,12 +117,63 @@ QWidget* MountStage::makeReadings() {
 }
 
 QWidget* MountStage::makePlaces() {
-    places =
-        new CellPanel(document, tr("What is there"), [this](Document& of) { return placeBlocks(of, known); });
+    places = new CellPanel(document, tr("What is there"), [this](Document& of) {
+        return placeBlocks(
+            of, known, [this](const std::string& face) { askForPicture(face); },
+            [this](const std::string& face) { askForDrawing(face); });
+    });
     ties = new CellPanel(document, tr("The bracket there"),
                          [this](Document& of) { return tieBlocks(of, known, proposed); });
     std::vector<Headed> panels{{tr("What is there"), places}, {tr("The bracket there"), ties}};
     return columnOf(panels, px(312), this);
+}
+
+void MountStage::askForPicture(const std::string& face) {
+    const QString path = QFileDialog::getOpenFileName(window(), tr("A picture of face %1").arg(text(face)),
+                                                      {}, tr("Pictures (*.png *.jpg *.jpeg)"));
+    if (!path.isEmpty()) openPicture(face, path);
+}
+
+void MountStage::askForDrawing(const std::string& face) {
+    const QString path = QFileDialog::getOpenFileName(window(), tr("Holes of face %1").arg(text(face)), {},
+                                                      tr("Drawings and tables (*.dxf *.csv *.txt)"));
+    if (!path.isEmpty()) openDrawing(face, path);
+}
+
+void MountStage::openPicture(const std::string& face, const QString& path) {
+    if (!photo) {
+        photo = new PhotoPage(document, middle);
+        middle->addWidget(photo);
+        connect(photo, &PhotoPage::left, this, [this] { middle->setCurrentWidget(view); });
+        // Undone or reopened, the face may be gone.
+        connect(&document, &Document::changed, photo, [this] {
+            if (!document.job().mount) middle->setCurrentWidget(view);
+        });
+    }
+    if (const auto wrong = photo->open(face, path))
+        return Notice::say(*this, text(wrong->says));
+    middle->setCurrentWidget(photo);
+}
+
+void MountStage::openDrawing(const std::string& face, const QString& path) {
+    QFile file(path);
+    if (!file.open(QIODevice::ReadOnly)) return Notice::say(*this, file.errorString());
+    constexpr qint64 kMost = 20'000'000;
+    std::istringstream in(file.read(kMost + 1).toStdString());
+    const bool isDrawing = path.endsWith(QStringLiteral(".dxf"), Qt::CaseInsensitive);
+    const auto places = isDrawing ? files::placesFromDxf(in, document.job().units)
+                                  : files::placesFromCsv(in, document.job().units);
+    std::optional<Error> wrong;
+    if (!places) wrong = places.error();
+    constexpr double kAsDrawn = 0.05; // mm, of a drawing that somebody made the thing by
+    if (!wrong) {
+        std::optional<Error> refused;
+        wrong = document.change(tr("holes from a drawing"), [&](job::Job& changed) {
+            refused = edit::addPlaces(*changed.mount, face, *places, {}, kAsDrawn);
+        });
+        if (refused) wrong = refused;
+    }
+    if (wrong) Notice::say(*this, text(wrong->where + ": " + wrong->says));
 }
 
 QString MountStage::hint() const {

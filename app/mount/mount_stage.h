@@ -12,6 +12,7 @@
 namespace goodfold::app {
 
 class CellPanel;
+class PhotoPage;
 class ShapesPage;
 class MountView;
 
@@ -28,6 +29,11 @@ public:
     MountView* picture() const { return view; }
     Survey& survey() { return known; }
     Shapes& shapes() { return proposed; }
+    /// A picture to find a face's holes in; a table or drawing with their places. Says why not, where it is
+    /// none.
+    void openPicture(const std::string& face, const QString& path);
+    void openDrawing(const std::string& face, const QString& path);
+    PhotoPage* photoPage() const { return photo; }
     /// All panels, as they read.
     QString says() const;
 
@@ -36,6 +42,8 @@ private:
     QWidget* makePlaces();
     void take();
     void showShapes();
+    void askForPicture(const std::string& face);
+    void askForDrawing(const std::string& face);
 
     Document& document;
     std::function<void(const QString& key)> showStage;
@@ -43,7 +51,8 @@ private:
     Shapes proposed;
     QStackedWidget* middle; // the place, or brackets that reach it
     MountView* view;
-    ShapesPage* page = nullptr; // made when it is first asked for
+    ShapesPage* page = nullptr; // these are made when they are first asked for
+    PhotoPage* photo = nullptr;
     CellPanel *state, *readings, *places, *ties;
     QWidget *readingsHeading, *placesColumn;
 };

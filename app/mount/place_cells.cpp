@@ -31,6 +31,16 @@ Cell adding(Document& document, const QString& says, const QString& id,
         Cell::Look::Link);
 }
 
+Cell asking(const QString& says, const QString& id, const std::string& face, const AskForFile& ask) {
+    return press(
+        says, {id.arg(text(face)), QObject::tr("%1 on face %2").arg(says, text(face))},
+        [ask, face]() -> Cell::Answer {
+            ask(face);
+            return {};
+        },
+        Cell::Look::Link);
+}
+
 Block pointBlock(Document& document, const Survey& survey, size_t index) {
     const MountPoint& point = document.job().mount->points[index];
     const auto maker = CellMaker(
@@ -69,7 +79,8 @@ Block pointBlock(Document& document, const Survey& survey, size_t index) {
 
 } // namespace
 
-std::vector<Block> placeBlocks(Document& document, Survey& survey) {
+std::vector<Block> placeBlocks(Document& document, Survey& survey, const AskForFile& picture,
+                               const AskForFile& drawing) {
     if (!document.job().mount) return {};
     const job::Mount& mount = *document.job().mount;
     std::vector<Block> blocks;
@@ -83,6 +94,9 @@ std::vector<Block> placeBlocks(Document& document, Survey& survey) {
              adding(document, QObject::tr("+ edge"), QStringLiteral("add.edge.%1").arg(text(face.id)),
                     [id = face.id](job::Mount& own) { edit::addEdge(own, id); }),
              removal(document, face.id)});
+        heading.lines.push_back(
+            {asking(QObject::tr("holes from a picture…"), QStringLiteral("add.picture.%1"), face.id, picture),
+             asking(QObject::tr("from a drawing…"), QStringLiteral("add.drawing.%1"), face.id, drawing)});
         blocks.push_back(std::move(heading));
         for (const job::MountEdge& edge : mount.edges)
             if (edge.face == face.id) {

@@ -92,7 +92,7 @@ Result<std::vector<edit::FacePlace>> placesFromCsv(std::istream& in, quantity::U
         const auto x = figure(1), y = figure(2), diameter = figure(3);
         if (!x || !y) {
             if (number == 1 && parts.size() >= 3) continue; // headings
-            return Error{"This is no hole: name, x, y and, where it is known, diameter are wanted.",
+            return Error{"This is no hole: say its name, x, y and, where it is known, its diameter.",
                          "line " + std::to_string(number)};
         }
         if (places.size() == kMostPlaces) return tooMany();

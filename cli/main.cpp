@@ -183,6 +183,9 @@ int measure(const std::string& path, const Books& books) {
                 out.askNext = lineup::askNext({settled.job, settled.part, material, plan, books.errors},
                                               *job.mount, books.hardware, kPieces, 1);
             }
+            if (job.oppositeMount)
+                out.sides =
+                    mount::sidesApart(*job.mount, *measured, *job.oppositeMount, books.errors.instruments);
             files::writeMount(std::cout, path, out);
             const std::vector<std::string> open = mount::openPoints(*measured);
             const bool isTieOpen = std::any_of(job.ties.begin(), job.ties.end(), [&](const job::Tie& tie) {

@@ -1,10 +1,12 @@
 #include "draw/exports.h"
 
 #include "draw/job_sheet.h"
+#include "draw/measuring_sheet.h"
 #include "draw/svg.h"
 #include "draw/template_pages.h"
 #include "files/csv.h"
 #include "files/dxf.h"
+#include "lineup/book.h"
 
 #include <algorithm>
 #include <array>
@@ -21,6 +23,10 @@ QByteArray pdfTemplate(const ExportInput& input) {
 QByteArray pdfSheet(const ExportInput& input) {
     return jobSheetPdf(*input.settled, input.opposite, input.material, *input.findings, input.paper,
                        input.reading);
+}
+
+QByteArray pdfMeasuring(const ExportInput& input) {
+    return measuringSheetPdf(input.job, lineup::standardErrors().instruments, input.paper);
 }
 
 QByteArray dxf(const ExportInput& input) {
@@ -56,6 +62,13 @@ constexpr std::array kExports{
            .isOnPaper = true,
            .needsPlan = true,
            .write = pdfSheet},
+    Export{.key = "pdf-measuring",
+           .title = "&Measuring sheet as %1 PDF…",
+           .tip = "What to read at the mount, in the order one walks, with room to write",
+           .suffix = "-measuring.pdf",
+           .filter = "PDF documents (*.pdf)",
+           .isOnPaper = true,
+           .write = pdfMeasuring},
     Export{.key = "dxf",
            .title = "Blank as &DXF…",
            .tip = "Outline, holes and bend lines for a cutting machine",

@@ -2,6 +2,7 @@
 #include "app/widgets/cell_maker.h"
 #include "app/widgets/drawn_mount.h"
 #include "edit/mount_edits.h"
+#include "mount/sides.h"
 #include "mount/words.h"
 
 namespace goodfold::app {
@@ -84,6 +85,25 @@ Block openBlock(Document& document, Survey& survey, const mount::Open& open) {
     return block;
 }
 
+/// Of the other hand's own mount: what is not as in a mirror.
+Block otherSide(Document& document, const mount::Measured& measured) {
+    Block block;
+    block.gapAbove = 6;
+    const job::Job& job = document.job();
+    std::vector<mount::SideApart> sides = mount::sidesApart(*job.mount, measured, *job.oppositeMount,
+                                                            document.books().errors.book().instruments);
+    std::erase_if(sides, [](const mount::SideApart& side) { return !side.stands(); });
+    if (sides.empty())
+        block.lines.push_back(
+            {wrapped(QObject::tr("The other side is a mirror image of this one, as far as it was read."))});
+    else
+        block.lines.push_back({words(QObject::tr("The other side is no mirror image"), Cell::Look::Strong)});
+    constexpr size_t kShown = 5;
+    for (size_t i = 0; i < std::min(kShown, sides.size()); ++i)
+        block.lines.push_back({wrapped(text(mount::inWords(sides[i], job.units)))});
+    return block;
+}
+
 } // namespace
 
 std::vector<Block> surveyBlocks(Document& document, Survey& survey) {
@@ -96,6 +116,8 @@ std::vector<Block> surveyBlocks(Document& document, Survey& survey) {
         blocks.push_back(suspectBlock(document, suspect));
     for (const mount::Open& open : survey.open())
         blocks.push_back(openBlock(document, survey, open));
+    if (survey.measured() && document.job().oppositeMount)
+        blocks.push_back(otherSide(document, *survey.measured()));
     return blocks;
 }
 

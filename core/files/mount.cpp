@@ -108,6 +108,15 @@ void writeMount(std::ostream& out, const std::string& file, const MeasuredMount&
          mount::suspectsOf(*mount.job.mount, measured.problem, measured.solution, measured.told,
                            {mount.instruments, mount.job.thickness, mount.job.units}))
         root["suspects"].push_back(suspectOf(suspect, mount.job));
+    for (const mount::SideApart& side : mount.sides)
+        root["other_side"].push_back({{"reading", side.reading.id},
+                                      {"kind", wordFor(kReadingWords, side.reading.kind)},
+                                      {"of", side.reading.of},
+                                      {"value", side.reading.value},
+                                      {"mirrored", side.mirrored},
+                                      {"apart", side.apart},
+                                      {"sigma", side.sigma},
+                                      {"stands", side.stands()}});
     root["ask_next"] = ordered_json::array();
     for (const lineup::Asking& asked : mount.askNext) {
         ordered_json& row = root["ask_next"].emplace_back(wantedOf(asked.reading));

@@ -108,6 +108,12 @@ std::string inWords(const Suspect& suspect, const job::Mount& mount, quantity::U
     return says;
 }
 
+std::string inWords(const SideApart& side, quantity::Unit unit) {
+    return sentence(
+        inWords(side.reading) + ": " + sizeOf(std::abs(side.reading.value), side.reading.kind, unit) +
+        " there; a mirror image of this side would read " + sizeOf(side.mirrored, side.reading.kind, unit));
+}
+
 std::string inWords(const Open& open, const Instruments& instruments) {
     std::string says = "Where " + open.about + " is cannot be told from the readings yet.";
     if (!open.wants) return says;

@@ -227,6 +227,7 @@ void FilesTest::exportsAreWritten() {
     QTRY_VERIFY_WITH_TIMEOUT(!window->isPlanning(), 60000);
     const std::map<std::string, const char*> starts{{"pdf-template", "%PDF"},
                                                     {"pdf-sheet", "%PDF"},
+                                                    {"pdf-measuring", "%PDF"},
                                                     {"dxf", "999\ndxflib"},
                                                     {"svg", "<?xml"},
                                                     {"csv", "kind,about"}};

@@ -15,7 +15,7 @@ bool isSame(const job::MountReading& one, const job::MountReading& other) {
 
 /// As if it were read there, as the sketch has it.
 void take(job::Mount& mount, job::MountReading reading, const Measured& now, const Instruments& instruments) {
-    reading.id = "wanted " + std::to_string(mount.readings.size());
+    reading.id = "to read " + std::to_string(mount.readings.size());
     reading.value = std::abs(computed(now.solution.scene, observationOf(mount, reading, instruments)));
     mount.readings.push_back(std::move(reading));
 }

@@ -281,7 +281,7 @@ void ProposingTest::whatIsMissingIsSaid() {
 /// comes to its point, with the right side on its face.
 void ProposingTest::ofTenMountsNine() {
     test::RandomJobs random(181);
-    const int mounts = test::rounds(qEnvironmentVariableIsSet("GOODFOLD_MANY") ? 400 : 24);
+    const int mounts = test::rounds(qEnvironmentVariableIsSet("GOODFOLD_MANY") ? 400 : 16);
     std::map<int, int> good;
     for (int i = 0; i < mounts; ++i) {
         const job::Job job = onMount(randomMount(random, i % 4));

@@ -13,10 +13,17 @@ bool isSame(const job::MountReading& one, const job::MountReading& other) {
     return one.kind == other.kind && one.of == other.of && one.how == other.how;
 }
 
+/// A turn that reads nothing would be of faces that lie parallel: whether they do is to be read.
+Observation seenAs(const job::Mount& mount, job::MountReading reading, const Instruments& instruments) {
+    constexpr double kAnyTurn = 90;
+    if (reading.kind == job::MountReading::Kind::Turn) reading.value = kAnyTurn;
+    return observationOf(mount, reading, instruments);
+}
+
 /// As if it were read there, as the sketch has it.
 void take(job::Mount& mount, job::MountReading reading, const Measured& now, const Instruments& instruments) {
     reading.id = "to read " + std::to_string(mount.readings.size());
-    reading.value = std::abs(computed(now.solution.scene, observationOf(mount, reading, instruments)));
+    reading.value = std::abs(computed(now.solution.scene, seenAs(mount, reading, instruments)));
     mount.readings.push_back(std::move(reading));
 }
 
@@ -29,8 +36,7 @@ std::optional<job::MountReading> worstKnown(const job::Mount& mount, const Measu
         const bool isTaken = std::any_of(mount.readings.begin(), mount.readings.end(),
                                          [&](const job::MountReading& other) { return isSame(each, other); });
         if (isTaken) continue;
-        const Observation seen = observationOf(mount, each, instruments);
-        if (seen.rows() != 1) continue;
+        const Observation seen = seenAs(mount, each, instruments);
         const Eigen::MatrixXd slopes = slopesOf(seen, now.problem, now.solution);
         const double unsure = (slopes * now.told.covariance * slopes.transpose()).trace();
         if (unsure <= 1.05 * most) continue; // of those as good the easy one, which comes first

@@ -15,29 +15,31 @@ private slots:
 };
 
 /// Places sketched roughly, nothing read: what is asked for is read as it really is; then all is told, where
-/// it really is, and a third as many readings again would show a slip, or all
-/// that can be read with the usual tools.
+/// it really is, and a third as many readings again would show a slip.
 void WalkTest::whatIsReadTellsAllAndMore() {
     test::RandomJobs random(77);
-    int found = 0, tried = 0;
+    int found = 0, tried = 0, again = 0;
     for (int i = 0; i < test::rounds(40); ++i) {
         const test::Place place = test::Place::random(random);
         job::Mount mount = place.sketched(random);
-        const auto wanted = mount::readingsToTake(mount, test::instruments());
-        for (const job::MountReading& each : wanted) {
-            QCOMPARE(each.value, 0.0);
-            test::add(mount, each, place);
+        auto known = mount::measured(mount, test::instruments());
+        for (int round = 0; round < 2 && (round == 0 || !mount::openPoints(*known).empty()); ++round) {
+            again += round;
+            for (const job::MountReading& each : mount::readingsToTake(mount, test::instruments())) {
+                QCOMPARE(each.value, 0.0);
+                test::add(mount, each, place);
+            }
+            known = mount::measured(mount, test::instruments());
+            QVERIFY(known);
         }
-        const auto known = mount::measured(mount, test::instruments());
-        QVERIFY(known);
         QVERIFY2(mount::openPoints(*known).empty(), qPrintable(QString::number(i)));
         const int spare = known->adjusted.degreesOfFreedom, unknowns = known->problem.unknowns.count;
-        const bool isAllThereIs = wanted.size() + 1 >= mount::everyReading(mount).size();
-        QVERIFY2(3 * spare >= unknowns || isAllThereIs, qPrintable(QString::number(spare)));
+        QVERIFY2(3 * spare >= unknowns, qPrintable(QStringLiteral("%1 of %2").arg(spare).arg(unknowns)));
         ++tried;
         // Readings alone allow a mirrored place now and then; the sketch, a centimetre off, was nearer to it.
         found += (*known->placed.points.back().at - place.points.back().at).norm() < 0.05;
     }
+    QVERIFY(20 * again <= tried); // the sketch was too rough to see what would be left open
     QVERIFY2(10 * found >= 9 * tried, qPrintable(QStringLiteral("%1 of %2").arg(found).arg(tried)));
 }
 

@@ -147,11 +147,11 @@ void MountStage::openPicture(const std::string& face, const QString& path) {
         connect(photo, &PhotoPage::left, this, [this] { middle->setCurrentWidget(view); });
         // Undone or reopened, the face may be gone.
         connect(&document, &Document::changed, photo, [this] {
-            if (!document.job().mount) middle->setCurrentWidget(view);
+            const auto& mount = document.job().mount;
+            if (!mount || !mount->findFace(photo->onFace())) middle->setCurrentWidget(view);
         });
     }
-    if (const auto wrong = photo->open(face, path))
-        return Notice::say(*this, text(wrong->says));
+    if (const auto wrong = photo->open(face, path)) return Notice::say(*this, text(wrong->says));
     middle->setCurrentWidget(photo);
 }
 

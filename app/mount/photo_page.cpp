@@ -5,6 +5,7 @@
 #include "app/widgets/theme.h"
 #include "draw/picture_file.h"
 #include "edit/mount_edits.h"
+#include "mount/solve.h"
 
 #include <QHBoxLayout>
 #include <QVBoxLayout>
@@ -146,8 +147,9 @@ void PhotoPage::takeRings() {
         places.push_back({ring.point.toStdString(), ring.hole.at,
                           ring.isByHand ? std::nullopt : std::optional(ring.hole.diameter)});
     const std::string with = kind->currentData().toString().toStdString();
-    const auto& instruments = document.books().errors.book().instruments;
-    const double sigma = instruments.at(with).sigma;
+    job::MountReading reading;
+    reading.with = with;
+    const double sigma = mount::sigmaOf(reading, document.books().errors.book().instruments);
     std::optional<Error> wrong;
     const auto refused = document.change(tr("holes out of a picture"), [&](job::Job& changed) {
         wrong = edit::addPlaces(*changed.mount, face, places, with, sigma);

@@ -19,6 +19,7 @@ public:
     /// Why not, where it is no picture; nothing is changed then.
     std::optional<Error> open(const std::string& face, const QString& path);
     PhotoView* picture() const { return view; }
+    const std::string& onFace() const { return face; }
 
 signals:
     void left(); // taken over, or given up

@@ -84,7 +84,9 @@ std::optional<Error> addPlaces(Mount& mount, const std::string& face, const std:
     if (places.size() < 2)
         return Error{"One place alone tells nothing: it takes two or more, to be read from one to the other.",
                      "mount.points"};
-    const FaceFrame frame = frameOf(mount, *mount.findFace(face));
+    const job::MountFace* on = mount.findFace(face);
+    if (!on) return Error{"Face " + face + " is not there any more.", "mount.faces"};
+    const FaceFrame frame = frameOf(mount, *on);
     const Pose2 faceFromPlaces = sketchedFrom(mount, face, places, frame);
     std::vector<std::string> names;
     for (const FacePlace& place : places) {

@@ -170,6 +170,8 @@ void PlacesTest::oneAloneTellsNothing() {
     job::Mount mount = oneFace();
     QVERIFY(edit::addPlaces(mount, "F", {{{}, {0, 0}, 5}}, "photo", 0.4));
     QVERIFY(mount.points.empty());
+    const auto gone = edit::addPlaces(mount, "G", {{{}, {0, 0}, 5}, {{}, {9, 0}, 5}}, "photo", 0.4);
+    QVERIFY(gone && gone->says == "Face G is not there any more.");
 }
 
 GOODFOLD_TEST(PlacesTest)

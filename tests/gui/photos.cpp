@@ -5,6 +5,7 @@
 #include "app/mount/photo_page.h"
 #include "app/widgets/notice.h"
 #include "draw/picture_file.h"
+#include "edit/mount_edits.h"
 #include "gui/support.h"
 
 #include <QTemporaryDir>
@@ -69,6 +70,7 @@ class PhotosTest : public QObject {
 private slots:
     void holesAreTakenFromAPhotograph();
     void ringIsPutAndMovedByHand();
+    void faceThatGoesTakesItsPictureAlong();
     void noPictureGetsASentence_data();
     void noPictureGetsASentence();
     void drawingGivesItsHoles();
@@ -135,6 +137,16 @@ void PhotosTest::ringIsPutAndMovedByHand() {
     QVERIFY((view->rings()[0].hole.at - put).norm() > 0.5);
     QTest::keyClick(view, Qt::Key_Delete);
     QVERIFY(view->rings().empty());
+}
+
+void PhotosTest::faceThatGoesTakesItsPictureAlong() {
+    Stage window;
+    const QString path = window.folder.filePath("pattern.png");
+    QVERIFY(Pattern().taken().save(path));
+    window.mount->openPicture("G", path);
+    QVERIFY(window.mount->photoPage()->isVisible());
+    QVERIFY(!window->document().change("face gone", [](job::Job& job) { edit::removeThing(job, "G"); }));
+    QVERIFY(!window.mount->photoPage()->isVisible());
 }
 
 void PhotosTest::noPictureGetsASentence_data() {

@@ -314,7 +314,11 @@ int exportJob(const cli::Arguments& arguments, const Books& books) {
                 sequence::takesToolRadii(job) ||
                 std::any_of(arguments.exports.begin(), arguments.exports.end(),
                             [](const auto& each) { return draw::findExport(each.first)->needsPlan; });
-            const Solved planned(job, material, books, needsPlan);
+            Solved planned(job, material, books, needsPlan);
+            const bool areOfPlace =
+                std::all_of(arguments.exports.begin(), arguments.exports.end(),
+                            [](const auto& each) { return draw::findExport(each.first)->isOfPlace; });
+            if (areOfPlace) planned.findings.clear();
             if (const auto stop = stopOf(planned.findings); stop && !arguments.force)
                 return complain(
                     path,

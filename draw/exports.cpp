@@ -68,6 +68,7 @@ constexpr std::array kExports{
            .suffix = "-measuring.pdf",
            .filter = "PDF documents (*.pdf)",
            .isOnPaper = true,
+           .isOfPlace = true,
            .write = pdfMeasuring},
     Export{.key = "dxf",
            .title = "Blank as &DXF…",

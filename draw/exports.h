@@ -33,6 +33,7 @@ struct Export {
     const char* filter; // of a file dialog
     bool isOnPaper = false;
     bool needsPlan = false;
+    bool isOfPlace = false; // tells nothing of the bracket: what stops that does not stop it
     const char* shortcut = "";
     QByteArray (*write)(const ExportInput& input) = nullptr;
 };

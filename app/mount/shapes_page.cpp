@@ -58,9 +58,9 @@ void ShapesPage::refresh() {
         says->setText(found ? text(shapes.why()) : tr("Shapes that reach are looked for…"));
         return;
     }
-    says->setText(
-        tr("Brackets that reach all its points, the best first, with how many go on at the first try. "
-           "A press takes one; undo gives back what there was."));
+    says->setText(tr(
+        "Brackets that reach all points of the place, the best first, with how many go on at the first try. "
+        "A press takes one; undo gives back what there was."));
     constexpr int kAcross = 2;
     for (size_t i = 0; i < found->size(); ++i) {
         const propose::Proposal& proposal = (*found)[i];

@@ -93,6 +93,24 @@ job::Tie tieOf(const job::Job& base, const std::string& point) {
     return tie;
 }
 
+/// What the base carries, at the holes that now go on the same points; nothing where one of them went on
+/// none.
+std::optional<job::Load> loadOn(const job::Job& made, const job::Job& base) {
+    if (!base.load) return {};
+    const auto now = [&](std::string& hole) {
+        const auto before = std::find_if(base.ties.begin(), base.ties.end(),
+                                         [&](const job::Tie& tie) { return tie.hole == hole; });
+        if (before == base.ties.end()) return false;
+        const auto after = std::find_if(made.ties.begin(), made.ties.end(),
+                                        [&](const job::Tie& tie) { return tie.point == before->point; });
+        if (after != made.ties.end()) hole = after->hole;
+        return after != made.ties.end();
+    };
+    job::Load load = *base.load;
+    if (!now(load.held) || !now(load.at)) return {};
+    return load;
+}
+
 std::string baseShapeOf(const Strip& strip) {
     constexpr double kNearlySquareDeg = 75;
     const auto& folds = strip.folds;
@@ -151,8 +169,6 @@ std::optional<job::Job> drawn(const Strip& strip, const job::Job& base, const st
     job.bends.clear();
     job.ties.clear();
     job.bendOrder.clear();
-    job.load.reset();
-    job.oppositeMount.reset();
     job.dimensionTo = job::DimensionTo::Outside;
     job.datum = job::Edge::Start;
     if (job.stock.form == job::StockForm::Bar) job.stock.width = *width;
@@ -174,6 +190,7 @@ std::optional<job::Job> drawn(const Strip& strip, const job::Job& base, const st
     const auto rests = std::find_if(strip.leaves.begin(), strip.leaves.end(), [&](const Leaf& leaf) {
         return leaf.station >= 0 && stations[static_cast<size_t>(leaf.station)].face == restFace;
     });
+    job.load = loadOn(job, base);
     job.rests = job::Rest{idOf(static_cast<size_t>(rests - strip.leaves.begin())), rests->onFace, restFace};
     return job;
 }

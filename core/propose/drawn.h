@@ -10,7 +10,8 @@ namespace goodfold::propose {
 std::string shapeOf(const Strip& strip);
 
 /// The base's stock, or the next width that is sold where that is too narrow; figures to half a millimetre
-/// and half a degree. Everything else of the base but legs, bends, ties and order stays. It rests on the
+/// and half a degree. Everything else of the base but legs, bends, ties and order stays, its load
+/// at the holes that go on the same points. It rests on the
 /// station's face of that name. Nothing where no bar is that wide.
 std::optional<job::Job> drawn(const Strip& strip, const job::Job& base, const std::vector<Station>& stations,
                               const std::string& restFace, const material::Material& material);

@@ -131,6 +131,7 @@ private slots:
     void onOnePlaneLiesAStrap();
     void lowStepIsAJoggle();
     void narrowStockMakesRoomByAWiderOne();
+    void whatWasTypedIsKept();
     void whatIsDoubtedIsMendedFirst();
     void whatIsMissingIsSaid_data();
     void whatIsMissingIsSaid();
@@ -237,6 +238,31 @@ void ProposingTest::narrowStockMakesRoomByAWiderOne() {
     const Proposal* made = shaped(*all, "L");
     QVERIFY(made);
     QCOMPARE(made->job.stock.width, 80.0);
+}
+
+/// The load stays, at the holes that go on the same points now; so does the other hand's own mount.
+void ProposingTest::whatWasTypedIsKept() {
+    std::ifstream in(PROJECT_DATA "/demo/stay-on-sill.gfold");
+    job::Job job = files::readJob(in)->job;
+    job.mount->readings[8].value -= 10;
+    std::swap(job.ties[0], job.ties[2]); // the proposals number their holes anew
+    job.load = job::Load{.held = "h1", .at = "h3", .newtons = 60};
+    job.oppositeHand = true;
+    job.oppositeMount = job.mount;
+    const auto pointOf = [](const job::Job& of, const std::string& hole) {
+        return std::find_if(of.ties.begin(), of.ties.end(),
+                            [&](const job::Tie& tie) { return tie.hole == hole; })
+            ->point;
+    };
+    const auto all = proposed(job);
+    QVERIFY2(all, all ? "" : all.error().says.c_str());
+    for (const Proposal& each : *all) {
+        QVERIFY(each.job.load);
+        QCOMPARE(pointOf(each.job, each.job.load->held), std::string("a"));
+        QCOMPARE(pointOf(each.job, each.job.load->at), std::string("c"));
+        QCOMPARE(each.job.load->newtons, 60.0);
+        QVERIFY(each.job.oppositeMount == job.oppositeMount);
+    }
 }
 
 void ProposingTest::whatIsDoubtedIsMendedFirst() {

@@ -9,7 +9,7 @@ option(GOODFOLD_WERROR "Treat warnings as errors" OFF)
 option(GOODFOLD_SANITIZE "Build with the address and undefined-behaviour sanitizers" OFF)
 option(GOODFOLD_RACES "Build with the thread sanitizer" OFF)
 
-option(GOODFOLD_TOGETHER "Compile several sources of a library at once: a quarter of the time for all, more for one" OFF)
+option(GOODFOLD_TOGETHER "Compile several sources of a program at once: a quarter of the time for all, more for one" OFF)
 
 option(GOODFOLD_FUZZ "Build the fuzz targets with libFuzzer (clang)" OFF)
 
@@ -47,7 +47,16 @@ if(CCACHE AND NOT CMAKE_CXX_COMPILER_LAUNCHER)
   add_compile_options($<$<COMPILE_LANGUAGE:CXX>:-fpch-preprocess>)
 endif()
 
-# Asked for target by target: what the rooms have in common is read once for eight of their sources.
+find_package(Qt6 6.4 REQUIRED COMPONENTS Core)
+get_target_property(MOC Qt6::moc IMPORTED_LOCATION)
+configure_file(${CMAKE_CURRENT_LIST_DIR}/moc-alone.sh.in ${CMAKE_BINARY_DIR}/moc-alone.sh @ONLY
+  FILE_PERMISSIONS OWNER_READ OWNER_WRITE OWNER_EXECUTE)
+# Qt's classes of a target.
+function(goodfold_mocs target)
+  set_target_properties(${target} PROPERTIES AUTOMOC ON AUTOMOC_EXECUTABLE ${CMAKE_BINARY_DIR}/moc-alone.sh)
+endfunction()
+
+# Asked for target by target: what the rooms have in common is read, and made of templates, once for twelve sources.
 function(goodfold_together target)
-  set_target_properties(${target} PROPERTIES UNITY_BUILD ${GOODFOLD_TOGETHER} UNITY_BUILD_BATCH_SIZE 8)
+  set_target_properties(${target} PROPERTIES UNITY_BUILD ${GOODFOLD_TOGETHER} UNITY_BUILD_BATCH_SIZE 12)
 endfunction()

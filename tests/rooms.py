@@ -13,6 +13,7 @@ core/picture
 core/job
 core/hardware
 core/part
+core/clearance
 core/edit
 core/strength
 core/tool

@@ -44,7 +44,8 @@ public:
     /// What a plan made of this job: the radii its tools make, that the part is laid out with, the order, and
     /// what rules are told of it; null where the search found out nothing.
     void takePlan(const sequence::Settled& settled, std::shared_ptr<const check::PlanFacts> facts);
-    /// What was counted of this very job on its mount.
+    /// What was counted of this very job on its mount; null until it is.
+    const check::LineUpFacts* lineUp() const { return lineUpFacts.get(); }
     void takeLineUp(std::shared_ptr<const check::LineUpFacts> facts);
     std::vector<part::RuleOutcome> ruleOutcomes() const { return part::compareRules(currentJob, material()); }
 

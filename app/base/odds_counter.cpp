@@ -84,6 +84,7 @@ std::shared_ptr<Counted> countedOf(const CountWanted& wanted) {
     made->doubted = doubtedIn(made->settled.job, wanted.errors.instruments);
     made->odds = lineup::count(*made->making, kTrials, kSeed);
     made->nominal = lineup::nominalFit(*made->making);
+    made->facts = text::factsOf(*made->making, made->nominal, made->odds, wanted.hardware);
     constexpr int kDots = 300;
     made->clouds = lineup::cloudsOf(*made->making, kDots, kSeed);
     countOpposite(*made, wanted);
@@ -184,8 +185,7 @@ void OddsCounter::take(const std::shared_ptr<const Counted>& made, bool isLast) 
     if (isLast) stopAsked.reset();
     finished = made;
     if (made->making && isCurrent() && !document.isLinedUp())
-        document.takeLineUp(
-            std::make_shared<check::LineUpFacts>(text::factsOf(*made->making, made->nominal, made->odds)));
+        document.takeLineUp(std::make_shared<check::LineUpFacts>(*made->facts));
     emit counted();
 }
 

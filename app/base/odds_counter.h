@@ -14,13 +14,14 @@ struct Counted {
     std::shared_ptr<const tool::Shop> shop;
     bool isProvisional = false; // with the holds of a plan for another job
     std::string wrong;          // what the mount does not say yet; then nothing else is known
-    std::string doubted; // the reading of the mount that cannot be right, as long as one cannot
+    std::string doubted;        // the reading of the mount that cannot be right, as long as one cannot
     std::optional<lineup::Making> making;
     lineup::Odds odds;
     lineup::NominalFit nominal;
-    std::vector<std::vector<Vec2>> clouds; // of each tie
-    std::optional<double> opposite, both;  // of a pair: the other hand's odds, and that both go on
-    std::vector<lineup::Cause> causes;     // once they are looked for
+    std::optional<check::LineUpFacts> facts; // what rules are told
+    std::vector<std::vector<Vec2>> clouds;   // of each tie
+    std::optional<double> opposite, both;    // of a pair: the other hand's odds, and that both go on
+    std::vector<lineup::Cause> causes;       // once they are looked for
     std::vector<lineup::Offer> offers;
     std::vector<lineup::Drilling> drilling;
     bool isWhole = false; // causes and offers are there

@@ -8,16 +8,16 @@ namespace goodfold::app {
 
 namespace {
 
-using Kind = part::Mark::Kind;
+using MarkKind = part::Mark::Kind;
 
 QString lineInWords(const part::Part& part, const part::Mark& mark, const quantity::Reading& reading) {
     const QString id = QString::fromStdString(mark.about.id);
-    if (mark.kind == Kind::Trim) return QObject::tr("trim %1 after bending").arg(id);
-    if (mark.kind == Kind::BendStart) return QObject::tr("bend %1 starts").arg(id);
-    if (mark.kind == Kind::BendEnd) return QObject::tr("bend %1 ends").arg(id);
+    if (mark.kind == MarkKind::Trim) return QObject::tr("trim %1 after bending").arg(id);
+    if (mark.kind == MarkKind::BendStart) return QObject::tr("bend %1 starts").arg(id);
+    if (mark.kind == MarkKind::BendEnd) return QObject::tr("bend %1 ends").arg(id);
     const part::PartBend& bend = part.bends[static_cast<size_t>(part.bendIndex(mark.about.id))];
-    if (mark.kind == Kind::SetLine) return QObject::tr("bend %1, set line").arg(id);
-    if (mark.kind == Kind::Hit) return QObject::tr("bend %1, a hit").arg(id);
+    if (mark.kind == MarkKind::SetLine) return QObject::tr("bend %1, set line").arg(id);
+    if (mark.kind == MarkKind::Hit) return QObject::tr("bend %1, a hit").arg(id);
     const QString angle =
         QString::fromStdString(quantity::printNumber(reading.bendAngle(bend.shape.angleDeg), 2));
     return bend.turn == job::Turn::Up ? QObject::tr("bend %1, %2° toward you").arg(id, angle)
@@ -27,8 +27,9 @@ QString lineInWords(const part::Part& part, const part::Mark& mark, const quanti
 QString punchInWords(const part::Mark& mark, const job::Job& job, const part::Part& part) {
     const QString id = QString::fromStdString(mark.name);
     if (mark.afterBending) return QObject::tr("%1, drilled after bending").arg(id);
-    if (mark.kind == Kind::Corner) return QObject::tr("punch a corner of %1").arg(id);
-    if (mark.kind == Kind::SlotEnd) return QObject::tr("punch an end of slot %1").arg(id);
+    if (mark.isThere) return QObject::tr("%1, there already").arg(id);
+    if (mark.kind == MarkKind::Corner) return QObject::tr("punch a corner of %1").arg(id);
+    if (mark.kind == MarkKind::SlotEnd) return QObject::tr("punch an end of slot %1").arg(id);
     const job::Hole& hole = *job.findHole(mark.about.id);
     using Kind = job::Hole::Kind;
     if (hole.kind == Kind::ArcSlot) return QObject::tr("punch the pivot of %1").arg(id);
@@ -61,7 +62,7 @@ std::vector<MarkRow> markRows(const job::Job& job, const part::Part& part, const
     std::vector<MarkRow> rows;
     for (const part::Mark& mark : part::marksOf(part)) {
         const QString face = mark.onBack ? QObject::tr("back") : QObject::tr("face");
-        if (part::isPunched(mark.kind) || mark.kind == Kind::Corner) {
+        if (part::isPunched(mark.kind) || mark.kind == MarkKind::Corner) {
             rows.push_back({mark.along, punchInWords(mark, job, part), face, mark.across, mark.about});
             continue;
         }

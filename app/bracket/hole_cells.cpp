@@ -67,7 +67,7 @@ public:
         made.lines.push_back(placeLine());
         if (hole.pattern) addPattern(made);
         if (hole.fastener || inHand) addFastenerLines(made, document, id);
-        if (hole.afterBending || inHand) made.lines.push_back(whenLine());
+        if (hole.afterBending || hole.isThere || inHand) made.lines.push_back(whenLine());
         return made;
     }
 
@@ -361,14 +361,22 @@ private:
             });
     }
 
+    enum class Made { InBlank, After, Already };
     Line whenLine() const {
-        return {
-            faint(QObject::tr("made")),
-            make.oneOf(
-                QStringLiteral("when"), QObject::tr("When it is made"),
-                std::vector<OptionOf<bool>>{{QStringLiteral("blank"), false, QObject::tr("in the blank")},
-                                            {QStringLiteral("after"), true, QObject::tr("after bending")}},
-                hole.afterBending, [](Hole& changed, bool after) { changed.afterBending = after; })};
+        return {faint(QObject::tr("made")),
+                make.oneOf(QStringLiteral("when"), QObject::tr("When it is made"),
+                           std::vector<OptionOf<Made>>{
+                               {QStringLiteral("blank"), Made::InBlank, QObject::tr("in the blank")},
+                               {QStringLiteral("after"), Made::After, QObject::tr("after bending")},
+                               {QStringLiteral("there"), Made::Already, QObject::tr("already")}},
+                           hole.isThere        ? Made::Already
+                           : hole.afterBending ? Made::After
+                                               : Made::InBlank,
+                           [](Hole& changed, Made made) {
+                               changed.isThere = made == Made::Already;
+                               changed.afterBending = made == Made::After;
+                               changed.throughMount = false;
+                           })};
     }
 
     Document& document;

@@ -5,8 +5,8 @@
 #include "app/lineup/line_up_cells.h"
 #include "app/lineup/spread_view.h"
 #include "app/widgets/cell_panel.h"
-#include "app/widgets/foldable.h"
 #include "app/widgets/notice.h"
+#include "app/widgets/panel_column.h"
 #include "app/widgets/reader_role.h"
 #include "app/widgets/theme.h"
 #include "text/lineup_words.h"
@@ -14,7 +14,6 @@
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
-#include <QScrollArea>
 #include <QVBoxLayout>
 
 #include <algorithm>
@@ -72,34 +71,10 @@ QWidget* LineUpStage::makeOdds() {
     drilling = new CellPanel(
         document, tr("When its holes are drilled"),
         [this](Document& of) { return drillingBlocks(of, advised); }, column);
-    auto* inside = new QWidget(column);
-    auto* all = new QVBoxLayout(inside);
-    all->setContentsMargins(0, 0, 0, 0);
-    auto* mountHeading = label(inside, "heading");
-    mountHeading->setText(tr("Where its holes have to come"));
-    all->addWidget(mountHeading);
-    all->addWidget(mount);
-    all->addSpacing(px(8));
-    drillingHeading = label(inside, "heading");
-    drillingHeading->setText(tr("When its holes are drilled"));
-    all->addWidget(drillingHeading);
-    all->addWidget(drilling);
-    all->addSpacing(px(8));
-    auto* makingHeading = label(inside, "heading");
-    makingHeading->setText(tr("How it is made, and what that is out by"));
-    all->addWidget(makingHeading);
-    all->addWidget(making);
-    all->addStretch();
-    auto* scroll = new QScrollArea(column);
-    scroll->setWidgetResizable(true);
-    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    scroll->setFocusPolicy(Qt::NoFocus);
-    scroll->setWidget(inside);
-    for (CellPanel* panel : {mount, drilling, making})
-        connect(panel, &CellPanel::wantsToBeSeen, scroll, [scroll, panel, inside](const QRect& box) {
-            const QPoint at = panel->mapTo(inside, box.center());
-            scroll->ensureVisible(at.x(), at.y(), 20, 60);
-        });
+    auto* panels = new PanelColumn(column);
+    panels->add(tr("Where its holes have to come"), mount);
+    drillingHeading = panels->add(tr("When its holes are drilled"), drilling);
+    panels->add(tr("How it is made, and what that is out by"), making);
     auto* layout = new QVBoxLayout(column);
     layout->setContentsMargins(12, 8, 8, 8);
     layout->setSpacing(4);
@@ -108,7 +83,7 @@ QWidget* LineUpStage::makeOdds() {
     layout->addWidget(limits);
     layout->addWidget(ninetyNine, 0, Qt::AlignLeft);
     layout->addSpacing(px(6));
-    layout->addWidget(scroll, 1);
+    layout->addWidget(panels, 1);
     return column;
 }
 

@@ -3,6 +3,7 @@
 #include "app/base/text.h"
 #include "app/widgets/theme.h"
 #include "draw/bolt.h"
+#include "draw/clearance_picture.h"
 #include "draw/type.h"
 #include "text/lineup_words.h"
 
@@ -173,6 +174,31 @@ void SpreadView::paintMount(QPainter& painter) const {
     }
 }
 
+/// What has to stay free, and where the bracket comes nearest to it.
+void SpreadView::paintThings(QPainter& painter) const {
+    const Pose3 rootFromMount = shown->nominal.mountFromRoot.inverse();
+    for (const job::Clearance& thing : shown->settled.job.mount->clearances)
+        draw::paintClearance(painter, camera, rootFromMount, thing, colours().faintInk);
+    painter.setFont(textFont(13, draw::Weight::SemiBold));
+    for (const clearance::Least& least : shown->facts->clearances) {
+        const QColor ink = least.meets          ? colours().stop
+                           : least.isTooClose() ? colours().mind
+                                                : colours().faintInk;
+        const QPointF on = camera.toScreen(rootFromMount * least.onBracket);
+        const QPointF other = camera.toScreen(rootFromMount * least.onOther);
+        painter.setPen(QPen(ink, 2));
+        if (!least.meets) painter.drawLine(on, other);
+        painter.setPen(ink);
+        const QString says =
+            least.meets
+                ? tr("runs into the %1").arg(text(least.id))
+                : tr("%1 to the %2")
+                      .arg(text(quantity::typeset(quantity::Length::mm(least.distance), document.reading())),
+                           text(least.id));
+        painter.drawText((on + other) / 2 + QPointF(px(8), px(4)), says);
+    }
+}
+
 /// Its axis, and head and washer where they look this way.
 void SpreadView::paintBolt(QPainter& painter, size_t index) const {
     const Mounting::Tie& tie = shown->making->mounting.ties[index];
@@ -240,6 +266,7 @@ void SpreadView::paintEvent(QPaintEvent*) {
     if (shown) paintMount(painter);
     draw::paintFormed(painter, draw::look(scene, camera), colours(), document.lit());
     if (!shown) return;
+    paintThings(painter);
     for (size_t i = 0; i < shown->making->mounting.ties.size(); ++i)
         paintBolt(painter, i);
     for (size_t i = 0; i < shown->making->mounting.ties.size(); ++i)

@@ -36,6 +36,7 @@ private:
     Vec3 inRoot(const Vec3& onFace) const;
     Vec3 directionInRoot(const Vec3& onFace) const;
     void paintMount(QPainter& painter) const;
+    void paintThings(QPainter& painter) const;
     void paintBolt(QPainter& painter, size_t tie) const;
     void paintSpread(QPainter& painter, size_t tie) const;
     /// The tie under the pointer, or -1.

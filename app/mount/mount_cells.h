@@ -17,6 +17,10 @@ using AskForFile = std::function<void(const std::string& face)>;
 /// Faces, points and edges, roughly; more of them out of pictures, tables and drawings.
 std::vector<Block> placeBlocks(Document& document, Survey& survey, const AskForFile& picture,
                                const AskForFile& drawing);
+/// What has to stay free there, and how near the bracket comes to it.
+std::vector<Block> clearanceBlocks(Document& document);
+/// What of the bracket may become another when it is brought there, and within what.
+std::vector<Block> changeBlocks(Document& document);
 /// The leg that rests there, the bolts, the bracket brought onto them, and others that would reach.
 std::vector<Block> tieBlocks(Document& document, Survey& survey, Shapes& shapes);
 

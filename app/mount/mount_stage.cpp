@@ -5,15 +5,13 @@
 #include "app/mount/photo_page.h"
 #include "app/mount/shapes_page.h"
 #include "app/widgets/cell_panel.h"
-#include "app/widgets/foldable.h"
 #include "app/widgets/notice.h"
+#include "app/widgets/panel_column.h"
 #include "app/widgets/theme.h"
 #include "files/places.h"
 
 #include <QFileDialog>
 #include <QHBoxLayout>
-#include <QLabel>
-#include <QScrollArea>
 #include <QVBoxLayout>
 
 #include <sstream>
@@ -22,45 +20,15 @@ namespace goodfold::app {
 
 namespace {
 
-/// One panel under its heading.
-struct Headed {
-    QString heading;
-    CellPanel* panel;
-    QLabel* label = nullptr;
-};
-
-/// A column of panels under their headings, scrolled together.
-QWidget* columnOf(std::vector<Headed>& panels, int width, QWidget* parent) {
+/// At a side of the place.
+QWidget* columnOf(PanelColumn* panels, int width, QWidget* parent) {
     auto* column = new QWidget(parent);
     column->setObjectName(QStringLiteral("ladderColumn"));
     column->setAttribute(Qt::WA_StyledBackground);
     column->setFixedWidth(width);
-    auto* inside = new QWidget(column);
-    auto* all = new QVBoxLayout(inside);
-    all->setContentsMargins(0, 0, 0, 0);
-    for (Headed& each : panels) {
-        each.label = new QLabel(each.heading, inside);
-        each.label->setProperty("role", "heading");
-        each.label->setVisible(!each.heading.isEmpty());
-        all->addWidget(each.label);
-        all->addWidget(each.panel);
-        all->addSpacing(px(8));
-    }
-    all->addStretch();
-    auto* scroll = new QScrollArea(column);
-    scroll->setWidgetResizable(true);
-    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    scroll->setFocusPolicy(Qt::NoFocus);
-    scroll->setWidget(inside);
-    for (const Headed& each : panels)
-        QObject::connect(each.panel, &CellPanel::wantsToBeSeen, scroll,
-                         [scroll, panel = each.panel, inside](const QRect& box) {
-                             const QPoint at = panel->mapTo(inside, box.center());
-                             scroll->ensureVisible(at.x(), at.y(), 20, 60);
-                         });
     auto* layout = new QVBoxLayout(column);
     layout->setContentsMargins(12, 12, 8, 8);
-    layout->addWidget(scroll);
+    layout->addWidget(panels);
     return column;
 }
 
@@ -82,12 +50,13 @@ MountStage::MountStage(Document& document, std::function<void(const QString& key
     placesColumn = makePlaces();
     layout->addWidget(placesColumn);
     connect(&known, &Survey::changed, this, &MountStage::take);
+    connect(&document, &Document::planTaken, clearances, [this] { clearances->refresh(); }); // counted anew
     connect(&proposed, &Shapes::changed, this, &MountStage::showShapes);
     take();
 }
 
 void MountStage::take() {
-    for (CellPanel* panel : {state, readings, places, ties})
+    for (CellPanel* panel : {state, readings, places, ties, changes, clearances})
         panel->refresh();
     const bool isThere = document.job().mount.has_value();
     readingsHeading->setVisible(isThere);
@@ -110,10 +79,10 @@ QWidget* MountStage::makeReadings() {
         new CellPanel(document, tr("What is told"), [this](Document& of) { return surveyBlocks(of, known); });
     readings =
         new CellPanel(document, tr("Readings"), [this](Document& of) { return readingBlocks(of, known); });
-    std::vector<Headed> panels{{QString(), state}, {tr("What was read"), readings}};
-    QWidget* column = columnOf(panels, px(318), this);
-    readingsHeading = panels[1].label;
-    return column;
+    auto* panels = new PanelColumn(this);
+    panels->add(QString(), state);
+    readingsHeading = panels->add(tr("What was read"), readings);
+    return columnOf(panels, px(318), this);
 }
 
 QWidget* MountStage::makePlaces() {
@@ -124,7 +93,13 @@ QWidget* MountStage::makePlaces() {
     });
     ties = new CellPanel(document, tr("The bracket there"),
                          [this](Document& of) { return tieBlocks(of, known, proposed); });
-    std::vector<Headed> panels{{tr("What is there"), places}, {tr("The bracket there"), ties}};
+    clearances = new CellPanel(document, tr("What has to stay free"), clearanceBlocks);
+    changes = new CellPanel(document, tr("What may change"), changeBlocks);
+    auto* panels = new PanelColumn(this);
+    panels->add(tr("What is there"), places);
+    panels->add(tr("The bracket there"), ties);
+    panels->addFolded(tr("What of it may change"), QStringLiteral("mayChange"), changes);
+    panels->add(tr("What has to stay free"), clearances);
     return columnOf(panels, px(312), this);
 }
 
@@ -181,7 +156,9 @@ QString MountStage::hint() const {
 }
 
 QString MountStage::says() const {
-    return QStringList{state->text(), readings->text(), places->text(), ties->text()}.join(QLatin1Char('\n'));
+    return QStringList{state->text(), readings->text(), places->text(),
+                       ties->text(),  changes->text(),  clearances->text()}
+        .join(QLatin1Char('\n'));
 }
 
 } // namespace goodfold::app

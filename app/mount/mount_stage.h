@@ -53,7 +53,7 @@ private:
     MountView* view;
     ShapesPage* page = nullptr; // these are made when they are first asked for
     PhotoPage* photo = nullptr;
-    CellPanel *state, *readings, *places, *ties;
+    CellPanel *state, *readings, *places, *ties, *changes, *clearances;
     QWidget *readingsHeading, *placesColumn;
 };
 

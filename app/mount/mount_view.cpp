@@ -2,6 +2,7 @@
 
 #include "app/base/text.h"
 #include "app/widgets/theme.h"
+#include "draw/clearance_picture.h"
 #include "draw/palette.h"
 #include "edit/mount_edits.h"
 
@@ -30,7 +31,8 @@ MountView::MountView(Document& document, Survey& survey, QWidget* parent)
     camera.pitchDeg = 34;
     setMinimumSize(px(260), px(220));
     connect(&survey, &Survey::changed, this, [this] {
-        const size_t things = placed() ? placed()->points.size() + placed()->faces.size() : 0;
+        const size_t things =
+            placed() ? placed()->points.size() + placed()->faces.size() + placed()->clearances.size() : 0;
         if (std::exchange(fittedTo, things) != things) fit();
         update();
     });
@@ -79,6 +81,15 @@ void MountView::fit() {
                                 Eigen::AlignedBox2d::TopRight, Eigen::AlignedBox2d::TopLeft})
             points.push_back(board.corner(type));
     const int margin = px(40);
+    // What has to stay free may be large: as much of it as is near.
+    Eigen::AlignedBox3d near;
+    for (const Vec3& point : points)
+        near.extend(point);
+    const Vec3 round = Vec3::Constant(2 * kBeyond);
+    if (document.job().mount && !points.empty())
+        for (const job::Clearance& thing : document.job().mount->clearances)
+            for (const Vec3& corner : draw::extentOf(thing))
+                points.push_back(corner.cwiseMax(near.min() - round).cwiseMin(near.max() + round));
     if (!points.empty())
         camera = draw::fitted(camera, points, QRectF(rect()).adjusted(margin, margin, -margin, -margin));
 }
@@ -303,6 +314,10 @@ void MountView::paintEvent(QPaintEvent*) {
     });
     for (const Board& board : all)
         paintBoard(painter, board);
+    for (const job::Clearance& thing : placed()->clearances) {
+        draw::paintClearance(painter, camera, Pose3::Identity(), thing, colours().faintInk);
+        paintTag(painter, camera.toScreen(draw::extentOf(thing).front()), text(thing.id), colours().faintInk);
+    }
     const auto& readings = document.job().mount->readings;
     for (size_t i = 0; i < readings.size(); ++i)
         paintReading(painter, i);

@@ -56,6 +56,80 @@ QString ofWords(const MountReading& reading) {
     return {};
 }
 
+/// The first that is still to be typed, and what comes after it.
+void addSheet(std::vector<Block>& blocks, Document& document, Survey& survey) {
+    if (survey.sheet().empty()) return;
+    Block block;
+    block.gapAbove = 6;
+    block.lines.push_back({words(QObject::tr("From the sheet"), Cell::Look::Strong),
+                           press(
+                               QObject::tr("pass over"),
+                               {QStringLiteral("sheet.pass"), QObject::tr("Pass over what was not read")},
+                               [&survey]() -> Cell::Answer {
+                                   survey.dropFirstOfSheet();
+                                   return {};
+                               },
+                               Cell::Look::Link)});
+    for (size_t i = 0; i < survey.sheet().size(); ++i) {
+        const auto& [number, reading] = survey.sheet()[i];
+        const QString says = QObject::tr("%1. %2").arg(number).arg(text(mount::inWords(reading)));
+        if (i > 0) {
+            block.lines.push_back({wrapped(says, Cell::Look::Faint)});
+            continue;
+        }
+        block.lines.push_back({wrapped(says)});
+        block.lines.push_back(
+            {optionalCell(fieldOf(reading.kind), {QStringLiteral("sheet.first"), says}, {}, 0,
+                          [&document, &survey, own = reading](std::optional<double> typed) -> Cell::Answer {
+                              if (!typed) return {};
+                              auto wrong = document.change(QObject::tr("reading"), [&](job::Job& changed) {
+                                  MountReading read = own;
+                                  read.value = *typed;
+                                  edit::addReading(*changed.mount, read);
+                              });
+                              if (!wrong) survey.dropFirstOfSheet();
+                              return wrong;
+                          })});
+    }
+    blocks.push_back(std::move(block));
+}
+
+/// What a single thing that is pointed at is for the bracket: a point takes one of its holes, a face one of
+/// its legs.
+void addTie(Block& block, Document& document, const std::string& thing) {
+    const job::Job& job = document.job();
+    const std::vector<Option> none{{QString(), QObject::tr("nothing")}};
+    const auto withAll = [](std::vector<Option> options, const auto& things) {
+        for (const auto& each : things)
+            options.push_back({text(each.id), text(each.id)});
+        return options;
+    };
+    if (job.mount->findFace(thing) && !job.plates.empty()) {
+        const bool rests = job.rests && job.rests->on == thing;
+        block.lines.push_back(
+            {words(QObject::tr("leg that lies here")),
+             choice({QStringLiteral("point.rests"), QObject::tr("Leg that lies on %1").arg(text(thing))},
+                    withAll(rests ? std::vector<Option>() : none, job.plates),
+                    rests ? text(job.rests->plate) : QString(), [&document, thing](const QString& key) {
+                        return document.change(QObject::tr("what lies on the mount"), [&](job::Job& changed) {
+                            edit::restOn(changed, key.toStdString(), thing);
+                        });
+                    })});
+    }
+    if (!job.mount->findPoint(thing) || !job.rests || document.part().holes.empty()) return;
+    const auto tie = std::find_if(job.ties.begin(), job.ties.end(),
+                                  [&](const job::Tie& each) { return each.point == thing; });
+    block.lines.push_back(
+        {words(QObject::tr("bolted here")),
+         choice({QStringLiteral("point.tie"), QObject::tr("Hole that is bolted to %1").arg(text(thing))},
+                withAll(none, document.part().holes), tie == job.ties.end() ? QString() : text(tie->hole),
+                [&document, thing](const QString& key) {
+                    return document.change(QObject::tr("bolt"), [&](job::Job& changed) {
+                        edit::boltTo(changed, key.toStdString(), thing);
+                    });
+                })});
+}
+
 /// What is pointed at gives the readings that can be made of it: a figure typed makes that one.
 void addNew(std::vector<Block>& blocks, Document& document, Survey& survey) {
     const job::Mount& mount = *document.job().mount;
@@ -69,11 +143,13 @@ void addNew(std::vector<Block>& blocks, Document& document, Survey& survey) {
     }
     block.lines.push_back({wrapped(QObject::tr("Of %1:").arg(text(listed(picked))), Cell::Look::Strong)});
     const std::vector<MountReading> possible = edit::readingsOf(mount, picked);
-    if (picked.size() == 1)
+    if (picked.size() == 1) {
         block.lines.push_back(
             {wrapped(QObject::tr("Point at one more, to read between the two."), Cell::Look::Faint)});
-    else if (possible.empty())
+        addTie(block, document, picked.front());
+    } else if (possible.empty()) {
         block.lines.push_back({wrapped(QObject::tr("Nothing is read between these."), Cell::Look::Faint)});
+    }
     for (const MountReading& reading : possible) {
         const auto made = [&](const QString& says, How how) {
             MountReading own = reading;
@@ -180,6 +256,7 @@ std::vector<Block> readingBlocks(Document& document, Survey& survey) {
     if (!document.job().mount) return {};
     std::vector<Block> blocks;
     addNew(blocks, document, survey);
+    addSheet(blocks, document, survey);
     // The last first: that is the one just typed.
     for (size_t i = document.job().mount->readings.size(); i-- > 0;)
         blocks.push_back(readingBlock(document, survey, i));

@@ -1,5 +1,7 @@
 #include "app/mount/survey.h"
 
+#include "mount/walk.h"
+
 #include <algorithm>
 
 namespace goodfold::app {
@@ -33,9 +35,14 @@ void Survey::work() {
                 why = made.error().says;
             }
         }
-        std::erase_if(picked, [&](const std::string& id) {
-            return !mount || !(mount->findPoint(id) || mount->findFace(id) || mount->findEdge(id));
+        // What is to be read of something that is gone is not read.
+        const auto isThere = [&](const std::string& id) {
+            return mount && (mount->findPoint(id) || mount->findFace(id) || mount->findEdge(id));
+        };
+        std::erase_if(onSheet, [&](const OnSheet& each) {
+            return !std::all_of(each.reading.of.begin(), each.reading.of.end(), isThere);
         });
+        std::erase_if(picked, [&](const std::string& id) { return !isThere(id); });
     }
     emit changed();
 }
@@ -84,6 +91,21 @@ void Survey::ask() {
                                    document.books().errors.book()},
                                   *document.job().mount, document.books().hardware.book(), kPieces, 1)
                 : std::vector<lineup::Asking>();
+    emit changed();
+}
+
+void Survey::takeSheet() {
+    onSheet.clear();
+    int number = 0;
+    if (document.job().mount)
+        for (job::MountReading& reading :
+             mount::readingsToTake(*document.job().mount, document.books().errors.book().instruments))
+            onSheet.push_back({++number, std::move(reading)});
+    emit changed();
+}
+
+void Survey::dropFirstOfSheet() {
+    if (!onSheet.empty()) onSheet.erase(onSheet.begin());
     emit changed();
 }
 

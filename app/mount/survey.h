@@ -34,6 +34,16 @@ public:
     const std::optional<std::vector<lineup::Asking>>& askedFor() const { return asked; }
     void ask();
 
+    /// The readings of the measuring sheet that are not typed yet, by the numbers they have on it.
+    struct OnSheet {
+        int number;
+        job::MountReading reading;
+    };
+    const std::vector<OnSheet>& sheet() const { return onSheet; }
+    void takeSheet();
+    /// The first of them was typed, or is passed over.
+    void dropFirstOfSheet();
+
 signals:
     void changed(); // the mount, or what is pointed at
 
@@ -47,6 +57,7 @@ private:
     std::vector<mount::Suspect> suspected;
     std::vector<std::string> picked;
     std::optional<std::vector<lineup::Asking>> asked;
+    std::vector<OnSheet> onSheet;
     std::optional<job::Mount> workedOut;
 };
 

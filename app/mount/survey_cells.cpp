@@ -111,6 +111,17 @@ std::vector<Block> surveyBlocks(Document& document, Survey& survey) {
     std::vector<Block> blocks;
     Block state;
     state.lines.push_back({wrapped(survey.measured() ? standing(document, survey) : text(survey.wrong()))});
+    if (survey.measured() && survey.sheet().empty())
+        state.lines.push_back({press(
+            QObject::tr("Type in the measuring sheet"),
+            {QStringLiteral("sheet.take"), QObject::tr("Type in the measuring sheet, top to bottom")},
+            [&survey]() -> Cell::Answer {
+                survey.takeSheet();
+                if (survey.sheet().empty())
+                    return Error{"All is told here, and more: the sheet asks for nothing.", "mount.readings"};
+                return {};
+            },
+            Cell::Look::Link)});
     blocks.push_back(std::move(state));
     for (const mount::Suspect& suspect : survey.suspects())
         blocks.push_back(suspectBlock(document, suspect));

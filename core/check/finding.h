@@ -77,6 +77,7 @@ std::vector<Finding> nominalMisses(const Subject&);
 std::vector<Finding> boltsTilt(const Subject&);
 std::vector<Finding> cannotBePutOn(const Subject&);
 std::vector<Finding> gapsTooWide(const Subject&);
+std::vector<Finding> runsIntoThings(const Subject&);
 std::vector<Finding> cannotDrive(const Subject&);
 std::vector<Finding> cannotReach(const Subject&);
 std::vector<Finding> cornersTooLarge(const Subject&);

@@ -263,7 +263,7 @@ Finding nearBend(const Subject& s, const part::PartHole& hole, const Clearance& 
               .value = c.toHoleEdge,
               .limit = c.least},
              byMoving(s, hole, c.away * (c.least - c.toHoleEdge)));
-    finding.remedies.push_back(byDrillingAfter(s, hole));
+    if (!hole.isThere) finding.remedies.push_back(byDrillingAfter(s, hole));
     if (auto slot = bySlotting(s, hole, c.away)) finding.remedies.push_back(*std::move(slot));
     return finding;
 }

@@ -105,4 +105,44 @@ std::vector<Finding> gapsTooWide(const Subject& s) {
     return findings;
 }
 
+namespace {
+
+/// ", swung by 40 degrees".
+std::string whereOnItsWay(const clearance::Least& least) {
+    if (least.afterDeg == 0) return "";
+    return ", swung by " + quantity::printNumber(std::abs(least.afterDeg), 0) + "\u00b0";
+}
+
+} // namespace
+
+std::string nameOfNearest(const job::Element& element) {
+    return element.kind == job::Element::Kind::Hole ? "the bolt in " + element.id : nameOf(element);
+}
+
+/// What stands there, or passes over it on its way.
+std::vector<Finding> runsIntoThings(const Subject& s) {
+    if (!s.lineUp) return {};
+    std::vector<Finding> findings;
+    for (const clearance::Least& least : s.lineUp->clearances) {
+        if (!least.meets && !least.isTooClose()) continue;
+        Finding finding;
+        finding.severity = least.meets ? Severity::Stop : Severity::Mind;
+        finding.about = {least.of.kind, job::holeThatMakes(least.of.id)};
+        finding.value = std::max(0.0, least.distance);
+        finding.limit = least.keep;
+        const std::string of = nameOfNearest(least.of);
+        if (least.meets) {
+            finding.headline = of + " is where the " + least.id + " is";
+            finding.says = "In its place the bracket runs into the " + least.id + whereOnItsWay(least) +
+                           ", at " + of + ": another shape, or the other side of the mount.";
+        } else {
+            finding.headline = of + " is close to the " + least.id;
+            finding.says = "Between them " + s.length(least.distance) + " is left" + whereOnItsWay(least) +
+                           ", where " + s.length(least.keep) + " is asked for.";
+        }
+        findings.push_back(std::move(finding));
+    }
+    return findings;
+}
+
 } // namespace goodfold::check

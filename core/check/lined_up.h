@@ -1,8 +1,7 @@
 // What was counted of a bracket on its mount, as far as rules speak of it. Made by text/lineup_words.
 #pragma once
 
-#include <string>
-#include <vector>
+#include "clearance/least.h"
 
 namespace goodfold::check {
 
@@ -19,6 +18,15 @@ struct LineUpFacts {
     std::vector<Bolt> bolts;
     std::string stud;    // where it does not go on straight: the hole whose stud is in the way
     std::string against; // and the hole, or leg, that it cannot be squared with
+    std::vector<clearance::Least> clearances = {};
+    struct Standing {
+        std::string id;
+        std::vector<Vec3> corners; // convex round them; in the root frame
+    };
+    std::vector<Standing> standing = {}; // what stands round the bracket while its bolts are turned
 };
+
+/// "leg A", "bend 1", "the bolt in h2".
+std::string nameOfNearest(const job::Element& element);
 
 } // namespace goodfold::check

@@ -44,7 +44,7 @@ std::vector<Finding> notMadeInAnyOrder(const Subject& s) {
 
 namespace {
 
-constexpr double kSameRadius = 0.05, kSameLength = 0.05; // mm
+constexpr double kSameRadius = 0.05, kSameBlank = 0.05; // mm
 
 /// A pipe or a row of small bends decides its own radius.
 bool takesRadiusOfTool(const job::Bend& bend) {
@@ -85,7 +85,7 @@ std::vector<Finding> otherRadiusFormed(const Subject& s) {
                     .limit = radius};
     if (others.size() == 2) finding.says += " So is one more.";
     if (others.size() > 2) finding.says += " So are " + std::to_string(others.size() - 1) + " more.";
-    if (std::abs(laid - blank) >= kSameLength)
+    if (std::abs(laid - blank) >= kSameBlank)
         finding.says += " The blank is " + s.length(blank) + " as it is typed, " + s.length(laid) +
                         " for what the tools make.";
     if (!s.plan->agrees)
@@ -116,9 +116,11 @@ std::vector<Finding> holeOverShoulder(const Subject& s) {
                            ", and what comes within half of that rides over its edge and is drawn oval.";
             finding.value = toEdge;
             finding.limit = formed.opening / 2;
-            job::Job mended = s.job;
-            mended.findHole(hole.source)->afterBending = true;
-            finding.remedies.push_back({"drill " + hole.source + " after bending", std::move(mended)});
+            if (!hole.isThere) {
+                job::Job mended = s.job;
+                mended.findHole(hole.source)->afterBending = true;
+                finding.remedies.push_back({"drill " + hole.source + " after bending", std::move(mended)});
+            }
             findings.push_back(std::move(finding));
             break;
         }

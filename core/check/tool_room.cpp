@@ -200,11 +200,15 @@ Finding bySpanner(const part::PartHole& hole) {
 } // namespace
 
 /// Socket, key or riveter over the head, and what turns or holds the nut, against every other plate of the
-/// formed part. Where no tool goes on, the bolt turned round or a head with a key may do, or a spacer.
+/// formed part, and where it is bolted on against what stands there. Where no tool goes on, the bolt turned
+/// round or a head with a key may do, or a spacer.
 std::vector<Finding> noRoomForTool(const Subject& s) {
     std::vector<Finding> findings;
     std::vector<std::string> seen;
-    const part::Surroundings around(s.part, s.folded);
+    part::Surroundings around(s.part, s.folded);
+    if (s.lineUp)
+        for (const LineUpFacts::Standing& thing : s.lineUp->standing)
+            around.add({Element::Kind::Nothing, "the " + thing.id}, thing.corners);
     eachFastened(s, [&](const part::PartHole& hole, const Fastener& fastener) {
         if (std::find(seen.begin(), seen.end(), hole.source) != seen.end()) return;
         const Room room(s, around, hole);

@@ -1,6 +1,7 @@
 #include "edit/mount_edits.h"
 
 #include <algorithm>
+#include <cmath>
 
 namespace goodfold::edit {
 
@@ -115,6 +116,64 @@ void addReading(Mount& mount, MountReading reading) {
         ++number;
     reading.id = "r" + std::to_string(number);
     mount.readings.push_back(std::move(reading));
+}
+
+void restOn(job::Job& job, const std::string& plate, const std::string& face) {
+    if (plate.empty()) return;
+    job::Rest rest = job.rests.value_or(job::Rest{});
+    rest.plate = plate;
+    rest.on = face;
+    job.rests = rest;
+}
+
+void boltTo(job::Job& job, const std::string& hole, const std::string& point) {
+    std::optional<job::Tie> own;
+    for (const job::Tie& tie : job.ties)
+        if (tie.hole == hole) own = tie; // with what else is said of its bolt
+    std::erase_if(job.ties, [&](const job::Tie& tie) { return tie.point == point || tie.hole == hole; });
+    if (hole.empty()) return;
+    if (!own) own = job::Tie{.hole = hole};
+    own->point = point;
+    job.ties.push_back(*own);
+}
+
+std::string freeNameOf(const Mount& mount, const std::string& name) {
+    const auto isTaken = [&](const std::string& id) {
+        return std::any_of(mount.clearances.begin(), mount.clearances.end(),
+                           [&](const job::Clearance& thing) { return thing.id == id; });
+    };
+    std::string free = name;
+    for (int number = 2; isTaken(free); ++number)
+        free = name + " " + std::to_string(number);
+    return free;
+}
+
+void addClearance(Mount& mount, job::Clearance::Shape shape) {
+    using Shape = job::Clearance::Shape;
+    Vec3 middle(0, 0, 0);
+    double count = 0;
+    for (const job::MountPoint& point : mount.points)
+        if (const auto& at = point.at ? point.at : point.sketch) {
+            middle += *at;
+            ++count;
+        }
+    if (count > 0) middle = (middle / count).unaryExpr([](double each) { return std::round(each); });
+    constexpr double kOver = 100; // mm
+    job::Clearance thing;
+    thing.shape = shape;
+    thing.at = middle + Vec3(0, 0, kOver);
+    if (shape == Shape::Box) {
+        thing.at -= Vec3(50, 50, 0);
+        thing.size = {100, 100, 20};
+    } else if (shape == Shape::Cylinder) {
+        thing.to = thing.at + Vec3(0, 100, 0);
+        thing.at -= Vec3(0, 100, 0);
+        thing.diameter = 25;
+    } else {
+        thing.normal = {0, 0, -1};
+    }
+    thing.id = freeNameOf(mount, shape == Shape::Box ? "lid" : shape == Shape::Cylinder ? "hose" : "wall");
+    mount.clearances.push_back(std::move(thing));
 }
 
 void removeThing(job::Job& job, const std::string& id) {

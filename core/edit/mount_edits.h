@@ -21,6 +21,17 @@ void addEdge(job::Mount& mount, const std::string& face);
 /// With the next free name, at the end.
 void addReading(job::Mount& mount, job::MountReading reading);
 
+/// A leg lies there, with the side it lay with; bolts stay.
+void restOn(job::Job& job, const std::string& plate, const std::string& face);
+/// A hole, as the part names it, is bolted to a point and to no other; the point lets go of any other hole. An
+/// empty name only lets go.
+void boltTo(job::Job& job, const std::string& hole, const std::string& point);
+
+/// Something to keep clear of, over the middle of the points, with a name of its own.
+void addClearance(job::Mount& mount, job::Clearance::Shape shape);
+/// The name made another's own where it is taken: "hose", "hose 2".
+std::string freeNameOf(const job::Mount& mount, const std::string& name);
+
 /// Where something is on a face, mm, in any frame that turns as one looks at the face from outside.
 struct FacePlace {
     std::string name = {}; // a point of the face that it is; else a new one gets this name, if it is free

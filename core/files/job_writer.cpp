@@ -83,6 +83,7 @@ ordered_json holeOf(const job::Hole& hole) {
         if (hole.countersink->onBack) out["countersink"]["on_back"] = true;
     }
     if (hole.fastener) out["fastener"] = fastenerOf(*hole.fastener);
+    if (hole.isThere) out["there"] = true;
     if (hole.throughMount)
         out["after_bending"] = "through-mount";
     else if (hole.afterBending)

@@ -39,6 +39,18 @@ job::ChosenMethod methodFrom(const json& value, const std::string& path) {
     return chosen;
 }
 
+/// False: it stays. Else its limits, null where there is none.
+job::MayChange mayChangeFrom(const json& value, const std::string& where) {
+    if (value == false) return {.stays = true};
+    const auto isLimit = [](const json& each) { return each.is_null() || each.is_number(); };
+    if (!value.is_array() || value.size() != 2 || !isLimit(value[0]) || !isLimit(value[1]))
+        throw Error{"must be false, or the least and the most that it may be (null: any).", where};
+    const auto limit = [](const json& each) {
+        return each.is_null() ? std::nullopt : std::optional(each.get<double>());
+    };
+    return {false, limit(value[0]), limit(value[1])};
+}
+
 ordered_json tieOf(const job::Tie& tie) {
     ordered_json out{{"hole", tie.hole}, {"point", tie.point}};
     if (tie.onFace) out["side"] = "face";
@@ -71,6 +83,12 @@ void readLineUp(Members& members, job::Job& job) {
     }
     if (members.has("rests")) job.rests = members.own("rests", restFrom);
     if (members.has("ties")) job.ties = members.list("ties", tieFrom);
+    if (members.has("may_change")) {
+        const json& figures = members.take("may_change");
+        if (!figures.is_object()) members.fail("must be an object in braces", "may_change");
+        for (const auto& [name, value] : figures.items())
+            job.mayChange[name] = mayChangeFrom(value, "may_change." + name);
+    }
     if (members.has("making")) {
         const json& making = members.take("making");
         if (!making.is_object()) members.fail("must be an object in braces", "making");
@@ -89,6 +107,16 @@ void addLineUp(ordered_json& root, const job::Job& job) {
     }
     for (const job::Tie& tie : job.ties)
         root["ties"].push_back(tieOf(tie));
+    const auto limitOf = [](const std::optional<double>& limit) {
+        return limit ? ordered_json(*limit) : ordered_json(nullptr);
+    };
+    for (const auto& [name, may] : job.mayChange) {
+        ordered_json& row = root["may_change"][name];
+        if (may.stays)
+            row = false;
+        else
+            row = {limitOf(may.least), limitOf(may.most)};
+    }
     for (const auto& [operation, chosen] : job.making)
         if (chosen.sigma)
             root["making"][operation] = {{"method", chosen.method}, {"sigma", *chosen.sigma}};

@@ -8,7 +8,7 @@ namespace goodfold::files {
 
 using nlohmann::ordered_json;
 
-/// `mount`, `opposite_mount`, `rests`, `ties`, `making`, `filed_to_fit`.
+/// `mount`, `opposite_mount`, `rests`, `ties`, `may_change`, `making`, `filed_to_fit`.
 void readLineUp(Members& members, job::Job& job);
 void addLineUp(ordered_json& root, const job::Job& job);
 

@@ -1,6 +1,7 @@
 #include "files/lineup.h"
 
 #include "files/line_up_members.h"
+#include "lineup/in_place.h"
 #include "lineup/putting_on.h"
 #include "text/lineup_words.h"
 
@@ -98,6 +99,23 @@ ordered_json blameOf(const LineUp& lineUp, int trials) {
     return all;
 }
 
+ordered_json clearancesOf(const LineUp& lineUp, const lineup::NominalFit& nominal) {
+    ordered_json all = ordered_json::array();
+    for (const clearance::Least& least :
+         lineup::leastDistances(lineUp.making, nominal, lineUp.judging.hardware)) {
+        all.push_back({{"id", least.id},
+                       {"least", least.distance},
+                       {"keep", least.keep},
+                       {"meets", least.meets},
+                       {"of", least.of.id}});
+        if (least.meets) continue;
+        all.back()["at"] = vecOf(least.onBracket);
+        all.back()["to"] = vecOf(least.onOther);
+        if (least.afterDeg != 0) all.back()["swung"] = least.afterDeg;
+    }
+    return all;
+}
+
 ordered_json wayOnOf(const lineup::Making& making) {
     const lineup::WayOn way = lineup::wayOn(making);
     if (way.isStraight) return {{"straight", true}, {"off", vecOf(way.off)}};
@@ -176,6 +194,7 @@ void writeLineUp(std::ostream& out, const std::string& file, const LineUp& lineU
         {"placement", rowsOf(nominal.mountFromRoot.matrix())},
         {"room_as_drawn", nominal.fitting.room},
         {"ties", tiesOf(making, nominal)},
+        {"clearances", clearancesOf(lineUp, nominal)},
         {"way_on", wayOnOf(making)},
         {"bolts_in_order", boltsOf(making)},
         {"odds", odds.odds},

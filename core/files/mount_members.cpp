@@ -1,5 +1,6 @@
 #include "files/mount_members.h"
 
+#include "files/clearance_members.h"
 #include "files/line_up_members.h"
 
 #include <algorithm>
@@ -146,6 +147,10 @@ ordered_json rowOf(const Reads& reading) {
     return row;
 }
 
+ordered_json rowOf(const job::Clearance& clearance) {
+    return clearanceRow(clearance);
+}
+
 template <class Thing> void addRows(ordered_json& out, const char* key, const std::vector<Thing>& things) {
     for (const Thing& thing : things)
         addKept(out[key].emplace_back(rowOf(thing)), thing.kept);
@@ -159,6 +164,7 @@ job::Mount mountFrom(Members& members) {
     if (members.has("points")) mount.points = members.list("points", mountPointFrom);
     if (members.has("edges")) mount.edges = members.list("edges", edgeFrom);
     if (members.has("readings")) mount.readings = members.list("readings", readingFrom);
+    if (members.has("clearances")) mount.clearances = members.list("clearances", clearanceFrom);
     mount.kept = members.kept();
     return mount;
 }
@@ -169,6 +175,7 @@ ordered_json mountOf(const job::Mount& mount) {
     addRows(out, "points", mount.points);
     addRows(out, "edges", mount.edges);
     addRows(out, "readings", mount.readings);
+    addRows(out, "clearances", mount.clearances);
     addKept(out, mount.kept);
     return out;
 }

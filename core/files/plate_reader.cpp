@@ -87,6 +87,7 @@ job::Hole holeFrom(Members& members) {
     if (members.has("pattern")) hole.pattern = members.own("pattern", patternFrom);
     if (members.has("countersink")) hole.countersink = members.own("countersink", countersinkFrom);
     if (members.has("fastener")) hole.fastener = members.own("fastener", fastenerFrom);
+    hole.isThere = members.flag("there");
     readWhenDrilled(members, hole);
     hole.kept = members.kept();
     return hole;

@@ -111,6 +111,7 @@ struct Hole {
     std::optional<Countersink> countersink = {};
     std::optional<Fastener> fastener = {};
     bool afterBending = false; // drilled then, and not cut in the blank
+    bool isThere = false;      // in the stock already, before anything is done to it
     bool throughMount = false; // drilled then, with the bracket in its place, along the mount's own hole
     KeptKeys kept = {};
     bool operator==(const Hole&) const = default;

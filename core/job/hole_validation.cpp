@@ -180,6 +180,13 @@ Problem wrongHoles(const Job& job) {
             if (id.empty()) return Error{"A hole has an empty name.", where};
             if (!seen.insert(id).second) return Error{"Two holes are named \"" + id + "\".", where};
             if (auto t = wrongHole(job, p, h)) return t;
+            if (job.plates[p].holes[h].isThere && job.plates[p].holes[h].afterBending)
+                return Error{"Hole " + id + " is in the stock already and drilled after bending.", where};
+            if (job.plates[p].holes[h].isThere && job.plates[p].holes[h].formed)
+                return Error{
+                    "Hole " + id +
+                        " is in the stock already, and its place cannot follow from the formed part.",
+                    where};
             const auto many = static_cast<size_t>(countOf(job.plates[p].holes[h]));
             count += many;
             corners += many * job.plates[p].holes[h].outline.size();

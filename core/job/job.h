@@ -197,6 +197,7 @@ struct Job {
     std::optional<Mount> oppositeMount; // of the other hand; else the mirrored one
     std::optional<Rest> rests;
     std::vector<Tie> ties;
+    std::map<std::string, MayChange> mayChange; // by the names of dimensions; the others as they need to
     std::map<std::string, ChosenMethod> making; // by operation of the book of errors
     bool filedToFit = false;                    // holes that miss are filed: low odds stop nothing
     KeptKeys kept;
@@ -223,7 +224,8 @@ struct Job {
     bool isDriven(const Bend& bend) const { return joggleAt(bend) || wrapAt(bend); }
     /// Forgets what the order says of bends that are gone.
     void tidyBendOrder();
-    /// The same of bolts through holes that are gone, and of a leg that rested on the mount.
+    /// The same of bolts through holes that are gone, of a leg that rested on the mount, and of what a figure
+    /// of theirs may become.
     void tidyTies();
 };
 

@@ -52,4 +52,13 @@ std::string holeThatMakes(const std::string& partHole) {
     return partHole.substr(0, partHole.find('.'));
 }
 
+std::optional<DimensionName> parseDimensionName(const std::string& name) {
+    const size_t dot = name.rfind('.');
+    if (dot == std::string::npos || dot == 0) return {};
+    DimensionName parsed{name.substr(0, dot), name.substr(dot + 1)};
+    for (const char* what : {"x", "y", "pitch", "length", "angle", "skew"})
+        if (parsed.what == what) return parsed;
+    return {};
+}
+
 } // namespace goodfold::job

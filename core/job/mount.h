@@ -2,7 +2,7 @@
 // and directions in the mount's own frame.
 #pragma once
 
-#include "job/hole.h"
+#include "job/clearance.h"
 
 #include <array>
 
@@ -71,6 +71,7 @@ struct Mount {
     std::vector<MountPoint> points;
     std::vector<MountEdge> edges;
     std::vector<MountReading> readings;
+    std::vector<Clearance> clearances;
     KeptKeys kept = {};
     bool operator==(const Mount&) const = default;
 
@@ -109,6 +110,20 @@ struct ChosenMethod {
     std::optional<double> sigma;
     bool operator==(const ChosenMethod&) const = default;
 };
+
+/// What a dimension may become when the bracket is brought onto its mount.
+struct MayChange {
+    bool stays = false;
+    std::optional<double> least, most; // mm or degrees
+    bool operator==(const MayChange&) const = default;
+};
+/// A dimension by its name: what of which plate, bend or hole.
+struct DimensionName {
+    std::string of;   // "A"
+    std::string what; // "length"; of a hole x, y, pitch; of a bend angle, skew
+};
+/// "A.length"; nothing of what is no such name.
+std::optional<DimensionName> parseDimensionName(const std::string& name);
 
 /// "h1" of "h1.2": the hole that makes it.
 std::string holeThatMakes(const std::string& partHole);

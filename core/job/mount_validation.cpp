@@ -61,6 +61,43 @@ Problem wrongEdge(const Mount& mount, const MountEdge& edge, const std::string& 
     return {};
 }
 
+Problem wrongWay(const Clearance& clearance, const std::string& name, const std::string& where) {
+    if (clearance.slides && clearance.swings)
+        return Error{name + " both slides and swings; it can do one.", where};
+    if (clearance.shape == Clearance::Shape::Plane && (clearance.slides || clearance.swings))
+        return Error{name + " is a plane and does not move; make it a box.", where};
+    if (auto t = wrongPlace(clearance.slides, "The way of " + name, where + ".slides")) return t;
+    if (!clearance.swings) return {};
+    if (auto t = wrongPlace(clearance.swings->at, "A place on the hinge of " + name, where + ".swings.at"))
+        return t;
+    if (auto t = wrongDirection(clearance.swings->axis, "The hinge of " + name, where + ".swings.axis"))
+        return t;
+    return outside(clearance.swings->byDeg, -360, 360, "The swing of " + name, where + ".swings.by");
+}
+
+Problem wrongClearance(const Clearance& clearance, const std::string& where) {
+    const std::string& name = clearance.id;
+    if (auto t = wrongPlace(clearance.at, "The place of " + name, where + ".at")) return t;
+    if (auto t = outside(clearance.keep, 0, 1000, "The distance to keep from " + name, where + ".keep"))
+        return t;
+    if (clearance.shape == Clearance::Shape::Box) {
+        for (const double side : clearance.size)
+            if (auto t = notPositive(side, kFarthest, "A side of " + name, where + ".size")) return t;
+        if (auto t = outside(clearance.turnedDeg, -360, 360, "The turn of " + name, where + ".turned"))
+            return t;
+    } else if (clearance.shape == Clearance::Shape::Cylinder) {
+        if (auto t = wrongPlace(clearance.to, "The other end of " + name, where + ".to")) return t;
+        if ((clearance.to - clearance.at).norm() < 1e-6)
+            return Error{name + " begins where it ends.", where + ".to"};
+        if (auto t =
+                notPositive(clearance.diameter, kFarthest, "The diameter of " + name, where + ".diameter"))
+            return t;
+    } else if (auto t = wrongDirection(clearance.normal, "The free side of " + name, where + ".normal")) {
+        return t;
+    }
+    return wrongWay(clearance, name, where);
+}
+
 bool has(const Mount& mount, MountThing thing, const std::string& id) {
     return thing == MountThing::Point  ? mount.findPoint(id) != nullptr
            : thing == MountThing::Edge ? mount.findEdge(id) != nullptr
@@ -129,6 +166,8 @@ Problem wrongMount(const std::optional<Mount>& mount, const std::string& path) {
     };
     if (auto t = wrongOf(mount->points, "points", "point", path, with(wrongPoint))) return t;
     if (auto t = wrongOf(mount->edges, "edges", "edge", path, with(wrongEdge))) return t;
+    if (auto t = wrongOf(mount->clearances, "clearances", "thing to keep clear of", path, wrongClearance))
+        return t;
     return wrongOf(mount->readings, "readings", "reading", path, with(wrongReading));
 }
 
@@ -161,6 +200,26 @@ Problem wrongTie(const Job& job, const Tie& tie, const std::string& where) {
     return {};
 }
 
+/// A plate's length, a hole's place or pitch, a bend's angle or skew, of one that is there.
+bool isDimension(const Job& job, const std::string& name) {
+    const auto parsed = parseDimensionName(name);
+    if (!parsed) return false;
+    if (parsed->what == "length") return job.findPlate(parsed->of);
+    if (parsed->what == "angle" || parsed->what == "skew") return job.findBend(parsed->of);
+    return job.findHole(parsed->of);
+}
+
+Problem wrongChange(const Job& job, const std::string& name, const MayChange& may) {
+    const std::string where = "may_change." + name;
+    if (!isDimension(job, name)) return Error{"\"" + name + "\" is no dimension that is there.", where};
+    for (const auto& limit : {may.least, may.most})
+        if (limit)
+            if (auto t = outside(*limit, -kFarthest, kFarthest, "A limit of " + name, where)) return t;
+    if (may.least && may.most && *may.least > *may.most)
+        return Error{"The least that " + name + " may be is more than the most.", where};
+    return {};
+}
+
 } // namespace
 
 Problem wrongLineUp(const Job& job) {
@@ -181,6 +240,8 @@ Problem wrongLineUp(const Job& job) {
         if (!points.insert(tie.point).second)
             return Error{"Two bolts go to point " + tie.point + ".", at("ties", i, "point")};
     }
+    for (const auto& [name, may] : job.mayChange)
+        if (auto t = wrongChange(job, name, may)) return t;
     for (const auto& [operation, chosen] : job.making)
         if (chosen.sigma)
             if (auto t = outside(*chosen.sigma, 0, 100, "The error of " + operation, "making." + operation))
@@ -192,6 +253,7 @@ void Job::tidyTies() {
     if (rests && !findPlate(rests->plate)) rests.reset();
     if (!rests) ties.clear();
     std::erase_if(ties, [&](const Tie& tie) { return !isThere(*this, tie.hole); });
+    std::erase_if(mayChange, [&](const auto& each) { return !isDimension(*this, each.first); });
 }
 
 } // namespace goodfold::job

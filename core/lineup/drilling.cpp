@@ -70,7 +70,7 @@ std::vector<Drilling> drillingFor(const sequence::Settled& settled, const Judgin
     std::set<std::string> seen;
     for (const Mounting::Tie& tie : mounting->ties) {
         const std::string hole = job::holeThatMakes(tie.hole);
-        if (seen.insert(hole).second)
+        if (seen.insert(hole).second && !settled.job.findHole(hole)->isThere)
             all.push_back(drillingOf(*settled.job.findHole(hole), settled, judging));
     }
     return all;

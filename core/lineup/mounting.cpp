@@ -1,5 +1,7 @@
 #include "lineup/mounting.h"
 
+#include "clearance/least.h"
+
 #include <algorithm>
 
 namespace goodfold::lineup {
@@ -133,6 +135,8 @@ job::Mount mirrored(const job::Mount& mount) {
             if (*ends)
                 for (Vec3& end : **ends)
                     end.y() = -end.y();
+    for (job::Clearance& thing : twin.clearances)
+        thing = clearance::mirrored(std::move(thing));
     return twin;
 }
 

@@ -37,6 +37,8 @@ struct Mounting {
 };
 
 inline constexpr double kUsualPress = 0.3; // mm
+/// How far a stud stands out of the bracket, in diameters: a washer, a nut, two threads.
+inline constexpr double kStudOut = 1.6;
 
 /// What the job says of its mount; `mount` is the job's own, or the other hand's. An error says what of it is
 /// not stated yet.

@@ -28,7 +28,7 @@ std::vector<Bound> boundsOf(const Making& making) {
         const Mounting::Tie& tie = making.mounting.ties[i];
         if (tie.touches) bounds.push_back({tie.hole, tie.outward.value_or(tie.axis), 90, false});
         if (!tie.isStud) continue;
-        const double out = making.part.thickness + 1.6 * tie.bolt;
+        const double out = making.part.thickness + kStudOut * tie.bolt;
         bounds.push_back(
             {tie.hole, tie.axis, degrees(std::atan2(2 * std::max(0.0, nominal.ties[i].play), out)), true});
     }

@@ -1,25 +1,17 @@
 #include "lineup/reaching.h"
 
+#include "lineup/brought.h"
 #include "lineup/odds.h"
-#include "part/driven.h"
-
-#include <Eigen/Dense>
+#include "lineup/shims.h"
 
 #include <algorithm>
-#include <array>
 #include <cmath>
-#include <unsupported/Eigen/NonLinearOptimization>
 
 namespace goodfold::lineup {
 
 namespace {
 
 using What = Dimension::What;
-
-/// How nearly one tie has to be met: mm off its axis, mm off its face, degrees.
-struct Nearly {
-    double off = 0.01, gap = 0.01, tiltDeg = 0.02;
-};
 
 std::vector<Nearly> nearlyOf(const KnownMount& mount, const Mounting& mounting, const std::string& restFace) {
     std::vector<Nearly> all(mounting.ties.size());
@@ -41,209 +33,6 @@ std::vector<Nearly> nearlyOf(const KnownMount& mount, const Mounting& mounting, 
     return all;
 }
 
-/// The figure itself, in a job that has it.
-double& figureIn(job::Job& job, const Dimension& dimension) {
-    switch (dimension.what) {
-    case What::HoleAlong:
-        return job.findHole(dimension.of)->x;
-    case What::HoleAcross:
-        return job.findHole(dimension.of)->y;
-    case What::Pitch:
-        return job.findHole(dimension.of)->pattern->pitch;
-    case What::Length:
-        return job.findPlate(dimension.of)->length;
-    case What::Angle:
-        return job.findBend(dimension.of)->angleDeg;
-    case What::Skew:
-        break;
-    }
-    return job.findBend(dimension.of)->skewDeg;
-}
-
-std::pair<double, double> limitsOf(const Dimension& dimension) {
-    constexpr double kFar = 5000;
-    switch (dimension.what) {
-    case What::Length:
-    case What::Pitch:
-        return {1, kFar};
-    case What::Angle:
-        return {1, 149};
-    case What::Skew:
-        return {-45, 45};
-    default:
-        return {-kFar, kFar};
-    }
-}
-
-/// Kinds of dimension, those that are changed first before those that are changed last.
-std::vector<std::vector<Dimension>> kindsOf(const job::Job& job, const std::set<std::string>& held) {
-    std::vector<std::vector<Dimension>> kinds(4);
-    const auto add = [&](size_t kind, What what, const std::string& of) {
-        if (!held.contains(of)) kinds[kind].push_back({what, of});
-    };
-    std::set<std::string> seen;
-    for (const job::Tie& tie : job.ties) {
-        const std::string maker = job::holeThatMakes(tie.hole);
-        if (!seen.insert(maker).second) continue;
-        add(0, What::HoleAlong, maker);
-        add(0, What::HoleAcross, maker);
-        const job::Hole& hole = *job.findHole(maker);
-        if (hole.pattern && hole.pattern->kind == job::Pattern::Kind::Row) add(0, What::Pitch, maker);
-    }
-    for (const job::Plate& plate : job.plates)
-        if (!plate.joggle && !job::isBesideWrap(job, plate)) add(1, What::Length, plate.id);
-    for (const job::Bend& bend : job.bends) {
-        const bool isOwn = !bend.wrap && !job.findPlate(bend.from)->joggle && !job.findPlate(bend.to)->joggle;
-        if (!isOwn || bend.angleDeg >= limitsOf({What::Angle, bend.id}).second) continue;
-        add(2, What::Angle, bend.id);
-        if (job.stock.form == job::StockForm::Bar) add(3, What::Skew, bend.id);
-    }
-    return kinds;
-}
-
-/// A job's ties as they come out where the bracket lies, and what that depends on.
-class Reaching {
-public:
-    using Scalar = double;
-    using InputType = Eigen::VectorXd;
-    using ValueType = Eigen::VectorXd;
-    using JacobianType = Eigen::MatrixXd;
-    enum { InputsAtCompileTime = Eigen::Dynamic, ValuesAtCompileTime = Eigen::Dynamic };
-
-    Reaching(job::Job start, const material::Material& material, const Mounting& mounting,
-             const std::vector<Nearly>& nearly, const Pose3& faceFromRoot)
-        : job(std::move(start)), material(&material), mounting(&mounting), nearly(&nearly) {
-        const part::Part part = part::solve(job, material);
-        lies = faceFromRoot * restFromRoot(part, part::fold(part)).inverse();
-    }
-
-    int inputs() const { return static_cast<int>(free.size()) + kPlacement; }
-    int values() const { return kRows * static_cast<int>(mounting->ties.size()) + inputs(); }
-
-    int operator()(const InputType& x, ValueType& rows) {
-        rows = ValueType::Zero(values());
-        at(x, &rows);
-        for (int i = 0; i < inputs(); ++i)
-            rows[values() - inputs() + i] = kHold * x[i];
-        return 0;
-    }
-
-    int df(const InputType& x, JacobianType& slopes) {
-        slopes.resize(values(), inputs());
-        constexpr double kStep = 0.01; // mm or degrees
-        for (int i = 0; i < inputs(); ++i) {
-            InputType more = x, less = x;
-            more[i] += kStep;
-            less[i] -= kStep;
-            ValueType above, below;
-            (*this)(more, above);
-            (*this)(less, below);
-            slopes.col(i) = (above - below) / (2 * kStep);
-        }
-        return 0;
-    }
-
-    /// Dimensions that are let change, from here on; solved within their limits.
-    void solve(std::vector<Dimension> of) {
-        free = std::move(of);
-        for (bool isWithin = false; !isWithin;) {
-            InputType x = InputType::Zero(inputs());
-            Eigen::LevenbergMarquardt<Reaching> descent(*this);
-            descent.parameters.xtol = descent.parameters.ftol = 1e-12;
-            descent.minimize(x);
-            isWithin = true;
-            std::vector<Dimension> left;
-            job::Job next = job;
-            for (size_t i = 0; i < free.size(); ++i) {
-                double& figure = figureIn(next, free[i]);
-                const auto [low, high] = limitsOf(free[i]);
-                const double wanted = figure + x[static_cast<Eigen::Index>(i)];
-                const bool isOut = wanted < low || wanted > high;
-                isWithin = isWithin && !isOut;
-                figure = std::clamp(wanted, low, high);
-                if (!isOut) left.push_back(free[i]);
-            }
-            lies = placedBy(x);
-            job = std::move(next);
-            free = std::move(left);
-        }
-    }
-
-    std::vector<Reached::OfTie> ties() { return at(InputType::Zero(inputs()), nullptr); }
-    bool isMet() {
-        const auto all = ties();
-        return std::all_of(all.begin(), all.end(), [](const Reached::OfTie& tie) { return tie.isMet; });
-    }
-
-    job::Job job;
-
-private:
-    static constexpr int kPlacement = 3, kRows = 5;
-    static constexpr double kLever = 50;  // mm
-    static constexpr double kHold = 1e-5; // of what nothing else decides
-
-    Pose3 placedBy(const InputType& x) const {
-        const auto own = x.tail(kPlacement);
-        return Pose3(Eigen::Translation3d(own[0], own[1], 0) *
-                     Eigen::AngleAxisd(own[2] / kLever, Vec3::UnitZ())) *
-               lies;
-    }
-
-    std::vector<Reached::OfTie> at(const InputType& x, ValueType* rows) {
-        job::Job changed = job;
-        for (size_t i = 0; i < free.size(); ++i)
-            figureIn(changed, free[i]) += x[static_cast<Eigen::Index>(i)];
-        const part::Part part = part::solve(changed, *material);
-        const part::Folded folded = part::fold(part);
-        const Pose3 faceFromRoot = placedBy(x) * restFromRoot(part, folded);
-        std::vector<Reached::OfTie> all;
-        for (size_t i = 0; i < mounting->ties.size(); ++i) {
-            const Mounting::Tie& tie = mounting->ties[i];
-            const part::PartHole& hole = part.holes[static_cast<size_t>(part.holeIndex(tie.hole))];
-            const Pose3 faceFromFlat = faceFromRoot * folded.rootFromFlat[static_cast<size_t>(hole.plate)];
-            const Vec3 centre = faceFromFlat * Vec3(hole.centreInFlat.x(), hole.centreInFlat.y(),
-                                                    tie.onFace ? part.thickness : 0);
-            const Vec3 axis = faceFromFlat.linear() * Vec3::UnitZ();
-            const Vec3 away = centre - tie.at, outward = tie.outward.value_or(tie.axis);
-            const Vec3 square = away - away.dot(tie.axis) * tie.axis;
-            const Vec3 leans = axis.cross(tie.axis);
-            const double gap = tie.touches ? away.dot(outward) : 0;
-            const double tiltDeg = std::asin(std::min(1.0, leans.norm())) * 180 / M_PI;
-            const Nearly& met = (*nearly)[i];
-            all.push_back({tie.hole, square.norm(), gap, tiltDeg,
-                           square.norm() < met.off && std::abs(gap) < met.gap && tiltDeg < met.tiltDeg});
-            if (!rows) continue;
-            const auto [first, second] = across(tie.axis);
-            rows->segment<kRows>(kRows * static_cast<Eigen::Index>(i)) << square.dot(first),
-                square.dot(second), gap, kLever * leans.dot(first), kLever * leans.dot(second);
-        }
-        return all;
-    }
-
-    /// The rest plate's frame, turned so that the side that lies on the mount is z = 0, its body above.
-    Pose3 restFromRoot(const part::Part& part, const part::Folded& folded) const {
-        const auto rest = static_cast<size_t>(part.plateIndex(mounting->rests));
-        Pose3 flatFromPlate = Pose3::Identity();
-        flatFromPlate.linear().topLeftCorner<2, 2>() = part.plates[rest].flatFromPlate.linear();
-        flatFromPlate.translation().head<2>() = part.plates[rest].flatFromPlate.translation();
-        const Pose3 plateFromRoot = (folded.rootFromFlat[rest] * flatFromPlate).inverse();
-        if (!mounting->onFace) return plateFromRoot;
-        return Pose3(Eigen::Translation3d(0, 0, part.thickness) * Eigen::AngleAxisd(M_PI, Vec3::UnitX())) *
-               plateFromRoot;
-    }
-
-    static std::pair<Vec3, Vec3> across(const Vec3& axis) {
-        const Vec3 first = axis.unitOrthogonal();
-        return {first, axis.cross(first)};
-    }
-
-    const material::Material* material;
-    const Mounting* mounting;
-    const std::vector<Nearly>* nearly;
-    Pose3 lies; // the face's frame from the rest plate's
-    std::vector<Dimension> free;
-};
-
 /// Steps that figures are rounded to, coarse ones first: millimetres, or degrees of what turns.
 std::vector<double> stepsFor(const Dimension& dimension, const quantity::Reading& reading) {
     if (dimension.what == What::Angle || dimension.what == What::Skew) return {5, 1, 0.5, 0.1};
@@ -262,31 +51,32 @@ double apart(job::Job& one, job::Job& other, const std::vector<Dimension>& of) {
 
 /// One after the other: to the coarsest step with which the others still bring every hole to its point, and
 /// move by no more than that step themselves: a row turned askew to make its pitch whole is no gain.
-void roundFigures(Reaching& reaching, const job::Job& was, std::vector<Dimension> free,
+void roundFigures(Brought& brought, const Goal& goal, const job::Job& was, std::vector<Dimension> free,
                   const quantity::Reading& reading) {
     constexpr double kSame = 1e-6;
     const std::vector<Dimension> all = free;
     for (const Dimension& each : all) {
         job::Job before = was;
-        if (std::abs(figureIn(reaching.job, each) - figureIn(before, each)) < kSame) {
-            figureIn(reaching.job, each) = figureIn(before, each);
+        if (std::abs(figureIn(brought.job, each) - figureIn(before, each)) < kSame) {
+            figureIn(brought.job, each) = figureIn(before, each);
             continue;
         }
         std::erase(free, each);
+        const Limits limits = goal.limits(each);
         for (const double step : stepsFor(each, reading)) {
-            Reaching tried = reaching;
+            Brought tried = brought;
             double& figure = figureIn(tried.job, each);
-            figure = std::round(figure / step) * step;
+            figure = std::clamp(std::round(figure / step) * step, limits.least, limits.most);
             tried.solve(free);
-            if (!tried.isMet() || apart(tried.job, reaching.job, free) > step) continue;
-            reaching = std::move(tried);
+            if (!tried.isMet() || apart(tried.job, brought.job, free) > step) continue;
+            brought = std::move(tried);
             break;
         }
     }
 }
 
-Reached told(Reaching& reaching, const job::Job& was, const std::vector<Dimension>& free) {
-    Reached reached{reaching.job, reaching.ties(), {}, reaching.isMet()};
+Reached told(Brought& brought, const job::Job& was, const std::vector<Dimension>& free) {
+    Reached reached{brought.job, brought.ties(), {}, brought.isMet()};
     for (const Dimension& each : free) {
         job::Job before = was;
         const double from = figureIn(before, each), to = figureIn(reached.job, each);
@@ -296,12 +86,72 @@ Reached told(Reaching& reaching, const job::Job& was, const std::vector<Dimensio
     return reached;
 }
 
-} // namespace
-
-std::string nameOf(const Dimension& dimension) {
-    constexpr std::array names{".x", ".y", ".pitch", ".length", ".angle", ".skew"};
-    return dimension.of + names[static_cast<size_t>(dimension.what)];
+/// The job changed within the goal's limits: the fewest kinds of dimension that do it.
+Brought broughtOnto(const job::Job& job, const Goal& goal, const Pose3& faceFromRoot,
+                    std::vector<Dimension>& free) {
+    const Brought start(job, goal, faceFromRoot);
+    Brought brought = start;
+    free.clear();
+    for (const std::vector<Dimension>& kind : kindsOf(job)) {
+        if (brought.isMet()) break;
+        free.insert(free.end(), kind.begin(), kind.end());
+        brought = start;
+        brought.solve(free);
+    }
+    return brought;
 }
+
+std::vector<Dimension> allOf(const job::Job& job) {
+    std::vector<Dimension> all;
+    for (const std::vector<Dimension>& kind : kindsOf(job))
+        all.insert(all.end(), kind.begin(), kind.end());
+    return all;
+}
+
+/// Figures that are held, or may not go so far, their limit, and what they would have to become: one alone,
+/// if one does; else all that do it together.
+std::vector<Reached::Change> wouldTake(const job::Job& job, Goal goal, const Pose3& faceFromRoot) {
+    const auto limits = goal.limits;
+    std::vector<Dimension> held, free;
+    for (const Dimension& each : allOf(job)) {
+        const Limits own = limits(each), widest = widestLimitsOf(each);
+        if (own.least > widest.least || own.most < widest.most) held.push_back(each);
+    }
+    const auto without = [&](const std::vector<Dimension>& released) -> std::vector<Reached::Change> {
+        goal.limits = [&](const Dimension& each) {
+            const bool isFree = std::find(released.begin(), released.end(), each) != released.end();
+            return isFree ? widestLimitsOf(each) : limits(each);
+        };
+        Brought brought = broughtOnto(job, goal, faceFromRoot, free);
+        if (!brought.isMet()) return {};
+        std::vector<Reached::Change> changes;
+        for (const Dimension& each : released) {
+            const double now = figureIn(brought.job, each);
+            const Limits own = limits(each);
+            if (now < own.least || now > own.most)
+                changes.push_back({each, std::clamp(now, own.least, own.most), now});
+        }
+        return changes;
+    };
+    for (const Dimension& each : held)
+        if (auto alone = without({each}); !alone.empty()) return alone;
+    return held.empty() ? std::vector<Reached::Change>() : without(held);
+}
+
+/// Ties of which one alone keeps the others from being met, whatever changes.
+std::vector<std::string> alone(const job::Job& job, const Goal& goal, const Pose3& faceFromRoot) {
+    std::vector<std::string> holes;
+    for (size_t i = 0; i < goal.mounting.ties.size() && goal.mounting.ties.size() > 1; ++i) {
+        Goal others = goal;
+        others.mounting.ties.erase(others.mounting.ties.begin() + static_cast<std::ptrdiff_t>(i));
+        others.nearly.erase(others.nearly.begin() + static_cast<std::ptrdiff_t>(i));
+        std::vector<Dimension> free;
+        if (broughtOnto(job, others, faceFromRoot, free).isMet()) holes.push_back(goal.mounting.ties[i].hole);
+    }
+    return holes;
+}
+
+} // namespace
 
 Result<Reached> reach(const job::Job& job, const KnownMount& mount, const material::Material& material,
                       const hardware::Book& hardware, const ReachWanted& wanted) {
@@ -311,18 +161,20 @@ Result<Reached> reach(const job::Job& job, const KnownMount& mount, const materi
     const NominalFit nominal =
         nominalFit({job, part, *mounting, {}, std::vector<HeldLine>(part.bends.size())});
     const Pose3 faceFromRoot = mounting->mountFromFace.inverse() * nominal.mountFromRoot;
-    const std::vector<Nearly> nearly = nearlyOf(mount, *mounting, job.rests->on);
-    const Reaching start(job, material, *mounting, nearly, faceFromRoot);
-    Reaching reaching = start;
+    const Goal goal{material, placesOnBlank(job, part), *mounting, nearlyOf(mount, *mounting, job.rests->on),
+                    [&](const Dimension& each) { return limitsOf(each, job, wanted.held); }};
     std::vector<Dimension> free;
-    for (const std::vector<Dimension>& kind : kindsOf(job, wanted.held)) {
-        if (reaching.isMet()) break;
-        free.insert(free.end(), kind.begin(), kind.end());
-        reaching = start;
-        reaching.solve(free);
+    Brought brought = broughtOnto(job, goal, faceFromRoot, free);
+    if (brought.isMet()) roundFigures(brought, goal, job, free, wanted.reading);
+    Reached reached = told(brought, job, free);
+    const bool isSkewed = std::any_of(reached.changed.begin(), reached.changed.end(),
+                                      [](const Reached::Change& each) { return each.of.what == What::Skew; });
+    if (wanted.explains && (isSkewed || !reached.isReached))
+        reached.shims = shimsFor(job, goal, faceFromRoot);
+    if (wanted.explains && !reached.isReached) {
+        reached.wouldTake = wouldTake(job, goal, faceFromRoot);
+        if (reached.wouldTake.empty()) reached.alone = alone(job, goal, faceFromRoot);
     }
-    if (reaching.isMet()) roundFigures(reaching, job, free, wanted.reading);
-    Reached reached = told(reaching, job, free);
     if (const auto wrong = job::whatIsWrong(reached.job)) return *wrong;
     return reached;
 }

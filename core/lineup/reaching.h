@@ -1,24 +1,22 @@
 // The bracket brought onto its mount: which of its dimensions have to change, and to what.
 #pragma once
 
+#include "lineup/dimensions.h"
 #include "lineup/sources.h"
 #include "lineup/targets.h"
 #include "quantity/length.h"
 #include "sequence/settle.h"
 
-#include <set>
-
 namespace goodfold::lineup {
 
-/// A dimension of the job that may change.
-struct Dimension {
-    enum class What { HoleAlong, HoleAcross, Pitch, Length, Angle, Skew };
-    What what = What::Length;
-    std::string of; // a hole, a plate, a bend
-    bool operator==(const Dimension&) const = default;
+/// A wedge under a leg, in place of a bend that is turned to its face.
+struct Shim {
+    std::string plate;
+    /// Its thickness under the corners of what it covers: the straight between a leg's bolts, and as far
+    /// beyond as half its width, over its whole width. Near and far along the leg, from where it hangs.
+    double nearRight = 0, nearLeft = 0, farRight = 0, farLeft = 0;
+    double length = 0, width = 0; // of what it covers
 };
-/// "h2.x", "A.length", "1.angle".
-std::string nameOf(const Dimension& dimension);
 
 struct Reached {
     job::Job job;
@@ -36,12 +34,22 @@ struct Reached {
     };
     std::vector<Change> changed;
     bool isReached = false; // every tie is met
+    /// Where a bend had to be skewed, or nothing did it: wedges with which the angles stay as they are and
+    /// every tie is met; none where they would be thicker than 10 mm or lean by more than 10 degrees.
+    std::vector<Shim> shims = {};
+    /// Where it is not reached: figures that are held or limited, what they are held to (`was`) and would
+    /// have to become; one alone where one does it.
+    std::vector<Change> wouldTake = {};
+    /// And where nothing that is held is to blame: holes of which each alone keeps the others from their
+    /// points.
+    std::vector<std::string> alone = {};
 };
 
 /// What the drawing may change by, and what may not.
 struct ReachWanted {
     quantity::Reading reading;
-    std::set<std::string> held = {}; // plates, bends and holes that stay as they are
+    Held held = {};       // beside what the job itself lets not change
+    bool explains = true; // looks for what would do where it is not reached
 };
 
 /// A tie is met to 0.01 mm and 0.02 degrees; of a measured mount to half a sigma of where the point is, and a
@@ -50,10 +58,6 @@ struct ReachWanted {
 /// The fewest kinds of dimension that do it change: holes on their legs; then lengths too, then angles, then
 /// skews, each within what its kind can be, and to whole figures where every tie is met all the same. Where
 /// nothing does it, the nearest that there is.
-///
-/// Least squares over dimensions and the placement (Levenberg and Marquardt, derivatives by differences over
-/// 0.01 of the very fold): of each tie what its hole is off the axis, what its plate stands off its face, and
-/// what it leans by, at a lever of 50 mm.
 Result<Reached> reach(const job::Job& job, const KnownMount& mount, const material::Material& material,
                       const hardware::Book& hardware, const ReachWanted& wanted);
 

@@ -91,6 +91,7 @@ public:
 private:
     void ofHole(const job::Hole& hole, const Mounting::Tie& tie) {
         ofShape(hole, tie);
+        if (hole.isThere) return;
         if (!hole.afterBending && !settled.part.bends.empty())
             remedies.push_back({Kind::AfterBending, hole.id, {}});
         const job::MountPoint& point = *settled.job.mount->findPoint(tie.point);

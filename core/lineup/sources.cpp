@@ -79,6 +79,7 @@ private:
     void ofHoles() {
         ofMarks();
         for (const PartHole& hole : work.part.holes) {
+            if (hole.isThere) continue; // measured, as marks are
             if (isMarked(hole))
                 add(SourceKind::Punch, "punch", {{hole.id, sigmaOf(SourceKind::Punch, "punch")}});
             add(SourceKind::Drill, "drill", {{hole.id, sigmaOf(SourceKind::Drill, "drill")}});

@@ -43,6 +43,7 @@ private:
             made.shapeInFlat = moved(shape, flatFromHole);
             if (flatFromHole.linear().determinant() < 0) made.shapeInFlat = reversed(made.shapeInFlat);
             made.afterBending = hole.afterBending;
+            made.isThere = hole.isThere;
             made.countersink = hole.countersink;
             if (hole.fastener && hole.fastener->use == Fastener::Use::Tapped)
                 made.thread = hole.fastener->size;

@@ -45,6 +45,7 @@ Mark pointMark(const Part& part, Mark::Kind kind, const PartHole& hole, const Ve
     Mark mark = lineMark(part, kind, Element::hole(hole.source), {at, at}, false);
     mark.name = hole.id;
     mark.afterBending = hole.afterBending;
+    mark.isThere = hole.isThere;
     return mark;
 }
 

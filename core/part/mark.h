@@ -22,9 +22,10 @@ struct Mark {
     double alongAtLeft;
     double acrossAtRight;
     double acrossAtLeft;
-    bool onBack;       // scribed there; else on the face
-    std::string name;  // of what it marks, as people say it: h1.3 of a pattern
-    bool afterBending; // made when the part is formed: here it only tells where
+    bool onBack;          // scribed there; else on the face
+    std::string name;     // of what it marks, as people say it: h1.3 of a pattern
+    bool afterBending;    // made when the part is formed: here it only tells where
+    bool isThere = false; // a hole in the stock already: to see whether it is the right piece, the right way
 };
 
 /// In the order of `along`. Each is a running dimension from the datum; none is stepped off another. A bend's

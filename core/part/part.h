@@ -93,6 +93,7 @@ struct PartHole {
     Segment spineInFlat; // between the centres of a slot's two ends; of others one point
     Path shapeInFlat;    // as it is cut
     bool afterBending = false;
+    bool isThere = false; // in the stock already
     std::optional<Countersink> countersink;
     std::string thread; // "M6" where it is tapped
     bool isSunk() const { return countersink || !thread.empty(); }

@@ -109,4 +109,10 @@ fcl::Convexd convexOf(const Prism& piece) {
     return {std::make_shared<const std::vector<Vec3>>(piece), count + 2, faces};
 }
 
+/// Without faces FCL looks at every corner; it wants those only to walk from one to the next.
+fcl::Convexd convexRound(const std::vector<Vec3>& corners) {
+    return {std::make_shared<const std::vector<Vec3>>(corners), 0,
+            std::make_shared<const std::vector<int>>()};
+}
+
 } // namespace goodfold::part

@@ -3,9 +3,11 @@
 #include "part/prism.h"
 
 #include <fcl/narrowphase/collision.h>
+#include <fcl/narrowphase/distance.h>
 
 #include <algorithm>
 #include <cmath>
+#include <exception>
 #include <tuple>
 
 namespace goodfold::part {
@@ -78,6 +80,21 @@ bool overlap(const Part& part, const Folded& folded, const Body& one, const Body
         if (std::any_of(others.begin(), others.end(), [&](const Piece& b) { return overlap(a, b); }))
             return true;
     return false;
+}
+
+/// The distance and where it is. What FCL's first way gives up on its second does.
+Nearest between(const fcl::Convexd& ofPart, const fcl::Convexd& other) {
+    fcl::DistanceRequestd request(true);
+    for (const auto solver : {fcl::GST_LIBCCD, fcl::GST_INDEP})
+        try {
+            request.gjk_solver_type = solver;
+            fcl::DistanceResultd result;
+            fcl::distance(&ofPart, Pose3::Identity(), &other, Pose3::Identity(), request, result);
+            if (result.min_distance <= 0) return {};
+            return {{}, result.min_distance, result.nearest_points[0], result.nearest_points[1]};
+        } catch (const std::exception&) {
+        }
+    return {};
 }
 
 /// A plate and its bend, or two bends on one plate: they join there.
@@ -162,6 +179,42 @@ std::vector<Element> Surroundings::hitBy(const Cylinder& cylinder) const {
 
 std::vector<Element> Surroundings::hitBy(const std::vector<Vec3>& prism) const {
     return bodies_->hitBy(convexOf(prism), Pose3::Identity(), boxOf(prism));
+}
+
+std::optional<Nearest> Surroundings::nearestTo(const std::vector<Vec3>& corners, double below) const {
+    const fcl::Convexd other = convexRound(corners);
+    const Eigen::AlignedBox3d box = boxOf(corners);
+    std::optional<Nearest> nearest;
+    for (const Body& body : bodies_->bodies) {
+        if (body.box.exteriorDistance(box) >= below) continue;
+        for (const Piece& piece : piecesOf(bodies_->part, bodies_->folded, body)) {
+            if (piece.box.exteriorDistance(box) >= below) continue;
+            Nearest found = between(piece.convex, other);
+            if (found.distance >= below) continue;
+            below = found.distance;
+            found.of = body.about;
+            nearest = found;
+        }
+    }
+    return nearest;
+}
+
+std::optional<Nearest> Surroundings::nearestToPlane(const Vec3& at, const Vec3& normal) const {
+    std::optional<Nearest> nearest;
+    for (const Body& body : bodies_->bodies)
+        for (const Piece& piece : piecesOf(bodies_->part, bodies_->folded, body))
+            for (const Vec3& corner : piece.convex.getVertices()) {
+                const double over = (corner - at).dot(normal);
+                if (!nearest || over < nearest->distance)
+                    nearest = {body.about, over, corner, corner - over * normal};
+            }
+    return nearest;
+}
+
+void Surroundings::add(const Element& about, const std::vector<Vec3>& corners) {
+    Body body{about, false, -1, -1, -1, boxOf(corners)};
+    body.pieces.push_back({convexRound(corners), body.box});
+    bodies_->bodies.push_back(std::move(body));
 }
 
 } // namespace goodfold::part

@@ -6,6 +6,7 @@
 
 #include <limits>
 #include <memory>
+#include <optional>
 
 namespace goodfold::part {
 
@@ -30,6 +31,13 @@ struct Cylinder {
     double diameter;
 };
 
+/// Where something comes nearest to the formed part: 0 where they meet, and then no places are told.
+struct Nearest {
+    Element of;
+    double distance = 0;
+    Vec3 onPart{0, 0, 0}, onOther{0, 0, 0};
+};
+
 /// What stands round a place of the formed part, to be asked of it many times. Both live longer than it.
 class Surroundings {
 public:
@@ -43,9 +51,20 @@ public:
     /// The same of a convex prism: a polygon's corners, then the corners above them.
     std::vector<Element> hitBy(const std::vector<Vec3>& prism) const;
 
+    /// The nearest piece to what is convex round the corners, as long as it is nearer than `below`. To 0.02
+    /// mm, but that arcs of bends stand for their chords (kPieceDeg).
+    std::optional<Nearest> nearestTo(const std::vector<Vec3>& corners,
+                                     double below = std::numeric_limits<double>::max()) const;
+    /// The same over a plane; negative behind it. Nothing of a part without extent.
+    std::optional<Nearest> nearestToPlane(const Vec3& at, const Vec3& normal) const;
+
+    /// Something else that stands there, convex round its corners: from now on it is hit, and near, like the
+    /// part's own.
+    void add(const Element& about, const std::vector<Vec3>& corners);
+
 private:
     struct Bodies;
-    std::unique_ptr<const Bodies> bodies_;
+    std::unique_ptr<Bodies> bodies_;
 };
 
 } // namespace goodfold::part

@@ -60,7 +60,8 @@ private:
     /// Onto its points, with the radii that its tools make.
     std::optional<sequence::Settled> brought(const job::Job& drawn) const {
         const auto onto = [&](const job::Job& job) {
-            return lineup::reach(job, mount, judging.material, judging.hardware, {judging.reading});
+            return lineup::reach(job, mount, judging.material, judging.hardware,
+                                 {judging.reading, {}, false});
         };
         const auto once = onto(drawn);
         if (!once || !once->isReached) return {};
@@ -108,7 +109,7 @@ private:
         if (making) {
             const lineup::Odds odds = lineup::count(*making, judging.trials, judging.seed);
             made.odds = odds.odds;
-            lineUp = text::factsOf(*making, lineup::nominalFit(*making), odds);
+            lineUp = text::factsOf(*making, lineup::nominalFit(*making), odds, judging.hardware);
             for (const lineup::Mounting::Tie& tie : making->mounting.ties)
                 if (tie.touches)
                     if (const auto gives = givenAt(work, making->mounting, tie.hole))

@@ -1,6 +1,7 @@
 #include "text/lineup_words.h"
 
 #include "common/phrase.h"
+#include "lineup/in_place.h"
 #include "lineup/putting_on.h"
 
 #include <algorithm>
@@ -157,8 +158,8 @@ std::string costInWords(const lineup::Offer& offer) {
 }
 
 check::LineUpFacts factsOf(const lineup::Making& making, const lineup::NominalFit& nominal,
-                           const lineup::Odds& odds) {
-    check::LineUpFacts facts{odds.odds, nominal.fitting.room, {}, {}};
+                           const lineup::Odds& odds, const hardware::Book& hardware) {
+    check::LineUpFacts facts{odds.odds, nominal.fitting.room, {}, {}, {}, {}};
     const auto& ties = making.mounting.ties;
     const auto most = std::max_element(odds.tightestOfTies.begin(), odds.tightestOfTies.end());
     const auto worst = nominal.fitting.room < 0 && nominal.fitting.tightest >= 0
@@ -171,6 +172,15 @@ check::LineUpFacts factsOf(const lineup::Making& making, const lineup::NominalFi
     if (const lineup::WayOn way = lineup::wayOn(making); !way.isStraight) {
         facts.stud = way.stud;
         facts.against = way.against;
+    }
+    const job::Mount& mount = *making.job.mount;
+    facts.clearances = lineup::leastDistances(making, nominal, hardware);
+    const Pose3 rootFromMount = nominal.mountFromRoot.inverse();
+    for (const job::Clearance& thing : mount.clearances) {
+        std::vector<Vec3> corners = clearance::cornersOf(thing);
+        for (Vec3& corner : corners)
+            corner = rootFromMount * corner;
+        if (!corners.empty()) facts.standing.push_back({thing.id, std::move(corners)});
     }
     return facts;
 }

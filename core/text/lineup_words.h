@@ -24,7 +24,7 @@ std::string costInWords(const lineup::Offer& offer);
 
 /// What rules are told of it.
 check::LineUpFacts factsOf(const lineup::Making& making, const lineup::NominalFit& nominal,
-                           const lineup::Odds& odds);
+                           const lineup::Odds& odds, const hardware::Book& hardware);
 
 /// "97 %", "99.7 %"; never 100 where one of the pieces did not go on.
 std::string oddsInWords(double odds);

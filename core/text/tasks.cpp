@@ -51,6 +51,7 @@ public:
         : job(job), part(part), plan(plan), reading(reading) {}
 
     std::vector<Task> all() {
+        strip();
         cut();
         reliefs();
         holes(false);
@@ -70,6 +71,23 @@ private:
     size_t last() const { return plan.steps.size(); }
     void add(size_t afterStep, std::string says, std::string why) {
         tasks.push_back({afterStep, std::move(says), std::move(why)});
+    }
+
+    /// Which way the piece lies whose holes are there.
+    void strip() {
+        std::vector<std::string> places;
+        for (const part::PartHole& hole : part.holes)
+            if (hole.isThere)
+                places.push_back(
+                    hole.id + " " +
+                    quantity::typeset(quantity::Length::mm(part::alongBlank(part, hole.centreInFlat)),
+                                      reading));
+        if (places.empty()) return;
+        add(0,
+            "Take the piece whose holes are there, and lay it so that they stand from the end it is measured "
+            "from: " +
+                listed(places) + ".",
+            "Lain the other way round, every bend comes to the wrong place.");
     }
 
     void cut() {
@@ -151,7 +169,7 @@ private:
         std::map<double, Drill> round, ends;                  // by diameter: holes, and ends of slots
         std::map<std::string, std::vector<std::string>> sunk; // by how
         for (const part::PartHole& hole : part.holes) {
-            if (hole.afterBending != after) continue;
+            if (hole.afterBending != after || hole.isThere) continue;
             if (isDrilled(hole)) {
                 Drill& drill = (hole.isRound() ? round : ends)[hole.diameter];
                 drill.count += hole.isRound() ? 1 : 2;

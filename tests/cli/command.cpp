@@ -3,6 +3,8 @@
 
 #include <set>
 
+namespace goodfold::command_test {
+
 using nlohmann::json;
 using namespace goodfold::test;
 
@@ -367,4 +369,7 @@ void CommandTest::linksNoWidgets() {
 }
 
 GOODFOLD_TEST(CommandTest)
+
+} // namespace goodfold::command_test
+
 #include "command.moc"

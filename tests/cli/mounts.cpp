@@ -3,6 +3,8 @@
 
 #include <cmath>
 
+namespace goodfold::mounts_test {
+
 using nlohmann::json;
 using namespace goodfold::test;
 
@@ -192,4 +194,7 @@ void MountsTest::measuringSheetSaysWhatToRead() {
 }
 
 GOODFOLD_TEST(MountsTest)
+
+} // namespace goodfold::mounts_test
+
 #include "mounts.moc"

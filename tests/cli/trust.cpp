@@ -1,6 +1,8 @@
 // What goodfold-cli must never do: write something over, lose what it printed, believe a file.
 #include "cli/support.h"
 
+namespace goodfold::trust_test {
+
 using nlohmann::json;
 using namespace goodfold::test;
 
@@ -135,4 +137,7 @@ void TrustTest::booksAreReadStrictly() {
 }
 
 GOODFOLD_TEST(TrustTest)
+
+} // namespace goodfold::trust_test
+
 #include "trust.moc"

@@ -1,7 +1,8 @@
 // Findings of one cause are one finding, and its button mends them all.
 #include "core/support.h"
 
-using namespace goodfold;
+namespace goodfold::alike_test {
+
 using job::Hole;
 
 namespace {
@@ -104,4 +105,7 @@ void AlikeTest::buttonsOfHoleAndFastener() {
 }
 
 GOODFOLD_TEST(AlikeTest)
+
+} // namespace goodfold::alike_test
+
 #include "alike.moc"

@@ -7,7 +7,8 @@
 
 #include <nlohmann/json.hpp>
 
-using namespace goodfold;
+namespace goodfold::bend_test {
+
 using bend::AllowanceRule;
 using bend::DimensionTo;
 using bend::Shape;
@@ -195,4 +196,7 @@ void BendTest::materialBookIsSound() {
 }
 
 GOODFOLD_TEST(BendTest)
+
+} // namespace goodfold::bend_test
+
 #include "bend.moc"

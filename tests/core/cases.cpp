@@ -4,7 +4,8 @@
 #include <QDir>
 #include <nlohmann/json.hpp>
 
-using namespace goodfold;
+namespace goodfold::cases_test {
+
 using nlohmann::json;
 
 namespace {
@@ -64,4 +65,7 @@ void CasesTest::worked() {
 }
 
 GOODFOLD_TEST(CasesTest)
+
+} // namespace goodfold::cases_test
+
 #include "cases.moc"

@@ -2,7 +2,8 @@
 #include "core/support.h"
 #include "sequence/settle.h"
 #include "text/plan_facts.h"
-using namespace goodfold;
+
+namespace goodfold::checks_test {
 
 namespace {
 
@@ -436,4 +437,7 @@ void ChecksTest::numbersAreInTheReadersUnit() {
 }
 
 GOODFOLD_TEST(ChecksTest)
+
+} // namespace goodfold::checks_test
+
 #include "checks.moc"

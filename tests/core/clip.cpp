@@ -6,7 +6,8 @@
 #include "edit/drag.h"
 #include "edit/edit_sheet.h"
 
-using namespace goodfold;
+namespace goodfold::clip_test {
+
 using job::Element;
 
 namespace {
@@ -220,4 +221,7 @@ void ClipTest::bendLineSharesTheBlank() {
 }
 
 GOODFOLD_TEST(ClipTest)
+
+} // namespace goodfold::clip_test
+
 #include "clip.moc"

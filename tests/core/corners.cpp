@@ -3,7 +3,8 @@
 #include "part/flat_overlap.h"
 #include "part/sheet_corners.h"
 
-using namespace goodfold;
+namespace goodfold::corners_test {
+
 using job::Corner;
 using job::CornerJoint;
 using job::Edge;
@@ -251,4 +252,7 @@ void CornersTest::lapsKeepTheRules() {
 }
 
 GOODFOLD_TEST(CornersTest)
+
+} // namespace goodfold::corners_test
+
 #include "corners.moc"

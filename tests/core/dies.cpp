@@ -6,7 +6,8 @@
 #include "files/job_file.h"
 #include "text/reasons.h"
 
-using namespace goodfold;
+namespace goodfold::dies_test {
+
 using test::near;
 
 namespace {
@@ -147,4 +148,7 @@ void DiesTest::anotherToolForgetsIt() {
 }
 
 GOODFOLD_TEST(DiesTest)
+
+} // namespace goodfold::dies_test
+
 #include "dies.moc"

@@ -8,7 +8,8 @@
 #include "lineup/putting_on.h"
 #include "text/lineup_words.h"
 
-using namespace goodfold;
+namespace goodfold::drilling_test {
+
 using namespace goodfold::lineup;
 using Why = Drilling::Why;
 using When = Drilling::When;
@@ -175,4 +176,7 @@ void DrillingTest::boltsAreStartedWhereTheyHoldMost() {
 }
 
 GOODFOLD_TEST(DrillingTest)
+
+} // namespace goodfold::drilling_test
+
 #include "drilling.moc"

@@ -5,7 +5,8 @@
 #include "files/csv.h"
 #include "part/mark.h"
 
-using namespace goodfold;
+namespace goodfold::edits_test {
+
 using job::Element;
 
 namespace {
@@ -362,4 +363,7 @@ void EditsTest::csvQuotesWhatItMust() {
 }
 
 GOODFOLD_TEST(EditsTest)
+
+} // namespace goodfold::edits_test
+
 #include "edits.moc"

@@ -5,7 +5,8 @@
 #include "core/sheet_support.h"
 #include "edit/outcome.h"
 
-using namespace goodfold;
+namespace goodfold::entry_test {
+
 using job::Element;
 using job::Hole;
 
@@ -225,4 +226,7 @@ void EntryTest::outcomeInWords() {
 }
 
 GOODFOLD_TEST(EntryTest)
+
+} // namespace goodfold::entry_test
+
 #include "entry.moc"

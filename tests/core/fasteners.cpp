@@ -1,7 +1,8 @@
 // What goes through the holes: the hardware book, stacks, and the checks of thread, nut, head and tool.
 #include "core/sheet_support.h"
 
-using namespace goodfold;
+namespace goodfold::fasteners_test {
+
 using job::Fastener;
 using job::Hole;
 using job::Pattern;
@@ -298,4 +299,7 @@ void FastenersTest::shoppingListCounts() {
 }
 
 GOODFOLD_TEST(FastenersTest)
+
+} // namespace goodfold::fasteners_test
+
 #include "fasteners.moc"

@@ -4,7 +4,8 @@
 #include "part/hole_shape.h"
 #include "part/mark.h"
 
-using namespace goodfold;
+namespace goodfold::features_test {
+
 using job::Edge;
 using job::FormedPlace;
 using job::Hole;
@@ -381,4 +382,7 @@ void FeaturesTest::stretchBecomesAPoint() {
 }
 
 GOODFOLD_TEST(FeaturesTest)
+
+} // namespace goodfold::features_test
+
 #include "features.moc"

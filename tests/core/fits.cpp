@@ -4,7 +4,8 @@
 #include "core/sheet_support.h"
 #include "part/hole_gap.h"
 
-using namespace goodfold;
+namespace goodfold::fits_test {
+
 using check::Severity;
 using job::Fastener;
 using job::Hole;
@@ -330,4 +331,7 @@ void FitsTest::notANumberIsNeverSaid() {
 }
 
 GOODFOLD_TEST(FitsTest)
+
+} // namespace goodfold::fits_test
+
 #include "fits.moc"

@@ -3,7 +3,7 @@
 #include "part/mirror.h"
 #include "part/solid.h"
 
-using namespace goodfold;
+namespace goodfold::fold_test {
 
 namespace {
 
@@ -280,4 +280,7 @@ void FoldTest::clashes() {
 }
 
 GOODFOLD_TEST(FoldTest)
+
+} // namespace goodfold::fold_test
+
 #include "fold.moc"

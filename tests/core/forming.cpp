@@ -10,7 +10,8 @@
 
 #include <set>
 
-using namespace goodfold;
+namespace goodfold::forming_test {
+
 using test::all;
 using test::cautionsOf;
 using test::findingsOf;
@@ -166,7 +167,7 @@ void FormingTest::layoutAndPlanSettle() {
 
     test::RandomJobs random(141);
     int made = 0, several = 0;
-    for (int n = 0; n < 150; ++n) {
+    for (int n = 0; n < test::rounds(60, 150); ++n) {
         const job::Job bar = test::randomBar(random, random.whole(1, 4));
         const auto once = sequence::settle(bar, test::hotRolled(), tool::standardShop());
         if (!once.outcome.plan || !once.agrees) continue;
@@ -183,7 +184,7 @@ void FormingTest::layoutAndPlanSettle() {
         QCOMPARE(again.part.blank.length, once.part.blank.length);
         QVERIFY(findingsOf(once, tool::standardShop(), "other-radius").empty());
     }
-    QVERIFY2(made > 60 && several > 0,
+    QVERIFY2(made > 25 && several > 0,
              qPrintable(QString("%1 made, %2 of several radii").arg(made).arg(several)));
 }
 
@@ -366,4 +367,7 @@ void FormingTest::alongTheGrainALargerPinIsTaken() {
 }
 
 GOODFOLD_TEST(FormingTest)
+
+} // namespace goodfold::forming_test
+
 #include "forming.moc"

@@ -6,7 +6,8 @@
 #include "text/reasons.h"
 #include "text/step.h"
 
-using namespace goodfold;
+namespace goodfold::impossible_test {
+
 using job::Edge;
 using sequence::Obstacle;
 using test::only;
@@ -177,4 +178,7 @@ void ImpossibleTest::longLegHitsTheFrame() {
 }
 
 GOODFOLD_TEST(ImpossibleTest)
+
+} // namespace goodfold::impossible_test
+
 #include "impossible.moc"

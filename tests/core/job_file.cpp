@@ -5,7 +5,8 @@
 
 #include <nlohmann/json.hpp>
 
-using namespace goodfold;
+namespace goodfold::job_file_test {
+
 using nlohmann::json;
 
 namespace {
@@ -259,4 +260,7 @@ void JobFileTest::dxfHoldsTheBlank() {
 }
 
 GOODFOLD_TEST(JobFileTest)
+
+} // namespace goodfold::job_file_test
+
 #include "job_file.moc"

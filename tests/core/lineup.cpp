@@ -7,7 +7,8 @@
 
 #include <numbers>
 
-using namespace goodfold;
+namespace goodfold::lineup_test {
+
 using namespace goodfold::lineup;
 using nlohmann::json;
 
@@ -252,4 +253,7 @@ void LineupTest::orderAndSeedOfPointsChangeNothing() {
 }
 
 GOODFOLD_TEST(LineupTest)
+
+} // namespace goodfold::lineup_test
+
 #include "lineup.moc"

@@ -5,7 +5,8 @@
 #include "lineup/workshop.h"
 #include "sequence/settle.h"
 
-using namespace goodfold;
+namespace goodfold::making_test {
+
 using namespace goodfold::lineup;
 using test::only;
 using test::Strap;
@@ -238,4 +239,7 @@ void MakingTest::linearisedIsNearWhatIsCounted() {
 }
 
 GOODFOLD_TEST(MakingTest)
+
+} // namespace goodfold::making_test
+
 #include "making.moc"

@@ -1,7 +1,8 @@
 // The material book and the sizes it is sold in, against figures of the standards, and what is said of them.
 #include "core/forming_support.h"
 
-using namespace goodfold;
+namespace goodfold::materials_test {
+
 using material::Sold;
 
 class MaterialsTest : public QObject {
@@ -154,4 +155,7 @@ void MaterialsTest::unusualThickness() {
 }
 
 GOODFOLD_TEST(MaterialsTest)
+
+} // namespace goodfold::materials_test
+
 #include "materials.moc"

@@ -6,7 +6,8 @@
 #include "sequence/mend.h"
 #include "sequence/settle.h"
 
-using namespace goodfold;
+namespace goodfold::mending_test {
+
 using job::Edge;
 
 namespace {
@@ -150,4 +151,7 @@ void MendingTest::toolsTheShopHasNotGot() {
 }
 
 GOODFOLD_TEST(MendingTest)
+
+} // namespace goodfold::mending_test
+
 #include "mending.moc"

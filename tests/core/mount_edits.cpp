@@ -4,7 +4,8 @@
 #include "core/support.h"
 #include "mount/solve.h"
 
-using namespace goodfold;
+namespace goodfold::mount_edits_test {
+
 using job::MountReading;
 using Kind = MountReading::Kind;
 
@@ -15,6 +16,8 @@ private slots:
     void whatIsMadeCanBeSolved();
     void whatHangsOnAThingGoesAlong();
     void whatCanBeReadOfWhat();
+    void oneHoleAPointAndOnePointAHole();
+    void thingsToKeepClearOfHaveNames();
 };
 
 void MountEditsTest::eachHasANameOfItsOwn() {
@@ -83,5 +86,40 @@ void MountEditsTest::whatCanBeReadOfWhat() {
     QCOMPARE(edit::readingsOf(*job.mount, {"G", "a"}).front().of, (std::vector<std::string>{"a", "G"}));
 }
 
+void MountEditsTest::oneHoleAPointAndOnePointAHole() {
+    job::Job job = test::bar({60, 60}, {job::Bend{}});
+    for (const auto& [id, x] : {std::pair{"h1", 10.0}, {"h2", 30.0}})
+        job.plates[0].holes.push_back({.id = id, .x = x, .xFrom = job::Hole::XFrom::Start});
+    job = edit::withNewMount(job);
+    edit::boltTo(job, "h1", "a");
+    edit::boltTo(job, "h2", "b");
+    job.ties[1].bolt = 5;
+    edit::boltTo(job, "h2", "a"); // h1 has none now, and b neither
+    QCOMPARE(job.ties.size(), size_t{1});
+    QCOMPARE(job.ties[0].hole + job.ties[0].point, std::string("h2a"));
+    QCOMPARE(job.ties[0].bolt, std::optional(5.0));
+    edit::boltTo(job, "", "a");
+    QVERIFY(job.ties.empty());
+    job.rests->onFace = true;
+    edit::restOn(job, "B", "F");
+    QVERIFY(job.rests->plate == "B" && job.rests->onFace);
+    QVERIFY(!job::whatIsWrong(job));
+}
+
+void MountEditsTest::thingsToKeepClearOfHaveNames() {
+    job::Job job = edit::withNewMount(test::bar({60, 60}, {job::Bend{}}));
+    using Shape = job::Clearance::Shape;
+    for (const Shape shape : {Shape::Box, Shape::Box, Shape::Cylinder, Shape::Plane})
+        edit::addClearance(*job.mount, shape);
+    const auto wrong = job::whatIsWrong(job);
+    QVERIFY2(!wrong, wrong ? wrong->says.c_str() : "");
+    QCOMPARE(job.mount->clearances[1].id, std::string("lid 2"));
+    QCOMPARE(edit::freeNameOf(*job.mount, "hose"), std::string("hose 2"));
+    QCOMPARE(edit::freeNameOf(*job.mount, "sash"), std::string("sash"));
+}
+
 GOODFOLD_TEST(MountEditsTest)
+
+} // namespace goodfold::mount_edits_test
+
 #include "mount_edits.moc"

@@ -5,7 +5,8 @@
 #include "lineup/putting_on.h"
 #include "sequence/settle.h"
 
-using namespace goodfold;
+namespace goodfold::mounts_test {
+
 using namespace goodfold::lineup;
 using test::only;
 using test::Strap;
@@ -353,4 +354,7 @@ void MountsTest::wrongMountsAreToldWhere() {
 }
 
 GOODFOLD_TEST(MountsTest)
+
+} // namespace goodfold::mounts_test
+
 #include "mounts.moc"

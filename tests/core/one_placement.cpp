@@ -3,7 +3,8 @@
 
 #include <random>
 
-using namespace goodfold;
+namespace goodfold::one_placement_test {
+
 using namespace goodfold::lineup;
 
 namespace {
@@ -143,4 +144,7 @@ void OnePlacementTest::roomIsTheBestThereIs() {
 }
 
 GOODFOLD_TEST(OnePlacementTest)
+
+} // namespace goodfold::one_placement_test
+
 #include "one_placement.moc"

@@ -5,7 +5,7 @@
 
 #include <random>
 
-using namespace goodfold;
+namespace goodfold::path_test {
 
 namespace {
 
@@ -96,4 +96,7 @@ void PathTest::repeatsAreLeftOut() {
 }
 
 GOODFOLD_TEST(PathTest)
+
+} // namespace goodfold::path_test
+
 #include "path.moc"

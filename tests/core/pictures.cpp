@@ -3,7 +3,8 @@
 #include "core/support.h"
 #include "picture/holes.h"
 
-using namespace goodfold;
+namespace goodfold::pictures_test {
+
 using namespace goodfold::picture;
 
 namespace {
@@ -152,7 +153,7 @@ void PicturesTest::wrongCornersAreTold() {
 void PicturesTest::holesAreFoundFromAnywhere() {
     test::RandomJobs random(5);
     double worst = 0, worstDiameter = 0;
-    for (int i = 0; i < test::rounds(qEnvironmentVariableIsSet("GOODFOLD_MANY") ? 40 : 8); ++i) {
+    for (int i = 0; i < test::rounds(8, 40); ++i) {
         Scene scene;
         scene.eye = Vec3(148 + random.real(-220, 220), 105 + random.real(-220, 220), random.real(380, 520));
         scene.roll = random.real(-0.6, 0.6);
@@ -215,4 +216,7 @@ void PicturesTest::hardlyAPictureAtAll() {
 }
 
 GOODFOLD_TEST(PicturesTest)
+
+} // namespace goodfold::pictures_test
+
 #include "pictures.moc"

@@ -3,7 +3,7 @@
 
 #include "core/survey_support.h"
 
-using namespace goodfold;
+namespace goodfold::places_test {
 
 namespace {
 
@@ -175,4 +175,7 @@ void PlacesTest::oneAloneTellsNothing() {
 }
 
 GOODFOLD_TEST(PlacesTest)
+
+} // namespace goodfold::places_test
+
 #include "places.moc"

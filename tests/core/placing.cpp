@@ -4,7 +4,8 @@
 
 #include "core/support.h"
 
-using namespace goodfold;
+namespace goodfold::placing_test {
+
 using job::Pattern;
 
 namespace {
@@ -114,4 +115,7 @@ void PlacingTest::noRoomIsSaid() {
 }
 
 GOODFOLD_TEST(PlacingTest)
+
+} // namespace goodfold::placing_test
+
 #include "placing.moc"

@@ -7,7 +7,8 @@
 
 #include <fstream>
 
-using namespace goodfold;
+namespace goodfold::proposing_test {
+
 using propose::Proposal;
 
 namespace {
@@ -307,7 +308,7 @@ void ProposingTest::whatIsMissingIsSaid() {
 /// comes to its point, with the right side on its face.
 void ProposingTest::ofTenMountsNine() {
     test::RandomJobs random(181);
-    const int mounts = test::rounds(qEnvironmentVariableIsSet("GOODFOLD_MANY") ? 400 : 16);
+    const int mounts = test::rounds(12, 400);
     std::map<int, int> good;
     for (int i = 0; i < mounts; ++i) {
         const job::Job job = onMount(randomMount(random, i % 4));
@@ -351,4 +352,7 @@ void ProposingTest::facesOfAnyAngleAndMeasured() {
 }
 
 GOODFOLD_TEST(ProposingTest)
+
+} // namespace goodfold::proposing_test
+
 #include "proposing.moc"

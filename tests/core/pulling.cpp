@@ -6,7 +6,8 @@
 #include "sequence/step_mark.h"
 #include "text/reasons.h"
 
-using namespace goodfold;
+namespace goodfold::pulling_test {
+
 using test::cautionsOf;
 using test::findingsOf;
 using test::freeWork;
@@ -192,4 +193,7 @@ void PullingTest::drivenHomeOnlyWhereItCanBe() {
 }
 
 GOODFOLD_TEST(PullingTest)
+
+} // namespace goodfold::pulling_test
+
 #include "pulling.moc"

@@ -4,6 +4,8 @@
 
 #include <random>
 
+namespace goodfold::quantity_test {
+
 using namespace goodfold::quantity;
 
 class QuantityTest : public QObject {
@@ -281,4 +283,7 @@ void QuantityTest::bendsAreCalledByEitherAngle() {
 }
 
 GOODFOLD_TEST(QuantityTest)
+
+} // namespace goodfold::quantity_test
+
 #include "quantity.moc"

@@ -9,7 +9,8 @@
 #include "text/reasons.h"
 #include "text/step.h"
 
-using namespace goodfold;
+namespace goodfold::referee_test {
+
 using job::Edge;
 using test::only;
 
@@ -234,4 +235,7 @@ void RefereeTest::everyToolSaysItsOwnReason() {
 }
 
 GOODFOLD_TEST(RefereeTest)
+
+} // namespace goodfold::referee_test
+
 #include "referee.moc"

@@ -10,7 +10,8 @@
 
 #include <fstream>
 
-using namespace goodfold;
+namespace goodfold::remedies_test {
+
 using namespace goodfold::lineup;
 using nlohmann::json;
 
@@ -192,7 +193,7 @@ private slots:
 /// On random bars under nine in ten. GOODFOLD_MANY tries two hundred of them.
 void RemediesTest::bestSingleIsOffered() {
     test::RandomJobs random(29);
-    const int wanted = qEnvironmentVariableIsSet("GOODFOLD_MANY") ? 200 : test::rounds(8);
+    const int wanted = test::rounds(5, 200);
     int tried = 0, offered = 0;
     while (tried < wanted) {
         const auto made = randomMounted(random);
@@ -224,7 +225,7 @@ void RemediesTest::bestSingleIsOffered() {
 void RemediesTest::whatIsPromisedComes() {
     test::RandomJobs random(31);
     int tried = 0;
-    for (int i = 0; i < test::rounds(8); ++i) {
+    for (int i = 0; i < test::rounds(5, 8); ++i) {
         const auto made = randomMounted(random);
         if (!made) continue;
         for (const Offer& offer : offersFor(*made, judging(), 5)) {
@@ -241,7 +242,7 @@ void RemediesTest::whatIsPromisedComes() {
 void RemediesTest::cheapestWayGetsThere() {
     test::RandomJobs random(37);
     int reached = 0, tried = 0;
-    for (int i = 0; i < test::rounds(4); ++i) {
+    for (int i = 0; i < test::rounds(3, 4); ++i) {
         const auto made = randomMounted(random);
         if (!made || oddsOf(*made, judging()) > 0.9) continue;
         ++tried;
@@ -397,4 +398,7 @@ void RemediesTest::findingsTellOfLowOdds() {
 }
 
 GOODFOLD_TEST(RemediesTest)
+
+} // namespace goodfold::remedies_test
+
 #include "remedies.moc"

@@ -10,7 +10,8 @@
 #include <fcl/geometry/shape/sphere.h>
 #include <fcl/narrowphase/collision.h>
 
-using namespace goodfold;
+namespace goodfold::replay_test {
+
 using sequence::BendSet;
 using sequence::Obstacle;
 using sequence::Operation;
@@ -273,4 +274,7 @@ void ReplayTest::obstaclesAreTheFirst() {
 }
 
 GOODFOLD_TEST(ReplayTest)
+
+} // namespace goodfold::replay_test
+
 #include "replay.moc"

@@ -9,7 +9,8 @@
 #include <bit>
 #include <fstream>
 
-using namespace goodfold;
+namespace goodfold::sequence_test {
+
 using job::Edge;
 using sequence::BendSet;
 using sequence::Obstacle;
@@ -138,18 +139,18 @@ private slots:
 void SequenceTest::planIsTheBestOfAllOrders_data() {
     QTest::addColumn<int>("bends");
     QTest::addColumn<int>("jobs");
-    QTest::newRow("1 to 3 bends") << 0 << 430;
-    QTest::newRow("4 bends") << 4 << 50;
-    QTest::newRow("5 bends") << 5 << 14;
-    QTest::newRow("6 bends") << 6 << 4;
-    QTest::newRow("7 bends") << 7 << 2;
+    QTest::newRow("1 to 3 bends") << 0 << test::rounds(140, 430);
+    QTest::newRow("4 bends") << 4 << test::rounds(18, 50);
+    QTest::newRow("5 bends") << 5 << test::rounds(5, 14);
+    QTest::newRow("6 bends") << 6 << test::rounds(1, 4);
+    QTest::newRow("7 bends") << 7 << test::rounds(1, 2);
 }
 
 void SequenceTest::planIsTheBestOfAllOrders() {
     QFETCH(int, bends);
     QFETCH(int, jobs);
     test::RandomJobs random(500 + static_cast<unsigned>(bends));
-    for (int n = 0; n < test::rounds(jobs); ++n) {
+    for (int n = 0; n < jobs; ++n) {
         const int count = bends ? bends : random.whole(1, 3);
         judgeAgainstEveryOrder(randomBar(random, count), tool::standardShop());
         if (QTest::currentTestFailed()) QFAIL(qPrintable(QString("job %1").arg(n)));
@@ -159,7 +160,7 @@ void SequenceTest::planIsTheBestOfAllOrders() {
 /// Every figure of every tool up to a quarter more or less; some tools are not there.
 void SequenceTest::planIsTheBestInAnyShop() {
     test::RandomJobs random(901);
-    for (int n = 0; n < test::rounds(40); ++n) {
+    for (int n = 0; n < test::rounds(14, 40); ++n) {
         tool::Shop shop = tool::standardShop();
         for (tool::Tool& tool : shop.tools) {
             const tool::Tool was = tool;
@@ -177,7 +178,7 @@ void SequenceTest::planIsTheBestInAnyShop() {
 /// freely.
 void SequenceTest::planIsTheBestOfWhatWasSettled() {
     test::RandomJobs random(902);
-    for (int n = 0; n < test::rounds(60); ++n) {
+    for (int n = 0; n < test::rounds(20, 60); ++n) {
         job::Job job = randomBar(random, random.whole(2, 4));
         const auto freely = sequence::plan(part::solve(job, test::materialOf(job)), test::materialOf(job),
                                            tool::standardShop());
@@ -208,7 +209,7 @@ void SequenceTest::planIsTheBestOfWhatWasSettled() {
 /// What is left on either end is a lever first, and in the way; a trimmed part is never harder to hit.
 void SequenceTest::planIsTheBestWithSomethingLeftOn() {
     test::RandomJobs random(903);
-    for (int n = 0; n < test::rounds(60); ++n) {
+    for (int n = 0; n < test::rounds(20, 60); ++n) {
         job::Job job = randomBar(random, random.whole(1, 3));
         if (random.whole(0, 1)) job.plates.front().ends[job::Edge::Start].extra = random.real(20, 300);
         job.plates.back().ends[job::Edge::End].extra = random.real(20, 300);
@@ -388,4 +389,7 @@ void SequenceTest::searchGivesUp() {
 }
 
 GOODFOLD_TEST(SequenceTest)
+
+} // namespace goodfold::sequence_test
+
 #include "sequence.moc"

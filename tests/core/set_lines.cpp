@@ -15,7 +15,8 @@
 
 #include <fstream>
 
-using namespace goodfold;
+namespace goodfold::set_lines_test {
+
 using test::near;
 using test::only;
 
@@ -247,4 +248,7 @@ void SetLinesTest::randomPairsLeanOppositeWays() {
 }
 
 GOODFOLD_TEST(SetLinesTest)
+
+} // namespace goodfold::set_lines_test
+
 #include "set_lines.moc"

@@ -7,7 +7,8 @@
 #include "part/mark.h"
 #include "part/mirror.h"
 
-using namespace goodfold;
+namespace goodfold::shapes_test {
+
 using job::Corner;
 using job::CornerCut;
 using job::Edge;
@@ -445,4 +446,7 @@ void ShapesTest::cutAtAnotherLengthKeepsHolesWhereItCan() {
 }
 
 GOODFOLD_TEST(ShapesTest)
+
+} // namespace goodfold::shapes_test
+
 #include "shapes.moc"

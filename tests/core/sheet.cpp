@@ -5,7 +5,8 @@
 #include "part/flat_overlap.h"
 #include "part/mirror.h"
 
-using namespace goodfold;
+namespace goodfold::sheet_test {
+
 using job::Edge;
 using job::Plate;
 using job::Turn;
@@ -329,4 +330,7 @@ void SheetTest::fortyPlatesStaySound() {
 }
 
 GOODFOLD_TEST(SheetTest)
+
+} // namespace goodfold::sheet_test
+
 #include "sheet.moc"

@@ -3,7 +3,8 @@
 #include "core/shop_support.h"
 #include "tool/dimensions.h"
 
-using namespace goodfold;
+namespace goodfold::shop_test {
+
 using test::near;
 using tool::Kind;
 
@@ -406,4 +407,7 @@ void ShopTest::kindsSayWhatTheirToolsDo() {
 }
 
 GOODFOLD_TEST(ShopTest)
+
+} // namespace goodfold::shop_test
+
 #include "shop.moc"

@@ -4,7 +4,7 @@
 #include "core/survey_support.h"
 #include "mount/words.h"
 
-using namespace goodfold;
+namespace goodfold::sides_test {
 
 namespace {
 
@@ -110,4 +110,7 @@ void SidesTest::whatIsNotHereIsPassedOver() {
 }
 
 GOODFOLD_TEST(SidesTest)
+
+} // namespace goodfold::sides_test
+
 #include "sides.moc"

@@ -2,7 +2,8 @@
 #include "core/survey_support.h"
 #include "mount/words.h"
 
-using namespace goodfold;
+namespace goodfold::slips_test {
+
 using namespace goodfold::mount;
 using test::instruments;
 using test::measure;
@@ -91,7 +92,7 @@ struct Suspected {
     std::vector<Suspect> suspects;
 };
 
-const int kMounts = test::rounds(qEnvironmentVariableIsSet("GOODFOLD_MANY") ? 1000 : 300);
+const int kMounts = test::rounds(200, 1000);
 
 } // namespace
 
@@ -211,4 +212,7 @@ void SlipsTest::misreadCentimetreInWords() {
 }
 
 GOODFOLD_TEST(SlipsTest)
+
+} // namespace goodfold::slips_test
+
 #include "slips.moc"

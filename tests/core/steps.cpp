@@ -8,7 +8,8 @@
 #include "text/step.h"
 #include "text/tasks.h"
 
-using namespace goodfold;
+namespace goodfold::steps_test {
+
 using job::Edge;
 using sequence::Operation;
 using test::only;
@@ -376,4 +377,7 @@ void StepsTest::lapsAreClosedLast() {
 }
 
 GOODFOLD_TEST(StepsTest)
+
+} // namespace goodfold::steps_test
+
 #include "steps.moc"

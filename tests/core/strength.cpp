@@ -4,7 +4,8 @@
 #include "strength/bolt.h"
 #include "strength/estimate.h"
 
-using namespace goodfold;
+namespace goodfold::strength_test {
+
 using strength::Chain;
 using strength::PointLoad;
 
@@ -408,4 +409,7 @@ void StrengthTest::noAnswerWhereThereIsNone() {
 }
 
 GOODFOLD_TEST(StrengthTest)
+
+} // namespace goodfold::strength_test
+
 #include "strength.moc"

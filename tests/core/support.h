@@ -13,13 +13,17 @@
 
 namespace goodfold::test {
 
-/// How many random jobs are tried: under sanitizers, which are slow, an eighth.
-inline int rounds(int usual) {
+/// How many random jobs are tried: `many` where GOODFOLD_MANY is set, an eighth under sanitizers, which are slow.
+inline int rounds(int usual, int many) {
+    if (qEnvironmentVariableIsSet("GOODFOLD_MANY")) return many;
 #if defined(__SANITIZE_ADDRESS__) || defined(__SANITIZE_THREAD__)
     return (usual + 7) / 8;
 #else
     return usual;
 #endif
+}
+inline int rounds(int usual) {
+    return rounds(usual, usual);
 }
 
 inline const material::Material& hotRolled() {

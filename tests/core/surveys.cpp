@@ -6,7 +6,8 @@
 
 #include <set>
 
-using namespace goodfold;
+namespace goodfold::surveys_test {
+
 using namespace goodfold::mount;
 using test::add;
 using test::instruments;
@@ -255,4 +256,7 @@ void SurveysTest::seenFromTheFaceItRestsOn() {
 }
 
 GOODFOLD_TEST(SurveysTest)
+
+} // namespace goodfold::surveys_test
+
 #include "surveys.moc"

@@ -10,7 +10,8 @@
 #include <atomic>
 #include <thread>
 
-using namespace goodfold;
+namespace goodfold::threads_test {
+
 using job::Edge;
 
 namespace {
@@ -117,4 +118,7 @@ void ThreadsTest::stoppedFromOutside() {
 }
 
 GOODFOLD_TEST(ThreadsTest)
+
+} // namespace goodfold::threads_test
+
 #include "threads.moc"

@@ -3,7 +3,7 @@
 
 #include "core/survey_support.h"
 
-using namespace goodfold;
+namespace goodfold::walk_test {
 
 class WalkTest : public QObject {
     Q_OBJECT
@@ -84,4 +84,7 @@ void WalkTest::nothingSketchedNothingAsked() {
 }
 
 GOODFOLD_TEST(WalkTest)
+
+} // namespace goodfold::walk_test
+
 #include "walk.moc"

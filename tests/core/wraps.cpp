@@ -1,7 +1,8 @@
 // Hems, and bends over pipes: straps and saddles; in the flat and formed.
 #include "core/sheet_support.h"
 
-using namespace goodfold;
+namespace goodfold::wraps_test {
+
 using job::Edge;
 using job::Plate;
 using job::Turn;
@@ -130,4 +131,7 @@ void WrapsTest::saddleStandsOverItsPipe() {
 }
 
 GOODFOLD_TEST(WrapsTest)
+
+} // namespace goodfold::wraps_test
+
 #include "wraps.moc"

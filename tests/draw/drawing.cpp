@@ -10,7 +10,8 @@
 
 #include <QtGui>
 
-using namespace goodfold;
+namespace goodfold::drawing_test {
+
 using job::Element;
 
 namespace {
@@ -290,4 +291,7 @@ void DrawingTest::boltsAreWholeBodies() {
 }
 
 GOODFOLD_TEST(DrawingTest)
+
+} // namespace goodfold::drawing_test
+
 #include "drawing.moc"

@@ -11,7 +11,7 @@
 
 #include <fstream>
 
-using namespace goodfold;
+namespace goodfold::steps_test {
 
 namespace {
 
@@ -224,4 +224,7 @@ void StepsTest::jobSheetHasAPageForTheBlank() {
 }
 
 GOODFOLD_TEST(StepsTest)
+
+} // namespace goodfold::steps_test
+
 #include "steps.moc"

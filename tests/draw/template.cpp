@@ -5,7 +5,7 @@
 
 #include <QtGui>
 
-using namespace goodfold;
+namespace goodfold::template_test {
 
 namespace {
 
@@ -297,4 +297,7 @@ void TemplateTest::wordsAreWholeAndApart() {
 }
 
 GOODFOLD_TEST(TemplateTest)
+
+} // namespace goodfold::template_test
+
 #include "template.moc"

@@ -6,7 +6,8 @@
 #include <QImage>
 #include <QPainter>
 
-using namespace goodfold;
+namespace goodfold::tools_test {
+
 using tool::View;
 
 namespace {
@@ -131,4 +132,7 @@ void ToolsTest::viseDiesStandInTheMiddleOfTheirPunch() {
 }
 
 GOODFOLD_TEST(ToolsTest)
+
+} // namespace goodfold::tools_test
+
 #include "tools.moc"

@@ -8,7 +8,8 @@
 
 #include <set>
 
-using namespace goodfold;
+namespace goodfold::bending_test {
+
 using job::Element;
 
 namespace {
@@ -334,4 +335,7 @@ void BendingTest::oldPlanIsReadWithItsOwnJob() {
 }
 
 GOODFOLD_TEST(BendingTest)
+
+} // namespace goodfold::bending_test
+
 #include "bending.moc"

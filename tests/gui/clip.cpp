@@ -3,7 +3,8 @@
 #include "app/bracket/new_bend_box.h"
 #include "gui/sheet_support.h"
 
-using namespace goodfold;
+namespace goodfold::clip_test {
+
 using job::Element;
 
 namespace {
@@ -214,4 +215,7 @@ void ClipTest::plusAsksBeforeItActs() {
 }
 
 GOODFOLD_TEST(ClipTest)
+
+} // namespace goodfold::clip_test
+
 #include "clip.moc"

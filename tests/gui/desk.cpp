@@ -12,7 +12,8 @@
 #include <QPrintPreviewDialog>
 #include <QPrintPreviewWidget>
 
-using namespace goodfold;
+namespace goodfold::desk_test {
+
 using job::Element;
 
 namespace {
@@ -397,4 +398,7 @@ static const test::Added added(__FILE__, [](int argc, char** argv) {
     DeskTest test;
     return QTest::qExec(&test, argc, argv);
 });
+
+} // namespace goodfold::desk_test
+
 #include "desk.moc"

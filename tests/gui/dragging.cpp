@@ -2,7 +2,8 @@
 // place.
 #include "gui/support.h"
 
-using namespace goodfold;
+namespace goodfold::dragging_test {
+
 using edit::Grip;
 using job::Element;
 
@@ -218,4 +219,7 @@ void DraggingTest::edgeOnSaysSo() {
 }
 
 GOODFOLD_TEST(DraggingTest)
+
+} // namespace goodfold::dragging_test
+
 #include "dragging.moc"

@@ -6,7 +6,8 @@
 #include "app/window/help_list.h"
 #include "gui/support.h"
 
-using namespace goodfold;
+namespace goodfold::keys_test {
+
 using job::Element;
 using test::Window;
 
@@ -241,4 +242,7 @@ void KeysTest::windowsAreToldApart() {
 }
 
 GOODFOLD_TEST(KeysTest)
+
+} // namespace goodfold::keys_test
+
 #include "keys.moc"

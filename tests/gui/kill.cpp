@@ -6,7 +6,7 @@
 #include <sys/wait.h>
 #include <unistd.h>
 
-using namespace goodfold;
+namespace goodfold::kill_test {
 
 namespace {
 
@@ -72,4 +72,7 @@ void KillTest::killedWhileSaving() {
 }
 
 GOODFOLD_TEST(KillTest)
+
+} // namespace goodfold::kill_test
+
 #include "kill.moc"

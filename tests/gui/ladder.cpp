@@ -1,7 +1,8 @@
 // The ladder in the real window: a bracket from the keyboard alone, figures edited in place.
 #include "gui/support.h"
 
-using namespace goodfold;
+namespace goodfold::ladder_test {
+
 using job::Element;
 
 class LadderTest : public QObject {
@@ -293,4 +294,7 @@ void LadderTest::veryManyHolesShowOnlyThoseOfTheLegInHand() {
 }
 
 GOODFOLD_TEST(LadderTest)
+
+} // namespace goodfold::ladder_test
+
 #include "ladder.moc"

@@ -7,7 +7,8 @@
 #include "gui/support.h"
 #include "lineup/drawn_mount.h"
 
-using namespace goodfold;
+namespace goodfold::lineup_test {
+
 using job::Element;
 
 namespace {
@@ -249,4 +250,7 @@ void LineUpTest::measuredMountNamesItsMisreading() {
 }
 
 GOODFOLD_TEST(LineUpTest)
+
+} // namespace goodfold::lineup_test
+
 #include "lineup.moc"

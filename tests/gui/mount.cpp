@@ -5,7 +5,7 @@
 #include "app/widgets/job_card.h"
 #include "gui/support.h"
 
-using namespace goodfold;
+namespace goodfold::mount_test {
 
 namespace {
 
@@ -36,6 +36,11 @@ struct Mount : test::Window {
         QTest::mouseClick(stage->picture(), Qt::LeftButton, {},
                           stage->picture()->placeOnScreen(id).toPoint());
     }
+    bool finds(const char* rule) const {
+        const auto& all = document().findings();
+        return std::any_of(all.begin(), all.end(),
+                           [&](const check::Finding& each) { return each.rule == rule; });
+    }
     bool says(const char* what) const { return stage->says().contains(QLatin1String(what)); }
 
     app::MountStage* stage = nullptr;
@@ -51,7 +56,11 @@ private slots:
     void misreadingIsKeptAgainstAdvice();
     void whatIsOpenAsksForItsReading();
     void pointsAreDroppedAndTakenOut();
+    void sheetIsTypedTopToBottom();
+    void boltsArePointedAt();
     void bracketIsBroughtOnto();
+    void whatStaysIsNotChanged();
+    void whatHasToStayFreeIsSaid();
     void asksWhatToMeasureNext();
     void proposedShapeIsTaken();
     void proposalsWaitForTheMisreading();
@@ -122,6 +131,55 @@ void MountTest::pointsAreDroppedAndTakenOut() {
     QCOMPARE(window.job().ties.size(), size_t(3));
 }
 
+/// A mount that is only sketched: what the sheet asks for is typed one after the other, by keys alone.
+void MountTest::sheetIsTypedTopToBottom() {
+    Mount window("stay-on-sill.gfold");
+    window.document().change("anew", [](job::Job& changed) { changed.mount->readings.clear(); });
+    window.press("sheet.take");
+    const size_t asked = window.stage->survey().sheet().size();
+    QVERIFY(asked > 7);
+    QVERIFY(window.says("1. "));
+    app::CellPanel* panel = window.panelOf("sheet.first");
+    panel->setFocus();
+    panel->go(panel->placeOf("sheet.first"));
+    for (int i = 0; i < 3; ++i) {
+        const job::MountReading wanted = window.stage->survey().sheet().front().reading;
+        QTest::keyClick(panel, Qt::Key_Return);
+        auto* field = window.stage->findChild<QLineEdit*>();
+        QVERIFY(field);
+        QTest::keyClicks(field, QString::number(40 + i));
+        QTest::keyClick(field, Qt::Key_Return);
+        QCOMPARE(window.job().mount->readings.size(), size_t(i + 1));
+        QVERIFY(window.job().mount->readings.back().of == wanted.of);
+        QCOMPARE(window.job().mount->readings.back().value, 40.0 + i);
+    }
+    QCOMPARE(window.stage->survey().sheet().size(), asked - 3);
+    QCOMPARE(window.stage->survey().sheet().front().number, 4);
+    window.press("sheet.pass");
+    QCOMPARE(window.stage->survey().sheet().front().number, 5);
+    window.press("thing.c.remove"); // and all that was to be read of it
+    for (const auto& each : window.stage->survey().sheet())
+        QVERIFY(std::find(each.reading.of.begin(), each.reading.of.end(), "c") == each.reading.of.end());
+}
+
+/// A point that is clicked takes another hole; a face another leg.
+void MountTest::boltsArePointedAt() {
+    Mount window("stay-on-sill.gfold");
+    window.click("c");
+    QVERIFY(window.says("bolted here"));
+    window.choose("point.tie", "h1"); // h3 was there, h1 at a
+    QCOMPARE(window.job().ties.size(), size_t(2));
+    QCOMPARE(window.job().ties.back().hole, std::string("h1"));
+    QCOMPARE(window.job().ties.back().point, std::string("c"));
+    window.choose("point.tie", QString());
+    QCOMPARE(window.job().ties.size(), size_t(1));
+    window.click("c");
+    window.stage->survey().pointAt("G");
+    window.choose("point.rests", "B");
+    QCOMPARE(window.job().rests->plate, std::string("B"));
+    QCOMPARE(window.job().rests->on, std::string("G"));
+}
+
 /// The far hole of a stated mount is moved 3 up: the hole in the leg follows at a press.
 void MountTest::bracketIsBroughtOnto() {
     Mount window("foot-on-base.gfold");
@@ -129,6 +187,50 @@ void MountTest::bracketIsBroughtOnto() {
     window.document().change("up", [](job::Job& changed) { changed.mount->points[1].at->z() += 3; });
     window.press("mount.solve");
     QVERIFY(std::abs(window.job().findHole("h2")->x - (was - 3)) < 1e-6); // counted from its end
+}
+
+/// The same, with the hole's place held: what holds it is named, and nothing changes.
+void MountTest::whatStaysIsNotChanged() {
+    Mount window("foot-on-base.gfold");
+    window.document().change("up", [](job::Job& changed) {
+        changed.mount->points[1].at->z() += 3;
+        for (const char* name : {"B.length", "h1.x", "h1.y", "A.length", "1.angle", "1.skew"})
+            changed.mayChange[name] = {.stays = true};
+    });
+    const job::Job before = window.job();
+    for (auto* part : window.stage->findChildren<app::Foldable*>())
+        part->setOpen(true);
+    window.document().change("held", [](job::Job& changed) { changed.mayChange["h2.x"]; });
+    window.type("may.h2.x.most", QString::number(before.findHole("h2")->x));
+    window.type("may.h2.x.least", QString::number(before.findHole("h2")->x - 1));
+    QCOMPARE(window.job().mayChange.at("h2.x").least, std::optional(before.findHole("h2")->x - 1));
+    window.press("mount.solve");
+    QVERIFY(window.job().plates == before.plates);
+    QVERIFY2(window.notice().contains("how far along h2 is would have to be"), qPrintable(window.notice()));
+}
+
+/// A lid is put over the foot and brought nearer than it may come.
+void MountTest::whatHasToStayFreeIsSaid() {
+    Mount window("foot-on-base.gfold");
+    window.press("clear.add.box");
+    QCOMPARE(window.job().mount->clearances.size(), size_t{1});
+    QCOMPARE(window.job().mount->clearances[0].id, std::string("lid"));
+    window.type("clear.0.at.x", "-20");
+    window.type("clear.0.at.y", "-20");
+    window.type("clear.0.at.z", "30");
+    window.type("clear.0.size.x", "40");
+    // Over the bolt in h1: stock of 8, a washer, a head.
+    const hardware::Screw& m8 = *hardware::standardBook().findScrew("m8");
+    const double left = 30 - 8 - m8.washerThickness - m8.headHeight;
+    const auto says = [&](const QString& what) { return window.stage->says().contains(what); };
+    QTRY_VERIFY_WITH_TIMEOUT(says(QString::number(left, 'f', 1) + QStringLiteral(" left, at the bolt in h1")),
+                             20000);
+    window.type("clear.0.keep", "50");
+    QTRY_VERIFY_WITH_TIMEOUT(window.finds("runs-into"), 20000);
+    window.type("clear.0.at.z", "10");
+    QTRY_VERIFY_WITH_TIMEOUT(says("the bolt in h1 runs into it"), 20000);
+    window.press("clear.0.remove");
+    QVERIFY(window.job().mount->clearances.empty());
 }
 
 void MountTest::asksWhatToMeasureNext() {
@@ -150,7 +252,8 @@ void MountTest::proposedShapeIsTaken() {
     QTRY_VERIFY_WITH_TIMEOUT(window.stage->shapes().found(), 30000);
     const auto cards = window.stage->findChildren<app::JobCard*>();
     QVERIFY(cards.size() >= 2);
-    QVERIFY2(cards[0]->accessibleDescription().contains("blank"), qPrintable(cards[0]->accessibleDescription()));
+    QVERIFY2(cards[0]->accessibleDescription().contains("blank"),
+             qPrintable(cards[0]->accessibleDescription()));
     const job::Job wanted = cards[0]->job();
     QTest::mouseClick(cards[0], Qt::LeftButton);
     QCOMPARE(window->shownStage(), QString("bracket"));
@@ -179,4 +282,7 @@ void MountTest::proposalsWaitForTheMisreading() {
 }
 
 GOODFOLD_TEST(MountTest)
+
+} // namespace goodfold::mount_test
+
 #include "mount.moc"

@@ -6,7 +6,8 @@
 
 #include <QAccessible>
 
-using namespace goodfold;
+namespace goodfold::panel_test {
+
 using job::Element;
 
 class PanelTest : public QObject {
@@ -251,4 +252,7 @@ void PanelTest::badgesAreRepaintedWhenTheOrderChanges() {
 }
 
 GOODFOLD_TEST(PanelTest)
+
+} // namespace goodfold::panel_test
+
 #include "panel.moc"

@@ -10,7 +10,7 @@
 
 #include <QTemporaryDir>
 
-using namespace goodfold;
+namespace goodfold::photos_test {
 
 namespace {
 
@@ -200,4 +200,7 @@ void PhotosTest::drawingGivesItsHoles() {
 }
 
 GOODFOLD_TEST(PhotosTest)
+
+} // namespace goodfold::photos_test
+
 #include "photos.moc"

@@ -2,7 +2,8 @@
 #include "gui/support.h"
 #include "part/mark.h"
 
-using namespace goodfold;
+namespace goodfold::shaping_test {
+
 using job::Element;
 using job::Plate;
 
@@ -272,4 +273,7 @@ void ShapingTest::roundingShowsItsRemainder() {
 }
 
 GOODFOLD_TEST(ShapingTest)
+
+} // namespace goodfold::shaping_test
+
 #include "shaping.moc"

@@ -3,7 +3,8 @@
 #include "app/base/books.h"
 #include "gui/sheet_support.h"
 
-using namespace goodfold;
+namespace goodfold::sheet_holes_test {
+
 using edit::Grip;
 using job::Element;
 using test::drag;
@@ -146,4 +147,7 @@ void SheetHolesTest::stockOfTheShopAddsSizes() {
 }
 
 GOODFOLD_TEST(SheetHolesTest)
+
+} // namespace goodfold::sheet_holes_test
+
 #include "sheet_holes.moc"

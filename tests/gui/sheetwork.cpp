@@ -8,7 +8,8 @@
 #include "gui/sheet_support.h"
 #include "part/flat_overlap.h"
 
-using namespace goodfold;
+namespace goodfold::sheetwork_test {
+
 using edit::Grip;
 using job::Element;
 using test::drag;
@@ -306,4 +307,7 @@ void SheetworkTest::sheetTableTellsBothDistances() {
 }
 
 GOODFOLD_TEST(SheetworkTest)
+
+} // namespace goodfold::sheetwork_test
+
 #include "sheetwork.moc"

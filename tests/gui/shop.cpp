@@ -7,7 +7,7 @@
 #include "gui/support.h"
 #include "tool/dimensions.h"
 
-using namespace goodfold;
+namespace goodfold::shop_test {
 
 namespace {
 
@@ -262,4 +262,7 @@ void ShopTest::manyFingersArePlanned() {
 }
 
 GOODFOLD_TEST(ShopTest)
+
+} // namespace goodfold::shop_test
+
 #include "shop.moc"

@@ -10,7 +10,8 @@
 #include <sstream>
 #include <unistd.h>
 
-using namespace goodfold;
+namespace goodfold::soak_test {
+
 using test::Window;
 
 namespace {
@@ -220,4 +221,7 @@ void SoakTest::usedAtRandom() {
 }
 
 GOODFOLD_TEST(SoakTest)
+
+} // namespace goodfold::soak_test
+
 #include "soak.moc"

@@ -5,7 +5,8 @@
 #include "core/support.h"
 #include "gui/support.h"
 
-using namespace goodfold;
+namespace goodfold::window_test {
+
 using job::Element;
 
 namespace {
@@ -419,4 +420,7 @@ void WindowTest::smallestWindowStillShowsAll() {
 }
 
 GOODFOLD_TEST(WindowTest)
+
+} // namespace goodfold::window_test
+
 #include "window.moc"

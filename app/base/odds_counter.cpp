@@ -62,12 +62,16 @@ void countOpposite(Counted& made, const CountWanted& wanted) {
     made.both = lineup::oddsOfBoth(*made.making, *other, kTrials, kSeed);
 }
 
-std::string doubtedIn(const job::Job& job, const mount::Instruments& instruments) {
+std::optional<check::LineUpFacts::Doubt> doubtedIn(const job::Job& job,
+                                                   const mount::Instruments& instruments) {
     if (job.mount->readings.empty()) return {};
     const auto known = mount::measured(*job.mount, instruments);
     const auto suspects = mount::suspectsOf(*job.mount, known->problem, known->solution, known->told,
                                             {instruments, job.thickness, job.units});
-    return suspects.empty() ? std::string() : mount::inWords(suspects.front(), *job.mount, job.units);
+    if (suspects.empty()) return {};
+    return check::LineUpFacts::Doubt{static_cast<size_t>(suspects.front().reading),
+                                     mount::inWords(suspects.front(), *job.mount, job.units),
+                                     suspects.front().likely};
 }
 
 std::shared_ptr<Counted> countedOf(const CountWanted& wanted) {
@@ -81,10 +85,10 @@ std::shared_ptr<Counted> countedOf(const CountWanted& wanted) {
         return made;
     }
     made->making.emplace(*std::move(making));
-    made->doubted = doubtedIn(made->settled.job, wanted.errors.instruments);
     made->odds = lineup::count(*made->making, kTrials, kSeed);
     made->nominal = lineup::nominalFit(*made->making);
     made->facts = text::factsOf(*made->making, made->nominal, made->odds, wanted.hardware);
+    made->facts->doubt = doubtedIn(made->settled.job, wanted.errors.instruments);
     constexpr int kDots = 300;
     made->clouds = lineup::cloudsOf(*made->making, kDots, kSeed);
     countOpposite(*made, wanted);

@@ -14,7 +14,6 @@ struct Counted {
     std::shared_ptr<const tool::Shop> shop;
     bool isProvisional = false; // with the holds of a plan for another job
     std::string wrong;          // what the mount does not say yet; then nothing else is known
-    std::string doubted;        // the reading of the mount that cannot be right, as long as one cannot
     std::optional<lineup::Making> making;
     lineup::Odds odds;
     lineup::NominalFit nominal;

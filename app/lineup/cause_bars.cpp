@@ -7,6 +7,7 @@
 
 #include <QMouseEvent>
 #include <QPainter>
+#include <QResizeEvent>
 
 #include <algorithm>
 
@@ -55,21 +56,36 @@ void CauseBars::take() {
     for (const Row& row : shown)
         said << tr("%1: without it %2").arg(row.says, QString::fromStdString(text::oddsInWords(row.odds)));
     setAccessibleName(tr("Causes, worst first: ") + said.join(QStringLiteral("; ")));
+    layOut();
+}
+
+void CauseBars::layOut() {
+    const QFontMetrics metrics(textFont(13));
+    const int barHeight = px(18);
+    boxes.clear();
+    int top = 0;
+    for (const Row& row : shown) {
+        const QRect words = metrics.boundingRect(QRect(0, 0, width(), 1000), Qt::TextWordWrap, row.says);
+        boxes.emplace_back(0, top, width(), words.height() + barHeight);
+        top += boxes.back().height();
+    }
+    setMinimumHeight(top);
     updateGeometry();
     update();
 }
 
-int CauseBars::rowHeight() const {
-    return px(36);
+void CauseBars::resizeEvent(QResizeEvent* event) {
+    if (event->size().width() != event->oldSize().width()) layOut();
 }
 
 QSize CauseBars::sizeHint() const {
-    return {px(280), static_cast<int>(shown.size()) * rowHeight()};
+    return {px(280), boxes.empty() ? 0 : boxes.back().bottom() + 1};
 }
 
 int CauseBars::rowAt(double y) const {
-    const int row = static_cast<int>(y) / rowHeight();
-    return row >= 0 && row < static_cast<int>(shown.size()) ? row : -1;
+    for (size_t i = 0; i < boxes.size(); ++i)
+        if (y >= boxes[i].top() && y <= boxes[i].bottom()) return static_cast<int>(i);
+    return -1;
 }
 
 void CauseBars::mouseMoveEvent(QMouseEvent* event) {
@@ -99,13 +115,12 @@ void CauseBars::paintEvent(QPaintEvent*) {
         most = std::max(most, row.odds - now);
     for (size_t i = 0; i < shown.size(); ++i) {
         const Row& row = shown[i];
-        const QRect box(0, static_cast<int>(i) * rowHeight(), width(), rowHeight());
+        const QRect& box = boxes[i];
         painter.setFont(textFont(13));
         painter.setPen(colours().ink);
-        painter.drawText(box.adjusted(0, 0, 0, -px(14)), Qt::AlignLeft | Qt::AlignVCenter,
-                         painter.fontMetrics().elidedText(row.says, Qt::ElideRight, width()));
+        painter.drawText(box, Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, row.says);
         const double full = width() - right;
-        const QRectF bar(0, box.bottom() - px(13), std::max(1.0, full * std::max(0.0, row.odds - now) / most),
+        const QRectF bar(0, box.bottom() - px(14), std::max(1.0, full * std::max(0.0, row.odds - now) / most),
                          px(9));
         painter.setPen(Qt::NoPen);
         painter.setBrush(static_cast<int>(i) == pointed ? colours().ink : colours().accent);

@@ -26,17 +26,19 @@ protected:
     void mouseMoveEvent(QMouseEvent* event) override;
     void mousePressEvent(QMouseEvent* event) override;
     void leaveEvent(QEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
     QSize sizeHint() const override;
 
 private:
     void take();
     int rowAt(double y) const;
-    int rowHeight() const;
+    void layOut();
 
     Document& document;
     OddsCounter& counter;
     std::vector<Row> shown;
-    double now = 0; // the odds with all of them
+    std::vector<QRect> boxes; // of each: its words, over as many lines as they take, and its bar
+    double now = 0;           // the odds with all of them
     int pointed = -1;
 };
 

@@ -152,7 +152,7 @@ void LineUpStage::take() {
     const auto worst = std::max_element(tightest.begin(), tightest.end());
     QStringList says;
     if (!counter.isCurrent()) says << tr("Before the order of bending is known: provisional.");
-    if (!counted->doubted.empty()) says << text(counted->doubted);
+    if (counted->facts->doubt) says << text(counted->facts->doubt->says);
     if (counted->nominal.fitting.room < 0)
         says << tr("As drawn it does not go on: a bolt misses by %1.")
                     .arg(text(quantity::typeset(quantity::Length::mm(-counted->nominal.fitting.room),

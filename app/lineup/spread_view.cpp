@@ -178,7 +178,8 @@ void SpreadView::paintMount(QPainter& painter) const {
 void SpreadView::paintThings(QPainter& painter) const {
     const Pose3 rootFromMount = shown->nominal.mountFromRoot.inverse();
     for (const job::Clearance& thing : shown->settled.job.mount->clearances)
-        draw::paintClearance(painter, camera, rootFromMount, thing, colours().faintInk);
+        draw::paintClearance(painter, camera, rootFromMount, thing,
+                             draw::mixed(colours().faintInk, colours().paper, 0.45));
     painter.setFont(textFont(13, draw::Weight::SemiBold));
     for (const clearance::Least& least : shown->facts->clearances) {
         const QColor ink = least.meets          ? colours().stop

@@ -85,13 +85,27 @@ void MountView::fit() {
     Eigen::AlignedBox3d near;
     for (const Vec3& point : points)
         near.extend(point);
-    const Vec3 round = Vec3::Constant(2 * kBeyond);
+    const Vec3 round = Vec3::Constant(kBeyond);
     if (document.job().mount && !points.empty())
         for (const job::Clearance& thing : document.job().mount->clearances)
             for (const Vec3& corner : draw::extentOf(thing))
                 points.push_back(corner.cwiseMax(near.min() - round).cwiseMin(near.max() + round));
     if (!points.empty())
         camera = draw::fitted(camera, points, QRectF(rect()).adjusted(margin, margin, -margin, -margin));
+}
+
+/// The corner of a thing that is nearest to the middle of the picture.
+QPointF MountView::tagOf(const job::Clearance& thing) const {
+    const QPointF middle = QRectF(rect()).center();
+    QPointF nearest;
+    double least = std::numeric_limits<double>::max();
+    for (const Vec3& corner : draw::extentOf(thing)) {
+        const QPointF at = camera.toScreen(corner);
+        if (apart(at, middle) >= least) continue;
+        least = apart(at, middle);
+        nearest = at;
+    }
+    return nearest;
 }
 
 void MountView::resizeEvent(QResizeEvent*) {
@@ -315,8 +329,9 @@ void MountView::paintEvent(QPaintEvent*) {
     for (const Board& board : all)
         paintBoard(painter, board);
     for (const job::Clearance& thing : placed()->clearances) {
-        draw::paintClearance(painter, camera, Pose3::Identity(), thing, colours().faintInk);
-        paintTag(painter, camera.toScreen(draw::extentOf(thing).front()), text(thing.id), colours().faintInk);
+        draw::paintClearance(painter, camera, Pose3::Identity(), thing,
+                             draw::mixed(colours().faintInk, colours().paper, 0.45));
+        paintTag(painter, tagOf(thing), text(thing.id), colours().faintInk);
     }
     const auto& readings = document.job().mount->readings;
     for (size_t i = 0; i < readings.size(); ++i)

@@ -47,6 +47,7 @@ private:
     /// What it was read between, on the screen; nothing of turns and diameters, which have no length.
     std::optional<QLineF> lineOf(const job::MountReading& reading) const;
     void paintReading(QPainter& painter, size_t index) const;
+    QPointF tagOf(const job::Clearance& thing) const;
     void paintTag(QPainter& painter, const QPointF& at, const QString& says, const QColor& ink) const;
 
     Document& document;

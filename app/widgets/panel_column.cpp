@@ -20,7 +20,6 @@ PanelColumn::PanelColumn(QWidget* parent)
 QLabel* PanelColumn::add(const QString& heading, CellPanel* panel) {
     auto* label = new QLabel(heading, inside);
     label->setProperty("role", "heading");
-    label->setWordWrap(true);
     readAs(*label, QAccessible::StaticText);
     label->setVisible(!heading.isEmpty());
     all->insertWidget(all->count() - 1, label);

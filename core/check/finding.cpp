@@ -37,6 +37,7 @@ const std::vector<Rule>& rules() {
         {"odds-low", "share of pieces that go on: docs/odds.md", oddsAreLow},
         {"not-put-on", "geometry: a direction along all studs and away from all faces", cannotBePutOn},
         {"tilted", "workshop practice: a head bears all round to about 2 degrees", boltsTilt},
+        {"doubted-reading", "what the other readings say, standardized: docs/mount.md", readingIsDoubted},
         {"runs-into", "what the mount says has to stay free, against the formed bracket in its place",
          runsIntoThings},
         {"gap-too-wide", "what the job says of the gap", gapsTooWide},

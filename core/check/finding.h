@@ -78,6 +78,7 @@ std::vector<Finding> boltsTilt(const Subject&);
 std::vector<Finding> cannotBePutOn(const Subject&);
 std::vector<Finding> gapsTooWide(const Subject&);
 std::vector<Finding> runsIntoThings(const Subject&);
+std::vector<Finding> readingIsDoubted(const Subject&);
 std::vector<Finding> cannotDrive(const Subject&);
 std::vector<Finding> cannotReach(const Subject&);
 std::vector<Finding> cornersTooLarge(const Subject&);

@@ -119,6 +119,25 @@ std::string nameOfNearest(const job::Element& element) {
     return element.kind == job::Element::Kind::Hole ? "the bolt in " + element.id : nameOf(element);
 }
 
+/// Everything that comes of it is then wrong.
+std::vector<Finding> readingIsDoubted(const Subject& s) {
+    if (!s.lineUp || !s.lineUp->doubt) return {};
+    const LineUpFacts::Doubt& doubt = *s.lineUp->doubt;
+    job::Job mended = s.job;
+    job::MountReading& reading = mended.mount->readings[doubt.reading];
+    reading.value = doubt.likely;
+    const bool isTurn = reading.kind == job::MountReading::Kind::Turn;
+    Finding finding;
+    finding.severity = Severity::Mind;
+    finding.headline = "reading " + reading.id + " of the mount cannot be right";
+    finding.says =
+        doubt.says + " Until it is mended, or said to be right on the Mount stage, the odds go by it.";
+    finding.remedies.push_back(
+        {"make it " + (isTurn ? quantity::printDegrees(doubt.likely) : s.size(doubt.likely)),
+         std::move(mended)});
+    return {finding};
+}
+
 /// What stands there, or passes over it on its way.
 std::vector<Finding> runsIntoThings(const Subject& s) {
     if (!s.lineUp) return {};

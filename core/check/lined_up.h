@@ -10,7 +10,9 @@ struct LineUpFacts {
     double roomAsDrawn = 0; // mm; negative where even the part as drawn does not go on
     std::string worst;      // the hole that misses most often, as the part names it
     struct Bolt {
-        std::string hole; // of the job
+        std::string hole;        // of the job
+        std::string size;        // of its screw, as the hardware book has it; empty where it does not
+        bool headOnBack = false; // on the side away from the mount
         double tiltDeg = 0;
         double gap = 0;  // mm that its leg stands off its face
         double most = 0; // that it may; 0: not said
@@ -18,6 +20,13 @@ struct LineUpFacts {
     std::vector<Bolt> bolts;
     std::string stud;    // where it does not go on straight: the hole whose stud is in the way
     std::string against; // and the hole, or leg, that it cannot be squared with
+    /// A reading of the mount that cannot be right, and is neither mended nor kept.
+    struct Doubt {
+        size_t reading; // of the job's
+        std::string says;
+        double likely; // what it most likely should read
+    };
+    std::optional<Doubt> doubt = {};
     std::vector<clearance::Least> clearances = {};
     struct Standing {
         std::string id;

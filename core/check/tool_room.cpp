@@ -197,6 +197,22 @@ Finding bySpanner(const part::PartHole& hole) {
                 "A socket has no room over it; a spanner on its side goes on and swings by 30°.", 0, 0);
 }
 
+/// What is turned in a hole: its own fastener; or the screw that bolts it to the mount, whose other end is
+/// the mount's.
+std::optional<Fastener> turnedIn(const Subject& s, const part::PartHole& hole) {
+    if (const auto& own = fastenerOf(s, hole)) return own;
+    if (!s.lineUp) return {};
+    for (const LineUpFacts::Bolt& bolt : s.lineUp->bolts) {
+        if (bolt.hole != hole.source || bolt.size.empty()) continue;
+        Fastener screw;
+        screw.use = Use::Tapped;
+        screw.size = bolt.size;
+        screw.headOnBack = bolt.headOnBack;
+        return screw;
+    }
+    return {};
+}
+
 } // namespace
 
 /// Socket, key or riveter over the head, and what turns or holds the nut, against every other plate of the
@@ -209,25 +225,30 @@ std::vector<Finding> noRoomForTool(const Subject& s) {
     if (s.lineUp)
         for (const LineUpFacts::Standing& thing : s.lineUp->standing)
             around.add({Element::Kind::Nothing, "the " + thing.id}, thing.corners);
-    eachFastened(s, [&](const part::PartHole& hole, const Fastener& fastener) {
-        if (std::find(seen.begin(), seen.end(), hole.source) != seen.end()) return;
+    for (const part::PartHole& hole : s.part.holes) {
+        const std::optional<Fastener> fastener = turnedIn(s, hole);
+        if (!fastener || std::find(seen.begin(), seen.end(), hole.source) != seen.end()) continue;
         const Room room(s, around, hole);
-        const Access access = accessTo(s, room, fastener);
-        if (access == Access::FromAbove) return;
+        const Access access = accessTo(s, room, *fastener);
+        if (access == Access::FromAbove) continue;
         seen.push_back(hole.source);
-        if (access == Access::Spanner) return findings.push_back(bySpanner(hole));
-        Finding finding = noRoom(s, room, hole, fastener);
-        Fastener other = fastener;
+        if (access == Access::Spanner) {
+            findings.push_back(bySpanner(hole));
+            continue;
+        }
+        findings.push_back(noRoom(s, room, hole, *fastener));
+        Finding& finding = findings.back();
+        if (!fastenerOf(s, hole)) continue; // another head, or side, is the job's to say first
+        Fastener other = *fastener;
         other.headOnBack = !other.headOnBack;
         if (accessTo(s, room, other) != Access::None)
             offer(finding, byFastener(s, hole.source, other, "put it in from the other side"));
-        other = fastener;
+        other = *fastener;
         other.head = Fastener::Head::Cap;
-        if (fastener.use != Use::Rivet && fastener.head != Fastener::Head::Cap &&
+        if (fastener->use != Use::Rivet && fastener->head != Fastener::Head::Cap &&
             accessTo(s, room, other) != Access::None)
             offer(finding, byFastener(s, hole.source, other, "use a cap screw and a key"));
-        findings.push_back(std::move(finding));
-    });
+    }
     return findings;
 }
 

@@ -28,6 +28,11 @@ std::string bendsOf(const Source& source) {
     return source.of.size() == 1 ? "bend " + source.of.front().id : "bends " + namesOf(source);
 }
 
+std::string sizeOf(double bolt, const hardware::Book& hardware) {
+    const hardware::Screw* screw = hardware.screwOfMajor(bolt);
+    return screw ? screw->size : std::string();
+}
+
 std::string toolOf(const Source& source, const lineup::Making& making, const sequence::Plan* plan) {
     if (plan)
         for (const sequence::Step& step : plan->steps)
@@ -167,7 +172,8 @@ check::LineUpFacts factsOf(const lineup::Making& making, const lineup::NominalFi
                            : static_cast<size_t>(most - odds.tightestOfTies.begin());
     facts.worst = ties[worst].hole;
     for (size_t i = 0; i < ties.size(); ++i)
-        facts.bolts.push_back({job::holeThatMakes(ties[i].hole), nominal.ties[i].tiltDeg, nominal.ties[i].gap,
+        facts.bolts.push_back({job::holeThatMakes(ties[i].hole), sizeOf(ties[i].bolt, hardware),
+                               ties[i].onFace, nominal.ties[i].tiltDeg, nominal.ties[i].gap,
                                ties[i].gapMost.value_or(0)});
     if (const lineup::WayOn way = lineup::wayOn(making); !way.isStraight) {
         facts.stud = way.stud;

@@ -308,6 +308,12 @@ void ClearancesTest::toolsInPlace() {
     QVERIFY(!noRoom());
     strap.job.mount->clearances = {box({-100, -100, 3 + 60}, {300, 200, 5})};
     QVERIFY(!noRoom());
+    // What bolts it on is turned there too, whether its hole says a fastener or not.
+    for (job::Hole& hole : strap.job.plates[0].holes)
+        hole.fastener.reset();
+    QVERIFY(!noRoom());
+    strap.job.mount->clearances = {box({-100, -100, 3 + 7}, {300, 200, 5})};
+    QVERIFY(noRoom());
 }
 
 void ClearancesTest::keptInTheFile() {

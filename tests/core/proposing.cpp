@@ -129,6 +129,7 @@ private slots:
     void intoACornerGoesAnL();
     void overAStepGoesAZ();
     void betweenTwoPlanksGoesAU();
+    void whatHasToStayFreeStaysFree();
     void onOnePlaneLiesAStrap();
     void lowStepIsAJoggle();
     void narrowStockMakesRoomByAWiderOne();
@@ -197,6 +198,52 @@ void ProposingTest::betweenTwoPlanksGoesAU() {
     QCOMPARE(made->job.bends[0].turn, made->job.bends[1].turn);
     for (const job::Tie& tie : made->job.ties)
         QVERIFY(!tie.onFace);
+}
+
+/// The same two planks, with a pipe standing on either side of the bolts in turn: what can be built has its
+/// web on the other, by the corners of its legs moved onto the points.
+void ProposingTest::whatHasToStayFreeStaysFree() {
+    for (const double side : {1.0, -1.0}) {
+        job::Mount mount;
+        mount.faces = {face("floor", {0, 0, 0}, {0, 0, 1}), face("ceiling", {0, 0, 120}, {0, 0, -1})};
+        drop(mount, "a", "floor", {0, 0, 0});
+        drop(mount, "b", "floor", {35, 0, 0});
+        drop(mount, "c", "ceiling", {20, 0, 120});
+        job::Clearance pipe;
+        pipe.id = "pipe";
+        pipe.at = {side > 0 ? 48.0 : -113.0, -80, 20};
+        pipe.size = {100, 160, 80};
+        mount.clearances = {pipe};
+        const auto all = proposed(onMount(mount));
+        QVERIFY(all);
+        int buildable = 0;
+        for (const Proposal& each : *all) {
+            if (!each.isBuildable()) continue;
+            ++buildable;
+            const part::Part part = part::solve(each.job, test::hotRolled());
+            const part::Folded folded = part::fold(part);
+            std::vector<Vec3> are, should;
+            for (const job::Tie& tie : each.job.ties) {
+                const part::FormedHole hole = part::formedHole(part, folded, part.holeIndex(tie.hole));
+                are.push_back(hole.point + (tie.onFace ? part.thickness : 0) * hole.axis);
+                should.push_back(*each.job.mount->findPoint(tie.point)->at);
+                are.push_back(are.back() + (tie.onFace ? -10 : 10) * hole.axis);
+                should.push_back(
+                    should.back() +
+                    10 * *each.job.mount->findFace(each.job.mount->findPoint(tie.point)->face)->normal);
+            }
+            const Pose3 pose = moved(are, should);
+            for (size_t plate = 0; plate < part.plates.size(); ++plate)
+                for (const Vec2& corner : part.plates[plate].outlineInFlat)
+                    for (const double z : {0.0, part.thickness}) {
+                        const Vec3 at = pose * (folded.rootFromFlat[plate] * Vec3(corner.x(), corner.y(), z));
+                        const bool isLevel = at.z() > 20 && at.z() < 100;
+                        QVERIFY2(!isLevel || (at.x() - 20) * side < (side > 0 ? 28.2 : 33.2),
+                                 each.shape.c_str());
+                    }
+        }
+        QVERIFY(buildable > 0);
+    }
 }
 
 void ProposingTest::onOnePlaneLiesAStrap() {

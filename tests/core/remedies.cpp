@@ -393,7 +393,7 @@ void RemediesTest::findingsTellOfLowOdds() {
     QVERIFY(!found("odds-low"));
     facts.roomAsDrawn = -0.4;
     QVERIFY(found("nominal-misses")->severity == check::Severity::Stop);
-    facts.bolts = {{"h1", 3.5, 0.8, 0.5}};
+    facts.bolts = {{.hole = "h1", .tiltDeg = 2.5, .gap = 1.2, .most = 1.0}};
     QVERIFY(found("tilted") && found("gap-too-wide"));
 }
 

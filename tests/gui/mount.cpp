@@ -88,10 +88,12 @@ void MountTest::beginsWithAFaceAndIsMeasured() {
 void MountTest::misreadingIsMendedAtAPress() {
     Mount window("stay-on-sill.gfold");
     QVERIFY(window.says("r9 reads 55.3; the others say 45.3: a whole centimetre."));
+    QTRY_VERIFY_WITH_TIMEOUT(window.finds("doubted-reading"), 20000);
     window.press("suspect.r9.mend");
     QVERIFY(std::abs(window.job().mount->readings[8].value - 45.3) < 1e-9);
     QVERIFY(!window.says("the others say 45.3"));
     QVERIFY(window.says("12 readings, 4 more than it takes."));
+    QTRY_VERIFY_WITH_TIMEOUT(window.document().lineUp() && !window.finds("doubted-reading"), 20000);
 }
 
 void MountTest::misreadingIsKeptAgainstAdvice() {

@@ -34,8 +34,9 @@ QWidget* columnOf(PanelColumn* panels, int width, QWidget* parent) {
 
 } // namespace
 
-MountStage::MountStage(Document& document, std::function<void(const QString& key)> showStage, QWidget* parent)
-    : Stage(parent), document(document), showStage(std::move(showStage)), known(document),
+MountStage::MountStage(Document& document, std::function<void(const QString& key)> showStage, QAction* sheet,
+                       QWidget* parent)
+    : Stage(parent), document(document), showStage(std::move(showStage)), sheet(sheet), known(document),
       proposed(document) {
     setAccessibleName(tr("The mount"));
     auto* layout = new QHBoxLayout(this);
@@ -75,8 +76,8 @@ void MountStage::showShapes() {
 }
 
 QWidget* MountStage::makeReadings() {
-    state =
-        new CellPanel(document, tr("What is told"), [this](Document& of) { return surveyBlocks(of, known); });
+    state = new CellPanel(document, tr("What is told"),
+                          [this](Document& of) { return surveyBlocks(of, known, *this->sheet); });
     readings =
         new CellPanel(document, tr("Readings"), [this](Document& of) { return readingBlocks(of, known); });
     auto* panels = new PanelColumn(this);

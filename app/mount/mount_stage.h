@@ -19,7 +19,8 @@ class MountView;
 class MountStage : public Stage {
     Q_OBJECT
 public:
-    MountStage(Document& document, std::function<void(const QString& key)> showStage,
+    /// `sheet` prints what is to be read at the place.
+    MountStage(Document& document, std::function<void(const QString& key)> showStage, QAction* sheet,
                QWidget* parent = nullptr);
 
     bool hasRoomForLadder(int, double) const override { return false; }
@@ -47,6 +48,7 @@ private:
 
     Document& document;
     std::function<void(const QString& key)> showStage;
+    QAction* sheet;
     Survey known;
     Shapes proposed;
     QStackedWidget* middle; // the place, or brackets that reach it

@@ -106,22 +106,32 @@ Block otherSide(Document& document, const mount::Measured& measured) {
 
 } // namespace
 
-std::vector<Block> surveyBlocks(Document& document, Survey& survey) {
+std::vector<Block> surveyBlocks(Document& document, Survey& survey, QAction& sheet) {
     if (!document.job().mount) return {nothingYet(document)};
     std::vector<Block> blocks;
     Block state;
     state.lines.push_back({wrapped(survey.measured() ? standing(document, survey) : text(survey.wrong()))});
     if (survey.measured() && survey.sheet().empty())
-        state.lines.push_back({press(
-            QObject::tr("Type in the measuring sheet"),
-            {QStringLiteral("sheet.take"), QObject::tr("Type in the measuring sheet, top to bottom")},
-            [&survey]() -> Cell::Answer {
-                survey.takeSheet();
-                if (survey.sheet().empty())
-                    return Error{"All is told here, and more: the sheet asks for nothing.", "mount.readings"};
-                return {};
-            },
-            Cell::Look::Link)});
+        state.lines.push_back(
+            {press(
+                 QObject::tr("Print a measuring sheet…"),
+                 {QStringLiteral("sheet.print"), QObject::tr("Print a measuring sheet to take to the place")},
+                 [&sheet]() -> Cell::Answer {
+                     sheet.trigger();
+                     return {};
+                 },
+                 Cell::Look::Link),
+             press(
+                 QObject::tr("Type it in"),
+                 {QStringLiteral("sheet.take"), QObject::tr("Type in the measuring sheet, top to bottom")},
+                 [&survey]() -> Cell::Answer {
+                     survey.takeSheet();
+                     if (survey.sheet().empty())
+                         return Error{"All is told here, and more: the sheet asks for nothing.",
+                                      "mount.readings"};
+                     return {};
+                 },
+                 Cell::Look::Link)});
     blocks.push_back(std::move(state));
     for (const mount::Suspect& suspect : survey.suspects())
         blocks.push_back(suspectBlock(document, suspect));

@@ -33,7 +33,7 @@ void PanelColumn::addFolded(const QString& heading, const QString& key, CellPane
 
 void PanelColumn::put(QWidget* widget, CellPanel* panel) {
     all->insertWidget(all->count() - 1, widget);
-    all->insertSpacing(all->count() - 1, px(8));
+    all->insertSpacing(all->count() - 1, px(16));
     connect(panel, &CellPanel::wantsToBeSeen, this, [this, panel](const QRect& box) {
         const QPoint at = panel->mapTo(inside, box.center());
         ensureVisible(at.x(), at.y(), 20, 60);

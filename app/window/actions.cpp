@@ -116,6 +116,13 @@ QList<QAction*> Actions::exportActions() const {
     return all;
 }
 
+QList<QAction*> Actions::exportsOfBracket() const {
+    QList<QAction*> all;
+    for (const ExportAction& each : exports)
+        if (!each.row->isOfPlace) all << each.action;
+    return all;
+}
+
 QList<QAction*> Actions::ofElements() const {
     return {cut, copy, paste, duplicate, remove};
 }

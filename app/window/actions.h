@@ -36,6 +36,8 @@ struct Actions {
     void renewIcons();
     QAction* exportAction(const char* key, QPageSize::PageSizeId paper) const;
     QList<QAction*> exportActions() const;
+    /// Of these, those that tell of the bracket.
+    QList<QAction*> exportsOfBracket() const;
 };
 
 } // namespace goodfold::app

@@ -24,7 +24,7 @@ Stage* MainWindow::stageAt(size_t row) {
         doc,
         *planner,
         *odds,
-        QList<QAction*>{acts->print, acts->printPreview} + acts->exportActions() +
+        QList<QAction*>{acts->print, acts->printPreview} + acts->exportsOfBracket() +
             QList<QAction*>{acts->copyMarks},
         [this](const char* key) { return acts->exportAction(key, Exporter::usualPaper()); },
         [this](const QString& key) { showStage(key); }};

@@ -15,7 +15,8 @@ namespace {
 
 constexpr std::array kRows{StageRow{"mount", QT_TRANSLATE_NOOP("Stages", "Mount"), 1, false,
                                     [](const StageContext& context, QWidget* parent) -> Stage* {
-                                        return new MountStage(context.document, context.showStage, parent);
+                                        return new MountStage(context.document, context.showStage,
+                                                              context.exportAction("pdf-measuring"), parent);
                                     }},
                            StageRow{"bracket", QT_TRANSLATE_NOOP("Stages", "Bracket"), 2, false,
                                     [](const StageContext& context, QWidget* parent) -> Stage* {

@@ -23,8 +23,8 @@ void addReading(job::Mount& mount, job::MountReading reading);
 
 /// A leg lies there, with the side it lay with; bolts stay.
 void restOn(job::Job& job, const std::string& plate, const std::string& face);
-/// A hole, as the part names it, is bolted to a point and to no other; the point lets go of any other hole. An
-/// empty name only lets go.
+/// A hole, as the part names it, is bolted to a point and to no other; the point lets go of any other hole.
+/// An empty name only lets go.
 void boltTo(job::Job& job, const std::string& hole, const std::string& point);
 
 /// Something to keep clear of, over the middle of the points, with a name of its own.

@@ -13,7 +13,8 @@
 
 namespace goodfold::test {
 
-/// How many random jobs are tried: `many` where GOODFOLD_MANY is set, an eighth under sanitizers, which are slow.
+/// How many random jobs are tried: `many` where GOODFOLD_MANY is set, an eighth under sanitizers, which are
+/// slow.
 inline int rounds(int usual, int many) {
     if (qEnvironmentVariableIsSet("GOODFOLD_MANY")) return many;
 #if defined(__SANITIZE_ADDRESS__) || defined(__SANITIZE_THREAD__)

@@ -1,5 +1,6 @@
 #include "propose/candidates.h"
 
+#include "clearance/near.h"
 #include "propose/drawn.h"
 
 #include <algorithm>
@@ -28,10 +29,39 @@ std::optional<std::vector<Station>> overThem(const std::vector<Station>& s) {
     return std::vector<Station>{s[0], crown, s[1]};
 }
 
+/// Any place of a strip, in the middle of its thickness, of which `isIn`.
+template <class IsIn> bool anyPlace(const Strip& strip, double thickness, const IsIn& isIn) {
+    constexpr int kSteps = 6;
+    for (size_t leaf = 0; leaf < strip.leaves.size(); ++leaf) {
+        const double from = leaf == 0 ? strip.start : strip.folds[leaf - 1].along;
+        const double to = leaf == strip.folds.size() ? strip.end : strip.folds[leaf].along;
+        for (int i = 0; i <= kSteps; ++i)
+            for (int j = 0; j <= kSteps; ++j)
+                if (isIn(Vec3(strip.mountFromStrip[leaf] * Vec3(from + (to - from) * i / kSteps,
+                                                                strip.width * (j - kSteps / 2.0) / kSteps,
+                                                                thickness / 2))))
+                    return true;
+    }
+    return false;
+}
+
+/// Where something stands, swings or slides: what it leaves of the chains is measured once it is drawn.
+bool runsIntoThings(const Strip& strip, const std::vector<job::Clearance>& things, double thickness) {
+    constexpr int kOnItsWay = 12;
+    return std::any_of(things.begin(), things.end(), [&](const job::Clearance& thing) {
+        const int steps = thing.slides || thing.swings ? kOnItsWay : 0;
+        return anyPlace(strip, thickness, [&](const Vec3& at) {
+            for (int i = 0; i <= steps; ++i)
+                if (clearance::isNear(at, thing, steps == 0 ? 0.0 : static_cast<double>(i) / steps))
+                    return true;
+            return false;
+        });
+    });
+}
+
 /// Any place of the bracket behind a face, near its bolts, where the mount itself is.
 bool runsIntoMount(const Strip& strip, const std::vector<Station>& stations, double thickness) {
     constexpr double kIn = 0.6, kDeep = 40; // mm behind the face that the mount is taken to be
-    constexpr int kSteps = 6;
     const auto isIn = [&](const Vec3& at) {
         return std::any_of(stations.begin(), stations.end(), [&](const Station& station) {
             const double behind = (station.at - at).dot(station.normal);
@@ -41,17 +71,7 @@ bool runsIntoMount(const Strip& strip, const std::vector<Station>& stations, dou
                                [&](const Bolt& bolt) { return (bolt.at - onFace).norm() < bolt.room; });
         });
     };
-    for (size_t leaf = 0; leaf < strip.leaves.size(); ++leaf) {
-        const double from = leaf == 0 ? strip.start : strip.folds[leaf - 1].along;
-        const double to = leaf == strip.folds.size() ? strip.end : strip.folds[leaf].along;
-        for (int i = 0; i <= kSteps; ++i)
-            for (int j = 0; j <= kSteps; ++j)
-                if (isIn(strip.mountFromStrip[leaf] * Vec3(from + (to - from) * i / kSteps,
-                                                           strip.width * (j - kSteps / 2.0) / kSteps,
-                                                           thickness / 2)))
-                    return true;
-    }
-    return false;
+    return anyPlace(strip, thickness, isIn);
 }
 
 /// What turns a bolt comes straight down on it: no other leaf may be there.
@@ -97,7 +117,7 @@ bool isAlike(const Strip& one, const Strip& other) {
 }
 
 /// The cheapest that differ, of one shape.
-std::vector<Candidate> bestOf(std::vector<Candidate> of, double thickness) {
+std::vector<Candidate> bestOf(std::vector<Candidate> of, const job::Job& base) {
     constexpr size_t kMost = 3;
     std::stable_sort(of.begin(), of.end(),
                      [](const Candidate& a, const Candidate& b) { return a.cost < b.cost; });
@@ -107,8 +127,9 @@ std::vector<Candidate> bestOf(std::vector<Candidate> of, double thickness) {
         const bool isOld = std::any_of(best.begin(), best.end(), [&](const Candidate& other) {
             return isAlike(each.strip, other.strip);
         });
-        if (isOld || runsIntoMount(each.strip, *each.stations, thickness) ||
-            blocksTools(each.strip, thickness))
+        if (isOld || runsIntoMount(each.strip, *each.stations, base.thickness) ||
+            runsIntoThings(each.strip, base.mount->clearances, base.thickness) ||
+            blocksTools(each.strip, base.thickness))
             continue;
         best.push_back(std::move(each));
     }
@@ -161,7 +182,7 @@ std::map<std::string, std::vector<Candidate>> candidatesFor(const std::vector<St
             }
     }
     for (auto& [shape, of] : all)
-        of = bestOf(std::move(of), base.thickness);
+        of = bestOf(std::move(of), base);
     dropNeedless(all);
     return all;
 }

@@ -56,6 +56,22 @@ QString ofWords(const MountReading& reading) {
     return {};
 }
 
+/// Takes a figure that is typed as what was read; and then what follows.
+template <class Then>
+std::function<Cell::Answer(std::optional<double>)> taking(Document& document, const MountReading& reading,
+                                                          const Then& then) {
+    return [&document, reading, then](std::optional<double> typed) -> Cell::Answer {
+        if (!typed) return {};
+        auto wrong = document.change(QObject::tr("reading"), [&](job::Job& changed) {
+            MountReading read = reading;
+            read.value = *typed;
+            edit::addReading(*changed.mount, read);
+        });
+        if (!wrong) then();
+        return wrong;
+    };
+}
+
 /// The first that is still to be typed, and what comes after it.
 void addSheet(std::vector<Block>& blocks, Document& document, Survey& survey) {
     if (survey.sheet().empty()) return;
@@ -80,16 +96,7 @@ void addSheet(std::vector<Block>& blocks, Document& document, Survey& survey) {
         block.lines.push_back({wrapped(says)});
         block.lines.push_back(
             {optionalCell(fieldOf(reading.kind), {QStringLiteral("sheet.first"), says}, {}, 0,
-                          [&document, &survey, own = reading](std::optional<double> typed) -> Cell::Answer {
-                              if (!typed) return {};
-                              auto wrong = document.change(QObject::tr("reading"), [&](job::Job& changed) {
-                                  MountReading read = own;
-                                  read.value = *typed;
-                                  edit::addReading(*changed.mount, read);
-                              });
-                              if (!wrong) survey.dropFirstOfSheet();
-                              return wrong;
-                          })});
+                          taking(document, reading, [&survey] { survey.dropFirstOfSheet(); }))});
     }
     blocks.push_back(std::move(block));
 }
@@ -156,20 +163,10 @@ void addNew(std::vector<Block>& blocks, Document& document, Survey& survey) {
             own.how = how;
             const QString id =
                 QStringLiteral("new.%1.%2").arg(static_cast<int>(own.kind)).arg(static_cast<int>(how));
-            block.lines.push_back(
-                {words(says),
-                 optionalCell(fieldOf(own.kind), {id, says}, {}, 0,
-                              [&document, &survey, own](std::optional<double> typed) -> Cell::Answer {
-                                  if (!typed) return {};
-                                  auto wrong =
-                                      document.change(QObject::tr("reading"), [&](job::Job& changed) {
-                                          MountReading read = own;
-                                          read.value = *typed;
-                                          edit::addReading(*changed.mount, read);
-                                      });
-                                  if (!wrong) survey.pointAt(std::vector<std::string>());
-                                  return wrong;
-                              })});
+            block.lines.push_back({words(says), optionalCell(fieldOf(own.kind), {id, says}, {}, 0,
+                                                             taking(document, own, [&survey] {
+                                                                 survey.pointAt(std::vector<std::string>());
+                                                             }))});
         };
         if (reading.kind != Kind::Between) {
             made(ofWords(reading), How::Centres);

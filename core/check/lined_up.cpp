@@ -153,7 +153,8 @@ std::vector<Finding> runsIntoThings(const Subject& s) {
         if (least.meets) {
             finding.headline = of + " is where the " + least.id + " is";
             finding.says = "In its place the bracket runs into the " + least.id + whereOnItsWay(least) +
-                           ", at " + of + ": another shape, or the other side of the mount.";
+                           ", at " + of +
+                           ": Propose a bracket, on the Mount stage, looks for a shape that goes round it.";
         } else {
             finding.headline = of + " is close to the " + least.id;
             finding.says = "Between them " + s.length(least.distance) + " is left" + whereOnItsWay(least) +

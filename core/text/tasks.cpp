@@ -84,9 +84,8 @@ private:
                                       reading));
         if (places.empty()) return;
         add(0,
-            "Take the piece whose holes are there, and lay it so that they stand from the end it is measured "
-            "from: " +
-                listed(places) + ".",
+            "Take the piece whose holes are there, and lay it so that they stand from its " +
+                std::string(nameOfEnd(part.datum)) + ": " + listed(places) + ".",
             "Lain the other way round, every bend comes to the wrong place.");
     }
 

@@ -54,6 +54,18 @@ Clearance plane(const Vec3& at, const Vec3& normal) {
     return thing;
 }
 
+/// All that is found of a strap where it is bolted on.
+std::vector<check::Finding> findingsInPlace(const test::Strap& strap) {
+    const lineup::Making making = strap.making(test::only({}));
+    const auto facts = text::factsOf(making, lineup::nominalFit(making), lineup::count(making, 10, 1),
+                                     hardware::standardBook());
+    const part::Folded folded = part::fold(strap.part);
+    check::Subject subject{strap.job, strap.part, folded, test::hotRolled(),
+                           quantity::Reading::millimetres()};
+    subject.lineUp = &facts;
+    return check::check(subject);
+}
+
 double ramp(double value, double from, double to) {
     return std::max({from - value, 0.0, value - to});
 }
@@ -258,15 +270,8 @@ void ClearancesTest::boltHeadsCount() {
 
 void ClearancesTest::toldAndStopped() {
     test::Strap strap;
-    const auto found = [&] {
-        const lineup::Making making = strap.making(test::only({}));
-        const auto facts = text::factsOf(making, lineup::nominalFit(making), lineup::count(making, 10, 1),
-                                         hardware::standardBook());
-        const part::Folded folded = part::fold(strap.part);
-        check::Subject subject{strap.job, strap.part, folded, test::hotRolled(),
-                               quantity::Reading::millimetres()};
-        subject.lineUp = &facts;
-        const auto findings = check::check(subject);
+    const auto found = [&]() -> std::optional<check::Finding> {
+        const auto findings = findingsInPlace(strap);
         const check::Finding* finding = test::findRule(findings, "runs-into");
         return finding ? std::optional(*finding) : std::nullopt;
     };
@@ -289,16 +294,10 @@ void ClearancesTest::toolsInPlace() {
     for (job::Hole& hole : strap.job.plates[0].holes)
         hole.fastener = job::Fastener();
     const auto noRoom = [&] {
-        const lineup::Making making = strap.making(test::only({}));
-        const auto facts = text::factsOf(making, lineup::nominalFit(making), lineup::count(making, 10, 1),
-                                         hardware::standardBook());
-        const part::Folded folded = part::fold(strap.part);
-        check::Subject subject{strap.job, strap.part, folded, test::hotRolled(),
-                               quantity::Reading::millimetres()};
-        subject.lineUp = &facts;
-        for (const check::Finding& finding : check::check(subject))
-            if (finding.says.find("the sash") != std::string::npos) return true;
-        return false;
+        const auto findings = findingsInPlace(strap);
+        return std::any_of(findings.begin(), findings.end(), [](const check::Finding& finding) {
+            return finding.says.find("the sash") != std::string::npos;
+        });
     };
     // A board 40 over all the heads: a socket with its 40 of handle has none, a spanner goes on all the same;
     // so low that neither does; high enough.

@@ -3,6 +3,7 @@
 
 #include "core/mount_support.h"
 #include "text/reached.h"
+#include "text/tasks.h"
 
 #include <fstream>
 
@@ -66,6 +67,7 @@ private slots:
     void wallAskewTakesAWedge();
     void aStripWithHolesIsBentToFit();
     void aStripThatCannotIsTold();
+    void holesThatAreThereAreNotMade();
     void whatMayChangeIsKeptInTheFile();
     void fromAnywhereBack_data();
     void fromAnywhereBack();
@@ -292,6 +294,33 @@ void ReachingTest::aStripThatCannotIsTold() {
     const auto flat = part::solve(none->job, test::hotRolled());
     for (size_t i = 0; i < 2; ++i)
         QVERIFY((flat.holes[i].centreInFlat - part.holes[i].centreInFlat).norm() < 1e-6);
+}
+
+/// A strip with one hole in it and one to be drilled: only that one is drilled, punched and drilled wrong;
+/// where the other stands tells which way the strip lies.
+void ReachingTest::holesThatAreThereAreNotMade() {
+    job::Job job = test::bar({60, 60}, {job::Bend{.insideRadius = 3}});
+    job.plates[0].holes.push_back(
+        {.id = "h1", .diameter = 7, .x = 20, .xFrom = job::Hole::XFrom::Start, .isThere = true});
+    job.plates[1].holes.push_back({.id = "h2", .diameter = 9, .x = 35, .xFrom = job::Hole::XFrom::Outside});
+    QCOMPARE(test::jobFromText(test::textOf(job)), job);
+    const auto settled = sequence::settle(job, test::hotRolled(), tool::standardShop());
+    QVERIFY(settled.outcome.plan);
+    std::string all;
+    for (const text::Task& task :
+         text::tasksOf(settled.job, settled.part, *settled.outcome.plan, quantity::Reading::millimetres()))
+        all += task.says + "\n";
+    QVERIFY2(all.find("stand from its left end: h1 20") != std::string::npos, all.c_str());
+    QVERIFY2(all.find("1 hole of 9") != std::string::npos && all.find("of 7") == std::string::npos,
+             all.c_str());
+    std::map<std::string, int> made;
+    for (const Source& source :
+         sourcesOf({settled.job, settled.part, test::hotRolled(), nullptr, standardErrors()}))
+        if (source.kind == SourceKind::Punch || source.kind == SourceKind::Drill)
+            ++made[source.of.front().id];
+    QCOMPARE(made, (std::map<std::string, int>{{"h2", 2}}));
+    job.plates[0].holes[0].afterBending = true;
+    QVERIFY(job::whatIsWrong(job));
 }
 
 void ReachingTest::whatMayChangeIsKeptInTheFile() {

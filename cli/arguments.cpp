@@ -9,7 +9,7 @@ namespace goodfold::cli {
 
 namespace {
 
-/// `show`, `plan`, `lineup`, `mount`, `solve` and `propose`: many jobs, printed as JSON.
+/// `show`, `plan`, `lineup`, `mount`, `solve`, `propose` and `bench`: many jobs, printed as JSON.
 CLI::App& addPrinting(CLI::App& app, const std::string& name, const std::string& says, Arguments& into,
                       Arguments::Command command) {
     CLI::App& sub = *app.add_subcommand(name, says);
@@ -67,6 +67,22 @@ void addProposing(CLI::App& app, Arguments& into) {
               into);
 }
 
+void addBench(CLI::App& app, Arguments& into) {
+    CLI::App& sub =
+        addPrinting(app, "bench",
+                    "Print what is believed of a piece that was measured, and how the rest of it is "
+                    "best made",
+                    into, Arguments::Command::Bench);
+    sub.add_option("--log", into.log, "What was done to the piece and measured of it; - for standard input")
+        ->required()
+        ->type_name("FILE");
+    sub.add_option("--trials", into.trials, "Pieces that are counted")
+        ->check(CLI::Range(100, 1'000'000))
+        ->type_name("N");
+    sub.add_option("--seed", into.seed, "Other pieces for another seed")->type_name("S");
+    addErrors(sub, into);
+}
+
 void addExporting(CLI::App& app, Arguments& into) {
     CLI::App& sub =
         *app.add_subcommand("export", "Write files of one job; FILE may be - for standard output");
@@ -117,6 +133,7 @@ std::optional<Arguments> parseArguments(int argc, const char* const* argv, int& 
     addMeasuring(app, arguments);
     addSolving(app, arguments);
     addProposing(app, arguments);
+    addBench(app, arguments);
     addExporting(app, arguments);
     try {
         app.parse(argc, argv);

@@ -1,5 +1,6 @@
 #include "cli/inputs.h"
 
+#include "files/bench_log.h"
 #include "files/job_file.h"
 
 #include <cerrno>
@@ -9,12 +10,11 @@
 
 namespace goodfold::cli {
 
-Result<job::Job> readJob(const std::string& path) {
-    if (path == "-") {
-        auto read = files::readJob(std::cin);
-        if (!read) return read.error();
-        return read->job;
-    }
+namespace {
+
+/// What `read` makes of a file, or of standard input.
+template <class Read> auto readFrom(const std::string& path, Read read) -> decltype(read(std::cin)) {
+    if (path == "-") return read(std::cin);
     std::ifstream in(path, std::ios::binary);
     if (!in || in.peek() == std::ifstream::traits_type::eof()) {
         // A folder opens and then cannot be read; an empty file is for the reader to name.
@@ -23,9 +23,19 @@ Result<job::Job> readJob(const std::string& path) {
             return Error{std::string(std::strerror(reason)) + ".", "the file"};
         in.clear();
     }
-    auto read = files::readJob(in);
+    return read(in);
+}
+
+} // namespace
+
+Result<job::Job> readJob(const std::string& path) {
+    const auto read = readFrom(path, files::readJob);
     if (!read) return read.error();
     return read->job;
+}
+
+Result<bench::Log> readLog(const std::string& path) {
+    return readFrom(path, files::readBenchLog);
 }
 
 Result<const material::Material*> materialOf(const job::Job& job) {

@@ -1,6 +1,7 @@
 // What the commands read: jobs, and the shop's own books.
 #pragma once
 
+#include "bench/log.h"
 #include "hardware/hardware.h"
 #include "job/job.h"
 #include "lineup/book.h"
@@ -11,6 +12,9 @@ namespace goodfold::cli {
 
 /// "-" is standard input. An error names the place in the file.
 Result<job::Job> readJob(const std::string& path);
+
+/// The same of a bench log.
+Result<bench::Log> readLog(const std::string& path);
 
 Result<const material::Material*> materialOf(const job::Job& job);
 

@@ -5,6 +5,7 @@
 #include "draw/exports.h"
 #include "draw/save_bytes.h"
 #include "draw/type.h"
+#include "files/bench.h"
 #include "files/job_file.h"
 #include "files/lineup.h"
 #include "files/mount.h"
@@ -295,6 +296,40 @@ int proposeFor(const std::string& path, const Books& books) {
         [&](const Error& why) { files::writeUnsolved(std::cout, path, why); });
 }
 
+/// Fine as long as more pieces than not would go on, made as it says.
+int atTheBench(const std::string& path, const Books& books, const cli::Arguments& arguments) {
+    const auto log = cli::readLog(arguments.log);
+    if (!log) return complain(arguments.log, log.error());
+    return withJob(
+        path,
+        [&](const job::Job& job, const material::Material& material) -> int {
+            if (!job.mount)
+                return complain(path, {"The job says nothing of a mount.", "mount"}, cli::kCannotBeMade);
+            sequence::Settled settled = sequence::settle(job, material, books.tools);
+            job::Mount mount = *job.mount;
+            if (settled.outcome.plan && bench::isOfOpposite(*log, job)) {
+                mount = job.oppositeMount ? *job.oppositeMount : lineup::mirrored(mount);
+                settled = sequence::settleOpposite(settled, material, books.tools);
+            }
+            if (!settled.outcome.plan)
+                return complain(path, {"There is no order of bending.", "bends"}, cli::kCannotBeMade);
+            const auto making = lineup::makingOf(
+                {settled.job, settled.part, material, &*settled.outcome.plan, books.errors, true}, mount,
+                books.hardware);
+            if (!making) return complain(path, making.error(), cli::kCannotBeMade);
+            const bench::Work work{settled,
+                                   *making,
+                                   material,
+                                   books.errors,
+                                   cli::readingOf(job),
+                                   {arguments.trials, arguments.seed}};
+            const bench::Now now = bench::replanned(work, *log);
+            files::writeBench(std::cout, path, work, *log, now);
+            return printed(now.best.odds >= 0.5 ? cli::kFine : cli::kCannotBeMade);
+        },
+        [&](const Error& why) { files::writeUnsolved(std::cout, path, why); });
+}
+
 const check::Finding* stopOf(const std::vector<check::Finding>& findings) {
     const auto isStop = [](const check::Finding& finding) {
         return finding.severity == check::Severity::Stop;
@@ -369,6 +404,8 @@ int main(int argc, char** argv) {
             return solveJob(path, books, *arguments);
         case Command::Propose:
             return proposeFor(path, books);
+        case Command::Bench:
+            return atTheBench(path, books, *arguments);
         case Command::LineUp:
             return lineUp(path, books, *arguments);
         default:

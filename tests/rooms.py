@@ -22,6 +22,7 @@ core/sequence
 core/mount
 core/lineup
 core/text
+core/bench
 core/propose
 core/files
 draw

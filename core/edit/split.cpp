@@ -10,7 +10,7 @@ using namespace part;
 namespace {
 
 /// The row of rivets along the seam, counted from the seam's right end looking outward from the parent.
-struct RivetRow {
+struct SeamRow {
     hardware::Rivet rivet;
     double inward; // from the parent's new free edge, which is the lap's outside
     double first;  // along the seam
@@ -20,7 +20,7 @@ struct RivetRow {
 };
 
 /// A rivet about three times the sheet, two of its diameters from every edge, 40 mm apart at most.
-std::optional<RivetRow> rowFor(const PartBend& bend, const hardware::Book& book) {
+std::optional<SeamRow> rowFor(const PartBend& bend, const hardware::Book& book) {
     const double t = bend.shape.thickness, seam = bend.to - bend.from;
     const hardware::Rivet* chosen = nullptr;
     for (const hardware::Rivet& rivet : book.rivets)
@@ -29,7 +29,7 @@ std::optional<RivetRow> rowFor(const PartBend& bend, const hardware::Book& book)
     constexpr double kEdge = 2, kMostPitch = 40;
     const double edge = std::ceil(kEdge * chosen->hole), room = seam - 2 * edge;
     if (room < 0) return {};
-    RivetRow row{*chosen, 0, edge, 0, 1 + static_cast<int>(std::ceil(room / kMostPitch)), 0};
+    SeamRow row{*chosen, 0, edge, 0, 1 + static_cast<int>(std::ceil(room / kMostPitch)), 0};
     row.count = std::max(row.count, room >= 3 * chosen->diameter ? 2 : 1);
     row.pitch = row.count > 1 ? room / (row.count - 1) : 0;
     row.inward = std::ceil(bend.outsideSetback + chosen->headDiameter / 2 + 1);
@@ -49,7 +49,7 @@ bool holds(const std::vector<std::string>& names, const std::string& name) {
     return std::find(names.begin(), names.end(), name) != names.end();
 }
 
-Hole rivetHole(const Job& job, const RivetRow& row) {
+Hole rivetHole(const Job& job, const SeamRow& row) {
     Hole hole;
     hole.diameter = row.rivet.hole;
     hole.fastener = Fastener{Fastener::Use::Rivet, row.rivet.size};
@@ -71,7 +71,7 @@ void placeAt(Job& job, const material::Material& material, const std::string& id
 
 /// The parent without the flange, its edge moved out to the flange's outer face.
 Result<Job> firstPart(const Job& job, const Part& before, const material::Material& material,
-                      const PartBend& bend, const RivetRow& row) {
+                      const PartBend& bend, const SeamRow& row) {
     const auto taken = without(job, Element::bend(bend.id));
     if (!taken) return taken.error();
     Job first = taken->job;
@@ -111,7 +111,7 @@ Result<Job> firstPart(const Job& job, const Part& before, const material::Materi
 
 /// What hung on the bend, its first plate the root, with the lap at its start.
 Result<Job> secondPart(const Job& job, const Part& before, const material::Material& material,
-                       const PartBend& bend, const RivetRow& row) {
+                       const PartBend& bend, const SeamRow& row) {
     const PartPlate& child = before.plates[static_cast<size_t>(bend.child)];
     const auto mine = hangingOn(job, child.id);
     Job second = job;

@@ -1,5 +1,6 @@
 #include "files/plan.h"
 
+#include "files/plan_step.h"
 #include "part/mirror.h"
 #include "sequence/pull.h"
 #include "text/cautions.h"
@@ -7,8 +8,6 @@
 #include "text/reasons.h"
 #include "text/step.h"
 #include "text/tasks.h"
-
-#include <nlohmann/json.hpp>
 
 #include <ostream>
 
@@ -57,6 +56,8 @@ ordered_json openingsOf(const sequence::Operation& operation, const material::Ma
     }
     return all;
 }
+
+} // namespace
 
 ordered_json stepOf(const part::Part& part, const sequence::Step& step, const material::Material& material) {
     const sequence::Operation& operation = step.operation;
@@ -110,6 +111,8 @@ ordered_json stepOf(const part::Part& part, const sequence::Step& step, const ma
     return out;
 }
 
+namespace {
+
 ordered_json reasonsOf(const sequence::Stuck& stuck) {
     ordered_json all = ordered_json::array();
     for (const auto& [operation, obstacle] : stuck.reasons) {
@@ -136,7 +139,8 @@ ordered_json stepsOf(const sequence::Settled& settled, const material::Material&
 ordered_json roundOf(const sequence::Settled& settled) {
     ordered_json all = ordered_json::array();
     for (const text::Task& task : text::tasksOf(settled.job, settled.part, *settled.outcome.plan, kReading))
-        all.push_back({{"after_step", task.afterStep}, {"says", task.says}, {"why", task.why}});
+        all.push_back(
+            {{"id", task.id}, {"after_step", task.afterStep}, {"says", task.says}, {"why", task.why}});
     return all;
 }
 

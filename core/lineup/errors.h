@@ -45,23 +45,28 @@ struct Source {
     Eigen::MatrixXd covariance = {}; // of targets: joint, three rows a point in the order of `of`
     std::string operation = {};      // of the book of errors, whose method's sigma it is
     bool isOwn = false;              // what one bend differs by, beside what all in its tool share
+    bool isChecked = false;          // of springback: the bends are checked as they are made
 };
 
 /// What they came to in one piece: by index of the part's holes, bends and plates, and of the ties' points.
 struct Errors {
     struct OfBend {
-        double line = 0; // of the line that is set, along the bend's `across`
+        double line = 0;    // of the line that is set, along the bend's `across`
+        double scribed = 0; // what of that was scribed
         double turnDeg = 0;
         double angleDeg = 0;
+        double sprungDeg = 0; // less than reckoned that it sprang back
         double radius = 0;
         double k = 0;
     };
     std::vector<Vec2> holes;  // in the plate's frame
     std::vector<Vec2> drills; // what of that was the drill's
+    std::vector<Vec2> filed;  // that a round hole was filed out since, in the plate's frame
     std::vector<OfBend> bends;
     std::vector<double> cuts; // longer, of the free end
     std::vector<Vec3> targets;
     double thickness = 0;
+    double shim = 0; // that the bracket is raised off the face it rests on
 };
 
 /// Which line of a bend its tool holds on to: what the radius and K are out by goes to the other side, of a

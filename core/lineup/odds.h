@@ -11,6 +11,14 @@
 
 namespace goodfold::lineup {
 
+/// A piece in work: what was measured of it leaves its random numbers no longer independent, and some is done
+/// otherwise than drawn.
+struct InWork {
+    Eigen::VectorXd mean; // of a piece's random numbers, in the order of the sources; empty: nothing is known
+    Eigen::MatrixXd root; // and what independent ones move them by: lower, its square their covariance
+    Errors chosen;        // lines, angles, places, filing, a shim
+};
+
 /// Everything a piece is drawn from. `held` by bend, as in RealPart. Job and part must outlive it.
 struct Making {
     const job::Job& job;
@@ -18,6 +26,7 @@ struct Making {
     Mounting mounting;
     std::vector<Source> sources;
     std::vector<HeldLine> held;
+    std::optional<InWork> inWork = {};
 };
 /// As the job is made, by its plan, methods and tools, for this mount: its own, or the other hand's.
 Result<Making> makingOf(const Work& work, const job::Mount& mount, const hardware::Book& hardware);

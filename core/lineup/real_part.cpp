@@ -26,7 +26,7 @@ double setbackOf(const PartBend& bend, job::Hole::XFrom from) {
 
 RealPart::RealPart(const job::Job& job, const part::Part& part, std::vector<HeldLine> held)
     : job(job), part(part), held(std::move(held)), bends(part.bends),
-      rootFromFlat(part.plates.size(), Pose3::Identity()), moved(part.holes.size(), Vec2(0, 0)),
+      rootFromFlat(part.plates.size(), Pose3::Identity()), moved(part.holes.size(), Vec2(0, 0)), filed(moved),
       realThickness(part.thickness) {
     std::vector<int> plates{part.root};
     for (size_t i = 0; i < plates.size(); ++i)
@@ -63,19 +63,23 @@ void RealPart::setLine(int index, const Errors::OfBend& error) {
     bend.far = {bend.near.from + bend.allowance * bend.across, bend.near.to + bend.allowance * bend.across};
 }
 
-void RealPart::form(const Errors& errors) {
+void RealPart::form(const Errors& errors, const std::vector<bool>& made) {
     realThickness = part.thickness + errors.thickness;
     for (const int index : order) {
         setLine(index, errors.bends[static_cast<size_t>(index)]);
         const PartBend& bend = bends[static_cast<size_t>(index)];
+        const bool isMade = made.empty() || made[static_cast<size_t>(index)];
         rootFromFlat[static_cast<size_t>(bend.child)] =
             rootFromFlat[static_cast<size_t>(bend.parent)] *
-            part::foldedFromFlat(bend, bend.allowance, bend.shape.angleDeg);
+            part::foldedFromFlat(bend, bend.allowance, isMade ? bend.shape.angleDeg : 0);
     }
     for (size_t i = 0; i < part.holes.size(); ++i) {
         Vec2 by = errors.holes[i];
         if (part.holes[i].afterBending) by.x() += movedWithItsReference(static_cast<int>(i), errors);
-        moved[i] = part.plates[static_cast<size_t>(part.holes[i].plate)].flatFromPlate.linear() * by;
+        const auto flatFromPlate =
+            part.plates[static_cast<size_t>(part.holes[i].plate)].flatFromPlate.linear();
+        moved[i] = flatFromPlate * by;
+        filed[i] = flatFromPlate * errors.filed[i];
     }
 }
 
@@ -118,9 +122,11 @@ RealPart::Spine RealPart::spineOf(int index) const {
     const auto at = [&](const Vec2& flat) -> Vec3 {
         return pose * Vec3(flat.x() + by.x(), flat.y() + by.y(), 0);
     };
-    const bool isSlot = hole.isSlot();
-    return {at(isSlot ? hole.spineInFlat.from : hole.centreInFlat),
-            at(isSlot ? hole.spineInFlat.to : hole.centreInFlat), pose.linear().col(2)};
+    Vec2 from = hole.isSlot() ? hole.spineInFlat.from : hole.centreInFlat;
+    Vec2 to = hole.isSlot() ? hole.spineInFlat.to : hole.centreInFlat;
+    const Vec2& out = filed[static_cast<size_t>(index)];
+    (out.dot(to - from) < 0 ? from : to) += out;
+    return {at(from), at(to), pose.linear().col(2)};
 }
 
 std::array<Vec3, 4> RealPart::cornersOf(int index, bool onFace) const {

@@ -13,13 +13,16 @@ public:
     RealPart(const job::Job& job, const part::Part& part, std::vector<HeldLine> held);
 
     /// Makes it with these errors. Holes that are drilled after bending are measured from their own reference
-    /// as that came out.
-    void form(const Errors& errors);
+    /// as that came out. Bends that are not `made` yet are flat.
+    void form(const Errors& errors, const std::vector<bool>& made = {});
 
     double thickness() const { return realThickness; }
+    /// With its lines in the flat as they came out, and its own angle.
+    const part::PartBend& bendOf(int bend) const { return bends[static_cast<size_t>(bend)]; }
     /// A plate's own frame, as it was marked, in the root plate's.
     Pose3 rootFromPlate(int plate) const;
-    /// The two ends of a hole's spine on the back, in the root plate's frame; of round holes one point.
+    /// The two ends of a hole's spine on the back, in the root plate's frame; of round holes that were not
+    /// filed one point.
     struct Spine {
         Vec3 from, to;
         Vec3 axis; // from the back to the face
@@ -39,7 +42,7 @@ private:
     std::vector<part::PartBend> bends; // as they came out
     std::vector<int> order;            // of bends, each after the one its parent hangs on
     std::vector<Pose3> rootFromFlat;
-    std::vector<Vec2> moved; // of holes, in the flat
+    std::vector<Vec2> moved, filed; // of holes, in the flat
     double realThickness = 0;
 };
 

@@ -186,9 +186,12 @@ private:
         for (const auto& [tool, bends] : byTool) {
             addForAll(SourceKind::ToolOffset, "tool-offset", bends,
                       [&](int) { return sigmaOf(SourceKind::ToolOffset, "tool-offset"); });
-            if (methodOf("angle") == "stop" || work.book.fixed.contains(SourceKind::Springback))
-                addForAll(SourceKind::Springback, "springback", bends,
-                          [&](int bend) { return springbackOf(bend); });
+            const bool isByStop =
+                methodOf("angle") == "stop" || work.book.fixed.contains(SourceKind::Springback);
+            if (!isByStop && !work.learns) continue;
+            addForAll(SourceKind::Springback, "springback", bends,
+                      [&](int bend) { return springbackOf(bend); });
+            if (!isByStop && sources.back().kind == SourceKind::Springback) sources.back().isChecked = true;
         }
         for (const auto& [setting, bends] : bySetting) {
             addForAll(SourceKind::Radius, "radius", bends, [&](int bend) { return radiusOf(bend); });

@@ -13,6 +13,8 @@ struct Work {
     const material::Material& material;
     const sequence::Plan* plan = nullptr;
     const ErrorBook& book;
+    bool learns = false; // what bends spring back by is a source too where each is checked as it is made: it
+                         // moves nothing, but tells how far to push
 };
 
 /// Sources that move nothing (sigma 0) are left out. Holes that hang on others, marks through one template,

@@ -1,8 +1,7 @@
-// One piece after another made from random numbers, folded whole and put on its mount. Inside of lineup/
-// only.
+// One piece after another made from random numbers, folded whole and put on its mount.
 #pragma once
 
-#include "lineup/odds.h"
+#include "lineup/draws.h"
 
 namespace goodfold::lineup {
 
@@ -16,16 +15,19 @@ public:
     Workshop& operator=(const Workshop&) = delete;
 
     /// How many random numbers a piece takes, of each source and of all.
-    const std::vector<int>& normalsOfSources() const { return normalsOf; }
-    int normals() const { return allNormals; }
+    const std::vector<int>& normalsOfSources() const { return draws.normalsOfSources(); }
+    int normals() const { return draws.normals(); }
 
     /// `normal` one standard deviation each, normals() of them.
     void make(const double* next);
+    /// What the piece in hand is off by.
+    const Errors& errorsInHand() const { return *errors; }
 
     Fitting fitted(bool untilDecided = false);
 
-    /// As it is now made, where it has most room.
-    NominalFit nominal();
+    /// As it is now made, where it has most room; or where it is put.
+    NominalFit nominal() { return placed(fitted()); }
+    NominalFit placed(const Fitting& fitting) const;
 
     /// Of each tie, once it is placed so: how far its hole is off the point's axis, square to it (squareTo()
     /// of the axis in the face's frame); of a slot the nearest place along it.
@@ -35,17 +37,6 @@ public:
     Vec3 centreOf(size_t tie) const;
 
 private:
-    /// A piece without errors.
-    void beginAnew(); // nothing moves in memory
-
-    /// What a source moves, from its first random number on. Returns how many it takes.
-    int take(const Source& source);
-    int takeTargets(const Source& source);
-    void takeHole(const Source& source, const Source::Of& of);
-    /// A hole that was marked from the end that is not the datum: along the bar, as far as that is out.
-    void takeHoleFromEnd(int hole, double sigma);
-    double& errorOf(SourceKind kind, int bend);
-
     /// The rest plate's resting side on z = 0, the bracket above it.
     Pose3 restFromRoot() const;
 
@@ -66,21 +57,13 @@ private:
     Pose3 placedRoughly() const;
 
     const Making& making;
+    Draws draws;
     RealPart real;
+    const Errors* errors; // of the piece in hand
     int rest;
-    std::vector<int> normalsOf;
-    int allNormals = 0;
-    /// One random number moves one error by so much.
-    struct Move {
-        double* error;
-        double by;
-        int normal;
-    };
-    std::vector<Move> moves;
     std::vector<int> holes;      // of the ties
     std::vector<bool> isCentred; // the same: it leaves its bolt no play
-    Errors errors;
-    std::vector<Tie> ties; // of the piece in hand
+    std::vector<Tie> ties;       // of the piece in hand
     std::vector<Contact> contacts;
     std::vector<size_t> later;       // of the ties: drilled when the others hold it
     Pose3 start = Pose3::Identity(); // mount from rest plate, before it is fitted

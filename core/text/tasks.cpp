@@ -64,13 +64,15 @@ public:
         if (cutsAfterBending()) add(last(), "Deburr what was cut since.", "Hands and bolts meet it next.");
         std::stable_sort(tasks.begin(), tasks.end(),
                          [](const Task& a, const Task& b) { return a.afterStep < b.afterStep; });
+        for (size_t i = 0; i < tasks.size(); ++i)
+            tasks[i].id = "t" + std::to_string(i + 1);
         return std::move(tasks);
     }
 
 private:
     size_t last() const { return plan.steps.size(); }
-    void add(size_t afterStep, std::string says, std::string why) {
-        tasks.push_back({afterStep, std::move(says), std::move(why)});
+    void add(size_t afterStep, std::string says, std::string why, std::vector<std::string> drills = {}) {
+        tasks.push_back({afterStep, std::move(says), std::move(why), std::move(drills)});
     }
 
     /// Which way the piece lies whose holes are there.
@@ -155,12 +157,12 @@ private:
             add(0,
                 "Drill " + std::to_string(drill.count) + (drill.count == 1 ? " hole" : " holes") + " of " +
                     size(diameter) + ": " + listedInOrder(drill.names) + ".",
-                std::exchange(why, "Each drill is put in once."));
+                std::exchange(why, "Each drill is put in once."), drill.names);
         for (const auto& [diameter, drill] : ends)
             add(0,
                 "Drill the ends of " + listedInOrder(drill.names) + ", " + std::to_string(drill.count) +
                     " holes of " + size(diameter) + ", and saw and file out what is between.",
-                "Drilled ends are round and in their place; a file follows them.");
+                "Drilled ends are round and in their place; a file follows them.", drill.names);
     }
 
     void holes(bool after) {
@@ -180,7 +182,7 @@ private:
         }
         if (!after && !sawn.empty())
             add(0, "Drill the corners of " + listedInOrder(sawn) + ", saw them out and file to the line.",
-                "A corner that is drilled is round, and the blade gets in there.");
+                "A corner that is drilled is round, and the blade gets in there.", sawn);
         if (!after) drills(round, ends);
         if (after)
             for (const part::PartHole& hole : part.holes)
@@ -189,7 +191,8 @@ private:
                         (isDrilled(hole) ? "Drill " : "Saw out ") + hole.source + ", " +
                             placeInFormed(part, hole, reading) + ".",
                         "So near a bend it would be drawn oval, or its place is only right in the formed "
-                        "part.");
+                        "part.",
+                        {hole.source});
         for (const auto& [how, names] : sunk)
             add(after ? last() : 0, sentence(how + ": " + listedInOrder(names)),
                 "With the hole, while the part is still clamped.");

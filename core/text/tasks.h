@@ -10,6 +10,8 @@ struct Task {
     size_t afterStep = 0; // 0: before the first bend
     std::string says;     // "Drill h1 and h2, 6.6 mm."
     std::string why;
+    std::vector<std::string> drills = {}; // holes of the job that it makes
+    std::string id = {};                  // t1, t2, ... in the order they are done
 };
 
 /// In the order they are done. What was left on a leg is trimmed as soon as the leg's own bends are made: its

@@ -1,0 +1,161 @@
+#include "bench/words.h"
+
+#include "common/phrase.h"
+#include "text/lineup_words.h"
+
+#include <array>
+#include <cmath>
+#include <cstdio>
+
+namespace goodfold::bench {
+
+using Kind = Entry::Kind;
+using How = Entry::How;
+using quantity::printMm;
+
+namespace {
+
+/// To a tenth of a degree, as the job's angles are read.
+std::string angleInWords(double deg, const quantity::Reading& reading) {
+    std::array<char, 32> text{};
+    std::snprintf(text.data(), text.size(), "%.1f°", reading.bendAngle(deg));
+    return text.data();
+}
+
+std::string figure(Kind kind, double value, const quantity::Reading& reading) {
+    return isAngle(kind) ? angleInWords(value, reading) : printMm(value, reading);
+}
+
+} // namespace
+
+std::string measureInWords(const Entry& entry) {
+    const std::string of = entry.of.empty() ? "" : entry.of[0];
+    switch (entry.kind) {
+    case Kind::Blank:
+        return "The blank's length";
+    case Kind::Thickness:
+        return "The stock's thickness";
+    case Kind::Hole:
+        return "Hole " + of + ", along the blank";
+    case Kind::Line:
+    case Kind::LineTo:
+        return "Bend " + of + "'s line";
+    case Kind::Pushed:
+        return "Bend " + of + " under load";
+    case Kind::Angle:
+    case Kind::AngleTo:
+        return "Bend " + of + "'s angle";
+    case Kind::Outside:
+        return "Leg " + of + ", outside";
+    case Kind::Inside:
+        return "Leg " + of + ", inside";
+    case Kind::Across:
+        return std::string(entry.how == How::Inner ? "Inside" : "Over all") + " of legs " + of + " and " +
+               entry.of[1];
+    case Kind::Holes:
+        return (entry.how == How::Near  ? "Nearest rims of "
+                : entry.how == How::Far ? "Farthest rims of "
+                                        : "Centres of ") +
+               of + " and " + entry.of[1];
+    case Kind::Place:
+        return of +
+               (entry.how == How::Along   ? " along the leg from "
+                : entry.how == How::Aside ? " to the left of "
+                                          : " above ") +
+               entry.of[1];
+    case Kind::HoleTo:
+    case Kind::Filed:
+        return "Hole " + of;
+    case Kind::Shim:
+        return "The shim";
+    case Kind::Done:
+        return listed(entry.of);
+    }
+    return {};
+}
+
+std::string inWords(const Entry& entry, const quantity::Reading& reading) {
+    if (entry.kind == Kind::Done) return sentence(measureInWords(entry) + " done");
+    if (entry.kind == Kind::Filed)
+        return measureInWords(entry) + " is filed out by " + printMm(entry.by.norm(), reading) + ".";
+    if (entry.kind == Kind::Shim) return "A shim of " + printMm(entry.value, reading) + " lies under it.";
+    if (entry.kind == Kind::HoleTo)
+        return measureInWords(entry) + " is drilled " + printMm(entry.by.norm(), reading) + " off.";
+    return measureInWords(entry) + (isReading(entry.kind) ? ": " : " goes to ") +
+           figure(entry.kind, entry.value, reading);
+}
+
+std::string inWords(const Doubt& doubt, const Log& log, const quantity::Reading& reading) {
+    const Entry& entry = log.entries[doubt.entry];
+    std::string says = measureInWords(entry) + " reads " + figure(entry.kind, entry.value, reading) +
+                       "; about " + figure(entry.kind, doubt.expected, reading) +
+                       " was to be expected. It is not believed until you say that it is right.";
+    if (doubt.likely) says += " Was it " + figure(entry.kind, *doubt.likely, reading) + "?";
+    return says;
+}
+
+std::string inWords(const Left& left, const part::Part& part, const quantity::Reading& reading) {
+    const std::string& id = part.bends[static_cast<size_t>(left.step->operation.bend)].id;
+    std::string says;
+    if (printMm(left.line, reading) != printMm(left.lineWas, reading))
+        says += "Bend " + id + "'s line goes to " + printMm(left.line, reading) + "; it was at " +
+                printMm(left.lineWas, reading) + ".";
+    constexpr double kSeen = 0.05; // degrees
+    if (std::abs(left.angle - left.angleWas) > kSeen)
+        says += (says.empty() ? "" : " ") + std::string("Bend ") + id + " to " +
+                angleInWords(left.angle, reading) + " instead of " + angleInWords(left.angleWas, reading) +
+                ".";
+    constexpr double kPushed = 0.25;
+    if (std::abs(left.push - left.pushWas) > kPushed)
+        says += (says.empty() ? "" : " ") + std::string("Push it to ") + angleInWords(left.push, reading) +
+                ", was " + angleInWords(left.pushWas, reading) + ".";
+    return says;
+}
+
+std::string inWords(const MovedHole& hole, const part::Part& part, const quantity::Reading& reading) {
+    const part::PartHole& of = part.holes[static_cast<size_t>(hole.hole)];
+    std::string says = "Hole " + of.id + " goes ";
+    const std::string along = printMm(std::abs(hole.by.x()), reading);
+    const std::string across = printMm(std::abs(hole.by.y()), reading);
+    if (hole.by.x() != 0)
+        says += along + (hole.by.x() > 0 ? " toward the far end of leg " : " toward the start of leg ") +
+                part.plates[static_cast<size_t>(of.plate)].id;
+    if (hole.by.x() != 0 && hole.by.y() != 0) says += " and ";
+    if (hole.by.y() != 0)
+        says += across + (hole.by.y() > 0 ? " toward its left edge" : " toward its right edge");
+    return says + ".";
+}
+
+std::string inWords(const Cannot& cannot, const lineup::Making& making, const quantity::Reading& reading) {
+    std::string says = "Hole " + cannot.hole + " comes about " + printMm(cannot.off, reading) +
+                       " off its bolt, which leaves it " + printMm(cannot.allowed, reading) + ".";
+    if (cannot.by.empty()) return says + " Begin again with what was learned: nothing else saves it.";
+    for (const Rework& each : cannot.by)
+        says += " " + inWords(each, making, reading) + " " + text::oddsInWords(each.odds) + ".";
+    return says;
+}
+
+std::string inWords(const Rework& rework, const lineup::Making& making, const quantity::Reading& reading) {
+    switch (rework.kind) {
+    case Rework::Kind::Nudge:
+        return "Bend " + rework.of + (rework.by > 0 ? " on by " : " open by ") +
+               angleInWords(std::abs(rework.by), quantity::Reading::millimetres()) + ".";
+    case Rework::Kind::Shim:
+        return "Put a shim of " + printMm(rework.by, reading) + " under leg " + rework.of + ".";
+    case Rework::Kind::File:
+        break;
+    }
+    const part::PartHole& hole = making.part.holes[static_cast<size_t>(making.part.holeIndex(rework.of))];
+    const std::string& leg = making.part.plates[static_cast<size_t>(hole.plate)].id;
+    const Vec2& toward = rework.toward;
+    constexpr double kAslant = 0.38; // of the whole: 22 degrees
+    std::vector<std::string> ways;
+    if (std::abs(toward.x()) > kAslant)
+        ways.push_back((toward.x() > 0 ? "the far end of leg " : "the start of leg ") + leg);
+    if (std::abs(toward.y()) > kAslant)
+        ways.push_back(toward.y() > 0 ? "the left edge of leg " + leg : "the right edge of leg " + leg);
+    if (ways.size() == 2) ways[1] = toward.y() > 0 ? "its left edge" : "its right edge";
+    return "File " + rework.of + " out by " + printMm(rework.by, reading) + " toward " + listed(ways) + ".";
+}
+
+} // namespace goodfold::bench

@@ -1,0 +1,24 @@
+// What the bench has to say, as a fabricator says it.
+#pragma once
+
+#include "bench/bench.h"
+
+namespace goodfold::bench {
+
+/// "Leg A, outside: 62.5" as it was measured; "Bend 1 is made.".
+std::string inWords(const Entry& entry, const quantity::Reading& reading);
+/// What is measured: "Leg A, outside".
+std::string measureInWords(const Entry& entry);
+
+/// Why a reading is not believed, and what was probably meant.
+std::string inWords(const Doubt& doubt, const Log& log, const quantity::Reading& reading);
+
+/// "Bend 2's line goes to 128.6; it was at 128.0. Bend it to 91; it was 90." Empty where nothing moves.
+std::string inWords(const Left& left, const part::Part& part, const quantity::Reading& reading);
+std::string inWords(const MovedHole& hole, const part::Part& part, const quantity::Reading& reading);
+
+std::string inWords(const Cannot& cannot, const lineup::Making& making, const quantity::Reading& reading);
+/// "File h2 out by 0.5 toward the far end of leg B."
+std::string inWords(const Rework& rework, const lineup::Making& making, const quantity::Reading& reading);
+
+} // namespace goodfold::bench

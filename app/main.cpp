@@ -100,8 +100,9 @@ void takeShots(const QString& folder, const QStringList& stages, const QString& 
         for (const QString& stage : stages) {
             window->showStage(stage);
             QApplication::processEvents();
-            while (window->isPlanning())
+            while (window->isBusy())
                 QApplication::processEvents(QEventLoop::WaitForMoreEvents);
+            window->showExample();
             QApplication::processEvents(); // what was planned is laid out
             window->grab().save(QStringLiteral("%1/%2-%3%4.png").arg(folder, name, stage, ending));
         }

@@ -30,6 +30,7 @@ app/base
 app/widgets
 app/bracket
 app/mount app/blank app/bending app/lineup app/shop
+app/bench
 app/window
 app cli
 """.split("\n")

@@ -45,6 +45,10 @@ public:
     virtual std::optional<QString> takeOut() { return {}; }
     /// Whether what is in hand in it is the job's, to be copied and pasted at.
     virtual bool showsElements() const { return true; }
+    /// Goes to what the documentation shows of it.
+    virtual void showExample() {}
+    /// Whether something is still being found out that it will show.
+    virtual bool isBusy() const { return false; }
     /// Takes the keyboard as it is gone to; most leave it where it was.
     virtual void enter() {}
 };

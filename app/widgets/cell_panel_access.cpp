@@ -194,7 +194,7 @@ private:
     std::map<QString, QString> lastSaid;
 };
 
-QAccessibleInterface* readerFor(const QString&, QObject* object) {
+QAccessibleInterface* panelReaderFor(const QString&, QObject* object) {
     auto* panel = qobject_cast<CellPanel*>(object);
     return panel ? new PanelReader(panel) : nullptr;
 }
@@ -208,7 +208,7 @@ std::function<void(QAccessibleEvent*)>& readersHear() {
 
 void makePanelsReadable() {
     static const bool once = [] {
-        QAccessible::installFactory(readerFor);
+        QAccessible::installFactory(panelReaderFor);
         return true;
     }();
     Q_UNUSED(once);

@@ -66,6 +66,16 @@ QString styleSheet(const draw::Palette& p) {
         QLabel[role="heading"] { color: @faintInk; font-size: 12px; font-weight: 600; }
         QLabel[role="instruction"] { font-size: 21px; font-weight: 600; }
         QLabel[role="odds"] { font-size: 54px; font-weight: 600; }
+        QLabel[role="act"] { font-size: 27px; font-weight: 600; }
+        QLabel[role="actTitle"] { font-size: 20px; font-weight: 600; color: @faintInk; }
+        QLabel[role="measure"] { font-size: 16px; }
+        QLabel[role="beyond"] { font-size: 16px; font-weight: 600; color: @stop; }
+        QLabel[role="moves"] { font-size: 17px; font-weight: 600; }
+        QLineEdit[role="measure"] { font-size: 24px; font-weight: 600; border-color: @rule; background: @field; padding: 5px 8px; }
+        QLineEdit[role="measure"]:focus { border: 2px solid @accent; padding: 4px 7px; }
+        QPushButton[role="large"] { font-size: 20px; font-weight: 600; padding: 14px 22px; border-radius: 10px; }
+        QPushButton[role="large"]:focus { border: 2px solid @accent; padding: 13px 21px; }
+        QPushButton[role="take"] { font-size: 16px; padding: 9px 12px; border-radius: 8px; text-align: left; }
         QLabel[role="page"] { font-size: 22px; font-weight: 600; }
         QLabel[role="faint"] { color: @faintInk; font-size: 12px; }
         QLineEdit { background: transparent; border: 1px solid transparent; border-radius: 5px; padding: 1px 4px;

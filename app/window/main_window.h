@@ -55,6 +55,10 @@ public:
     QString shownStage() const;
     /// Whether the order of bending is still being looked for.
     bool isPlanning() const;
+    /// What the documentation shows of the stage.
+    void showExample();
+    /// That, or something else that the stage shown waits for.
+    bool isBusy() const;
     /// What there is to begin with, in place of the stages.
     void showStartPage();
     /// A sentence in the strip along the foot.

@@ -56,6 +56,15 @@ QString MainWindow::shownStage() const {
     return QString::fromLatin1(stageRows()[static_cast<size_t>(shown - made.begin())].key);
 }
 
+void MainWindow::showExample() {
+    if (auto* stage = qobject_cast<Stage*>(stages->currentWidget())) stage->showExample();
+}
+
+bool MainWindow::isBusy() const {
+    const auto* stage = qobject_cast<const Stage*>(stages->currentWidget());
+    return isPlanning() || (stage && stage->isBusy());
+}
+
 bool MainWindow::isPlanning() const {
     return planner->isAwaited() || odds->isBusy();
 }

@@ -1,5 +1,6 @@
 #include "app/window/stage_table.h"
 
+#include "app/bench/bench_stage.h"
 #include "app/bending/bending_stage.h"
 #include "app/blank/blank_stage.h"
 #include "app/bracket/bracket_stage.h"
@@ -34,6 +35,10 @@ constexpr std::array kRows{StageRow{"mount", QT_TRANSLATE_NOOP("Stages", "Mount"
                            StageRow{"lineup", QT_TRANSLATE_NOOP("Stages", "Line-up"), 5, false,
                                     [](const StageContext& context, QWidget* parent) -> Stage* {
                                         return new LineUpStage(context.document, context.odds, parent);
+                                    }},
+                           StageRow{"bench", QT_TRANSLATE_NOOP("Stages", "Bench"), 6, false,
+                                    [](const StageContext& context, QWidget* parent) -> Stage* {
+                                        return new BenchStage(context.document, context.planner, parent);
                                     }},
                            StageRow{"shop", QT_TRANSLATE_NOOP("Stages", "Shop"), 7, true,
                                     [](const StageContext& context, QWidget* parent) -> Stage* {

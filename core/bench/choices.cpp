@@ -20,11 +20,17 @@ constexpr double kMost = 5;       // mm or degrees: farther than that it is anot
 constexpr double kAlike = 0.005;  // of the odds
 constexpr double kDerived = 0.25; // mm or degrees that slopes are taken over
 
-/// The least that people set: a quarter of a millimetre or a 64th with a rule and a scriber, half a degree.
+/// The least that people set with a rule and a scriber: a quarter of a millimetre or a 64th, in whole steps
+/// of what they read; half a degree.
 double settable(What what, const quantity::Reading& reading) {
     if (what == What::Angle) return 0.5;
-    constexpr double kRule = 0.25, kSixtyFourth = quantity::kMillimetresPerInch / 64;
-    return reading.style == quantity::Reading::Style::Fraction ? kSixtyFourth : kRule;
+    constexpr double kRule = 0.25;
+    constexpr int kFinest = 64;
+    if (reading.style == quantity::Reading::Style::Fraction)
+        return quantity::kMillimetresPerInch / std::min(reading.denominator, kFinest);
+    const double unit = reading.unit == quantity::Unit::Inch ? quantity::kMillimetresPerInch : 1;
+    const double step = reading.step * unit;
+    return std::max(1.0, std::floor(kRule / step)) * step;
 }
 
 void apply(const Choice& choice, double by, lineup::Errors& chosen) {

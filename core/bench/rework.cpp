@@ -68,16 +68,32 @@ double mostNudgeDeg(const part::PartBend& bend, const material::Material& materi
     return bend.shape.insideRadius >= kWide * least ? kEasy : kTight;
 }
 
+Entry entryOf(const Rework& rework, const lineup::Making& making, const Known& known) {
+    switch (rework.kind) {
+    case Rework::Kind::File:
+        return {.kind = Entry::Kind::Filed, .of = {rework.of}, .by = rework.by * rework.toward};
+    case Rework::Kind::Shim:
+        return {.kind = Entry::Kind::Shim, .value = rework.by};
+    case Rework::Kind::Nudge:
+        break;
+    }
+    const auto bend = static_cast<size_t>(making.part.bendIndex(rework.of));
+    lineup::Draws draws(making);
+    const double angle = making.part.bends[bend].shape.angleDeg + known.chosen.bends[bend].angleDeg +
+                         draws.errorsBy(known.mean.data()).bends[bend].angleDeg;
+    return {.kind = Entry::Kind::AngleTo, .of = {rework.of}, .value = angle + rework.by};
+}
+
 namespace {
 
 std::vector<Rework> filings(const lineup::Making& making, const Known& known, const Counting& counting) {
     std::vector<Rework> all;
-    constexpr double kQuarter = 0.25, kMost = 6; // mm
+    constexpr double kQuarter = 0.25, kHalf = 0.5, kMost = 6; // mm
     for (const OffHole& off : offHoles(making, known)) {
         const auto hole = static_cast<size_t>(making.part.holeIndex(off.hole));
         if (!canBeFiled(making, making.part.holes[hole])) continue;
         const double missing = std::max(0.0, off.by - off.allowed);
-        const double by = std::ceil((missing + kQuarter) / kQuarter) * kQuarter;
+        const double by = std::ceil((missing + kQuarter) / kHalf) * kHalf;
         if (by > kMost) continue;
         Known filed = known;
         filed.chosen.filed[hole] += by * off.toward;
@@ -132,8 +148,9 @@ std::vector<Rework> reworkOf(const lineup::Making& making, const Known& known,
     std::vector<Rework> all = filings(making, known, counting);
     for (const auto& more : {nudges(making, known, material, counting), shims(making, known, counting)})
         all.insert(all.end(), more.begin(), more.end());
+    constexpr double kWorthIt = 0.005;
     const double asItIs = oddsOf(making, known, counting);
-    std::erase_if(all, [&](const Rework& each) { return each.odds <= asItIs; });
+    std::erase_if(all, [&](const Rework& each) { return each.odds <= asItIs + kWorthIt; });
     std::stable_sort(all.begin(), all.end(),
                      [](const Rework& a, const Rework& b) { return a.odds > b.odds; });
     return all;

@@ -23,12 +23,16 @@ struct Rework {
     double odds = 0;   // that all bolts go in then
 };
 
+/// What the log says of it once it is done.
+Entry entryOf(const Rework& rework, const lineup::Making& making, const Known& known);
+
 /// Bent back and forth metal cracks where it was bent: a nudge stays within this, own judgement. None for one
 /// that is folded shut; little where the bend is as tight as the metal stands.
 double mostNudgeDeg(const part::PartBend& bend, const material::Material& material);
 
-/// One thing each, those that help, the best first: filing each round hole by what it is believed off by, and
-/// a quarter; each bend that is made set to its best angle, in half degrees; shims of half millimetres.
+/// One thing each, those that help, the best first: filing each round hole by what it is believed off by and
+/// a quarter, in halves of a millimetre; each bend that is made set to its best angle, in half degrees; shims
+/// of half millimetres.
 std::vector<Rework> reworkOf(const lineup::Making& making, const Known& known,
                              const material::Material& material, const Counting& counting);
 

@@ -4,6 +4,7 @@
 #include "text/lineup_words.h"
 
 #include <array>
+#include <cctype>
 #include <cmath>
 #include <cstdio>
 
@@ -20,6 +21,12 @@ std::string angleInWords(double deg, const quantity::Reading& reading) {
     std::array<char, 32> text{};
     std::snprintf(text.data(), text.size(), "%.1f°", reading.bendAngle(deg));
     return text.data();
+}
+
+/// "file h2 out": how it goes on within a sentence.
+std::string uncapital(std::string words) {
+    words[0] = static_cast<char>(std::tolower(static_cast<unsigned char>(words[0])));
+    return words;
 }
 
 std::string figure(Kind kind, double value, const quantity::Reading& reading) {
@@ -130,9 +137,9 @@ std::string inWords(const Cannot& cannot, const lineup::Making& making, const qu
     std::string says = "Hole " + cannot.hole + " comes about " + printMm(cannot.off, reading) +
                        " off its bolt, which leaves it " + printMm(cannot.allowed, reading) + ".";
     if (cannot.by.empty()) return says + " Begin again with what was learned: nothing else saves it.";
-    for (const Rework& each : cannot.by)
-        says += " " + inWords(each, making, reading) + " " + text::oddsInWords(each.odds) + ".";
-    return says;
+    says += " Once it is bent, what helps most: " + uncapital(inWords(cannot.by[0], making, reading));
+    says.pop_back();
+    return says + ", for " + text::oddsInWords(cannot.by[0].odds) + ".";
 }
 
 std::string inWords(const Rework& rework, const lineup::Making& making, const quantity::Reading& reading) {

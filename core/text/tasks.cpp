@@ -103,6 +103,7 @@ private:
                 "Cut a rectangle, " + size + ", and scribe all lines from its " + end +
                     " and lower edge; then cut the outline.",
                 "The edges to measure from are there only until the outline is cut.");
+        tasks.back().isCut = true;
     }
 
     bool isRectangle(const Path& outline) const {

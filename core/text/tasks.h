@@ -12,6 +12,7 @@ struct Task {
     std::string why;
     std::vector<std::string> drills = {}; // holes of the job that it makes
     std::string id = {};                  // t1, t2, ... in the order they are done
+    bool isCut = false;                   // the blank is cut, and what is scribed comes next
 };
 
 /// In the order they are done. What was left on a leg is trimmed as soon as the leg's own bends are made: its

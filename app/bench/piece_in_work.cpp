@@ -1,0 +1,204 @@
+#include "app/bench/piece_in_work.h"
+
+#include "app/base/job_store.h"
+#include "app/base/own_file.h"
+#include "app/base/text.h"
+#include "draw/save_bytes.h"
+#include "files/bench_log.h"
+#include "files/job_file.h"
+#include "lineup/drawn_mount.h"
+
+#include <QCoreApplication>
+#include <QCryptographicHash>
+#include <QDir>
+#include <QFileInfo>
+#include <QPointer>
+#include <QThreadPool>
+
+#include <sstream>
+
+namespace goodfold::app {
+
+class LogCommand : public QUndoCommand {
+public:
+    LogCommand(PieceInWork& piece, const QString& label, bench::Log to)
+        : QUndoCommand(label), piece(piece), from(piece.log()), to(std::move(to)) {}
+    void undo() override { piece.set(from); }
+    void redo() override { piece.set(to); }
+
+private:
+    PieceInWork& piece;
+    bench::Log from, to;
+};
+
+namespace {
+
+/// Pieces of one job, however its file is called or where it lies.
+QByteArray fingerprintOf(const job::Job& job) {
+    std::ostringstream text;
+    files::writeJob(text, job);
+    constexpr int kEnough = 12;
+    return QCryptographicHash::hash(QByteArray::fromStdString(text.str()), QCryptographicHash::Sha256)
+        .toHex()
+        .left(kEnough);
+}
+
+struct PieceWanted {
+    std::shared_ptr<const Planned> planned;
+    bench::Log log;
+    material::Material material;
+    hardware::Book hardware;
+    lineup::ErrorBook errors;
+    quantity::Reading reading;
+    std::optional<job::Mount> mount; // of this hand
+};
+
+std::shared_ptr<const Worked> workedOf(const PieceWanted& wanted) {
+    auto worked = std::make_shared<Worked>();
+    worked->planned = wanted.planned;
+    worked->log = wanted.log;
+    worked->settled = wanted.planned->settled;
+    job::Job& job = worked->settled.job;
+    job.mount = wanted.mount;
+    if (!job.mount || job.ties.empty()) {
+        const part::Part& part = worked->settled.part;
+        job = lineup::withDrawnMount(job, part, part::fold(part), wanted.hardware);
+        worked->isDrawnMount = true;
+    }
+    if (!job.mount || job.ties.empty()) return worked;
+    const auto making = lineup::makingOf(
+        {job, worked->settled.part, wanted.material, &*worked->settled.outcome.plan, wanted.errors, true},
+        *job.mount, wanted.hardware);
+    if (!making) {
+        worked->wrong = making.error().says;
+        return worked;
+    }
+    worked->making.emplace(*making);
+    worked->now = bench::replanned(
+        {worked->settled, *worked->making, wanted.material, wanted.errors, wanted.reading}, wanted.log);
+    return worked;
+}
+
+} // namespace
+
+PieceInWork::PieceInWork(Document& document, Planner& planner, QObject* parent)
+    : QObject(parent), document(document), planner(planner) {
+    connect(&planner, &Planner::done, this, [this] {
+        const QByteArray now = fingerprintOf(this->document.job());
+        if (now != ofJob) {
+            ofJob = now;
+            read();
+        }
+        begin();
+    });
+    if (!planner.latest()) return;
+    ofJob = fingerprintOf(document.job());
+    read();
+    begin();
+}
+
+PieceInWork::~PieceInWork() {
+    if (stopAsked) *stopAsked = true;
+}
+
+void PieceInWork::put(const QString& label, bench::Log log) {
+    if (!(log == entries)) undo.push(new LogCommand(*this, label, std::move(log)));
+}
+
+void PieceInWork::add(const QString& label, std::vector<bench::Entry> more) {
+    bench::Log log = entries;
+    log.entries.insert(log.entries.end(), more.begin(), more.end());
+    put(label, std::move(log));
+}
+
+void PieceInWork::goTo(int piece, std::optional<job::Hand> hand) {
+    entries = {};
+    entries.piece = piece;
+    entries.hand = hand;
+    read();
+    begin();
+    emit changed();
+}
+
+void PieceInWork::set(const bench::Log& log) {
+    entries = log;
+    keep();
+    begin();
+    emit changed();
+}
+
+QString PieceInWork::path() const {
+    const QString hand = !entries.hand                      ? QString()
+                         : *entries.hand == job::Hand::Left ? QStringLiteral("-left")
+                                                            : QStringLiteral("-right");
+    return ownFilePath(QStringLiteral("bench/%1-%2-piece-%3%4.gfbench")
+                           .arg(fileNameFor(document.job().title), QString::fromLatin1(ofJob))
+                           .arg(entries.piece)
+                           .arg(hand));
+}
+
+/// As far as this piece has come; one that cannot be read is kept by another name.
+void PieceInWork::read() {
+    undo.clear();
+    entries.entries.clear();
+    const job::Job& job = document.job();
+    if (!job.oppositeHand)
+        entries.hand.reset();
+    else if (!entries.hand)
+        entries.hand = job.hand == job::Hand::Unsaid ? job::Hand::Left : job.hand;
+    const auto content = readOwnFile(path());
+    if (!content) return emit said(text(content.error().says));
+    if (content->empty()) return;
+    std::istringstream in(*content);
+    const auto log = files::readBenchLog(in);
+    if (log) {
+        entries.entries = log->entries;
+        return;
+    }
+    const auto kept = setAside(path());
+    emit said(kept ? tr("What was noted of this piece cannot be read; it is kept as %1.").arg(*kept)
+                   : text(kept.error().says));
+}
+
+void PieceInWork::keep() {
+    QDir().mkpath(QFileInfo(path()).path());
+    std::ostringstream out;
+    files::writeBenchLog(out, entries);
+    if (const auto wrong = draw::saveBytes(path(), QByteArray::fromStdString(out.str())))
+        emit said(tr("This piece could not be kept: %1").arg(text(wrong->says)));
+}
+
+void PieceInWork::begin() {
+    if (stopAsked) *stopAsked = true;
+    auto planned = planner.latest();
+    const bool isOpposite = bench::isOfOpposite(entries, document.job());
+    if (planned && isOpposite) planned = planned->opposite;
+    if (!planned || !planned->outcome().plan) {
+        finished.reset();
+        waiting = false;
+        return emit changed();
+    }
+    const job::Job& job = document.job();
+    std::optional<job::Mount> mount = job.mount;
+    if (mount && isOpposite) mount = job.oppositeMount ? *job.oppositeMount : lineup::mirrored(*job.mount);
+    stopAsked = std::make_shared<std::atomic<bool>>(false);
+    waiting = true;
+    QThreadPool::globalInstance()->start(
+        [self = QPointer(this), asked = stopAsked,
+         wanted = PieceWanted{planned, entries, document.material(), document.books().hardware.book(),
+                              document.books().errors.book(), document.reading(), mount}] {
+            if (*asked) return;
+            const auto made = workedOf(wanted);
+            QMetaObject::invokeMethod(
+                qApp,
+                [self, asked, made] {
+                    if (!self || self->stopAsked != asked) return;
+                    self->waiting = false;
+                    self->finished = made;
+                    emit self->changed();
+                },
+                Qt::QueuedConnection);
+        });
+}
+
+} // namespace goodfold::app

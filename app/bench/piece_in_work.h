@@ -1,0 +1,66 @@
+// One piece at the bench beside the window: its log, kept on disk with every entry, and what is made of it by
+// a worker that shares nothing with the window.
+#pragma once
+
+#include "app/base/planner.h"
+#include "bench/bench.h"
+
+#include <QUndoStack>
+
+namespace goodfold::app {
+
+/// What was found of a log. A value, once it is finished.
+struct Worked {
+    std::shared_ptr<const Planned> planned; // of the hand that is made
+    bench::Log log;
+    sequence::Settled settled;            // on its mount, or the one that is drawn where the job has none
+    std::optional<lineup::Making> making; // refers to `settled`
+    std::optional<bench::Now> now;        // none where nothing has to line up
+    std::string wrong;                    // what the mount does not say yet
+    bool isDrawnMount = false;            // its holes are brought to where they are drawn
+    Worked() = default;
+    Worked(const Worked&) = delete;
+};
+
+class PieceInWork : public QObject {
+    Q_OBJECT
+public:
+    PieceInWork(Document& document, Planner& planner, QObject* parent = nullptr);
+    ~PieceInWork() override;
+
+    const bench::Log& log() const { return entries; }
+    /// The log as it is to be, as one step that can be undone.
+    void put(const QString& label, bench::Log log);
+    void add(const QString& label, std::vector<bench::Entry> more);
+    /// Another piece, or the other hand of this one, as far as that has come.
+    void goTo(int piece, std::optional<job::Hand> hand);
+
+    QUndoStack& undoStack() { return undo; }
+    /// Of this log, or of the one before; null until there is a plan.
+    std::shared_ptr<const Worked> latest() const { return finished; }
+    bool isBusy() const { return waiting; }
+    bool isCurrent() const { return finished && finished->log == entries && !waiting; }
+
+signals:
+    void changed();                     // the log, or what is found of it
+    void said(const QString& sentence); // what went wrong with keeping it
+
+private:
+    friend class LogCommand;
+    void set(const bench::Log& log);
+    QString path() const;
+    void read();
+    void keep();
+    void begin();
+
+    Document& document;
+    Planner& planner;
+    bench::Log entries;
+    QUndoStack undo;
+    std::shared_ptr<const Worked> finished;
+    std::shared_ptr<std::atomic<bool>> stopAsked;
+    QByteArray ofJob; // a fingerprint of the job that the log is of
+    bool waiting = false;
+};
+
+} // namespace goodfold::app

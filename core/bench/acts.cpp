@@ -1,0 +1,225 @@
+#include "bench/acts.h"
+
+#include "bench/words.h"
+#include "common/phrase.h"
+#include "part/mark.h"
+#include "text/names.h"
+#include "text/step.h"
+#include "text/tasks.h"
+
+#include <algorithm>
+#include <set>
+
+namespace goodfold::bench {
+
+using quantity::printMm;
+
+SetStep asSet(const part::Part& part, const Left& left) {
+    SetStep set{part, *left.step};
+    part::PartBend& bend = set.part.bends[static_cast<size_t>(left.step->operation.bend)];
+    // As it is read: along the blank, or across it where the bend runs along.
+    Vec2 by(0, left.line - left.lineWas);
+    if (!part::runsAlong(bend)) by = {(part.datum == job::Edge::Start ? 1 : -1) * by.y(), 0};
+    for (Segment* line : {&bend.near, &bend.centre, &bend.far}) {
+        line->from += by;
+        line->to += by;
+    }
+    set.step.operation.setup.loadedAngleDeg = left.push;
+    set.step.operation.setup.restsAtDeg += left.angle - bend.shape.angleDeg;
+    return set;
+}
+
+bool isDone(const Act& act, const part::Part& part, const Progress& progress) {
+    if (act.kind != Act::Kind::Bend) return progress.done.contains(act.id);
+    return progress.made[static_cast<size_t>(part.bendIndex(act.id))];
+}
+
+namespace {
+
+class Acts {
+public:
+    Acts(const sequence::Settled& settled, const material::Material& material,
+         const quantity::Reading& reading, const Now* now)
+        : job(settled.job), part(settled.part), plan(*settled.outcome.plan), material(material),
+          reading(reading), now(now), tasks(text::tasksOf(job, part, plan, reading)) {}
+
+    std::vector<Act> all() {
+        fetch();
+        doTasks(0);
+        for (size_t i = 0; i < plan.steps.size(); ++i) {
+            bend(i);
+            doTasks(i + 1);
+        }
+        if (!plan.steps.empty()) add({Act::Kind::Rework, "rework", "Rework", reworkInWords()});
+        add({Act::Kind::Check, "check", "Final check",
+             "Measure the finished part. Within these limits every bolt goes in; beyond them, try it."});
+        return std::move(acts);
+    }
+
+private:
+    void add(Act act) { acts.push_back(std::move(act)); }
+
+    // ---- before ---------------------------------------------------------------------------------------
+    void fetch() {
+        std::vector<std::string> lines;
+        const auto size = [&](double mm) {
+            return quantity::typesetSize(quantity::Length::mm(mm), reading.unit);
+        };
+        lines.push_back(material.name + ", " + size(part.thickness) + " thick, " +
+                        printMm(part.blank.width, reading) + " wide, " + printMm(part.blank.length, reading) +
+                        " long or more");
+        std::set<std::string> tools;
+        for (const sequence::Step& step : plan.steps) {
+            std::string tool = capital(step.operation.setup.tool->name);
+            if (const std::string with = text::setWith(step.operation.setup, reading); !with.empty())
+                tool += ", " + with;
+            if (tools.insert(tool).second) lines.push_back(tool);
+        }
+        std::set<double> drills;
+        for (const part::PartHole& hole : part.holes)
+            if (!hole.isThere && (hole.isRound() || hole.isSlot())) drills.insert(hole.diameter);
+        std::vector<std::string> sizes;
+        for (const double each : drills)
+            sizes.push_back(size(each));
+        if (!sizes.empty()) lines.push_back("Drills: " + listed(sizes));
+        lines.push_back(
+            "Rule, scriber, square, centre punch, file; eye protection and gloves for sharp edges");
+        add({Act::Kind::Fetch, "fetch", "Fetch", "Lay these ready.", {}, lines});
+    }
+
+    void doTasks(size_t afterStep) {
+        for (const text::Task& task : tasks) {
+            if (task.afterStep != afterStep) continue;
+            Act act{Act::Kind::Task, task.id, task.says.substr(0, task.says.find(' ')), task.says, task.why};
+            if (task.isCut) {
+                act.reads.push_back({Entry::Kind::Thickness, {}});
+                if (part.form == job::StockForm::Bar) act.reads.push_back({Entry::Kind::Blank, {}});
+            }
+            if (afterStep == 0) readHoles(act, task.drills);
+            const bool isCut = task.isCut;
+            add(std::move(act));
+            if (isCut) marks();
+        }
+    }
+
+    /// Those that a bolt goes through, and no more than one has the patience for.
+    void readHoles(Act& act, const std::vector<std::string>& drilled) const {
+        constexpr size_t kPatience = 4;
+        for (const job::Tie& tie : job.ties)
+            if (act.reads.size() < kPatience && part.holeIndex(tie.hole) >= 0) {
+                const part::PartHole& hole = part.holes[static_cast<size_t>(part.holeIndex(tie.hole))];
+                if (std::find(drilled.begin(), drilled.end(), hole.source) != drilled.end())
+                    act.reads.push_back({Entry::Kind::Hole, {tie.hole}});
+            }
+    }
+
+    // ---- marks ----------------------------------------------------------------------------------------
+    void marks() {
+        std::vector<part::Mark> scribed;
+        for (const part::Mark& mark : part::marksOf(part))
+            if (!mark.afterBending && !mark.isThere && isScribed(mark.kind)) scribed.push_back(mark);
+        for (size_t i = 0; i < scribed.size(); ++i) {
+            const part::Mark& mark = scribed[i];
+            Act act{Act::Kind::Mark, "m" + std::to_string(i + 1),
+                    "Mark " + std::to_string(i + 1) + " of " + std::to_string(scribed.size()),
+                    mark.kind == part::Mark::Kind::SetLine ? lineInWords(mark) : pointInWords(mark)};
+            act.about = mark.about;
+            act.mark = mark.name;
+            add(std::move(act));
+        }
+    }
+
+    /// What is set and punched; a bend's start, middle and end only guide the eye.
+    static bool isScribed(part::Mark::Kind kind) {
+        using enum part::Mark::Kind;
+        return kind != BendStart && kind != BendCentre && kind != BendEnd;
+    }
+
+    std::string pointInWords(const part::Mark& mark) const {
+        const MovedHole* moved = mark.kind == part::Mark::Kind::HoleCentre ? movedOf(mark.name) : nullptr;
+        const auto read = [&](double drawn, double is) { return printMm(moved ? is : drawn, reading); };
+        std::string says = mark.name.empty() ? capital(part::nameOf(mark.kind)) : mark.name;
+        says += ": " + read(mark.along, moved ? moved->at.x() : 0) + " from the " +
+                std::string(text::nameOfEnd(part.datum));
+        if (part::isPunched(mark.kind))
+            says += ", " + read(mark.across, moved ? moved->at.y() : 0) + " from the lower edge. Punch it";
+        says += mark.onBack ? ", on the back." : ", on the face.";
+        return moved ? says + " It was planned at " + printMm(moved->was.x(), reading) + "." : says;
+    }
+
+    std::string lineInWords(const part::Mark& mark) const {
+        const sequence::Step* step = stepOf(mark.about.id);
+        if (!step) return pointInWords(mark);
+        const SetStep set = setStep(*step);
+        const sequence::StepMark at = sequence::markOf(set.part, set.step);
+        std::string says = "Bend " + mark.about.id + "'s line: " + text::placeOf(set.part, at, reading) +
+                           (at.onFace ? ", on the face" : ", on the back") + ". Scribe it square.";
+        if (const Left* left = leftOf(*step))
+            if (const std::string moved = inWords(*left, part, reading); left->line != left->lineWas)
+                says += " It was planned at " + printMm(left->lineWas, reading) + ".";
+        return says;
+    }
+
+    const MovedHole* movedOf(const std::string& hole) const {
+        if (now)
+            for (const MovedHole& moved : now->holes)
+                if (part.holes[static_cast<size_t>(moved.hole)].id == hole) return &moved;
+        return nullptr;
+    }
+
+    // ---- bends ----------------------------------------------------------------------------------------
+    const sequence::Step* stepOf(const std::string& bend) const {
+        for (const sequence::Step& step : plan.steps)
+            if (part.bends[static_cast<size_t>(step.operation.bend)].id == bend) return &step;
+        return nullptr;
+    }
+
+    const Left* leftOf(const sequence::Step& step) const {
+        if (now)
+            for (const Left& left : now->left)
+                if (left.step == &step) return &left;
+        return nullptr;
+    }
+
+    SetStep setStep(const sequence::Step& step) const {
+        const Left* left = leftOf(step);
+        return left ? asSet(part, *left) : SetStep{part, step};
+    }
+
+    void bend(size_t index) {
+        const sequence::Step& step = plan.steps[index];
+        const part::PartBend& of = part.bends[static_cast<size_t>(step.operation.bend)];
+        const SetStep set = setStep(step);
+        Act act{Act::Kind::Bend, of.id, "Bend " + of.id, text::instruction(set.part, set.step, reading)};
+        if (const Left* left = leftOf(step)) act.why = inWords(*left, part, reading);
+        act.about = job::Element::bend(of.id);
+        act.step = index;
+        act.reads = {{Entry::Kind::Pushed, {of.id}}, {Entry::Kind::Angle, {of.id}}};
+        for (const int plate : {of.parent, of.child})
+            act.reads.push_back({Entry::Kind::Outside, {part.plates[static_cast<size_t>(plate)].id}});
+        add(std::move(act));
+    }
+
+    std::string reworkInWords() const {
+        if (!now || now->rework.empty()) return "Nothing has to be done again.";
+        return "What would help, each with the odds that it gives:";
+    }
+
+    const job::Job& job;
+    const part::Part& part;
+    const sequence::Plan& plan;
+    const material::Material& material;
+    const quantity::Reading& reading;
+    const Now* now;
+    std::vector<text::Task> tasks;
+    std::vector<Act> acts;
+};
+
+} // namespace
+
+std::vector<Act> actsOf(const sequence::Settled& settled, const material::Material& material,
+                        const quantity::Reading& reading, const Now* now) {
+    return Acts(settled, material, reading, now).all();
+}
+
+} // namespace goodfold::bench

@@ -1,0 +1,216 @@
+// The Bench stage in the real window: act by act with the keys, what is measured moves what is left, what is
+// noted is there after a restart, and what cannot be right is asked about.
+#include "app/base/own_file.h"
+#include "app/bench/bench_stage.h"
+#include "app/bench/reading_rows.h"
+#include "bench/words.h"
+#include "gui/support.h"
+
+namespace goodfold::bench_test {
+
+using bench::Act;
+using bench::Entry;
+
+namespace {
+
+QString demo(const char* name) {
+    return QStringLiteral(PROJECT_DATA "/demo/%1.gfold").arg(QString::fromLatin1(name));
+}
+
+struct Bench : test::Window {
+    explicit Bench(const QString& file) : test::Window(file) {
+        operator->()->showStage("bench");
+        stage = operator->()->findChild<app::BenchStage*>();
+        wait();
+    }
+    void wait() {
+        QTest::qWait(1); // what is new is shown
+        QVERIFY(QTest::qWaitFor(
+            [this] { return !operator->()->isPlanning() && stage->pieceInWork().isCurrent(); }, 120000));
+    }
+    const Act& act() const { return stage->work()[static_cast<size_t>(stage->current())]; }
+    void press(int key) {
+        QTest::keyClick(stage, static_cast<Qt::Key>(key));
+        wait();
+    }
+    /// On to the first act of this kind.
+    void goTo(Act::Kind kind) {
+        for (size_t i = 0; i < stage->work().size(); ++i)
+            if (stage->work()[i].kind == kind) return stage->go(static_cast<int>(i));
+    }
+    void type(int row, const QString& figure) {
+        auto* field = stage->readings()->fields()[static_cast<size_t>(row)];
+        field->setFocus();
+        field->selectAll();
+        QTest::keyClicks(field, figure);
+        QTest::keyClick(field, Qt::Key_Return);
+        wait();
+    }
+    void click(const QString& says) {
+        QTest::qWait(1);
+        for (QPushButton* button : stage->findChildren<QPushButton*>())
+            if (button->isVisible() && button->text().replace('\n', ' ').startsWith(says)) {
+                QTest::mouseClick(button, Qt::LeftButton);
+                return wait();
+            }
+        QFAIL(qPrintable(says + " is not among\n" + stage->says()));
+    }
+    const bench::Log& log() const { return stage->pieceInWork().log(); }
+
+    app::BenchStage* stage = nullptr;
+};
+
+int countOf(const bench::Log& log, Entry::Kind kind) {
+    return static_cast<int>(std::count_if(log.entries.begin(), log.entries.end(),
+                                          [kind](const Entry& entry) { return entry.kind == kind; }));
+}
+
+} // namespace
+
+class BenchTest : public QObject {
+    Q_OBJECT
+private slots:
+    void init() { QDir(QFileInfo(app::ownFilePath("bench/x")).path()).removeRecursively(); }
+    void keysGoThroughTheWork();
+    void readingsMoveWhatIsLeft();
+    void impossibleIsAskedAbout();
+    void isTakenUpAgain();
+    void brokenNotesAreSetAside();
+    void reworkIsPressed();
+    void handsAndPiecesAreApart();
+    void withoutMountHolesComeWhereTheyAreDrawn();
+};
+
+void BenchTest::keysGoThroughTheWork() {
+    Bench bench(demo("foot-on-base"));
+    QCOMPARE(bench.act().kind, Act::Kind::Fetch);
+    QVERIFY(bench.stage->says().contains("40.0 wide"));
+    const int all = static_cast<int>(bench.stage->work().size());
+    std::set<Act::Kind> seen;
+    for (int i = 0; i + 1 < all; ++i) {
+        QCOMPARE(bench.stage->current(), i);
+        seen.insert(bench.act().kind);
+        bench.press(i % 2 ? Qt::Key_Space : Qt::Key_PageDown);
+    }
+    QCOMPARE(bench.act().kind, Act::Kind::Check);
+    QCOMPARE(seen.size(), size_t(5));
+    QCOMPARE(bench.stage->readings()->fields().size(), size_t(4)); // an angle, h2's place three ways
+    bench.press(Qt::Key_PageUp);
+    QVERIFY(bench.stage->says().contains("(done)"));
+    // What was noted last is taken back, wherever one is.
+    const size_t entries = bench.log().entries.size();
+    bench->actions().undo->trigger();
+    QCOMPARE(bench.log().entries.size(), entries - 1);
+}
+
+/// A bend let go too flat: the odds fall, the sentence says what helps; the figure stays in its box.
+void BenchTest::readingsMoveWhatIsLeft() {
+    Bench bench(demo("foot-on-base"));
+    bench.goTo(Act::Kind::Bend);
+    const double before = bench.stage->pieceInWork().latest()->now->best.odds;
+    bench.type(1, "87");
+    QCOMPARE(countOf(bench.log(), Entry::Kind::Done), 1); // it is bent, if its angle is read
+    QCOMPARE(countOf(bench.log(), Entry::Kind::Angle), 1);
+    QVERIFY(bench.stage->pieceInWork().latest()->now->best.odds < before);
+    QCOMPARE(bench.stage->readings()->fields()[1]->text(), QString("87"));
+    // Typed over, it is the same reading.
+    bench.type(1, "89.5");
+    QCOMPARE(countOf(bench.log(), Entry::Kind::Angle), 1);
+    bench.type(2, "nonsense");
+    QCOMPARE(countOf(bench.log(), Entry::Kind::Outside), 0);
+    QCOMPARE(bench.stage->readings()->fields()[2]->text(), QString("nonsense")); // and is not lost
+}
+
+void BenchTest::impossibleIsAskedAbout() {
+    Bench bench(demo("foot-on-base"));
+    bench.goTo(Act::Kind::Bend);
+    const double length = bench.document().job().plates[0].length;
+    bench.type(2, QString::number(length + 10));
+    QVERIFY2(bench.stage->says().contains("was to be expected"), qPrintable(bench.stage->says()));
+    bench.click("Leg A, outside: " + QString::number(length) + ".0");
+    QVERIFY(!bench.stage->says().contains("was to be expected"));
+    QCOMPARE(bench.log().entries.back().value, length);
+    bench.type(2, QString::number(length + 14));
+    bench.click("Leg A, outside: " + QString::number(length + 14) + ".0 is right");
+    QVERIFY(bench.log().entries.back().isKept);
+    QVERIFY(!bench.stage->says().contains("was to be expected"));
+}
+
+/// Every entry is on disk before the next is made.
+void BenchTest::isTakenUpAgain() {
+    int at = 0;
+    bench::Log log;
+    {
+        Bench bench(demo("foot-on-base"));
+        bench.press(Qt::Key_Space);
+        bench.type(0, "8.1");
+        at = bench.stage->current();
+        log = bench.log();
+    }
+    Bench again(demo("foot-on-base"));
+    QVERIFY(again.log() == log);
+    QCOMPARE(again.stage->current(), at);
+}
+
+void BenchTest::brokenNotesAreSetAside() {
+    QDir folder(QFileInfo(app::ownFilePath("bench/x")).path());
+    {
+        Bench bench(demo("foot-on-base"));
+        bench.press(Qt::Key_Space);
+    }
+    const QStringList kept = folder.entryList({"*.gfbench"});
+    QCOMPARE(kept.size(), 1);
+    QFile file(folder.filePath(kept[0]));
+    QVERIFY(file.open(QIODevice::WriteOnly));
+    file.write("{\"format\": \"good-fold-bench\", \"ver");
+    file.close();
+    Bench again(demo("foot-on-base"));
+    QVERIFY(again.log().entries.empty());
+    QVERIFY(folder.entryList(QDir::Files).size() >= 1);
+    QVERIFY2(folder.entryList(QDir::Files).join(' ') != kept[0], "what could not be read is kept");
+}
+
+void BenchTest::reworkIsPressed() {
+    Bench bench(demo("foot-on-base"));
+    bench.goTo(Act::Kind::Bend);
+    bench.type(1, "88.5");
+    bench.goTo(Act::Kind::Rework);
+    const auto worked = bench.stage->pieceInWork().latest();
+    QVERIFY2(!worked->now->rework.empty(), qPrintable(bench.stage->says()));
+    const double promised = worked->now->rework[0].odds;
+    bench.click(QString::fromStdString(
+        bench::inWords(worked->now->rework[0], *worked->making, bench.document().reading())));
+    QVERIFY(std::abs(bench.stage->pieceInWork().latest()->now->best.odds - promised) < 0.03);
+}
+
+void BenchTest::handsAndPiecesAreApart() {
+    job::Job job = app::openJob(demo("foot-on-base"))->job;
+    job.oppositeHand = true;
+    job.hand = job::Hand::Left;
+    QTemporaryDir folder;
+    const QString path = folder.filePath("pair.gfold");
+    QVERIFY(!app::saveJob(path, job));
+    Bench bench(path);
+    bench.press(Qt::Key_Space);
+    bench.click("the other hand");
+    QVERIFY2(bench.stage->says().contains("right hand"), qPrintable(bench.stage->says()));
+    QVERIFY(bench.log().entries.empty());
+    bench.click("the other hand");
+    QCOMPARE(bench.log().entries.size(), size_t(1));
+    bench.click("piece ›");
+    QVERIFY(bench.stage->says().contains("Piece 2 of 4"));
+    QVERIFY(bench.log().entries.empty());
+}
+
+void BenchTest::withoutMountHolesComeWhereTheyAreDrawn() {
+    Bench bench(demo("vent-stay"));
+    QVERIFY(bench.stage->pieceInWork().latest()->isDrawnMount);
+    QVERIFY(!bench.document().job().mount);
+    QVERIFY(bench.stage->says().contains("to where they are drawn"));
+}
+
+GOODFOLD_TEST(BenchTest)
+
+} // namespace goodfold::bench_test
+
+#include "bench.moc"

@@ -9,7 +9,7 @@ namespace goodfold::cli {
 
 namespace {
 
-/// `show`, `plan`, `lineup`, `mount`, `solve`, `propose` and `bench`: many jobs, printed as JSON.
+/// `show`, `plan`, `lineup`, `mount`, `solve`, `propose`, `bench` and `practise`: many jobs, printed as JSON.
 CLI::App& addPrinting(CLI::App& app, const std::string& name, const std::string& says, Arguments& into,
                       Arguments::Command command) {
     CLI::App& sub = *app.add_subcommand(name, says);
@@ -83,6 +83,17 @@ void addBench(CLI::App& app, Arguments& into) {
     addErrors(sub, into);
 }
 
+void addPractising(CLI::App& app, Arguments& into) {
+    CLI::App& sub = addPrinting(
+        app, "practise",
+        "Make each job in a virtual shop, and print how many pieces go on as planned, measured and "
+        "after test bends",
+        into, Arguments::Command::Practise);
+    sub.add_option("--pieces", into.pieces, "How many are made")->check(CLI::Range(1, 1000))->type_name("N");
+    sub.add_option("--seed", into.seed, "Another shop for another seed")->type_name("S");
+    addErrors(sub, into);
+}
+
 void addExporting(CLI::App& app, Arguments& into) {
     CLI::App& sub =
         *app.add_subcommand("export", "Write files of one job; FILE may be - for standard output");
@@ -134,6 +145,7 @@ std::optional<Arguments> parseArguments(int argc, const char* const* argv, int& 
     addSolving(app, arguments);
     addProposing(app, arguments);
     addBench(app, arguments);
+    addPractising(app, arguments);
     addExporting(app, arguments);
     try {
         app.parse(argc, argv);

@@ -9,7 +9,7 @@
 namespace goodfold::cli {
 
 struct Arguments {
-    enum class Command { Show, Plan, LineUp, Mount, Solve, Propose, Bench, Export };
+    enum class Command { Show, Plan, LineUp, Mount, Solve, Propose, Bench, Practise, Export };
     Command command = Command::Show;
     std::vector<std::string> jobs;              // "-" is standard input
     std::map<std::string, std::string> exports; // the key of draw::exports() and the file to write
@@ -22,6 +22,7 @@ struct Arguments {
     int trials = 20000;        // pieces that are counted
     unsigned seed = 1;
     std::optional<double> reach = {};   // odds that a way is looked for to
+    int pieces = 20;                    // that are made in the virtual shop
     std::string log = {};               // what was measured of the piece that `bench` is about
     std::string out = {};               // the job that `solve` writes; empty: none
     std::vector<std::string> held = {}; // plates, bends and holes that `solve` leaves as they are

@@ -296,6 +296,29 @@ int proposeFor(const std::string& path, const Books& books) {
         [&](const Error& why) { files::writeUnsolved(std::cout, path, why); });
 }
 
+/// One hand planned, and what a piece of it is made from on its mount.
+struct OnMount {
+    sequence::Settled settled;
+    std::optional<lineup::Making> making; // refers to `settled`
+};
+std::optional<Error> putOnMount(OnMount& out, const job::Job& job, bool isOpposite,
+                                const material::Material& material, const Books& books) {
+    if (!job.mount) return Error{"The job says nothing of a mount.", "mount"};
+    out.settled = sequence::settle(job, material, books.tools);
+    job::Mount mount = *job.mount;
+    if (isOpposite && out.settled.outcome.plan) {
+        mount = job.oppositeMount ? *job.oppositeMount : lineup::mirrored(mount);
+        out.settled = sequence::settleOpposite(out.settled, material, books.tools);
+    }
+    if (!out.settled.outcome.plan) return Error{"There is no order of bending.", "bends"};
+    const auto making = lineup::makingOf(
+        {out.settled.job, out.settled.part, material, &*out.settled.outcome.plan, books.errors, true}, mount,
+        books.hardware);
+    if (!making) return making.error();
+    out.making.emplace(*making);
+    return {};
+}
+
 /// Fine as long as more pieces than not would go on, made as it says.
 int atTheBench(const std::string& path, const Books& books, const cli::Arguments& arguments) {
     const auto log = cli::readLog(arguments.log);
@@ -303,29 +326,35 @@ int atTheBench(const std::string& path, const Books& books, const cli::Arguments
     return withJob(
         path,
         [&](const job::Job& job, const material::Material& material) -> int {
-            if (!job.mount)
-                return complain(path, {"The job says nothing of a mount.", "mount"}, cli::kCannotBeMade);
-            sequence::Settled settled = sequence::settle(job, material, books.tools);
-            job::Mount mount = *job.mount;
-            if (settled.outcome.plan && bench::isOfOpposite(*log, job)) {
-                mount = job.oppositeMount ? *job.oppositeMount : lineup::mirrored(mount);
-                settled = sequence::settleOpposite(settled, material, books.tools);
-            }
-            if (!settled.outcome.plan)
-                return complain(path, {"There is no order of bending.", "bends"}, cli::kCannotBeMade);
-            const auto making = lineup::makingOf(
-                {settled.job, settled.part, material, &*settled.outcome.plan, books.errors, true}, mount,
-                books.hardware);
-            if (!making) return complain(path, making.error(), cli::kCannotBeMade);
-            const bench::Work work{settled,
-                                   *making,
-                                   material,
-                                   books.errors,
-                                   cli::readingOf(job),
-                                   {arguments.trials, arguments.seed}};
+            OnMount on;
+            if (const auto wrong = putOnMount(on, job, bench::isOfOpposite(*log, job), material, books))
+                return complain(path, *wrong, cli::kCannotBeMade);
+            const bench::Work work{on.settled,   *on.making,          material,
+                                   books.errors, cli::readingOf(job), {arguments.trials, arguments.seed}};
             const bench::Now now = bench::replanned(work, *log);
             files::writeBench(std::cout, path, work, *log, now);
             return printed(now.best.odds >= 0.5 ? cli::kFine : cli::kCannotBeMade);
+        },
+        [&](const Error& why) { files::writeUnsolved(std::cout, path, why); });
+}
+
+int practiseWith(const std::string& path, const Books& books, const cli::Arguments& arguments) {
+    return withJob(
+        path,
+        [&](const job::Job& job, const material::Material& material) -> int {
+            OnMount on;
+            if (const auto wrong = putOnMount(on, job, false, material, books))
+                return complain(path, *wrong, cli::kCannotBeMade);
+            constexpr int kTrials = 400;
+            const bench::Practice practice = bench::practise({on.settled,
+                                                              *on.making,
+                                                              material,
+                                                              books.errors,
+                                                              cli::readingOf(job),
+                                                              {kTrials, arguments.seed}},
+                                                             arguments.pieces, arguments.seed);
+            files::writePractice(std::cout, path, arguments.seed, practice);
+            return printed(cli::kFine);
         },
         [&](const Error& why) { files::writeUnsolved(std::cout, path, why); });
 }
@@ -406,6 +435,8 @@ int main(int argc, char** argv) {
             return proposeFor(path, books);
         case Command::Bench:
             return atTheBench(path, books, *arguments);
+        case Command::Practise:
+            return practiseWith(path, books, *arguments);
         case Command::LineUp:
             return lineUp(path, books, *arguments);
         default:

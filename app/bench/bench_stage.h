@@ -57,6 +57,7 @@ private:
     void showWhole();
     void showReadings(const bench::Act& act);
     void showAnswers(const bench::Act& act);
+    static QPushButton* largeButton(QWidget* parent, const QString& says, const char* role);
     void addButton(const QString& says, std::function<void()> pressed);
     Cell::Answer takeReading(const bench::Act& act, const bench::Entry& read);
     /// What the log says when this is done, where it does not yet: what was set otherwise than planned first.

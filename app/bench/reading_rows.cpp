@@ -1,10 +1,8 @@
 #include "app/bench/reading_rows.h"
 
-#include "app/base/text.h"
 #include "app/widgets/notice.h"
 #include "app/widgets/theme.h"
 #include "app/widgets/value_field.h"
-#include "bench/words.h"
 
 #include <QGridLayout>
 #include <QLabel>
@@ -28,8 +26,7 @@ bool ReadingRows::isTyping() const {
 }
 
 QString ReadingRows::labelOf(const Row& row) {
-    const QString name = text(bench::measureInWords(row.entry));
-    return row.beside.isEmpty() ? name : name + QLatin1Char('\n') + row.beside;
+    return row.beside.isEmpty() ? row.says : row.says + QLatin1Char('\n') + row.beside;
 }
 
 void ReadingRows::show(const std::vector<Row>& rows, std::function<Cell::Answer(bench::Entry)> takes) {
@@ -83,7 +80,7 @@ void ReadingRows::fill(size_t i) {
     marks[i]->style()->polish(marks[i]);
     if (all[i]->hasFocus() && all[i]->isModified()) return;
     const auto kind = bench::isAngle(row.entry.kind) ? ValueField::Kind::BendAngle : ValueField::Kind::Length;
-    all[i]->open(kind, tr("Measured: %1").arg(text(bench::measureInWords(row.entry))), row.value, {},
+    all[i]->open(kind, tr("Measured: %1").arg(row.says), row.value, {},
                  [this, entry = row.entry](std::optional<double> value) -> Cell::Answer {
                      bench::Entry read = entry;
                      read.value = value.value_or(0);
@@ -95,7 +92,7 @@ void ReadingRows::fill(size_t i) {
 QString ReadingRows::says() const {
     QStringList said;
     for (const Row& row : shown)
-        said << text(bench::measureInWords(row.entry)) + QLatin1Char(' ') + row.beside;
+        said << row.says + QLatin1Char(' ') + row.beside;
     return said.join(QLatin1Char('\n'));
 }
 

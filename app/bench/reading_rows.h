@@ -20,6 +20,7 @@ public:
 
     struct Row {
         bench::Entry entry; // without its value
+        QString says;       // what is measured
         std::optional<double> value;
         QString beside; // "52.1 to 53.4"
         std::optional<bool> isGood;

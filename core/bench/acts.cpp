@@ -1,5 +1,6 @@
 #include "bench/acts.h"
 
+#include "bench/leg.h"
 #include "bench/words.h"
 #include "common/phrase.h"
 #include "part/mark.h"
@@ -41,7 +42,8 @@ public:
     Acts(const sequence::Settled& settled, const material::Material& material,
          const quantity::Reading& reading, const Now* now)
         : job(settled.job), part(settled.part), plan(*settled.outcome.plan), material(material),
-          reading(reading), now(now), tasks(text::tasksOf(job, part, plan, reading)) {}
+          reading(reading), now(now), tasks(text::tasksOf(job, part, plan, reading)),
+          made(part.bends.size(), false) {}
 
     std::vector<Act> all() {
         fetch();
@@ -92,8 +94,8 @@ private:
             if (task.afterStep != afterStep) continue;
             Act act{Act::Kind::Task, task.id, task.says.substr(0, task.says.find(' ')), task.says, task.why};
             if (task.isCut) {
-                act.reads.push_back({Entry::Kind::Thickness, {}});
-                if (part.form == job::StockForm::Bar) act.reads.push_back({Entry::Kind::Blank, {}});
+                read(act, {Entry::Kind::Thickness, {}});
+                if (part.form == job::StockForm::Bar) read(act, {Entry::Kind::Blank, {}});
             }
             if (afterStep == 0) readHoles(act, task.drills);
             const bool isCut = task.isCut;
@@ -109,8 +111,12 @@ private:
             if (act.reads.size() < kPatience && part.holeIndex(tie.hole) >= 0) {
                 const part::PartHole& hole = part.holes[static_cast<size_t>(part.holeIndex(tie.hole))];
                 if (std::find(drilled.begin(), drilled.end(), hole.source) != drilled.end())
-                    act.reads.push_back({Entry::Kind::Hole, {tie.hole}});
+                    read(act, {Entry::Kind::Hole, {tie.hole}});
             }
+    }
+
+    void read(Act& act, const Entry& entry) const {
+        act.reads.push_back({entry, measureInWords(entry, part, made)});
     }
 
     // ---- marks ----------------------------------------------------------------------------------------
@@ -194,9 +200,12 @@ private:
         if (const Left* left = leftOf(step)) act.why = inWords(*left, part, reading);
         act.about = job::Element::bend(of.id);
         act.step = index;
-        act.reads = {{Entry::Kind::Pushed, {of.id}}, {Entry::Kind::Angle, {of.id}}};
+        made[static_cast<size_t>(step.operation.bend)] = true;
+        read(act, {Entry::Kind::Pushed, {of.id}});
+        read(act, {Entry::Kind::Angle, {of.id}});
         for (const int plate : {of.parent, of.child})
-            act.reads.push_back({Entry::Kind::Outside, {part.plates[static_cast<size_t>(plate)].id}});
+            if (legEnd(part, plate, true, made) && legEnd(part, plate, false, made))
+                read(act, {Entry::Kind::Outside, {part.plates[static_cast<size_t>(plate)].id}});
         add(std::move(act));
     }
 
@@ -213,6 +222,7 @@ private:
     const Now* now;
     std::vector<text::Task> tasks;
     std::vector<Act> acts;
+    Piece::Made made; // as far as the acts have come
 };
 
 } // namespace

@@ -16,8 +16,12 @@ struct Act {
     std::vector<std::string> lines = {}; // things to fetch
     job::Element about = {};             // the hole or bend that is marked or made
     std::string mark = {};               // of a hole that is marked its name: h1.3 of a pattern
-    std::vector<Entry> reads = {};       // that are worth taking, without their values
-    size_t step = 0;                     // of a bend: of the plan
+    struct Read {
+        Entry entry;      // without its value
+        std::string says; // what is measured as the piece is then: "From bend 2 to the end of leg A"
+    };
+    std::vector<Read> reads = {}; // that are worth taking
+    size_t step = 0;              // of a bend: of the plan
 };
 
 /// In the order they are done. `now` tells where lines go and how far is pushed; null: as planned.

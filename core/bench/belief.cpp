@@ -88,8 +88,8 @@ public:
         : making(making), plan(plan), log(log), instruments(instruments) {
         known.progress.made.assign(making.part.bends.size(), false);
         known.progress.isLineRead.assign(making.part.bends.size(), false);
+        known.chosen = making.inWork ? making.inWork->chosen : asDrawn();
         this->making.inWork.emplace();
-        known.chosen = asDrawn();
         this->making.inWork->chosen = known.chosen;
     }
 

@@ -120,6 +120,7 @@ std::vector<Rework> nudges(const lineup::Making& making, const Known& known,
         const Best best = bestChoices(making, anew, choice, counting);
         const double by = std::round((angleOf(best.known) - angleOf(known)) / kHalf) * kHalf;
         if (by == 0 || std::abs(by) > mostNudgeDeg(bend, material)) continue;
+        if (by < 0 && !material.canBeOpened) continue;
         all.push_back({Rework::Kind::Nudge, bend.id, by, {0, 0}, best.odds});
     }
     return all;

@@ -1,5 +1,6 @@
 #include "bench/words.h"
 
+#include "bench/leg.h"
 #include "common/phrase.h"
 #include "text/lineup_words.h"
 
@@ -79,6 +80,21 @@ std::string measureInWords(const Entry& entry) {
         return listed(entry.of);
     }
     return {};
+}
+
+std::string measureInWords(const Entry& entry, const part::Part& part, const Piece::Made& made) {
+    if (entry.kind != Kind::Outside && entry.kind != Kind::Inside) return measureInWords(entry);
+    const int plate = part.plateIndex(entry.of[0]);
+    std::vector<std::string> bends, ends;
+    for (const bool atStart : {true, false})
+        if (const auto end = legEnd(part, plate, atStart, made); end && end->bend >= 0)
+            bends.push_back("bend " + part.bends[static_cast<size_t>(end->bend)].id);
+        else if (end)
+            ends.push_back("the end of leg " + part.plates[static_cast<size_t>(end->plate)].id);
+    const std::string side = entry.kind == Kind::Outside ? "outside" : "inside";
+    if (bends.size() == 2) return "Over " + listed(bends) + ", " + side;
+    if (bends.empty()) return "From end to end";
+    return capital(bends[0]) + ", " + side + ", to " + ends[0];
 }
 
 std::string inWords(const Entry& entry, const quantity::Reading& reading) {

@@ -9,6 +9,8 @@ namespace goodfold::bench {
 std::string inWords(const Entry& entry, const quantity::Reading& reading);
 /// What is measured: "Leg A, outside".
 std::string measureInWords(const Entry& entry);
+/// The same on a piece of which so much is made: "From bend 2, outside, to the end of leg A".
+std::string measureInWords(const Entry& entry, const part::Part& part, const Piece::Made& made);
 
 /// Why a reading is not believed, and what was probably meant.
 std::string inWords(const Doubt& doubt, const Log& log, const quantity::Reading& reading);

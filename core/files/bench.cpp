@@ -67,7 +67,41 @@ ordered_json acceptedOf(const bench::Accept& accept) {
     return out;
 }
 
+/// "of 20 pieces 3 went on as they were bent, 12 more once they were reworked"
+std::string inWords(const bench::Tally& tally) {
+    std::string says = "Of " + std::to_string(tally.pieces) + " pieces " + std::to_string(tally.atOnce) +
+                       " went on as they were bent";
+    if (tally.reworked > 0) says += ", " + std::to_string(tally.reworked) + " more once they were reworked";
+    return says + ".";
+}
+
 } // namespace
+
+void writePractice(std::ostream& out, const std::string& file, unsigned seed,
+                   const bench::Practice& practice) {
+    ordered_json root{{"file", file},
+                      {"seed", seed},
+                      {"truth",
+                       {{"thickness", practice.truth.thickness},
+                        {"k", practice.truth.k},
+                        {"springback", practice.truth.springbackDeg}}}};
+    for (const auto& [way, tally] : practice.ways) {
+        const char* key = way == bench::Way::AsPlanned  ? "as_planned"
+                          : way == bench::Way::Measured ? "measured"
+                                                        : "test_bends";
+        root["ways"][key] = {{"pieces", tally.pieces},
+                             {"at_once", tally.atOnce},
+                             {"reworked", tally.reworked},
+                             {"misses", tally.misses},
+                             {"says", inWords(tally)}};
+    }
+    root["assumes"] =
+        "Errors as the book of errors has them. K and springback of bends computed layer by layer, "
+        "elastic and plastic, which the plan does not know, a tenth either way for this batch. "
+        "Measured: thickness, the tied holes before bending, each bend's angle and legs, and the "
+        "holes' places before anything is reworked, twice at most.";
+    out << root.dump(-1, ' ', false, ordered_json::error_handler_t::replace) << '\n';
+}
 
 void writeBench(std::ostream& out, const std::string& file, const bench::Work& work, const bench::Log& log,
                 const bench::Now& now) {

@@ -1,7 +1,7 @@
 // What `goodfold-cli bench --json` prints.
 #pragma once
 
-#include "bench/bench.h"
+#include "bench/practice.h"
 
 #include <iosfwd>
 
@@ -14,5 +14,11 @@ namespace goodfold::files {
 /// `rework` [{says, of, by, toward, odds}] and `accept` [{measure, of, from, to, value, ok}].
 void writeBench(std::ostream& out, const std::string& file, const bench::Work& work, const bench::Log& log,
                 const bench::Now& now);
+
+/// What `goodfold-cli practise --json` prints: `file`, `seed`, `truth` {thickness, k, springback by bend},
+/// `ways` {as_planned, measured, test_bends}, each {pieces, at_once, reworked, misses {hole: times}, says},
+/// and what it `assumes`.
+void writePractice(std::ostream& out, const std::string& file, unsigned seed,
+                   const bench::Practice& practice);
 
 } // namespace goodfold::files

@@ -23,6 +23,7 @@ class BenchingTest : public QObject {
 private slots:
     void benchTellsWhatIsLeft();
     void wrongLogsAreTold();
+    void practiceCountsPieces();
 };
 
 /// A piece on its way: what is believed, the steps that are left with what they were, the odds; then bent.
@@ -62,6 +63,19 @@ void BenchingTest::wrongLogsAreTold() {
     QVERIFY2(wrong.err.contains("not a bench log"), wrong.err.constData());
     written(folder, R"({"format": "good-fold-bench", "version": 1, "entries": []})");
     QCOMPARE(run({"bench", demo("vent-stay.gfold"), "--json", "--log", log}).status, 1); // it has no mount
+}
+
+/// Three ways to make the same pieces, each counted whole; the same again for the same seed.
+void BenchingTest::practiceCountsPieces() {
+    const QStringList asked{"practise", demo("foot-on-base.gfold"), "--json", "--pieces", "3", "--seed", "5"};
+    const Outcome outcome = run(asked);
+    QCOMPARE(outcome.status, 0);
+    const json out = json::parse(outcome.out.toStdString());
+    for (const char* way : {"as_planned", "measured", "test_bends"})
+        QCOMPARE(out["ways"][way]["pieces"], 3);
+    QVERIFY(out["truth"]["k"]["1"].get<double>() > 0.3);
+    QVERIFY(out.contains("assumes"));
+    QCOMPARE(run(asked).out, outcome.out);
 }
 
 GOODFOLD_TEST(BenchingTest)

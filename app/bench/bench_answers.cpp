@@ -1,0 +1,190 @@
+// What is measured at an act of the Bench stage, and what comes of it.
+#include "app/base/text.h"
+#include "app/bench/bench_stage.h"
+#include "app/bench/reading_rows.h"
+#include "app/widgets/theme.h"
+#include "app/widgets/value_field.h"
+#include "bench/words.h"
+#include "text/lineup_words.h"
+
+#include <QLabel>
+#include <QPushButton>
+#include <QVBoxLayout>
+
+#include <algorithm>
+
+namespace goodfold::app {
+
+using bench::Act;
+using bench::Entry;
+
+QPushButton* BenchStage::largeButton(QWidget* parent, const QString& says, const char* role) {
+    auto* made = new QPushButton(says, parent);
+    made->setProperty("role", role);
+    made->setFocusPolicy(Qt::TabFocus); // a greasy thumb does not take the keys along
+    return made;
+}
+
+namespace {
+
+/// Buttons do not wrap their words themselves.
+QString inLines(const QString& says, const QFontMetrics& metrics, int width) {
+    QStringList lines;
+    for (const QString& paragraph : says.split(QLatin1Char('\n'))) {
+        QString line;
+        for (const QString& word : paragraph.split(QLatin1Char(' '))) {
+            const QString longer = line.isEmpty() ? word : line + QLatin1Char(' ') + word;
+            if (!line.isEmpty() && metrics.horizontalAdvance(longer) > width)
+                lines << std::exchange(line, word);
+            else
+                line = longer;
+        }
+        lines << line;
+    }
+    return lines.join(QLatin1Char('\n'));
+}
+
+} // namespace
+
+void BenchStage::showReadings(const Act& act) {
+    const auto worked = piece->latest();
+    std::vector<ReadingRows::Row> all;
+    const auto readSoFar = [&](const Entry& what) -> std::optional<double> {
+        std::optional<double> value;
+        for (const Entry& entry : piece->log().entries)
+            if (entry.kind == what.kind && entry.of == what.of && entry.how == what.how) value = entry.value;
+        return value;
+    };
+    for (const Act::Read& read : act.reads)
+        all.push_back({read.entry, text(read.says), readSoFar(read.entry), {}, {}});
+    if (act.kind == Act::Kind::Check && worked->now)
+        for (const bench::Accept& accept : worked->now->accept) {
+            const auto shownAs = [&](double value) {
+                const bool isAngle = bench::isAngle(accept.measure.kind);
+                return ValueField::shown(
+                    document, isAngle ? ValueField::Kind::BendAngle : ValueField::Kind::Length, value, false);
+            };
+            all.push_back({accept.measure, text(bench::measureInWords(accept.measure)),
+                           readSoFar(accept.measure),
+                           tr("%1 to %2")
+                               .arg(shownAs(accept.from), shownAs(accept.to))
+                               .replace(QLatin1Char('-'), QChar(0x2212)),
+                           accept.value ? std::optional(accept.isGood()) : std::nullopt});
+        }
+    rows->setVisible(!all.empty());
+    rows->show(all, [this, act](const Entry& read) { return takeReading(act, read); });
+}
+
+Cell::Answer BenchStage::takeReading(const Act& act, const Entry& read) {
+    const auto worked = piece->latest();
+    bench::Log log = piece->log();
+    const auto same = std::find_if(log.entries.begin(), log.entries.end(), [&](const Entry& entry) {
+        return entry.kind == read.kind && entry.of == read.of && entry.how == read.how;
+    });
+    if (same != log.entries.end()) {
+        same->value = read.value;
+        same->isKept = false;
+    } else {
+        // It is read of a piece on which this is done.
+        const std::vector<Entry> first = doneWith(act);
+        if (act.kind == Act::Kind::Bend) log.entries.insert(log.entries.end(), first.begin(), first.end());
+        log.entries.push_back(read);
+    }
+    piece->put(tr("reading of %1").arg(text(bench::measureInWords(read))), std::move(log));
+    return {};
+}
+
+std::vector<Entry> BenchStage::doneWith(const Act& act) const {
+    const auto worked = piece->latest();
+    if (!worked->now || bench::isDone(act, worked->settled.part, worked->now->known.progress)) return {};
+    std::vector<Entry> all;
+    constexpr double kSame = 1e-6;
+    const part::Part& part = worked->settled.part;
+    for (const bench::Left& left : worked->now->left) {
+        const std::string& id = part.bends[static_cast<size_t>(left.step->operation.bend)].id;
+        if (act.about.kind != Element::Kind::Bend || act.about.id != id) continue;
+        if (std::abs(left.line - left.lineWas) > kSame)
+            all.push_back({.kind = Entry::Kind::LineTo, .of = {id}, .value = left.line});
+        if (act.kind == Act::Kind::Bend && std::abs(left.angle - left.angleWas) > kSame)
+            all.push_back({.kind = Entry::Kind::AngleTo, .of = {id}, .value = left.angle});
+    }
+    if (act.kind == Act::Kind::Mark)
+        for (const bench::MovedHole& moved : worked->now->holes)
+            if (const part::PartHole& hole = part.holes[static_cast<size_t>(moved.hole)]; hole.id == act.mark)
+                all.push_back({.kind = Entry::Kind::HoleTo, .of = {hole.id}, .by = moved.by});
+    all.push_back({.kind = Entry::Kind::Done, .of = {act.id}});
+    return all;
+}
+
+void BenchStage::addButton(const QString& says, std::function<void()> pressed) {
+    auto* made = largeButton(this, {}, "take");
+    made->ensurePolished();
+    made->setText(inLines(says, made->fontMetrics(), px(296)));
+    connect(made, &QPushButton::clicked, this, pressed);
+    answers->addWidget(made);
+    buttons.push_back(made);
+}
+
+/// The odds, what moves, what is asked about, and what can be done again.
+void BenchStage::showAnswers(const Act& act) {
+    const auto worked = piece->latest();
+    odds->setVisible(worked->now.has_value() && !worked->isDrawnMount);
+    if (!worked->now) {
+        oddsSay->setText(worked->wrong.empty() ? tr("No hole of it takes a bolt: nothing has to line up.")
+                                               : text(worked->wrong));
+        moves->clear();
+        return;
+    }
+    const bench::Now& now = *worked->now;
+    odds->setText(text(text::oddsInWords(now.best.odds)) + (piece->isCurrent() ? QString() : tr(" …")));
+    QString means = worked->isDrawnMount
+                        ? tr("No mount is stated: its holes are brought to where they are drawn.")
+                        : tr("that every bolt goes in");
+    if (!worked->isDrawnMount && now.best.odds > now.best.oddsBefore + 0.005)
+        means += tr("; %1 if nothing were moved").arg(text(text::oddsInWords(now.best.oddsBefore)));
+    oddsSay->setText(means);
+    QStringList says;
+    for (const bench::Left& left : now.left)
+        if (const std::string moved = bench::inWords(left, worked->settled.part, document.reading());
+            !moved.empty())
+            says << text(moved);
+    for (const bench::MovedHole& moved : now.holes)
+        says << text(bench::inWords(moved, worked->settled.part, document.reading()));
+    for (const bench::Cannot& cannot : now.cannot)
+        if (!now.known.progress.isFormed() && !worked->isDrawnMount)
+            says << text(bench::inWords(cannot, *worked->making, document.reading()));
+    for (const auto& [entry, wrong] : now.known.refused)
+        says << text(bench::inWords(piece->log().entries[entry], document.reading()) + ": " + wrong.says);
+    for (const bench::Doubt& doubt : now.known.doubted)
+        says << text(bench::inWords(doubt, worked->log, document.reading()));
+    moves->setText(says.join(QStringLiteral("\n\n")));
+    moves->setVisible(!says.isEmpty());
+    if (!piece->isCurrent()) return;
+    for (const bench::Doubt& doubt : now.known.doubted) {
+        const auto change = [this, at = doubt.entry](const std::function<void(Entry&)>& how) {
+            bench::Log log = piece->log();
+            how(log.entries[at]);
+            piece->put(tr("reading that was asked about"), std::move(log));
+        };
+        const Entry& typed = worked->log.entries[doubt.entry];
+        addButton(tr("%1 is right").arg(text(bench::inWords(typed, document.reading()))),
+                  [change] { change([](Entry& entry) { entry.isKept = true; }); });
+        if (doubt.likely) {
+            Entry meant = worked->log.entries[doubt.entry];
+            meant.value = *doubt.likely;
+            addButton(text(bench::inWords(meant, document.reading())), [change, value = *doubt.likely] {
+                change([value](Entry& entry) { entry.value = value; });
+            });
+        }
+    }
+    if (act.kind != Act::Kind::Rework) return;
+    for (const bench::Rework& rework : now.rework)
+        addButton(tr("%1\n%2 then")
+                      .arg(text(bench::inWords(rework, *worked->making, document.reading())),
+                           text(text::oddsInWords(rework.odds))),
+                  [this, rework, worked] {
+                      piece->add(tr("rework"), {bench::entryOf(rework, *worked->making, worked->now->known)});
+                  });
+}
+
+} // namespace goodfold::app

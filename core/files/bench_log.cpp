@@ -14,6 +14,15 @@ using bench::Entry;
 using nlohmann::ordered_json;
 
 constexpr std::string_view kFormat = "good-fold-bench";
+constexpr double kMostAngle = 360, kMostShift = 1000, kLeastSigma = 1e-4; // degrees; mm; either
+constexpr size_t kMostEntries = 2000;
+
+/// A figure that can be meant: what nobody measures would leave nothing of what is believed.
+double figureFrom(Members& members, const std::string& key, double most) {
+    const double figure = members.number(key);
+    if (std::abs(figure) > most) members.fail("cannot be meant", key);
+    return figure;
+}
 
 bool takesBy(Entry::Kind kind) {
     return kind == Entry::Kind::HoleTo || kind == Entry::Kind::Filed;
@@ -49,8 +58,10 @@ Entry entryFrom(Members& members) {
         if (!by.is_array() || by.size() != 2 || !by[0].is_number() || !by[1].is_number())
             members.fail("must be two numbers: along its leg and across", "by");
         entry.by = Vec2(by[0].get<double>(), by[1].get<double>());
+        if (entry.by.norm() > kMostShift) members.fail("cannot be meant", "by");
     } else if (entry.kind != Entry::Kind::Done) {
-        entry.value = members.number("value");
+        entry.value =
+            figureFrom(members, "value", bench::isAngle(entry.kind) ? kMostAngle : quantity::kLongestMm);
     }
     if (members.has("how")) {
         const auto how = bench::howOf(members.text("how"));
@@ -61,7 +72,8 @@ Entry entryFrom(Members& members) {
     }
     entry.with = members.text("with", "");
     entry.sigma = members.maybeNumber("sigma");
-    if (entry.sigma && !(*entry.sigma > 0)) members.fail("must be more than 0", "sigma");
+    if (entry.sigma && !(*entry.sigma >= kLeastSigma && *entry.sigma <= quantity::kLongestMm))
+        members.fail("must be 0.0001 or more", "sigma");
     entry.isKept = members.flag("kept");
     members.refuseOthers();
     return entry;
@@ -77,6 +89,7 @@ bench::Log logFrom(const json& root) {
     if (log.piece < 1) members.fail("must be 1 or more", "piece");
     if (members.has("hand")) log.hand = members.choice("hand", kHandWords);
     log.entries = members.list("entries", entryFrom);
+    if (log.entries.size() > kMostEntries) members.fail("has more than a piece can have", "entries");
     members.refuseOthers();
     return log;
 }

@@ -1,7 +1,11 @@
-// A shop's own tools and hardware, and a bend planned with them.
+// A shop's own tools and hardware, and a bend planned with them; a bench log, and what is believed of its
+// piece.
+#include "bench/belief.h"
+#include "files/bench_log.h"
 #include "files/job_file.h"
 #include "fuzz/target.h"
 #include "hardware/hardware.h"
+#include "lineup/drawn_mount.h"
 #include "sequence/settle.h"
 
 #include <sstream>
@@ -38,11 +42,49 @@ void useScrews(const hardware::Book& book) {
     }
 }
 
+/// A piece of a small bar with two bolts, planned once.
+struct Floor {
+    sequence::Settled settled;
+    std::optional<lineup::Making> making;
+
+    Floor() {
+        job::Job job = smallBar();
+        for (job::Plate& plate : job.plates)
+            plate.holes.push_back(
+                {.id = plate.id == "A" ? "h1" : "h2", .x = 15, .xFrom = job::Hole::XFrom::Start});
+        const material::Material& material = *material::standardMaterials().find(job.material);
+        settled = sequence::settle(job, material, tool::standardShop());
+        job::Job& on = settled.job;
+        on = lineup::withDrawnMount(on, settled.part, part::fold(settled.part), hardware::standardBook());
+        making.emplace(*lineup::makingOf(
+            {on, settled.part, material, &*settled.outcome.plan, lineup::standardErrors(), true}, *on.mount,
+            hardware::standardBook()));
+    }
+};
+
+void believe(const std::string& text) {
+    static const Floor floor;
+    std::istringstream in(text);
+    const auto log = files::readBenchLog(in);
+    if (!log) {
+        HOLDS(fuzz::isForPeople(log.error().says));
+        return;
+    }
+    std::stringstream out;
+    files::writeBenchLog(out, *log);
+    const auto again = files::readBenchLog(out);
+    HOLDS(again && *again == *log);
+    const bench::Known known = bench::knownOf(*floor.making, *floor.settled.outcome.plan, *log,
+                                              lineup::standardErrors().instruments);
+    HOLDS(known.mean.allFinite() && known.covariance.allFinite());
+}
+
 } // namespace
 
 extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size) {
     const std::string text = fuzz::textOf(data, size);
     std::istringstream tools(text), screws(text);
+    believe(text);
     if (const auto shop = tool::readShop(tools)) {
         std::ostringstream out;
         tool::writeShop(out, *shop);

@@ -76,6 +76,9 @@ void addBench(CLI::App& app, Arguments& into) {
     sub.add_option("--log", into.log, "What was done to the piece and measured of it; - for standard input")
         ->required()
         ->type_name("FILE");
+    sub.add_option("--earlier", into.earlier,
+                   "Logs of pieces made before of the same stock: they tell what all share")
+        ->type_name("FILE");
     sub.add_option("--trials", into.trials, "Pieces that are counted")
         ->check(CLI::Range(100, 1'000'000))
         ->type_name("N");

@@ -21,11 +21,12 @@ struct Arguments {
     std::string errors = {};   // and of what it is out by
     int trials = 20000;        // pieces that are counted
     unsigned seed = 1;
-    std::optional<double> reach = {};   // odds that a way is looked for to
-    int pieces = 20;                    // that are made in the virtual shop
-    std::string log = {};               // what was measured of the piece that `bench` is about
-    std::string out = {};               // the job that `solve` writes; empty: none
-    std::vector<std::string> held = {}; // plates, bends and holes that `solve` leaves as they are
+    std::optional<double> reach = {};      // odds that a way is looked for to
+    int pieces = 20;                       // that are made in the virtual shop
+    std::vector<std::string> earlier = {}; // logs of pieces before it
+    std::string log = {};                  // what was measured of the piece that `bench` is about
+    std::string out = {};                  // the job that `solve` writes; empty: none
+    std::vector<std::string> held = {};    // plates, bends and holes that `solve` leaves as they are
 };
 
 /// What the program ends with.

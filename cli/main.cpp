@@ -323,6 +323,12 @@ std::optional<Error> putOnMount(OnMount& out, const job::Job& job, bool isOpposi
 int atTheBench(const std::string& path, const Books& books, const cli::Arguments& arguments) {
     const auto log = cli::readLog(arguments.log);
     if (!log) return complain(arguments.log, log.error());
+    std::vector<bench::Log> earlier;
+    for (const std::string& file : arguments.earlier) {
+        const auto read = cli::readLog(file);
+        if (!read) return complain(file, read.error());
+        earlier.push_back(*read);
+    }
     return withJob(
         path,
         [&](const job::Job& job, const material::Material& material) -> int {
@@ -330,7 +336,8 @@ int atTheBench(const std::string& path, const Books& books, const cli::Arguments
             if (const auto wrong = putOnMount(on, job, bench::isOfOpposite(*log, job), material, books))
                 return complain(path, *wrong, cli::kCannotBeMade);
             const bench::Work work{on.settled,   *on.making,          material,
-                                   books.errors, cli::readingOf(job), {arguments.trials, arguments.seed}};
+                                   books.errors, cli::readingOf(job), {arguments.trials, arguments.seed},
+                                   earlier};
             const bench::Now now = bench::replanned(work, *log);
             files::writeBench(std::cout, path, work, *log, now);
             return printed(now.best.odds >= 0.5 ? cli::kFine : cli::kCannotBeMade);

@@ -50,10 +50,8 @@ void BenchStage::showReadings(const Act& act) {
     const auto worked = piece->latest();
     std::vector<ReadingRows::Row> all;
     const auto readSoFar = [&](const Entry& what) -> std::optional<double> {
-        std::optional<double> value;
-        for (const Entry& entry : piece->log().entries)
-            if (entry.kind == what.kind && entry.of == what.of && entry.how == what.how) value = entry.value;
-        return value;
+        const auto at = bench::readingOf(piece->log(), what);
+        return at ? std::optional(piece->log().entries[*at].value) : std::nullopt;
     };
     for (const Act::Read& read : act.reads)
         all.push_back({read.entry, text(read.says), readSoFar(read.entry), {}, {}});
@@ -76,14 +74,10 @@ void BenchStage::showReadings(const Act& act) {
 }
 
 Cell::Answer BenchStage::takeReading(const Act& act, const Entry& read) {
-    const auto worked = piece->latest();
     bench::Log log = piece->log();
-    const auto same = std::find_if(log.entries.begin(), log.entries.end(), [&](const Entry& entry) {
-        return entry.kind == read.kind && entry.of == read.of && entry.how == read.how;
-    });
-    if (same != log.entries.end()) {
-        same->value = read.value;
-        same->isKept = false;
+    if (const auto same = bench::readingOf(log, read)) {
+        log.entries[*same].value = read.value;
+        log.entries[*same].isKept = false;
     } else {
         // It is read of a piece on which this is done.
         const std::vector<Entry> first = doneWith(act);
@@ -96,8 +90,10 @@ Cell::Answer BenchStage::takeReading(const Act& act, const Entry& read) {
 
 std::vector<Entry> BenchStage::doneWith(const Act& act) const {
     const auto worked = piece->latest();
-    if (!worked->now || bench::isDone(act, worked->settled.part, worked->now->known.progress)) return {};
     std::vector<Entry> all;
+    if (isDone(act)) return all;
+    const Entry done{.kind = Entry::Kind::Done, .of = {act.id}};
+    if (!worked->now) return {done};
     constexpr double kSame = 1e-6;
     const part::Part& part = worked->settled.part;
     for (const bench::Left& left : worked->now->left) {
@@ -112,7 +108,7 @@ std::vector<Entry> BenchStage::doneWith(const Act& act) const {
         for (const bench::MovedHole& moved : worked->now->holes)
             if (const part::PartHole& hole = part.holes[static_cast<size_t>(moved.hole)]; hole.id == act.mark)
                 all.push_back({.kind = Entry::Kind::HoleTo, .of = {hole.id}, .by = moved.by});
-    all.push_back({.kind = Entry::Kind::Done, .of = {act.id}});
+    all.push_back(done);
     return all;
 }
 

@@ -19,6 +19,7 @@
 #include <QLabel>
 #include <QPushButton>
 #include <QStackedWidget>
+#include <QStyle>
 
 #include <algorithm>
 
@@ -81,9 +82,12 @@ QWidget* BenchStage::makeHead() {
     which->setWordWrap(false);
     count = label(head, "actTitle");
     count->setWordWrap(false);
-    before = largeButton(head, tr("‹ piece"), "take");
-    after = largeButton(head, tr("piece ›"), "take");
-    hand = largeButton(head, tr("the other hand"), "take");
+    before = largeButton(head, tr("‹"), "take");
+    after = largeButton(head, tr("›"), "take");
+    hand = largeButton(head, tr("other hand"), "take");
+    before->setAccessibleName(tr("The piece before"));
+    after->setAccessibleName(tr("The next piece"));
+    which->setSizePolicy(QSizePolicy::Minimum, QSizePolicy::Preferred);
     connect(before, &QPushButton::clicked, this, [this] { goToPiece(piece->log().piece - 1); });
     connect(after, &QPushButton::clicked, this, [this] { goToPiece(piece->log().piece + 1); });
     connect(hand, &QPushButton::clicked, this, [this] {
@@ -164,7 +168,12 @@ QWidget* BenchStage::makeFoot() {
     return foot;
 }
 
+void BenchStage::hideEvent(QHideEvent*) {
+    piece->setWanted(false);
+}
+
 void BenchStage::showEvent(QShowEvent*) {
+    piece->setWanted(true);
     planner.hurry();
 }
 
@@ -189,14 +198,17 @@ void BenchStage::take() {
     if (worked)
         acts = bench::actsOf(worked->settled, document.material(), document.reading(),
                              worked->now ? &*worked->now : nullptr);
-    const bench::Progress* progress = worked && worked->now ? &worked->now->known.progress : nullptr;
     if (shown < 0 || shown >= static_cast<int>(acts.size())) {
-        const auto first = std::find_if(acts.begin(), acts.end(), [&](const Act& act) {
-            return !progress || !bench::isDone(act, worked->settled.part, *progress);
-        });
+        const auto first =
+            std::find_if(acts.begin(), acts.end(), [&](const Act& act) { return !isDone(act); });
         shown = acts.empty() ? -1 : static_cast<int>(std::min(first, acts.end() - 1) - acts.begin());
     }
     showAct();
+}
+
+bool BenchStage::isDone(const Act& act) const {
+    const part::Part& part = piece->latest()->settled.part;
+    return bench::isDone(act, part, bench::progressOf(part, piece->log()));
 }
 
 void BenchStage::go(int act) {
@@ -221,6 +233,9 @@ void BenchStage::showAct() {
         whose += QStringLiteral(", ") +
                  text(part::handInWords(document.job().hand, bench::isOfOpposite(log, document.job())));
     which->setText(whose);
+    which->setProperty("role", bench::isOfOpposite(log, document.job()) ? "otherHand" : "actTitle");
+    which->style()->unpolish(which); // the role is read anew
+    which->style()->polish(which);
     before->setEnabled(log.piece > 1);
     hand->setVisible(document.job().oppositeHand);
     for (QPushButton* each : buttons)
@@ -238,14 +253,14 @@ void BenchStage::showAct() {
     }
     const Act& act = acts[static_cast<size_t>(shown)];
     const auto worked = piece->latest();
-    const bool isDone = worked->now && bench::isDone(act, worked->settled.part, worked->now->known.progress);
+    const bool isPast = isDone(act);
     count->setText(tr("%1 of %2").arg(shown + 1).arg(acts.size()));
-    title->setText(text(act.title) + (isDone ? tr(" (done)") : QString()));
+    title->setText(text(act.title) + (isPast ? tr(" (done)") : QString()));
     instruction->setText(text(act.says));
     why->setText(text(act.why));
     why->setVisible(!act.why.empty());
     back->setEnabled(shown > 0);
-    next->setText(isDone ? tr("Next ›") : tr("Done ›"));
+    next->setText(isPast ? tr("Next ›") : tr("Done ›"));
     showPicture(act);
     showReadings(act);
     showAnswers(act);
@@ -256,8 +271,7 @@ void BenchStage::showPicture(const Act& act) {
     blank->showOppositeHand(bench::isOfOpposite(piece->log(), document.job()));
     if (act.kind == Act::Kind::Bend) {
         const sequence::Step& planned = worked->planned->outcome().plan->steps[act.step];
-        const bool isMade =
-            worked->now && bench::isDone(act, worked->settled.part, worked->now->known.progress);
+        const bool isMade = isDone(act);
         step->show(worked->planned, planned.operation, planned.before,
                    isMade ? planned.operation.setup.restsAtDeg : 0, document.reading());
         step->setAccessibleDescription(instruction->text());
@@ -278,9 +292,9 @@ void BenchStage::showPicture(const Act& act) {
         return pictures->setCurrentIndex(kThings);
     }
     std::vector<int> made;
-    if (worked->now)
-        for (size_t i = 0; i < worked->now->known.progress.made.size(); ++i)
-            if (worked->now->known.progress.made[i]) made.push_back(static_cast<int>(i));
+    const bench::Progress progress = bench::progressOf(worked->settled.part, piece->log());
+    for (size_t i = 0; i < progress.made.size(); ++i)
+        if (progress.made[i]) made.push_back(static_cast<int>(i));
     std::optional<int> bend;
     if (act.about.kind == Element::Kind::Bend)
         bend = worked->settled.part.bendIndex(act.about.id);

@@ -44,6 +44,7 @@ public:
 
 protected:
     void showEvent(QShowEvent* event) override;
+    void hideEvent(QHideEvent* event) override;
     void resizeEvent(QResizeEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
 
@@ -52,6 +53,7 @@ private:
     QWidget* makeBeside();
     QWidget* makeFoot();
     void take();
+    bool isDone(const bench::Act& act) const;
     void showAct();
     void showPicture(const bench::Act& act);
     void showWhole();

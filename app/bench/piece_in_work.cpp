@@ -51,6 +51,7 @@ struct PieceWanted {
     lineup::ErrorBook errors;
     quantity::Reading reading;
     std::optional<job::Mount> mount; // of this hand
+    std::vector<bench::Log> earlier;
 };
 
 std::shared_ptr<const Worked> workedOf(const PieceWanted& wanted) {
@@ -74,8 +75,14 @@ std::shared_ptr<const Worked> workedOf(const PieceWanted& wanted) {
         return worked;
     }
     worked->making.emplace(*making);
-    worked->now = bench::replanned(
-        {worked->settled, *worked->making, wanted.material, wanted.errors, wanted.reading}, wanted.log);
+    worked->now = bench::replanned({worked->settled,
+                                    *worked->making,
+                                    wanted.material,
+                                    wanted.errors,
+                                    wanted.reading,
+                                    {},
+                                    wanted.earlier},
+                                   wanted.log);
     return worked;
 }
 
@@ -89,12 +96,20 @@ PieceInWork::PieceInWork(Document& document, Planner& planner, QObject* parent)
             ofJob = now;
             read();
         }
+        if (!isWanted && finished) { // what is left of it is of another plan
+            finished.reset();
+            emit changed();
+        }
         begin();
     });
     if (!planner.latest()) return;
     ofJob = fingerprintOf(document.job());
     read();
     begin();
+}
+
+void PieceInWork::setWanted(bool on) {
+    if (std::exchange(isWanted, on) != on && on) begin();
 }
 
 PieceInWork::~PieceInWork() {
@@ -127,13 +142,25 @@ void PieceInWork::set(const bench::Log& log) {
     emit changed();
 }
 
-QString PieceInWork::path() const {
+/// Of the same hand, those that anything was noted of.
+std::vector<bench::Log> PieceInWork::earlier() const {
+    std::vector<bench::Log> all;
+    for (int number = 1; number < entries.piece; ++number) {
+        const auto content = readOwnFile(pathOf(number));
+        if (!content || content->empty()) continue;
+        std::istringstream in(*content);
+        if (const auto log = files::readBenchLog(in)) all.push_back(*log);
+    }
+    return all;
+}
+
+QString PieceInWork::pathOf(int number) const {
     const QString hand = !entries.hand                      ? QString()
                          : *entries.hand == job::Hand::Left ? QStringLiteral("-left")
                                                             : QStringLiteral("-right");
     return ownFilePath(QStringLiteral("bench/%1-%2-piece-%3%4.gfbench")
                            .arg(fileNameFor(document.job().title), QString::fromLatin1(ofJob))
-                           .arg(entries.piece)
+                           .arg(number)
                            .arg(hand));
 }
 
@@ -146,7 +173,7 @@ void PieceInWork::read() {
         entries.hand.reset();
     else if (!entries.hand)
         entries.hand = job.hand == job::Hand::Unsaid ? job::Hand::Left : job.hand;
-    const auto content = readOwnFile(path());
+    const auto content = readOwnFile(pathOf(entries.piece));
     if (!content) return emit said(text(content.error().says));
     if (content->empty()) return;
     std::istringstream in(*content);
@@ -155,21 +182,22 @@ void PieceInWork::read() {
         entries.entries = log->entries;
         return;
     }
-    const auto kept = setAside(path());
+    const auto kept = setAside(pathOf(entries.piece));
     emit said(kept ? tr("What was noted of this piece cannot be read; it is kept as %1.").arg(*kept)
                    : text(kept.error().says));
 }
 
 void PieceInWork::keep() {
-    QDir().mkpath(QFileInfo(path()).path());
+    QDir().mkpath(QFileInfo(pathOf(entries.piece)).path());
     std::ostringstream out;
     files::writeBenchLog(out, entries);
-    if (const auto wrong = draw::saveBytes(path(), QByteArray::fromStdString(out.str())))
+    if (const auto wrong = draw::saveBytes(pathOf(entries.piece), QByteArray::fromStdString(out.str())))
         emit said(tr("This piece could not be kept: %1").arg(text(wrong->says)));
 }
 
 void PieceInWork::begin() {
     if (stopAsked) *stopAsked = true;
+    if (!isWanted) return;
     auto planned = planner.latest();
     const bool isOpposite = bench::isOfOpposite(entries, document.job());
     if (planned && isOpposite) planned = planned->opposite;
@@ -186,7 +214,7 @@ void PieceInWork::begin() {
     QThreadPool::globalInstance()->start(
         [self = QPointer(this), asked = stopAsked,
          wanted = PieceWanted{planned, entries, document.material(), document.books().hardware.book(),
-                              document.books().errors.book(), document.reading(), mount}] {
+                              document.books().errors.book(), document.reading(), mount, earlier()}] {
             if (*asked) return;
             const auto made = workedOf(wanted);
             QMetaObject::invokeMethod(

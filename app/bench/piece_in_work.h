@@ -35,6 +35,9 @@ public:
     /// Another piece, or the other hand of this one, as far as that has come.
     void goTo(int piece, std::optional<job::Hand> hand);
 
+    /// Works as long as somebody looks at it.
+    void setWanted(bool on);
+
     QUndoStack& undoStack() { return undo; }
     /// Of this log, or of the one before; null until there is a plan.
     std::shared_ptr<const Worked> latest() const { return finished; }
@@ -48,7 +51,8 @@ signals:
 private:
     friend class LogCommand;
     void set(const bench::Log& log);
-    QString path() const;
+    QString pathOf(int number) const;
+    std::vector<bench::Log> earlier() const;
     void read();
     void keep();
     void begin();
@@ -60,7 +64,7 @@ private:
     std::shared_ptr<const Worked> finished;
     std::shared_ptr<std::atomic<bool>> stopAsked;
     QByteArray ofJob; // a fingerprint of the job that the log is of
-    bool waiting = false;
+    bool waiting = false, isWanted = false;
 };
 
 } // namespace goodfold::app

@@ -68,6 +68,8 @@ QString styleSheet(const draw::Palette& p) {
         QLabel[role="odds"] { font-size: 54px; font-weight: 600; }
         QLabel[role="act"] { font-size: 27px; font-weight: 600; }
         QLabel[role="actTitle"] { font-size: 20px; font-weight: 600; color: @faintInk; }
+        QLabel[role="otherHand"] { font-size: 20px; font-weight: 600; background: @marking; color: @scribe; padding: 3px 9px;
+                                   border-radius: 6px; }
         QLabel[role="measure"] { font-size: 16px; }
         QLabel[role="beyond"] { font-size: 16px; font-weight: 600; color: @stop; }
         QLabel[role="moves"] { font-size: 17px; font-weight: 600; }

@@ -21,6 +21,22 @@ bool Progress::isFormed() const {
     return std::find(made.begin(), made.end(), false) == made.end();
 }
 
+Progress progressOf(const part::Part& part, const Log& log) {
+    Progress progress{Piece::Made(part.bends.size(), false), {}, std::vector<bool>(part.bends.size(), false)};
+    for (const Entry& entry : log.entries)
+        for (const std::string& each : entry.of) {
+            const int bend = part.bendIndex(each);
+            if (entry.kind == Kind::Done && bend < 0) progress.done.insert(each);
+            if (bend < 0) continue;
+            const auto at = static_cast<size_t>(bend);
+            if (entry.kind == Kind::Done || entry.kind == Kind::Angle || entry.kind == Kind::Pushed)
+                progress.made[at] = true;
+            if (entry.kind == Kind::Line) progress.isLineRead[at] = true;
+            if (entry.kind == Kind::LineTo) progress.isLineRead[at] = false;
+        }
+    return progress;
+}
+
 std::string_view usualInstrument(Kind kind) {
     switch (kind) {
     case Kind::Pushed:
@@ -93,16 +109,41 @@ public:
         this->making.inWork->chosen = known.chosen;
     }
 
-    Known all() {
+    /// `before`: what an earlier piece told, or null.
+    Known all(const Known* before) {
         Piece piece(making, plan);
         known.mean = priorMean = VectorXd::Zero(piece.normals());
         known.covariance = priorCovariance = MatrixXd::Identity(piece.normals(), piece.normals());
+        if (before) takeShared(*before);
         for (size_t i = 0; i < log.entries.size(); ++i)
             take(piece, i);
         return std::move(known);
     }
 
 private:
+    void takeShared(const Known& before) {
+        std::vector<Eigen::Index> shared;
+        Eigen::Index number = 0;
+        const lineup::Draws draws(making);
+        for (size_t i = 0; i < making.sources.size(); ++i)
+            for (int j = 0; j < draws.normalsOfSources()[i]; ++j, ++number)
+                if (isShared(making.sources[i])) shared.push_back(number);
+        for (const Eigen::Index i : shared) {
+            priorMean[i] = before.mean[i];
+            for (const Eigen::Index j : shared)
+                priorCovariance(i, j) = before.covariance(i, j);
+        }
+        known.mean = priorMean;
+        known.covariance = priorCovariance;
+    }
+
+    /// The same of all pieces from one stock, made in the same tools.
+    static bool isShared(const lineup::Source& source) {
+        using enum lineup::SourceKind;
+        return source.kind == K || source.kind == Springback || source.kind == ToolOffset ||
+               source.kind == Thickness || (source.kind == Radius && !source.isOwn);
+    }
+
     /// Nothing otherwise than drawn, sized for this part.
     lineup::Errors asDrawn() const {
         lineup::Making plain = making;
@@ -235,8 +276,11 @@ private:
 } // namespace
 
 Known knownOf(const lineup::Making& making, const sequence::Plan& plan, const Log& log,
-              const mount::Instruments& instruments) {
-    return Believer(making, plan, log, instruments).all();
+              const mount::Instruments& instruments, const std::vector<Log>& earlier) {
+    std::optional<Known> before;
+    for (const Log& each : earlier)
+        before = Believer(making, plan, each, instruments).all(before ? &*before : nullptr);
+    return Believer(making, plan, log, instruments).all(before ? &*before : nullptr);
 }
 
 void forget(Known& known, const lineup::Making& making, const std::vector<lineup::SourceKind>& kinds,

@@ -18,6 +18,9 @@ struct Progress {
     bool isFormed() const;        // all are
 };
 
+/// From the log alone.
+Progress progressOf(const part::Part& part, const Log& log);
+
 /// A reading that is not believed until somebody says that it is right.
 struct Doubt {
     size_t entry = 0;                  // of the log
@@ -36,9 +39,10 @@ struct Known {
 
 /// Bayes, with the sources for a prior: the most likely numbers by Gauss and Newton, and the covariance
 /// there; slopes by differences over a sigma of what is left, as setbacks have a kink at 90 degrees. A
-/// reading off what is foreseen by more than five sigma is doubted.
+/// reading off what is foreseen by more than five sigma is doubted. Pieces made earlier of the same stock in
+/// the same tools, in the order they were made, have told what all of them share.
 Known knownOf(const lineup::Making& making, const sequence::Plan& plan, const Log& log,
-              const mount::Instruments& instruments);
+              const mount::Instruments& instruments, const std::vector<Log>& earlier = {});
 
 /// The reading's own sigma: its own, its instrument's, or that of what such things are usually read with.
 double sigmaOf(const Entry& entry, const mount::Instruments& instruments);

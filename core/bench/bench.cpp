@@ -118,7 +118,7 @@ std::vector<Cannot> cannotOf(const Work& work, const Best& best) {
 Now replanned(const Work& work, const Log& log) {
     const sequence::Plan& plan = *work.settled.outcome.plan;
     Now now;
-    now.known = knownOf(work.making, plan, log, work.errors.instruments);
+    now.known = knownOf(work.making, plan, log, work.errors.instruments, work.earlier);
     now.best =
         bestChoices(work.making, now.known,
                     choicesLeft(work.making, now.known,

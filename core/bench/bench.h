@@ -17,6 +17,7 @@ struct Work {
     const lineup::ErrorBook& errors;
     quantity::Reading reading;
     Counting counting = {};
+    std::vector<Log> earlier = {}; // pieces before it, of the same stock and in the same tools
 };
 
 /// A bend that is still to be made.

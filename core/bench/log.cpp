@@ -1,5 +1,6 @@
 #include "bench/log.h"
 
+#include <algorithm>
 #include <array>
 
 namespace goodfold::bench {
@@ -56,6 +57,19 @@ std::optional<Kind> kindOf(std::string_view word) {
 
 size_t countOf(Kind kind) {
     return rowOf(kind).count;
+}
+
+std::optional<size_t> readingOf(const Log& log, const Entry& same) {
+    std::optional<size_t> found;
+    for (size_t i = 0; i < log.entries.size(); ++i) {
+        const Entry& entry = log.entries[i];
+        if (entry.kind == same.kind && entry.of == same.of && entry.how == same.how) found = i;
+        const bool isAnew = !isReading(entry.kind) && entry.kind != Kind::Done &&
+                            std::find_first_of(entry.of.begin(), entry.of.end(), same.of.begin(),
+                                               same.of.end()) != entry.of.end();
+        if (isAnew) found.reset();
+    }
+    return found;
 }
 
 bool isOfOpposite(const Log& log, const job::Job& job) {

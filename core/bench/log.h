@@ -63,6 +63,10 @@ struct Log {
     bool operator==(const Log&) const = default;
 };
 
+/// Its reading of the same thing as it is now: what was read before something of it was set or bent anew is
+/// not. Index into the entries, or nothing.
+std::optional<size_t> readingOf(const Log& log, const Entry& same);
+
 /// Whether it is of the other of the job's two hands.
 bool isOfOpposite(const Log& log, const job::Job& job);
 

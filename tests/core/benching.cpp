@@ -43,6 +43,7 @@ class BenchingTest : public QObject {
 private slots:
     void readingsAreWeighedAgainstTheBook();
     void pushedAndLetGoTellSpringback();
+    void firstPieceTellsTheNext();
     void legsReadAsByHand_data();
     void legsReadAsByHand();
     void agreesWithBruteForce();
@@ -52,6 +53,7 @@ private slots:
     void measuringSavesPieces();
     void whatIsBentIsReworked();
     void piecesThatPassGoOn();
+    void whatWasBentAnewIsReadAnew();
     void logsComeBack();
     void wrongLogsAreToldWhere_data();
     void wrongLogsAreToldWhere();
@@ -92,6 +94,27 @@ void BenchingTest::pushedAndLetGoTellSpringback() {
     QVERIFY(near(find(now, SourceKind::Springback, id)->mean.x(), -0.6, 0.02));
     QVERIFY(
         near(now.left[0].push - now.left[0].pushWas - (now.left[0].angle - now.left[0].angleWas), 0.6, 0.02));
+}
+
+/// Thickness is the stock's and is still known; the angle was that piece's own. By hand, reading after
+/// reading.
+void BenchingTest::firstPieceTellsTheNext() {
+    const Shopfloor floor(boltedBar({60, 50}, {kSquare}),
+                          bookOf({{SourceKind::Angle, 0.8}, {SourceKind::Thickness, 0.15}}));
+    Log first, second;
+    first.entries = {{Kind::Thickness, {}, 3.12},
+                     {.kind = Kind::Angle, .of = {"1"}, .value = 88.6, .sigma = 0.5}};
+    second.entries = {{.kind = Kind::Thickness, .of = {}, .value = 3.04, .sigma = 0.05}};
+    bench::Work work = floor.work();
+    work.earlier = {first};
+    const Now now = replanned(work, second);
+    const Weighed once(0.15, 0.12, 0.03);
+    const double weight = once.sigma * once.sigma / (once.sigma * once.sigma + 0.05 * 0.05);
+    const Believed& thickness = *find(now, SourceKind::Thickness, "");
+    QVERIFY(near(thickness.mean.x(), once.mean + weight * (0.04 - once.mean), 1e-6));
+    QVERIFY(near(thickness.sigma.x(), once.sigma * 0.05 / std::hypot(once.sigma, 0.05), 1e-6));
+    QVERIFY(near(find(now, SourceKind::Angle, "1")->mean.x(), 0, 1e-9));
+    QVERIFY(near(find(now, SourceKind::Angle, "1")->sigma.x(), 0.8, 1e-9));
 }
 
 void BenchingTest::legsReadAsByHand_data() {
@@ -407,6 +430,27 @@ void BenchingTest::piecesThatPassGoOn() {
     }
     QVERIFY2(passed >= 20, qPrintable(QString::number(passed)));
     QVERIFY2(failed <= 0.03 * passed, qPrintable(QString("%1 of %2").arg(failed).arg(passed)));
+}
+
+void BenchingTest::whatWasBentAnewIsReadAnew() {
+    Log log;
+    const Entry angle{.kind = Kind::Angle, .of = {"1"}};
+    QVERIFY(!readingOf(log, angle));
+    log.entries = {{Kind::Angle, {"1"}, 88}, {Kind::AngleTo, {"2"}, 92}, {Kind::Angle, {"2"}, 91}};
+    QCOMPARE(*readingOf(log, angle), size_t(0));
+    log.entries.push_back({Kind::AngleTo, {"1"}, 90});
+    QVERIFY(!readingOf(log, angle));
+    log.entries.push_back({Kind::Angle, {"1"}, 89.5});
+    QCOMPARE(*readingOf(log, angle), size_t(4));
+    // And so it is believed: the first reading tells nothing of the bend as it is now.
+    const Shopfloor floor(boltedBar({60, 50}, {kSquare}), bookOf({{SourceKind::Angle, 0.8}}));
+    log.entries = {{.kind = Kind::Angle, .of = {"1"}, .value = 88, .sigma = 0.1},
+                   {Kind::AngleTo, {"1"}, 90},
+                   {.kind = Kind::Angle, .of = {"1"}, .value = 89.4, .sigma = 0.4}};
+    const Weighed again(0.8, -0.6, 0.4);
+    const Now now = floor.now(log);
+    QVERIFY(near(find(now, SourceKind::Angle, "1")->mean.x(), again.mean, 1e-6));
+    QVERIFY(near(find(now, SourceKind::Angle, "1")->sigma.x(), again.sigma, 1e-6));
 }
 
 void BenchingTest::logsComeBack() {

@@ -78,6 +78,8 @@ private slots:
     void brokenNotesAreSetAside();
     void reworkIsPressed();
     void handsAndPiecesAreApart();
+    void firstPieceTellsTheNext();
+    void withoutHolesWorkGoesOn();
     void withoutMountHolesComeWhereTheyAreDrawn();
 };
 
@@ -192,14 +194,48 @@ void BenchTest::handsAndPiecesAreApart() {
     QVERIFY(!app::saveJob(path, job));
     Bench bench(path);
     bench.press(Qt::Key_Space);
-    bench.click("the other hand");
+    bench.click("other hand");
     QVERIFY2(bench.stage->says().contains("right hand"), qPrintable(bench.stage->says()));
     QVERIFY(bench.log().entries.empty());
-    bench.click("the other hand");
+    bench.click("other hand");
     QCOMPARE(bench.log().entries.size(), size_t(1));
-    bench.click("piece ›");
+    bench.click("›");
     QVERIFY(bench.stage->says().contains("Piece 2 of 4"));
     QVERIFY(bench.log().entries.empty());
+}
+
+/// A strap that nothing bolts through is made act by act all the same.
+void BenchTest::withoutHolesWorkGoesOn() {
+    job::Job job = edit::emptyBar(quantity::Unit::Millimetre);
+    job = edit::withBendAtEnd(job, job.plates.back().id, {}, 50)->job;
+    QTemporaryDir folder;
+    const QString path = folder.filePath("plain.gfold");
+    QVERIFY(!app::saveJob(path, job));
+    Bench bench(path);
+    QVERIFY(!bench.stage->pieceInWork().latest()->now);
+    bench.press(Qt::Key_Space);
+    bench.press(Qt::Key_Space);
+    QCOMPARE(bench.stage->current(), 2);
+    bench.press(Qt::Key_PageUp);
+    QVERIFY(bench.stage->says().contains("(done)"));
+    QCOMPARE(bench.log().entries.size(), size_t(2));
+}
+
+/// The stock's thickness that one piece was read as is that of the next.
+void BenchTest::firstPieceTellsTheNext() {
+    Bench bench(demo("foot-on-base"));
+    bench.press(Qt::Key_Space);
+    bench.type(0, "8.4");
+    const auto believed = [&] {
+        for (const bench::Believed& each : bench.stage->pieceInWork().latest()->now->believed)
+            if (each.kind == lineup::SourceKind::Thickness) return each.mean.x();
+        return 0.0;
+    };
+    const double first = believed();
+    QVERIFY(first > 0.3);
+    bench.click("›");
+    QVERIFY(bench.log().entries.empty());
+    QVERIFY(std::abs(believed() - first) < 1e-9);
 }
 
 void BenchTest::withoutMountHolesComeWhereTheyAreDrawn() {

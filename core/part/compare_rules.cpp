@@ -6,7 +6,12 @@ std::vector<RuleOutcome> compareRules(const Job& job, const material::Material& 
     Job other = job;
     for (Plate& plate : other.plates)
         plate.holes.clear(); // no hole makes a blank longer
-    other.load.reset();      // it hangs on holes
+    other.load.reset();      // what hangs on holes
+    other.ties.clear();
+    other.rests.reset();
+    other.mount.reset();
+    other.oppositeMount.reset();
+    other.mayChange.clear();
     const double own = solve(other, material).blank.length;
     std::vector<RuleOutcome> outcomes{{job.allowance, own, 0, true}};
     for (const bend::AllowanceRule& rule : bend::publishedRules()) {

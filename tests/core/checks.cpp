@@ -311,7 +311,7 @@ void ChecksTest::heavyBendIsLeftLongToPull() {
 void ChecksTest::unlikelyKIsMinded() {
     job::Job job = test::bar({60, 60}, {{.angleDeg = 90, .insideRadius = 3.0}}, 3, 30);
     QVERIFY(!finds(job, "unlikely-k"));
-    for (const double k : {0.25, 0.5, 0.24, 0.51, -0.1}) {
+    for (const double k : {0.25, 0.5, 0.24, 0.51, 0.1}) {
         job.bends[0].k = k;
         const auto findings = test::findingsOf(job);
         const check::Finding* finding = test::findRule(findings, "unlikely-k");

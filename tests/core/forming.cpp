@@ -184,7 +184,7 @@ void FormingTest::layoutAndPlanSettle() {
         QCOMPARE(again.part.blank.length, once.part.blank.length);
         QVERIFY(findingsOf(once, tool::standardShop(), "other-radius").empty());
     }
-    QVERIFY2(made > 25 && several > 0,
+    QVERIFY2(made > test::share(25) && several > 0,
              qPrintable(QString("%1 made, %2 of several radii").arg(made).arg(several)));
 }
 

@@ -32,6 +32,7 @@ struct Strap {
         mount();
     }
     void mount() {
+        job = withoutMount(job); // its holes may be others now
         part = part::solve(job, hotRolled());
         job = withDrawnMount(job, part, part::fold(part), hardware::standardBook());
     }

@@ -278,9 +278,9 @@ void MountsTest::openTieIsAnError() {
     job::Job job = test::bar({100}, {}, 3, 60);
     job.plates[0].holes = {{.id = "h1", .x = 20, .xFrom = job::Hole::XFrom::Start},
                            {.id = "h2", .x = 50, .xFrom = job::Hole::XFrom::Start, .y = 20}};
+    const auto part = part::solve(job, test::hotRolled());
     job.rests = job::Rest{.plate = "A", .on = "F"};
     job.ties = {{.hole = "h1", .point = "a"}, {.hole = "h2", .point = "c"}};
-    const auto part = part::solve(job, test::hotRolled());
     const auto making =
         makingOf({job, part, test::hotRolled(), nullptr, test::only({})}, mount, hardware::standardBook());
     QVERIFY(!making);

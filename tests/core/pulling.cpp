@@ -146,7 +146,8 @@ void PullingTest::leavingOnIsForFreeEnds() {
                 }
         }
     }
-    QVERIFY2(said > 10 && found > 3, qPrintable(QString("%1 said, %2 found").arg(said).arg(found)));
+    QVERIFY2(said > test::share(10) && found > test::share(3),
+             qPrintable(QString("%1 said, %2 found").arg(said).arg(found)));
 }
 
 /// A tenth of a millimetre past the bend is nothing to hammer, to grip or to sweep.

@@ -6,6 +6,7 @@
 #include "part/fold.h"
 #include "runner.h"
 
+#include <cmath>
 #include <fstream>
 #include <random>
 #include <set>
@@ -25,6 +26,14 @@ inline int rounds(int usual, int many) {
 }
 inline int rounds(int usual) {
     return rounds(usual, usual);
+}
+
+/// What has to come of so many rounds, and how far a mean of them may be off.
+inline double share(double usual) {
+    return usual * rounds(800) / 800;
+}
+inline double within(double usual) {
+    return usual / std::sqrt(share(1));
 }
 
 inline const material::Material& hotRolled() {

@@ -23,7 +23,7 @@ inline Outcome run(const QStringList& arguments, const QByteArray& input = {}) {
     process.start(QStringLiteral(PROGRAMS "/goodfold-cli"), arguments);
     process.write(input);
     process.closeWriteChannel();
-    if (!process.waitForFinished(120000)) qFatal("goodfold-cli did not end");
+    if (!process.waitForFinished(600'000)) qFatal("goodfold-cli did not end");
     if (process.exitStatus() != QProcess::NormalExit) qFatal("goodfold-cli crashed");
     return {process.exitCode(), process.readAllStandardOutput(), process.readAllStandardError()};
 }

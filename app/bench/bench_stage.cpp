@@ -32,14 +32,6 @@ namespace {
 
 enum Page { kStep, kBlank, kThings, kWhole };
 
-QLabel* label(QWidget* parent, const char* role) {
-    auto* made = new QLabel(parent);
-    made->setProperty("role", role);
-    made->setWordWrap(true);
-    readAs(*made, QAccessible::StaticText);
-    return made;
-}
-
 } // namespace
 
 BenchStage::BenchStage(Document& document, Planner& planner, QWidget* parent)
@@ -52,7 +44,7 @@ BenchStage::BenchStage(Document& document, Planner& planner, QWidget* parent)
     blank = new RibbonView(document, 17, pictures);
     blank->setAttribute(Qt::WA_TransparentForMouseEvents); // nothing is dragged by a sleeve
     blank->setFocusPolicy(Qt::NoFocus);
-    things = label(pictures, "act");
+    things = wordsOn(pictures, "act");
     things->setAlignment(Qt::AlignVCenter | Qt::AlignLeft);
     whole = new QLabel(pictures);
     whole->setAlignment(Qt::AlignCenter);
@@ -78,9 +70,9 @@ BenchStage::BenchStage(Document& document, Planner& planner, QWidget* parent)
 
 QWidget* BenchStage::makeHead() {
     auto* head = new QWidget(this);
-    which = label(head, "actTitle");
+    which = wordsOn(head, "actTitle");
     which->setWordWrap(false);
-    count = label(head, "actTitle");
+    count = wordsOn(head, "actTitle");
     count->setWordWrap(false);
     before = largeButton(head, tr("‹"), "take");
     after = largeButton(head, tr("›"), "take");
@@ -113,9 +105,9 @@ QWidget* BenchStage::makeBeside() {
     column->setObjectName(QStringLiteral("findings"));
     column->setAttribute(Qt::WA_StyledBackground);
     column->setFixedWidth(px(352));
-    odds = label(column, "odds");
-    oddsSay = label(column, "measure");
-    moves = label(column, "moves");
+    odds = wordsOn(column, "odds");
+    oddsSay = wordsOn(column, "measure");
+    moves = wordsOn(column, "moves");
     rows = new ReadingRows(document, column);
     connect(rows, &ReadingRows::passedOn, this, [this] { setFocus(); });
     auto* inside = new QWidget(column);
@@ -145,10 +137,10 @@ QWidget* BenchStage::makeFoot() {
     auto* foot = new QWidget(this);
     foot->setObjectName(QStringLiteral("ribbon"));
     foot->setAttribute(Qt::WA_StyledBackground);
-    title = label(foot, "actTitle");
-    instruction = label(foot, "act");
+    title = wordsOn(foot, "actTitle");
+    instruction = wordsOn(foot, "act");
     instruction->setTextInteractionFlags(Qt::NoTextInteraction);
-    why = label(foot, "measure");
+    why = wordsOn(foot, "measure");
     back = largeButton(foot, tr("‹ Back"), "large");
     next = largeButton(foot, tr("Done ›"), "large");
     connect(back, &QPushButton::clicked, this, [this] { go(shown - 1); });
@@ -298,7 +290,7 @@ void BenchStage::showPicture(const Act& act) {
     std::optional<int> bend;
     if (act.about.kind == Element::Kind::Bend)
         bend = worked->settled.part.bendIndex(act.about.id);
-    else if (act.kind == Act::Kind::Mark)
+    else if (act.kind == Act::Kind::Mark && isVisible())
         document.select(act.about);
     blank->showWork(bend, made);
     pictures->setCurrentIndex(kBlank);

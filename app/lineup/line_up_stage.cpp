@@ -24,14 +24,6 @@ namespace {
 
 constexpr double kWanted = 0.99;
 
-QLabel* label(QWidget* parent, const char* role) {
-    auto* made = new QLabel(parent);
-    made->setProperty("role", role);
-    made->setWordWrap(true);
-    readAs(*made, QAccessible::StaticText);
-    return made;
-}
-
 QWidget* columnOf(QWidget* parent) {
     auto* column = new QWidget(parent);
     column->setObjectName(QStringLiteral("ladderColumn"));
@@ -60,9 +52,9 @@ LineUpStage::LineUpStage(Document& document, OddsCounter& counter, QWidget* pare
 QWidget* LineUpStage::makeOdds() {
     auto* column = columnOf(this);
     column->setFixedWidth(px(318));
-    odds = label(column, "odds");
-    meaning = label(column, "faint");
-    limits = label(column, "faint");
+    odds = wordsOn(column, "odds");
+    meaning = wordsOn(column, "faint");
+    limits = wordsOn(column, "faint");
     ninetyNine = new QPushButton(tr("Make it 99 %"), column);
     ninetyNine->setToolTip(tr("Finds the cheapest set of changes that gets there, and makes them"));
     connect(ninetyNine, &QPushButton::clicked, this, &LineUpStage::makeIt99);
@@ -90,9 +82,9 @@ QWidget* LineUpStage::makeOdds() {
 QWidget* LineUpStage::makeAnswers() {
     auto* column = columnOf(this);
     column->setFixedWidth(px(312));
-    causesHeading = label(column, "heading");
+    causesHeading = wordsOn(column, "heading");
     bars = new CauseBars(document, counter, column);
-    remediesHeading = label(column, "heading");
+    remediesHeading = wordsOn(column, "heading");
     remedies = new CellPanel(
         document, tr("What would raise the odds"), [this](Document& of) { return remedyBlocks(of, counter); },
         column);

@@ -7,6 +7,14 @@
 
 namespace goodfold::app {
 
+QLabel* wordsOn(QWidget* parent, const char* role) {
+    auto* made = new QLabel(parent);
+    made->setProperty("role", role);
+    made->setWordWrap(true);
+    readAs(*made, QAccessible::StaticText);
+    return made;
+}
+
 PanelColumn::PanelColumn(QWidget* parent)
     : QScrollArea(parent), inside(new QWidget(this)), all(new QVBoxLayout(inside)) {
     all->setContentsMargins(0, 0, 0, 0);

@@ -9,6 +9,9 @@ namespace goodfold::app {
 
 class CellPanel;
 
+/// Words of a role of the style sheet, wrapped, that a reader finds.
+QLabel* wordsOn(QWidget* parent, const char* role);
+
 class PanelColumn : public QScrollArea {
     Q_OBJECT
 public:

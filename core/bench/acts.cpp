@@ -160,9 +160,8 @@ private:
         const sequence::StepMark at = sequence::markOf(set.part, set.step);
         std::string says = "Bend " + mark.about.id + "'s line: " + text::placeOf(set.part, at, reading) +
                            (at.onFace ? ", on the face" : ", on the back") + ". Scribe it square.";
-        if (const Left* left = leftOf(*step))
-            if (const std::string moved = inWords(*left, part, reading); left->line != left->lineWas)
-                says += " It was planned at " + printMm(left->lineWas, reading) + ".";
+        if (const Left* left = leftOf(*step); left && left->line != left->lineWas)
+            says += " It was planned at " + printMm(left->lineWas, reading) + ".";
         return says;
     }
 
@@ -210,7 +209,13 @@ private:
     }
 
     std::string reworkInWords() const {
-        if (!now || now->rework.empty()) return "Nothing has to be done again.";
+        constexpr double kSure = 0.9;
+        if (!now || now->best.odds >= kSure) return "Nothing has to be done again.";
+        if (!now->known.progress.isFormed()) return "First bend it.";
+        if (now->rework.empty())
+            return "Nothing was found that would help. Try it; if it does not go on, begin again with what "
+                   "was "
+                   "learned.";
         return "What would help, each with the odds that it gives:";
     }
 

@@ -102,8 +102,8 @@ public:
     Believer(const lineup::Making& making, const sequence::Plan& plan, const Log& log,
              const mount::Instruments& instruments)
         : making(making), plan(plan), log(log), instruments(instruments) {
-        known.progress.made.assign(making.part.bends.size(), false);
-        known.progress.isLineRead.assign(making.part.bends.size(), false);
+        known.progress = progressOf(making.part, log);
+        made.assign(making.part.bends.size(), false);
         known.chosen = making.inWork ? making.inWork->chosen : asDrawn();
         this->making.inWork.emplace();
         this->making.inWork->chosen = known.chosen;
@@ -153,25 +153,16 @@ private:
 
     void take(Piece& piece, size_t index) {
         const Entry& entry = log.entries[index];
-        Progress& progress = known.progress;
-        if (entry.kind == Kind::Done) {
+        if (entry.kind == Kind::Done || entry.kind == Kind::Angle || entry.kind == Kind::Pushed)
             for (const std::string& each : entry.of)
                 if (const int bend = making.part.bendIndex(each); bend >= 0)
-                    progress.made[static_cast<size_t>(bend)] = true;
-                else
-                    progress.done.insert(each);
-            return;
-        }
-        if (const auto why = piece.whyNot(entry, progress.made)) {
+                    made[static_cast<size_t>(bend)] = true;
+        if (entry.kind == Kind::Done) return;
+        if (const auto why = piece.whyNot(entry, made)) {
             known.refused.emplace_back(index, *why);
             return;
         }
-        if (!isReading(entry.kind)) return choose(piece, entry);
-        const int bend = entry.of.empty() ? -1 : making.part.bendIndex(entry.of[0]);
-        if (entry.kind == Kind::Angle || entry.kind == Kind::Pushed)
-            progress.made[static_cast<size_t>(bend)] = true;
-        believe(piece, index);
-        if (entry.kind == Kind::Line) progress.isLineRead[static_cast<size_t>(bend)] = true;
+        isReading(entry.kind) ? believe(piece, index) : choose(piece, entry);
     }
 
     /// From here on it is done otherwise. What is scribed, bent or marked anew comes out anew.
@@ -193,12 +184,11 @@ private:
         const int bend = making.part.bendIndex(entry.of[0]);
         auto& chosen = known.chosen.bends[static_cast<size_t>(bend)];
         if (entry.kind == Kind::AngleTo) {
-            if (known.progress.made[static_cast<size_t>(bend)]) forget({Angle, Springback}, entry.of[0]);
+            if (made[static_cast<size_t>(bend)]) forget({Angle, Springback}, entry.of[0]);
             chosen.angleDeg = entry.value - making.part.bends[static_cast<size_t>(bend)].shape.angleDeg;
             return;
         }
         forget({Line}, entry.of[0]);
-        known.progress.isLineRead[static_cast<size_t>(bend)] = false;
         chosen.line = chosen.scribed = (entry.value - piece.plannedLine(bend)) * piece.acrossPerRead(bend);
     }
 
@@ -212,7 +202,7 @@ private:
 
     void believe(Piece& piece, size_t index) {
         const Entry& entry = log.entries[index];
-        const Reading reading{&entry, known.progress.made, known.chosen, bench::sigmaOf(entry, instruments)};
+        const Reading reading{&entry, made, known.chosen, bench::sigmaOf(entry, instruments)};
         const Slope slope = slopeOf(piece, reading);
         const double sigma =
             std::sqrt(slope.by.dot(known.covariance * slope.by) + reading.sigma * reading.sigma);
@@ -270,6 +260,7 @@ private:
     VectorXd priorMean;
     MatrixXd priorCovariance;
     std::vector<Reading> readings; // since
+    Piece::Made made;              // as far as the log has come
     Known known;
 };
 

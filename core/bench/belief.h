@@ -46,7 +46,7 @@ Known knownOf(const lineup::Making& making, const sequence::Plan& plan, const Lo
 
 /// The reading's own sigma: its own, its instrument's, or that of what such things are usually read with.
 double sigmaOf(const Entry& entry, const mount::Instruments& instruments);
-/// "calipers": what it is usually read with; empty where it says how well itself.
+/// "calipers": what it is usually read with.
 std::string_view usualInstrument(Entry::Kind kind);
 
 /// What was found out of these is not true any more: it is scribed, bent or marked anew. By kind of source

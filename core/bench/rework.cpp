@@ -32,26 +32,24 @@ std::vector<OffHole> offHoles(const lineup::Making& making, const Known& known) 
     std::vector<OffHole> all;
     const lineup::Making piece = inWork(making, known);
     lineup::RealPart real(making.job, making.part, making.held);
-    lineup::Draws draws(making);
+    lineup::Workshop whole(piece);
+    const Eigen::VectorXd none = Eigen::VectorXd::Zero(whole.normals());
+    whole.make(none.data());
+    real.form(whole.errorsInHand());
+    const lineup::NominalFit seen = whole.placed(whole.fitted());
     for (size_t i = 0; i < making.mounting.ties.size(); ++i) {
         const lineup::Mounting::Tie& tie = making.mounting.ties[i];
         const lineup::Making others = letting(piece, i);
         lineup::Workshop workshop(others);
-        const Eigen::VectorXd none = Eigen::VectorXd::Zero(workshop.normals());
         workshop.make(none.data());
         const lineup::Fitting fitting = workshop.fitted();
         const Vec2 off = workshop.offsets(fitting)[i]; // from the axis to the hole
-        lineup::Workshop whole(piece);
-        whole.make(none.data());
-        const double play = whole.placed(whole.fitted()).ties[i].play;
-        OffHole each{tie.hole, off.norm(), play};
+        OffHole each{tie.hole, off.norm(), seen.ties[i].play};
         if (each.by > 0) {
             const auto hole = static_cast<size_t>(making.part.holeIndex(tie.hole));
             const Pose3 faceFromRoot =
                 making.mounting.mountFromFace.inverse() * workshop.placed(fitting).mountFromRoot;
             const Vec3 back = -(lineup::squareTo(tie.axis).transpose() * off);
-            // The leg's own frame: as the piece is folded.
-            real.form(whole.errorsInHand());
             const Pose3 rootFromPlate = real.rootFromPlate(making.part.holes[hole].plate);
             const Vec3 inPlate = (faceFromRoot * rootFromPlate).linear().transpose() * back;
             each.toward = inPlate.head<2>().normalized();

@@ -161,7 +161,7 @@ std::string inWords(const Cannot& cannot, const lineup::Making& making, const qu
 std::string inWords(const Rework& rework, const lineup::Making& making, const quantity::Reading& reading) {
     switch (rework.kind) {
     case Rework::Kind::Nudge:
-        return "Bend " + rework.of + (rework.by > 0 ? " on by " : " open by ") +
+        return (rework.by > 0 ? "Close bend " : "Open bend ") + rework.of + " by " +
                angleInWords(std::abs(rework.by), quantity::Reading::millimetres()) + ".";
     case Rework::Kind::Shim:
         return "Put a shim of " + printMm(rework.by, reading) + " under leg " + rework.of + ".";

@@ -21,6 +21,18 @@ inline job::Job boltedBar(const std::vector<double>& legs, const std::vector<job
     return withDrawnMount(job, part, part::fold(part), hardware::standardBook());
 }
 
+/// One of two or three bends.
+inline job::Job randomBoltedBar(RandomJobs& random) {
+    std::vector<double> legs{random.real(40, 80)};
+    std::vector<job::Bend> bends;
+    for (int i = 0; i < random.whole(2, 3); ++i) {
+        legs.push_back(random.real(35, 80));
+        bends.push_back({.angleDeg = random.whole(0, 2) ? 90 : random.real(30, 100)});
+        bends.back().turn = random.whole(0, 1) ? job::Turn::Up : job::Turn::Down;
+    }
+    return boltedBar(legs, bends);
+}
+
 /// A job in the shop that ships, everything that a piece of it is made from.
 class Shopfloor {
 public:

@@ -303,14 +303,7 @@ void BenchingTest::measuringSavesPieces() {
     int without = 0, with = 0, reworked = 0, pieces = 0;
     double foreseen = 0;
     for (int jobs = 0; jobs < test::rounds(20, 200);) {
-        std::vector<double> legs{random.real(40, 80)};
-        std::vector<job::Bend> bends;
-        for (int i = 0; i < random.whole(2, 3); ++i) {
-            legs.push_back(random.real(35, 80));
-            bends.push_back({.angleDeg = random.whole(0, 2) ? 90 : random.real(30, 100)});
-            bends.back().turn = random.whole(0, 1) ? job::Turn::Up : job::Turn::Down;
-        }
-        const Shopfloor floor(boltedBar(legs, bends));
+        const Shopfloor floor(test::randomBoltedBar(random));
         if (!floor.settled.outcome.plan) continue;
         ++jobs;
         for (int piece = 0; piece < 2; ++piece, ++pieces) {

@@ -84,14 +84,7 @@ void PractisingTest::measuringHelps() {
     test::RandomJobs random(31);
     int pieces = 0, planned = 0, measured = 0, tested = 0, atOnce = 0;
     for (int jobs = 0; jobs < test::rounds(8, 200);) {
-        std::vector<double> legs{random.real(40, 80)};
-        std::vector<job::Bend> bends;
-        for (int i = 0; i < random.whole(2, 3); ++i) {
-            legs.push_back(random.real(35, 80));
-            bends.push_back({.angleDeg = random.whole(0, 2) ? 90 : random.real(30, 100)});
-            bends.back().turn = random.whole(0, 1) ? job::Turn::Up : job::Turn::Down;
-        }
-        const test::Shopfloor floor(test::boltedBar(legs, bends));
+        const test::Shopfloor floor(test::randomBoltedBar(random));
         if (!floor.settled.outcome.plan) continue;
         ++jobs;
         const Practice practice = practise(floor.work(300), 3, static_cast<unsigned>(jobs));

@@ -8,8 +8,6 @@
 
 namespace goodfold::bench {
 
-using What = Choice::What;
-
 std::set<std::string> drilledBy(const sequence::Settled& settled, const Progress& progress,
                                 const quantity::Reading& reading) {
     std::set<std::string> drilled;
@@ -78,20 +76,20 @@ std::vector<Left> leftOf(const Work& work, const Known& measured, const Best& be
     return all;
 }
 
-std::vector<MovedHole> movedOf(const Work& work, const Best& best) {
-    std::map<int, Vec2> by;
-    for (const Choice& choice : best.moved)
-        if (choice.what == What::HoleAlong || choice.what == What::HoleAcross)
-            by.try_emplace(choice.of, 0, 0).first->second[choice.what == What::HoleAcross] += choice.by;
+/// From where they are drawn, as a log has it: what was moved before is in it.
+std::vector<MovedHole> movedOf(const Work& work, const Known& measured, const Best& best) {
     std::vector<MovedHole> all;
     const part::Part& part = work.making.part;
-    for (const auto& [index, moved] : by) {
-        const part::PartHole& hole = part.holes[static_cast<size_t>(index)];
-        const Vec2 shift = part.plates[static_cast<size_t>(hole.plate)].flatFromPlate.linear() * moved;
-        const auto onBlank = [&](const Vec2& flat) {
+    for (size_t i = 0; i < part.holes.size(); ++i) {
+        const Vec2 was = measured.chosen.holes[i], by = best.known.chosen.holes[i];
+        if (was == by) continue;
+        const part::PartHole& hole = part.holes[i];
+        const auto onBlank = [&](const Vec2& shift) {
+            const Vec2 flat = hole.centreInFlat +
+                              part.plates[static_cast<size_t>(hole.plate)].flatFromPlate.linear() * shift;
             return Vec2(part::alongBlank(part, flat), flat.y() - part.blank.corner.y());
         };
-        all.push_back({index, onBlank(hole.centreInFlat), onBlank(hole.centreInFlat + shift), moved});
+        all.push_back({static_cast<int>(i), onBlank(was), onBlank(by), by});
     }
     return all;
 }
@@ -126,7 +124,7 @@ Now replanned(const Work& work, const Log& log) {
                     work.counting);
     now.believed = believedOf(work.making, now.known);
     now.left = leftOf(work, now.known, now.best);
-    now.holes = movedOf(work, now.best);
+    now.holes = movedOf(work, now.known, now.best);
     now.cannot = cannotOf(work, now.best);
     if (!now.known.progress.isFormed()) return now;
     now.rework = reworkOf(work.making, now.known, work.material, work.counting);

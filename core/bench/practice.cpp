@@ -231,7 +231,7 @@ private:
         lineup::Errors& chosen = piece.chosen();
         if (!step)
             for (const MovedHole& moved : now.holes) {
-                chosen.holes[static_cast<size_t>(moved.hole)] += moved.by;
+                chosen.holes[static_cast<size_t>(moved.hole)] = moved.by;
                 const std::string& id = work.making.part.holes[static_cast<size_t>(moved.hole)].id;
                 log.entries.push_back({.kind = Kind::HoleTo, .of = {id}, .by = moved.by});
             }

@@ -23,9 +23,10 @@ core/mount
 core/lineup
 core/text
 core/bench
+core/learn
 core/propose
 core/files
-draw
+draw store
 app/base
 app/widgets
 app/bracket
@@ -55,7 +56,7 @@ def included(root, file):
 
 def main(root):
     wrong, seen = [], set()
-    for folder in ("core", "draw", "app", "cli"):
+    for folder in ("core", "store", "draw", "app", "cli"):
         for file in sorted((root / folder).rglob("*")):
             if file.suffix not in (".h", ".cpp"):
                 continue

@@ -1,11 +1,11 @@
 #include "bench/belief.h"
 
+#include "bench/slip.h"
+
 #include <Eigen/Cholesky>
 
 #include <algorithm>
-#include <array>
 #include <cmath>
-#include <cstdlib>
 
 namespace goodfold::bench {
 
@@ -76,26 +76,6 @@ struct Slope {
     double reads;
     VectorXd by;
 };
-
-/// The figures people write for another: two digits swapped, a whole centimetre or inch off, ten times.
-std::optional<double> likelySlip(double value, double expected, double sigma) {
-    std::vector<double> meant{value + 10, value - 10, value + 25.4, value - 25.4,
-                              value * 10, value / 10, value * 25.4};
-    std::array<char, 32> digits{};
-    std::snprintf(digits.data(), digits.size(), "%.10g", value);
-    const std::string written(digits.data());
-    for (size_t i = 0; i + 1 < written.size(); ++i) {
-        std::string swapped = written;
-        std::swap(swapped[i], swapped[i + 1]);
-        if (swapped.find('.') != 0) meant.push_back(std::strtod(swapped.c_str(), nullptr));
-    }
-    const auto nearest = std::min_element(meant.begin(), meant.end(), [&](double a, double b) {
-        return std::abs(a - expected) < std::abs(b - expected);
-    });
-    constexpr double kExplains = 2.5; // sigma
-    if (std::abs(*nearest - expected) > kExplains * sigma) return {};
-    return *nearest;
-}
 
 class Believer {
 public:

@@ -53,6 +53,11 @@ KFactor kFactor(const AllowanceRule& rule, const material::Material& material, c
     }
     case AllowanceRule::Kind::Measured:
         return {kFromDeduction(rule.testBend.shape, rule.testBend.deduction), {}};
+    case AllowanceRule::Kind::Learned: {
+        if (rule.learned.rows.empty()) break;
+        const auto row = material::kFactorAt(rule.learned.rows, radiusOverThickness);
+        return {row.k, row.sigma};
+    }
     }
     return {0.5, {}};
 }
@@ -71,6 +76,8 @@ std::string nameOf(const AllowanceRule& rule) {
         return "Flat deduction";
     case AllowanceRule::Kind::Measured:
         return "Your test bend";
+    case AllowanceRule::Kind::Learned:
+        return "Your logbook";
     }
     return {};
 }

@@ -20,6 +20,17 @@ struct TestBend {
     }
 };
 
+/// What a shop's bends have taught of K, as it stood when a job took it.
+struct LearnedK {
+    std::string asOf;                       // the day, "2026-11-30"
+    int bends = 0;                          // that it was learned from
+    std::string tool;                       // id; empty: in any
+    std::string batch;                      // of stock; empty: any
+    bool isFrozen = false;                  // stays as it is, whatever is learned later
+    std::vector<material::KFactorRow> rows; // rising R/T; one sigma of a bend to come
+    bool operator==(const LearnedK&) const = default;
+};
+
 struct AllowanceRule {
     enum class Kind {
         Material,  // the material's own K table by R/T (the default)
@@ -28,12 +39,14 @@ struct AllowanceRule {
         Constant,  // `constantK` everywhere
         Handbook,  // (c T + 1.57 R) A/90, c by the material's temper
         Deduction, // `deductionThicknesses` T off each bend of 90 degrees; others go by the K that this means
-        Measured   // the deduction of the shop's own test bend
+        Measured,  // the deduction of one test bend, typed in
+        Learned    // K as the shop's logbook knew it
     };
     Kind kind = Kind::Material;
     double constantK = 0.44;
     double deductionThicknesses = 2.0;
     TestBend testBend;
+    LearnedK learned;
     bool operator==(const AllowanceRule&) const = default;
 };
 
@@ -43,7 +56,7 @@ struct KFactor {
 };
 
 /// K for one bend. Range: angleDeg > 0, thickness > 0. A K outside 0..0.5 is returned as it comes: the
-/// deduction and measured rules give what they give, and the user sees it.
+/// deduction, measured and learned rules give what they give, and the user sees it.
 KFactor kFactor(const AllowanceRule& rule, const material::Material& material, const Shape& shape);
 
 /// In plain words, with where it comes from: "Material table", "DIN 6935".

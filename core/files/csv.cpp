@@ -1,5 +1,6 @@
 #include "files/csv.h"
 
+#include "files/csv_table.h"
 #include "part/mark.h"
 #include "quantity/length.h"
 #include "text/names.h"
@@ -10,20 +11,6 @@ namespace goodfold::files {
 
 namespace {
 
-std::string quoted(const std::string& text) {
-    if (text.find_first_of(",\"\r\n") == std::string::npos) return text;
-    std::string out = "\"";
-    for (const char c : text)
-        out += c == '"' ? std::string("\"\"") : std::string(1, c);
-    return out + "\"";
-}
-
-void row(std::ostream& out, const std::vector<std::string>& cells) {
-    for (size_t i = 0; i < cells.size(); ++i)
-        out << (i ? "," : "") << quoted(cells[i]);
-    out << "\r\n";
-}
-
 std::string number(double value) {
     return quantity::printNumber(value, 6);
 }
@@ -31,22 +18,23 @@ std::string number(double value) {
 } // namespace
 
 void writeCsv(std::ostream& out, const part::Part& part, const part::Folded& folded) {
-    row(out, {"kind", "about", "on", "along", "across", "along_at_right", "along_at_left", "diameter",
-              "length", "x", "y", "z", "work"});
+    writeCsvRow(out, {"kind", "about", "on", "along", "across", "along_at_right", "along_at_left", "diameter",
+                      "length", "x", "y", "z", "work"});
     for (const part::Mark& mark : part::marksOf(part))
-        row(out, {part::nameOf(mark.kind), mark.name, mark.onBack ? "back" : "face", number(mark.along),
-                  number(mark.across), number(mark.alongAtRight), number(mark.alongAtLeft), "", "", "", "",
-                  "", ""});
+        writeCsvRow(out, {part::nameOf(mark.kind), mark.name, mark.onBack ? "back" : "face",
+                          number(mark.along), number(mark.across), number(mark.alongAtRight),
+                          number(mark.alongAtLeft), "", "", "", "", "", ""});
     for (size_t i = 0; i < part.holes.size(); ++i) {
         const part::PartHole& hole = part.holes[i];
         const Vec3 at = part::formedHole(part, folded, static_cast<int>(i)).point;
         const double spine = (hole.spineInFlat.to - hole.spineInFlat.from).norm();
         const double along = part::alongBlank(part, hole.centreInFlat);
-        row(out, {hole.isRound() ? "hole" : job::nameOf(hole.kind), hole.id,
-                  part.plates[static_cast<size_t>(hole.plate)].id, number(along),
-                  number(hole.centreInFlat.y() - part.blank.corner.y()), "", "", number(hole.diameter),
-                  hole.isSlot() ? number(spine + hole.diameter) : "", number(at.x()), number(at.y()),
-                  number(at.z()), text::workOn(hole, quantity::Unit::Millimetre)});
+        writeCsvRow(out,
+                    {hole.isRound() ? "hole" : job::nameOf(hole.kind), hole.id,
+                     part.plates[static_cast<size_t>(hole.plate)].id, number(along),
+                     number(hole.centreInFlat.y() - part.blank.corner.y()), "", "", number(hole.diameter),
+                     hole.isSlot() ? number(spine + hole.diameter) : "", number(at.x()), number(at.y()),
+                     number(at.z()), text::workOn(hole, quantity::Unit::Millimetre)});
     }
 }
 

@@ -20,6 +20,21 @@ job::Load loadFrom(Members& members) {
     return load;
 }
 
+bend::LearnedK learnedFrom(Members& members) {
+    bend::LearnedK learned;
+    learned.asOf = members.text("as_of", "");
+    learned.bends = members.whole("bends", 0);
+    learned.tool = members.text("tool", "");
+    learned.batch = members.text("batch", "");
+    learned.isFrozen = members.flag("frozen");
+    learned.rows = members.list("k", [](Members& row) {
+        material::KFactorRow read{row.number("ratio"), row.number("k"), row.number("sigma")};
+        row.refuseOthers();
+        return read;
+    });
+    return learned;
+}
+
 void readAllowance(Members& members, job::Job& job) {
     job.allowance.kind = members.choice("rule", kRuleWords);
     job.allowance.constantK = members.number("k", job.allowance.constantK);
@@ -30,6 +45,7 @@ void readAllowance(Members& members, job::Job& job) {
         test.shape = {members.number("angle", 90), members.number("inside_radius"),
                       members.number("thickness")};
     }
+    if (members.has("learned")) job.allowance.learned = members.own("learned", learnedFrom);
     job.allowanceKept = members.kept();
 }
 

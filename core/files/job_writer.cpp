@@ -185,6 +185,16 @@ ordered_json bendOf(const job::Job& job, const job::Bend& bend) {
     return out;
 }
 
+ordered_json learnedOf(const bend::LearnedK& learned) {
+    ordered_json out{{"as_of", learned.asOf}, {"bends", learned.bends}};
+    if (!learned.tool.empty()) out["tool"] = learned.tool;
+    if (!learned.batch.empty()) out["batch"] = learned.batch;
+    if (learned.isFrozen) out["frozen"] = true;
+    for (const material::KFactorRow& row : learned.rows)
+        out["k"].push_back({{"ratio", row.radiusOverThickness}, {"k", row.k}, {"sigma", row.sigma}});
+    return out;
+}
+
 /// Figures of rules that are not chosen are kept too: switching back finds them again.
 ordered_json allowanceOf(const job::Job& job) {
     const bend::AllowanceRule& rule = job.allowance;
@@ -201,6 +211,7 @@ ordered_json allowanceOf(const job::Job& job) {
         out["inside_radius"] = rule.testBend.shape.insideRadius;
         out["thickness"] = rule.testBend.shape.thickness;
     }
+    if (!rule.learned.rows.empty()) out["learned"] = learnedOf(rule.learned);
     addKept(out, job.allowanceKept);
     return out;
 }

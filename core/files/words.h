@@ -36,13 +36,14 @@ inline constexpr Words<job::Hole::XFrom, 5> kXFromWords{{{"outside", job::Hole::
 inline constexpr Words<job::Hole::YFrom, 3> kYFromWords{{{"right", job::Hole::YFrom::Right},
                                                          {"left", job::Hole::YFrom::Left},
                                                          {"centre", job::Hole::YFrom::Centre}}};
-inline constexpr Words<bend::AllowanceRule::Kind, 6> kRuleWords{
+inline constexpr Words<bend::AllowanceRule::Kind, 7> kRuleWords{
     {{"material", bend::AllowanceRule::Kind::Material},
      {"din6935", bend::AllowanceRule::Kind::Din6935},
      {"constant", bend::AllowanceRule::Kind::Constant},
      {"handbook", bend::AllowanceRule::Kind::Handbook},
      {"deduction", bend::AllowanceRule::Kind::Deduction},
-     {"measured", bend::AllowanceRule::Kind::Measured}}};
+     {"measured", bend::AllowanceRule::Kind::Measured},
+     {"learned", bend::AllowanceRule::Kind::Learned}}};
 
 inline std::vector<std::pair<std::string_view, job::Hole::Kind>> holeWords() {
     std::vector<std::pair<std::string_view, job::Hole::Kind>> words;

@@ -69,12 +69,31 @@ Problem wrongLoad(const Job& job) {
     return outside(job.load->hungKg, 0, 1e5, "The hung mass in kilograms", "load.hung_kg");
 }
 
+Problem wrongLearned(const bend::LearnedK& learned) {
+    if (learned.rows.empty())
+        return Error{"What the logbook knows of K has no row in it.", "allowance.learned.k"};
+    for (size_t i = 0; i < learned.rows.size(); ++i) {
+        const material::KFactorRow& row = learned.rows[i];
+        const double least = i ? learned.rows[i - 1].radiusOverThickness : 0.01;
+        if (auto t = outside(row.radiusOverThickness, least, 1000, "R/T, which rises from row to row,",
+                             at("allowance.learned.k", i, "ratio")))
+            return t;
+        if (auto t = outside(row.k, -1, 2, "K", at("allowance.learned.k", i, "k"))) return t;
+        if (auto t =
+                outside(row.sigma, 0, 1, "What K is give or take", at("allowance.learned.k", i, "sigma")))
+            return t;
+    }
+    return outside(learned.bends, 0, 1'000'000, "How many bends it was learned from",
+                   "allowance.learned.bends");
+}
+
 Problem wrongAllowance(const bend::AllowanceRule& rule) {
     using Kind = bend::AllowanceRule::Kind;
     if (rule.kind == Kind::Constant) return outside(rule.constantK, 0, 1, "K", "allowance.k");
     if (rule.kind == Kind::Deduction)
         return outside(rule.deductionThicknesses, -5, 5, "The deduction in thicknesses",
                        "allowance.thicknesses");
+    if (rule.kind == Kind::Learned) return wrongLearned(rule.learned);
     if (rule.kind != Kind::Measured) return {};
     const bend::TestBend& test = rule.testBend;
     if (auto t = outside(test.shape.thickness, kThinnest, kThickest, "The test bend's thickness",

@@ -107,6 +107,14 @@ ErrorBook bookFrom(const json& root) {
             return TestBendErrors{sigmaFrom(own, "reads"), sigmaFrom(own, "per_thickness"),
                                   sigmaFrom(own, "repeats")};
         });
+    if (members.has("alike"))
+        book.alike = members.own("alike", [](Members& own) {
+            own.text("why", "");
+            return Alike{sigmaFrom(own, "metal"),       sigmaFrom(own, "tool"),
+                         sigmaFrom(own, "batch"),       sigmaFrom(own, "reach"),
+                         sigmaFrom(own, "tool_offset"), sigmaFrom(own, "springback_along"),
+                         sigmaFrom(own, "spread")};
+        });
     members.each("fixed", kKindWords, [&](SourceKind kind, Members& own, const std::string& key) {
         book.fixed[kind] = sigmaFrom(own, key);
     });

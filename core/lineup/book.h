@@ -45,6 +45,17 @@ struct TestBendErrors {
     double repeats = 0.06;        // mm
 };
 
+/// How a shop's bends hang together: of what K, springback and radii are unsure by, the share of the variance
+/// that is the same wherever that metal is bent, in one tool, and in one batch of stock; how far, in the
+/// logarithm of R/T, one bend tells of another; and what one is out by for itself.
+struct Alike {
+    double metal = 0.4, tool = 0.24, batch = 0.36; // together 1
+    double reach = 1;
+    double toolOffset = 0.3;      // mm, of a tool in which nothing was bent yet
+    double springbackAlong = 0.1; // of what springs back: along one bar
+    double spread = 0.5;          // of the logarithm of a scatter that nobody measured yet
+};
+
 /// What a way to better odds costs a piece: in time, and in what it takes from the bracket, told in minutes
 /// too so that both can be weighed.
 struct RemedyCost {
@@ -60,6 +71,7 @@ struct ErrorBook {
     std::vector<Profile> profiles;
     std::string usual; // the profile of a job that says nothing
     TestBendErrors testBend;
+    Alike alike;
     mount::Instruments instruments;     // what the mount is measured with
     std::map<SourceKind, double> fixed; // one sigma for a kind, whatever the method and tool
 

@@ -230,8 +230,11 @@ private:
                                       : material::typicalSpringbackAt90(
                                             work.material, drawn.shape.insideRadius / work.part.thickness) *
                                             drawn.shape.angleDeg / 90;
-        return sigmaOf(SourceKind::Springback, "springback",
-                       lineup::methodOf(work.book, work.job, "springback").share * comesBack);
+        const auto* learned = material::learnedSpringback(work.material, step ? step->setup.tool->id : "");
+        const bool isLearned = learned && !isChosen(work.job, "springback");
+        const double share = isLearned ? learned->sigma / learned->times
+                                       : lineup::methodOf(work.book, work.job, "springback").share;
+        return sigmaOf(SourceKind::Springback, "springback", share * comesBack);
     }
 
     // ---- the stock ------------------------------------------------------------------------------------
@@ -244,9 +247,18 @@ private:
             {{"", sigmaOf(SourceKind::Thickness, "thickness", thicknessSigma(work.job, work.material))}});
     }
 
+    double ofLearned(const bend::Shape& shape) const {
+        if (const auto fixed = work.book.fixed.find(SourceKind::K); fixed != work.book.fixed.end())
+            return fixed->second;
+        return bend::kFactor(work.job.allowance, work.material, shape).sigma.value_or(0);
+    }
+
     double kOf(int bend) const {
         const PartBend& drawn = work.part.bends[static_cast<size_t>(bend)];
         const double ratio = drawn.shape.insideRadius / work.part.thickness;
+        const bool isTyped = work.job.findBend(drawn.id)->k.has_value();
+        const bool isLearned = work.job.allowance.kind == bend::AllowanceRule::Kind::Learned;
+        if (isLearned && !isTyped && !isChosen(work.job, "k")) return ofLearned(drawn.shape);
         const bool isMeasured = work.job.allowance.kind == bend::AllowanceRule::Kind::Measured;
         const int tests = std::max(lineup::methodOf(work.book, work.job, "k").tests, isMeasured ? 1 : 0);
         const double known = kSigmaAfter(work.book.testBend, tests, work.part.thickness,

@@ -50,7 +50,18 @@ const LeastRadiusRow& leastRadiusRow(const Material& material, double thickness)
 } // namespace
 
 KFactorRow kFactorAt(const Material& material, double radiusOverThickness) {
-    const auto at = between(material.kFactors, radiusOverThickness);
+    return kFactorAt(material.kFactors, radiusOverThickness);
+}
+
+const LearnedSpringback* learnedSpringback(const Material& material, const std::string& tool) {
+    for (const std::string& each : {tool, std::string()})
+        for (const LearnedSpringback& learned : material.learnedSpringback)
+            if (learned.tool == each) return &learned;
+    return nullptr;
+}
+
+KFactorRow kFactorAt(const std::vector<KFactorRow>& rising, double radiusOverThickness) {
+    const auto at = between(rising, radiusOverThickness);
     return {radiusOverThickness, std::lerp(at.low.k, at.high.k, at.share),
             std::lerp(at.low.sigma, at.high.sigma, at.share)};
 }

@@ -16,6 +16,7 @@ struct KFactorRow {
     double radiusOverThickness;
     double k;
     double sigma;
+    bool operator==(const KFactorRow&) const = default;
 };
 
 /// Inside radii of a bend: below `typical` its outside cracks, from `safe` on it is sound, between them it
@@ -39,6 +40,13 @@ struct FormingMomentRow {
 struct SpringbackRow {
     double radiusOverThickness;
     double degrees; // that a bend of 90 opens when it is let go
+};
+
+/// What bends of a shop have taught: how many times what is reckoned it springs back in a tool.
+struct LearnedSpringback {
+    std::string tool; // id; empty: in any
+    double times = 1;
+    double sigma = 0; // of that, of one bend to come
 };
 
 /// Work at red heat, for stock that stands it.
@@ -74,6 +82,7 @@ struct Material {
     double coatCracksBelow = 0; // inside radius in thicknesses below which its zinc cracks; 0 without a coat
     std::string notBent;        // why it is never bent as it comes, and what to take; empty where it may be
     std::string soldAs[2];      // which sizes its bar and its sheet are sold in
+    std::vector<LearnedSpringback> learnedSpringback = {}; // of no book: of a shop's own bends
 };
 
 struct MaterialBook {
@@ -84,6 +93,10 @@ struct MaterialBook {
 
 /// K interpolated linearly in log(R/T), held constant beyond the table's ends.
 KFactorRow kFactorAt(const Material& material, double radiusOverThickness);
+KFactorRow kFactorAt(const std::vector<KFactorRow>& rising, double radiusOverThickness);
+
+/// Of that tool, else of any; null where nothing was learned.
+const LearnedSpringback* learnedSpringback(const Material& material, const std::string& tool);
 
 /// Least inside radii in mm for a bend across or along the grain; beyond the book its thickest row holds.
 LeastRadius leastInsideRadius(const Material& material, double thickness, bool isAlongGrain = false);

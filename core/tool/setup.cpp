@@ -36,10 +36,11 @@ void complete(Setup& setup, const Work& work, const material::Material& material
     const double t = work.thickness, share = restsAtDeg(work.angleDeg) / 90;
     setup.restsAtDeg = restsAtDeg(work.angleDeg);
     const auto pushTo = [&](double springbackAt90) {
-        setup.loadedAngleDeg = setup.restsAtDeg + springbackAt90 * share;
+        const auto* learned = material::learnedSpringback(material, setup.tool->id);
+        setup.loadedAngleDeg = setup.restsAtDeg + springbackAt90 * share * (learned ? learned->times : 1);
     };
     const auto makes = [&](const bend::MadeRadius& made) {
-        setup.insideRadius = made.radius;
+        setup.insideRadius = made.radius * setup.tool->radiusTimes;
         setup.radiusSigma = made.sigma;
     };
     if (kind.isDie()) {

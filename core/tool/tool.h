@@ -91,6 +91,7 @@ struct Tool {
     double angleSigma = 0;              // degrees, angle reached
     double squareSigma = 0;             // degrees, how square the line is set; 0: not known of this tool
     double radiusSigma = 0;             // mm, its radius; 0: not known of this tool
+    double radiusTimes = 1; // that the inside radius is what is reckoned, of no book: of a shop's own bends
 
     bool hasFingers() const { return kind->mayHaveFingers && !fingers.empty(); }
     bool isDie() const { return kind->isDie(); }

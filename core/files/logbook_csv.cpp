@@ -1,0 +1,158 @@
+#include "files/logbook_csv.h"
+
+#include "files/bench_log.h"
+#include "files/csv_table.h"
+#include "quantity/length.h"
+
+#include <cmath>
+#include <sstream>
+
+namespace goodfold::files {
+
+namespace {
+
+using learn::KeptBend;
+using learn::KeptPiece;
+using learn::TestBend;
+
+std::string number(double value) {
+    return quantity::printNumber(value, 6);
+}
+
+/// A figure of a test bend, and its column.
+struct Figure {
+    const char* column;
+    double TestBend::*value;
+};
+constexpr Figure kFigures[] = {
+    {"opening", &TestBend::opening},  {"width", &TestBend::width},      {"thickness", &TestBend::thickness},
+    {"strip", &TestBend::strip},      {"line", &TestBend::line},        {"held_leg", &TestBend::heldLeg},
+    {"free_leg", &TestBend::freeLeg}, {"wanted", &TestBend::wantedDeg}, {"pushed", &TestBend::pushedDeg},
+    {"angle", &TestBend::angleDeg},   {"radius", &TestBend::radius}};
+
+/// Row by row; throws the Error of a cell, which the readers below catch.
+class Row {
+public:
+    Row(const CsvTable& table, size_t row) : table(table), row(row) {}
+
+    const std::string& text(const char* column) const { return table.at(row, column); }
+    const std::string& needed(const char* column) const {
+        if (text(column).empty()) fail(column, "is missing");
+        return text(column);
+    }
+    double number(const char* column, double otherwise) const {
+        if (text(column).empty()) return otherwise;
+        const auto read = quantity::parseNumber(text(column));
+        if (!read || !std::isfinite(*read)) fail(column, "must be a number");
+        return *read;
+    }
+    bool flag(const char* column, bool otherwise) const {
+        const std::string& said = text(column);
+        if (said.empty()) return otherwise;
+        if (said != "yes" && said != "no") fail(column, "must be yes or no");
+        return said == "yes";
+    }
+    [[noreturn]] void fail(const char* column, const std::string& reason) const {
+        throw Error{"\"" + std::string(column) + "\" " + reason + ".", table.placeOf(row)};
+    }
+
+private:
+    const CsvTable& table;
+    size_t row;
+};
+
+KeptBend bendFrom(const Row& row) {
+    KeptBend kept;
+    kept.id = row.needed("id");
+    kept.at = row.needed("at");
+    kept.bend.material = row.needed("material");
+    kept.bend.tool = row.text("tool");
+    kept.bend.batch = row.text("batch");
+    kept.bend.isHammered = row.flag("hammered", false);
+    for (const Figure& figure : kFigures)
+        kept.bend.*figure.value = row.number(figure.column, kept.bend.*figure.value);
+    kept.counts = row.flag("counts", true);
+    kept.note = row.text("note");
+    if (const auto wrong = learn::whatIsWrong(kept.bend))
+        row.fail(wrong->where.c_str(), "cannot be: " + wrong->says.substr(0, wrong->says.size() - 1));
+    return kept;
+}
+
+KeptPiece pieceFrom(const Row& row) {
+    KeptPiece kept;
+    kept.id = row.needed("id");
+    kept.at = row.needed("at");
+    kept.job = row.text("job");
+    kept.jobFile = row.text("job_file");
+    kept.batch = row.text("batch");
+    std::istringstream log(row.needed("log"));
+    auto read = readBenchLog(log);
+    if (!read) row.fail("log", "cannot be read: " + read.error().says);
+    kept.log = *read;
+    const auto outcome = learn::outcomeOf(row.needed("outcome"));
+    if (!outcome) row.fail("outcome", "must be at-once, reworked or scrapped");
+    kept.outcome = *outcome;
+    kept.minutes = row.number("minutes", 0);
+    kept.cost = row.number("cost", 0);
+    kept.note = row.text("note");
+    kept.photo = row.text("photo");
+    return kept;
+}
+
+template <class Kept> Result<std::vector<Kept>> readAll(std::istream& in, Kept (*from)(const Row&)) {
+    const auto table = CsvTable::read(in);
+    if (!table) return table.error();
+    try {
+        std::vector<Kept> all;
+        for (size_t row = 0; row < table->rows(); ++row)
+            all.push_back(from(Row(*table, row)));
+        return all;
+    } catch (const Error& error) {
+        return error;
+    }
+}
+
+} // namespace
+
+void writeTestBends(std::ostream& out, const std::vector<KeptBend>& bends) {
+    std::vector<std::string> cells{"id", "at", "material", "tool", "batch", "hammered"};
+    for (const Figure& figure : kFigures)
+        cells.emplace_back(figure.column);
+    cells.insert(cells.end(), {"counts", "note"});
+    writeCsvRow(out, cells);
+    for (const KeptBend& kept : bends) {
+        const TestBend& bend = kept.bend;
+        cells = {kept.id, kept.at, bend.material, bend.tool, bend.batch, bend.isHammered ? "yes" : "no"};
+        for (const Figure& figure : kFigures)
+            cells.push_back(number(bend.*figure.value));
+        cells.insert(cells.end(), {kept.counts ? "yes" : "no", kept.note});
+        writeCsvRow(out, cells);
+    }
+}
+
+Result<std::vector<KeptBend>> readTestBends(std::istream& in) {
+    return readAll(in, bendFrom);
+}
+
+void writePieces(std::ostream& out, const std::vector<KeptPiece>& pieces) {
+    writeCsvRow(out, {"id", "at", "job", "piece", "hand", "batch", "outcome", "minutes", "cost", "note",
+                      "photo", "log", "job_file"});
+    for (const KeptPiece& kept : pieces) {
+        std::ostringstream log;
+        writeBenchLog(log, kept.log);
+        const char* hand = !kept.log.hand ? "" : *kept.log.hand == job::Hand::Left ? "left" : "right";
+        writeCsvRow(out, {kept.id, kept.at, kept.job, std::to_string(kept.log.piece), hand, kept.batch,
+                          std::string(wordOf(kept.outcome)), number(kept.minutes), number(kept.cost),
+                          kept.note, kept.photo, log.str(), kept.jobFile});
+    }
+}
+
+Result<std::vector<KeptPiece>> readPieces(std::istream& in) {
+    return readAll(in, pieceFrom);
+}
+
+bool isTableOfPieces(const std::string& firstLine) {
+    return firstLine.find("job_file") != std::string::npos || firstLine.find("outcome") != std::string::npos;
+}
+
+} // namespace goodfold::files

@@ -152,6 +152,8 @@ int main(int argc, char** argv) {
         wrongHardware = books.hardware.read();
         wrongErrors = books.errors.read();
         wrongTools = books.tools.read();
+    } else {
+        books.logbook.leaveOut();
     }
     if (const int failed =
             openWindows(parser.positionalArguments(), parser.isSet(shots) || asShipped, books)) {

@@ -97,6 +97,15 @@ void addPractising(CLI::App& app, Arguments& into) {
     addErrors(sub, into);
 }
 
+void addLearning(CLI::App& app, Arguments& into) {
+    CLI::App& sub = addPrinting(app, "learn", "Print what a table of test bends has taught of one metal",
+                                into, Arguments::Command::Learn);
+    sub.add_option("--material", into.material, "Of which; left out, the first bend's")->type_name("ID");
+    sub.add_option("--tool", into.tool, "For bends in that tool")->type_name("ID");
+    sub.add_option("--batch", into.batch, "For stock from that batch")->type_name("NAME");
+    addErrors(sub, into);
+}
+
 void addExporting(CLI::App& app, Arguments& into) {
     CLI::App& sub =
         *app.add_subcommand("export", "Write files of one job; FILE may be - for standard output");
@@ -149,6 +158,7 @@ std::optional<Arguments> parseArguments(int argc, const char* const* argv, int& 
     addProposing(app, arguments);
     addBench(app, arguments);
     addPractising(app, arguments);
+    addLearning(app, arguments);
     addExporting(app, arguments);
     try {
         app.parse(argc, argv);

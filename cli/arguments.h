@@ -9,7 +9,7 @@
 namespace goodfold::cli {
 
 struct Arguments {
-    enum class Command { Show, Plan, LineUp, Mount, Solve, Propose, Bench, Practise, Export };
+    enum class Command { Show, Plan, LineUp, Mount, Solve, Propose, Bench, Practise, Learn, Export };
     Command command = Command::Show;
     std::vector<std::string> jobs;              // "-" is standard input
     std::map<std::string, std::string> exports; // the key of draw::exports() and the file to write
@@ -26,6 +26,8 @@ struct Arguments {
     std::vector<std::string> earlier = {}; // logs of pieces before it
     std::string log = {};                  // what was measured of the piece that `bench` is about
     std::string out = {};                  // the job that `solve` writes; empty: none
+    std::string material = {};             // that `learn` is asked of; empty: the first bend's
+    std::string tool = {}, batch = {};     // and for bends in that tool, from that batch; empty: any
     std::vector<std::string> held = {};    // plates, bends and holes that `solve` leaves as they are
 };
 

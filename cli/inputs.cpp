@@ -2,6 +2,7 @@
 
 #include "files/bench_log.h"
 #include "files/job_file.h"
+#include "files/logbook_csv.h"
 
 #include <cerrno>
 #include <cstring>
@@ -36,6 +37,10 @@ Result<job::Job> readJob(const std::string& path) {
 
 Result<bench::Log> readLog(const std::string& path) {
     return readFrom(path, files::readBenchLog);
+}
+
+Result<std::vector<learn::KeptBend>> readBends(const std::string& path) {
+    return readFrom(path, files::readTestBends);
 }
 
 Result<const material::Material*> materialOf(const job::Job& job) {

@@ -4,6 +4,7 @@
 #include "bench/log.h"
 #include "hardware/hardware.h"
 #include "job/job.h"
+#include "learn/entries.h"
 #include "lineup/book.h"
 #include "material/material.h"
 #include "tool/tool.h"
@@ -15,6 +16,9 @@ Result<job::Job> readJob(const std::string& path);
 
 /// The same of a bench log.
 Result<bench::Log> readLog(const std::string& path);
+
+/// A table of test bends.
+Result<std::vector<learn::KeptBend>> readBends(const std::string& path);
 
 Result<const material::Material*> materialOf(const job::Job& job);
 

@@ -1,11 +1,9 @@
 // goodfold-cli: the computation for scripts and for checking.
 #include "check/finding.h"
-#include "cli/arguments.h"
-#include "cli/inputs.h"
+#include "cli/bench_commands.h"
 #include "draw/exports.h"
 #include "draw/save_bytes.h"
 #include "draw/type.h"
-#include "files/bench.h"
 #include "files/job_file.h"
 #include "files/lineup.h"
 #include "files/mount.h"
@@ -22,53 +20,14 @@
 #include <QGuiApplication>
 
 #include <algorithm>
-#include <array>
-#include <cerrno>
-#include <cstdio>
-#include <cstring>
 #include <iostream>
 #include <set>
 #include <sstream>
 
 using namespace goodfold;
+using cli::Books, cli::complain, cli::printed, cli::withJob;
 
 namespace {
-
-/// The shop's books for all jobs of one call.
-struct Books {
-    tool::Shop tools;
-    hardware::Book hardware;
-    lineup::ErrorBook errors;
-};
-
-/// Names come from files: what would move a terminal's cursor or change its colours is printed as its number.
-std::string harmless(const std::string& text) {
-    std::string out;
-    for (const char c : text)
-        if (static_cast<unsigned char>(c) < 0x20 || c == 0x7f) {
-            std::array<char, 8> number{};
-            std::snprintf(number.data(), number.size(), "\\x%02x", static_cast<unsigned>(c));
-            out += number.data();
-        } else {
-            out += c;
-        }
-    return out;
-}
-
-int complain(const std::string& path, const Error& error, int status = cli::kCannotBeRead) {
-    std::cerr << harmless((path == "-" ? "standard input" : path) + ": " + error.where + ": " + error.says)
-              << '\n';
-    return status;
-}
-
-/// What was printed has arrived; else it is told, whatever the job was like.
-int printed(int status) {
-    errno = 0;
-    if (std::cout.flush()) return status;
-    return complain("standard output",
-                    {(errno ? std::string(std::strerror(errno)) : "it is closed") + ".", "writing"},
-                    cli::kCannotBeWritten);
-}
 
 /// A job laid out for the tools it is planned in, unless it is to be quick, with all that is to be said of
 /// it.
@@ -95,16 +54,6 @@ struct Solved {
             {settled.job, part(), folded, material, reading, books.hardware, plans ? &facts : nullptr});
     }
 };
-
-/// A job that can be worked with is given to `use`; one that cannot is told by `tellWhy`.
-template <class Use, class Tell> int withJob(const std::string& path, const Use& use, const Tell& tellWhy) {
-    const auto job = cli::readJob(path);
-    if (!job) return complain(path, job.error());
-    const auto material = cli::materialOf(*job);
-    if (material) return use(*job, **material);
-    tellWhy(material.error());
-    return printed(cli::kCannotBeMade);
-}
 
 int show(const std::string& path, const Books& books, bool plans) {
     return withJob(
@@ -296,76 +245,6 @@ int proposeFor(const std::string& path, const Books& books) {
         [&](const Error& why) { files::writeUnsolved(std::cout, path, why); });
 }
 
-/// One hand planned, and what a piece of it is made from on its mount.
-struct OnMount {
-    sequence::Settled settled;
-    std::optional<lineup::Making> making; // refers to `settled`
-};
-std::optional<Error> putOnMount(OnMount& out, const job::Job& job, bool isOpposite,
-                                const material::Material& material, const Books& books) {
-    if (!job.mount) return Error{"The job says nothing of a mount.", "mount"};
-    out.settled = sequence::settle(job, material, books.tools);
-    job::Mount mount = *job.mount;
-    if (isOpposite && out.settled.outcome.plan) {
-        mount = job.oppositeMount ? *job.oppositeMount : lineup::mirrored(mount);
-        out.settled = sequence::settleOpposite(out.settled, material, books.tools);
-    }
-    if (!out.settled.outcome.plan) return Error{"There is no order of bending.", "bends"};
-    const auto making = lineup::makingOf(
-        {out.settled.job, out.settled.part, material, &*out.settled.outcome.plan, books.errors, true}, mount,
-        books.hardware);
-    if (!making) return making.error();
-    out.making.emplace(*making);
-    return {};
-}
-
-/// Fine as long as more pieces than not would go on, made as it says.
-int atTheBench(const std::string& path, const Books& books, const cli::Arguments& arguments) {
-    const auto log = cli::readLog(arguments.log);
-    if (!log) return complain(arguments.log, log.error());
-    std::vector<bench::Log> earlier;
-    for (const std::string& file : arguments.earlier) {
-        const auto read = cli::readLog(file);
-        if (!read) return complain(file, read.error());
-        earlier.push_back(*read);
-    }
-    return withJob(
-        path,
-        [&](const job::Job& job, const material::Material& material) -> int {
-            OnMount on;
-            if (const auto wrong = putOnMount(on, job, bench::isOfOpposite(*log, job), material, books))
-                return complain(path, *wrong, cli::kCannotBeMade);
-            const bench::Work work{on.settled,   *on.making,          material,
-                                   books.errors, cli::readingOf(job), {arguments.trials, arguments.seed},
-                                   earlier};
-            const bench::Now now = bench::replanned(work, *log);
-            files::writeBench(std::cout, path, work, *log, now);
-            return printed(now.best.odds >= 0.5 ? cli::kFine : cli::kCannotBeMade);
-        },
-        [&](const Error& why) { files::writeUnsolved(std::cout, path, why); });
-}
-
-int practiseWith(const std::string& path, const Books& books, const cli::Arguments& arguments) {
-    return withJob(
-        path,
-        [&](const job::Job& job, const material::Material& material) -> int {
-            OnMount on;
-            if (const auto wrong = putOnMount(on, job, false, material, books))
-                return complain(path, *wrong, cli::kCannotBeMade);
-            constexpr int kTrials = 400;
-            const bench::Practice practice = bench::practise({on.settled,
-                                                              *on.making,
-                                                              material,
-                                                              books.errors,
-                                                              cli::readingOf(job),
-                                                              {kTrials, arguments.seed}},
-                                                             arguments.pieces, arguments.seed);
-            files::writePractice(std::cout, path, arguments.seed, practice);
-            return printed(cli::kFine);
-        },
-        [&](const Error& why) { files::writeUnsolved(std::cout, path, why); });
-}
-
 const check::Finding* stopOf(const std::vector<check::Finding>& findings) {
     const auto isStop = [](const check::Finding& finding) {
         return finding.severity == check::Severity::Stop;
@@ -441,9 +320,11 @@ int main(int argc, char** argv) {
         case Command::Propose:
             return proposeFor(path, books);
         case Command::Bench:
-            return atTheBench(path, books, *arguments);
+            return cli::atTheBench(path, books, *arguments);
         case Command::Practise:
-            return practiseWith(path, books, *arguments);
+            return cli::practiseWith(path, books, *arguments);
+        case Command::Learn:
+            return cli::learnFrom(path, books, *arguments);
         case Command::LineUp:
             return lineUp(path, books, *arguments);
         default:

@@ -1,5 +1,6 @@
 #include "draw/exports.h"
 
+#include "draw/check_sheet.h"
 #include "draw/job_sheet.h"
 #include "draw/measuring_sheet.h"
 #include "draw/svg.h"
@@ -27,6 +28,10 @@ QByteArray pdfSheet(const ExportInput& input) {
 
 QByteArray pdfMeasuring(const ExportInput& input) {
     return measuringSheetPdf(input.job, lineup::standardErrors().instruments, input.paper);
+}
+
+QByteArray pdfCheck(const ExportInput& input) {
+    return checkSheetPdf(*input.settled, input.opposite, input.material, input.paper, input.reading);
 }
 
 QByteArray dxf(const ExportInput& input) {
@@ -70,6 +75,14 @@ constexpr std::array kExports{
            .isOnPaper = true,
            .isOfPlace = true,
            .write = pdfMeasuring},
+    Export{.key = "pdf-check",
+           .title = "&Check sheet as %1 PDF…",
+           .tip = "What to measure on each finished piece, and between which limits its bolts go in",
+           .suffix = "-check.pdf",
+           .filter = "PDF documents (*.pdf)",
+           .isOnPaper = true,
+           .needsPlan = true,
+           .write = pdfCheck},
     Export{.key = "dxf",
            .title = "Blank as &DXF…",
            .tip = "Outline, holes and bend lines for a cutting machine",

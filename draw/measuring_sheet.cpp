@@ -3,31 +3,22 @@
 #include "common/phrase.h"
 #include "draw/camera.h"
 #include "draw/palette.h"
-#include "draw/paper_pen.h"
+#include "draw/paper_page.h"
 #include "mount/measured.h"
 #include "mount/walk.h"
 #include "mount/words.h"
 
-#include <QBuffer>
 #include <QCoreApplication>
-#include <QPdfWriter>
+#include <QPainter>
 
 namespace goodfold::draw {
 
 namespace {
 
-class MeasuringSheet : PaperPen {
+class MeasuringSheet : PaperPage {
 public:
     MeasuringSheet(QPdfWriter& writer, QPainter& painter, const job::Job& job)
-        : PaperPen(painter), writer(writer), job(job) {
-        constexpr double kMmPerInch = 25.4;
-        const double dots = writer.resolution() / kMmPerInch;
-        painter.scale(dots, dots);
-        painter.setRenderHint(QPainter::Antialiasing);
-        page = QRectF(0, 0, writer.width() / dots, writer.height() / dots)
-                   .adjusted(kMargin, kMargin, -kMargin, -kMargin);
-        y = page.top() + 5;
-    }
+        : PaperPage(writer, painter), job(job) {}
 
     void paint(const mount::Instruments& instruments) {
         line(tr("%1: what to read at the place").arg(said(job.title)), 5, Weight::SemiBold);
@@ -51,20 +42,9 @@ public:
     }
 
 private:
-    static constexpr double kMargin = 14, kLine = 9.5, kSketch = 88; // mm
+    static constexpr double kLine = 9.5, kSketch = 88; // mm
     static QString said(const std::string& words) { return QString::fromStdString(words); }
     static QString tr(const char* says) { return QCoreApplication::translate("MeasuringSheet", says); }
-
-    void room(double wanted) {
-        if (y + wanted <= page.bottom()) return;
-        writer.newPage();
-        y = page.top() + 5;
-    }
-    void line(const QString& says, double size, Weight weight = Weight::Regular) {
-        room(size * 2);
-        text(QPointF(page.left(), y), says, size, weight);
-        y += size * 1.9;
-    }
 
     /// Its number, what and with what, and a box to write in.
     void reading(size_t number, const job::MountReading& wanted, const mount::Instruments& instruments) {
@@ -132,28 +112,16 @@ private:
                 corner(low.x(), high.y())};
     }
 
-    QPdfWriter& writer;
     const job::Job& job;
-    QRectF page;
-    double y = 0;
 };
 
 } // namespace
 
 QByteArray measuringSheetPdf(const job::Job& job, const mount::Instruments& instruments,
                              QPageSize::PageSizeId paper) {
-    QByteArray bytes;
-    QBuffer buffer(&bytes);
-    buffer.open(QIODevice::WriteOnly);
-    QPdfWriter writer(&buffer);
-    writer.setPageSize(QPageSize(paper));
-    writer.setPageMargins(QMarginsF());
-    writer.setResolution(300);
-    writer.setTitle(QString::fromStdString(job.title));
-    QPainter painter(&writer);
-    MeasuringSheet(writer, painter, job).paint(instruments);
-    painter.end();
-    return bytes;
+    return pagesPdf(job.title, paper, [&](QPdfWriter& writer, QPainter& painter) {
+        MeasuringSheet(writer, painter, job).paint(instruments);
+    });
 }
 
 } // namespace goodfold::draw

@@ -101,12 +101,12 @@ void putPiece(QSqlDatabase& database, const KeptPiece& kept, const Points& taugh
     const QString outcome = text(std::string(wordOf(kept.outcome)));
     const QString hand = QString::fromLatin1(wordOf(kept.log.hand));
     Statement(database, "INSERT OR REPLACE INTO pieces VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
-              {text(kept.id), text(kept.at), job, kept.log.piece, hand, text(kept.batch), outcome,
+              {text(kept.id), text(kept.at), job, kept.log.piece, hand, text(kept.log.batch), outcome,
                kept.minutes, kept.cost, text(kept.note), text(kept.photo), text(log.str())});
     Statement(database,
               "INSERT INTO piece_words (rowid, job, hand, batch, outcome, note)"
               " VALUES ((SELECT rowid FROM pieces WHERE id = ?), ?, ?, ?, ?, ?)",
-              {text(kept.id), text(kept.job), hand, text(kept.batch), outcome, text(kept.note)});
+              {text(kept.id), text(kept.job), hand, text(kept.log.batch), outcome, text(kept.note)});
     putPoints(database, kept.id, taught);
 }
 
@@ -269,26 +269,19 @@ Result<int> Logbook::countOfPieces(const QString& words) {
 
 Result<std::optional<KeptPiece>> Logbook::piece(const std::string& id) {
     return answer<std::optional<KeptPiece>>([&]() -> std::optional<KeptPiece> {
-        Statement row(
-            *database,
-            "SELECT pieces.id, at, name, file, batch, outcome, minutes, cost, note, photo, log FROM pieces"
-            " JOIN jobs ON jobs.id = pieces.job WHERE pieces.id = ?",
-            {text(id)});
+        Statement row(*database,
+                      "SELECT pieces.id, at, name, file, log, outcome, minutes, cost, note, photo FROM pieces"
+                      " JOIN jobs ON jobs.id = pieces.job WHERE pieces.id = ?",
+                      {text(id)});
         if (!row.next()) return {};
-        std::istringstream in(row.text(10));
+        std::istringstream in(row.text(4));
         auto log = files::readBenchLog(in);
         if (!log) throw Error{"What was done to this piece cannot be read: " + log.error().says, {}};
-        return KeptPiece{row.text(0),
-                         row.text(1),
-                         row.text(2),
-                         row.text(3),
-                         row.text(4),
-                         *log,
-                         learn::outcomeOf(row.text(5)).value_or(KeptPiece::Outcome::AtOnce),
-                         row.number(6),
-                         row.number(7),
-                         row.text(8),
-                         row.text(9)};
+        return KeptPiece{row.text(0),   row.text(1),
+                         row.text(2),   row.text(3),
+                         *log,          learn::outcomeOf(row.text(5)).value_or(KeptPiece::Outcome::AtOnce),
+                         row.number(6), row.number(7),
+                         row.text(8),   row.text(9)};
     });
 }
 
@@ -315,15 +308,21 @@ Result<std::vector<ToolFigures>> Logbook::figuresOf(const std::string& tool) {
     });
 }
 
-Result<Points> Logbook::points() {
+Result<Points> Logbook::points(const std::string& exceptBeginning) {
     return answer<Points>([&] {
         // Of scatter those read equally well are joined, so that their squares add up.
-        Statement rows(
-            *database,
-            "SELECT what, material, tool, batch, method, avg(ratio), count(*), sum(1 / (sigma * sigma)),"
-            " sum(value / (sigma * sigma)), sum(value * value), max(sigma) FROM points WHERE sigma > 0"
-            " GROUP BY what, material, tool, batch, method, bucket,"
-            " CASE WHEN method = '' AND what <> 'angle' THEN 0 ELSE sigma END");
+        const QString sql =
+            QStringLiteral(
+                "SELECT what, material, tool, batch, method, avg(ratio), count(*),"
+                " sum(1 / (sigma * sigma)), sum(value / (sigma * sigma)), sum(value * value), max(sigma)"
+                " FROM points WHERE sigma > 0 %1"
+                " GROUP BY what, material, tool, batch, method, bucket,"
+                " CASE WHEN method = '' AND what <> 'angle' THEN 0 ELSE sigma END")
+                .arg(exceptBeginning.empty() ? QString() : QStringLiteral("AND substr(entry, 1, ?) <> ?"));
+        QVariantList bound;
+        if (!exceptBeginning.empty())
+            bound << static_cast<int>(exceptBeginning.size()) << text(exceptBeginning);
+        Statement rows(*database, sql.toLatin1().constData(), bound);
         Points all;
         while (rows.next()) {
             const auto what = learn::whatOf(rows.text(0));
@@ -339,6 +338,34 @@ Result<Points> Logbook::points() {
             }
             all.push_back(std::move(point));
         }
+        return all;
+    });
+}
+
+Result<Points> Logbook::pointsOf(const std::string& id) {
+    return answer<Points>([&] {
+        Statement rows(
+            *database,
+            "SELECT what, material, tool, batch, method, ratio, value, sigma FROM points WHERE entry = ?",
+            {text(id)});
+        Points all;
+        while (rows.next())
+            if (const auto what = learn::whatOf(rows.text(0)))
+                all.push_back({*what, rows.text(1), rows.text(2), rows.text(3), rows.text(4), rows.number(5),
+                               rows.number(6), rows.number(7)});
+        return all;
+    });
+}
+
+Result<std::vector<std::string>> Logbook::beginningsOfPieces(const std::string& example) {
+    return answer<std::vector<std::string>>([&] {
+        const std::string kind = example.substr(0, example.find('-') + 1);
+        Statement rows(*database,
+                       "SELECT DISTINCT substr(id, 1, ?) FROM pieces WHERE id >= ? AND id < ? || 'z'",
+                       {static_cast<int>(example.size()), text(kind), text(kind)});
+        std::vector<std::string> all;
+        while (rows.next())
+            all.push_back(rows.text(0));
         return all;
     });
 }

@@ -67,8 +67,12 @@ public:
     Result<std::vector<Batch>> batches();
     Result<std::vector<ToolFigures>> figuresOf(const std::string& tool);
 
-    /// What all entries taught that count, those alike joined.
-    Result<learn::Points> points();
+    /// What all entries taught that count, those alike joined; but for those whose id begins so.
+    Result<learn::Points> points(const std::string& exceptBeginning = {});
+    /// What one entry taught.
+    Result<learn::Points> pointsOf(const std::string& id);
+    /// The beginnings of ids, as long as `example`, of pieces whose id begins as far as its first dash.
+    Result<std::vector<std::string>> beginningsOfPieces(const std::string& example);
     /// Whether another program has written since this was asked last.
     bool isChangedByOthers();
 

@@ -30,10 +30,10 @@ draw store
 app/base
 app/widgets
 app/bracket
-app/mount app/blank app/bending app/lineup app/shop
+app/mount app/blank app/bending app/lineup app/shop app/logbook
 app/bench
 app/window
-app cli
+app cli instrument
 """.split("\n")
 LEVEL = {room: level for level, line in enumerate(ORDER) for room in line.split()}
 
@@ -56,7 +56,7 @@ def included(root, file):
 
 def main(root):
     wrong, seen = [], set()
-    for folder in ("core", "store", "draw", "app", "cli"):
+    for folder in ("core", "store", "draw", "app", "cli", "instrument"):
         for file in sorted((root / folder).rglob("*")):
             if file.suffix not in (".h", ".cpp"):
                 continue

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/base/own_book.h"
+#include "app/base/shop_logbook.h"
 #include "app/base/tool_book.h"
 #include "hardware/hardware.h"
 #include "lineup/book.h"
@@ -12,6 +13,7 @@ struct Books {
     ToolBook tools;
     OwnBook<hardware::Book> hardware{"hardware.json", hardware::standardBook(), hardware::readBook};
     OwnBook<lineup::ErrorBook> errors{"errors.json", lineup::standardErrors(), lineup::readErrors};
+    ShopLogbook logbook; // what it taught is in Document::taught()
 };
 
 } // namespace goodfold::app

@@ -42,11 +42,10 @@ Document::Document(job::Job job, Books& books, QObject* parent)
     : QObject(parent), shopBooks(books), currentJob(std::move(job)), undo(this) {
     selection = Element::plate(currentJob.plates.front().id);
     recompute();
-}
-
-const material::Material& Document::material() const {
-    // Kept by edit() and by whoever opens files: a document's job always names a material of the book.
-    return *material::standardMaterials().find(currentJob.material);
+    connect(&books.logbook, &ShopLogbook::changed, this, [this] {
+        recompute();
+        emit changed();
+    });
 }
 
 quantity::Reading Document::reading() const {
@@ -195,6 +194,7 @@ void Document::keepOrder() {
 }
 
 void Document::recompute() {
+    taughtBooks.forgetJob();
     solvedPart = part::solve(currentJob, material());
     keepOrder();
     foldedPart = part::fold(solvedPart);

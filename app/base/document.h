@@ -2,7 +2,7 @@
 // through edit(), which can be undone.
 #pragma once
 
-#include "app/base/books.h"
+#include "app/base/taught_books.h"
 #include "check/finding.h"
 #include "edit/edit.h"
 #include "part/compare_rules.h"
@@ -31,7 +31,10 @@ public:
     /// The same of the opposite hand.
     part::Part oppositePart() const;
     const part::Folded& folded() const { return foldedPart; }
-    const material::Material& material() const;
+    /// Its books, as the shop's logbook has taught them.
+    const material::Material& material() const { return *taught().material; }
+    const lineup::ErrorBook& errors() const { return *taught().errors; }
+    std::shared_ptr<const tool::Shop> shop() const { return taught().shop; }
     /// All rules'; those of the plan once there is one for this very job.
     const std::vector<check::Finding>& findings() const { return currentFindings; }
     /// Whether it is known of this very job in which order it can be bent, or that it cannot: until then
@@ -92,12 +95,14 @@ signals:
 
 private:
     friend class EditCommand;
+    const TaughtBooks& taught() const { return taughtBooks.of(currentJob, shopBooks); }
     void take(const job::Job& job, const Element& select);
     void recompute();
     void keepOrder();
     void check();
 
     Books& shopBooks;
+    mutable TaughtCache taughtBooks;
     job::Job currentJob;
     part::Part solvedPart;
     part::Folded foldedPart;

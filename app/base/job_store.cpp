@@ -4,6 +4,7 @@
 #include "draw/save_bytes.h"
 #include "material/material.h"
 
+#include <QCryptographicHash>
 #include <QFile>
 #include <QFileInfo>
 #include <QRegularExpression>
@@ -41,6 +42,15 @@ QString fileNameFor(const std::string& title) {
     QString name = QString::fromStdString(title).trimmed().toLower();
     name.replace(QRegularExpression(QStringLiteral("[^\\w]+")), QStringLiteral("-"));
     return name.isEmpty() ? QStringLiteral("bracket") : name;
+}
+
+QByteArray fingerprintOf(const job::Job& job) {
+    std::ostringstream text;
+    files::writeJob(text, job);
+    constexpr int kEnough = 12;
+    return QCryptographicHash::hash(QByteArray::fromStdString(text.str()), QCryptographicHash::Sha256)
+        .toHex()
+        .left(kEnough);
 }
 
 } // namespace goodfold::app

@@ -3,6 +3,7 @@
 
 #include "files/job_file.h"
 
+#include <QByteArray>
 #include <QString>
 
 namespace goodfold::app {
@@ -15,6 +16,9 @@ std::optional<Error> saveJob(const QString& path, const job::Job& job);
 
 /// "file: place: reason", as the command line says it.
 QString inOneSentence(const QString& path, const Error& error);
+
+/// The same of one job, however its file is called or where it lies.
+QByteArray fingerprintOf(const job::Job& job);
 
 /// A title as a file name without ending: "Vent stay" is vent-stay; none is a bracket.
 QString fileNameFor(const std::string& title);

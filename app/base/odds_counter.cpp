@@ -138,7 +138,7 @@ lineup::Judging OddsCounter::judging(const Counted& counted) const {
     return {document.material(),
             *counted.shop,
             document.books().hardware.book(),
-            document.books().errors.book(),
+            document.errors(),
             document.reading(),
             kTrials,
             kSeed};
@@ -154,8 +154,8 @@ void OddsCounter::begin() {
                        planned->job == document.job() && !planner.isAwaited();
     const auto work = [self = QPointer(this), asked = stopAsked,
                        wanted = CountWanted{document.job(), planned, isIts, document.material(),
-                                            document.books().tools.shop(), document.books().hardware.book(),
-                                            document.books().errors.book(), document.reading(), wantsAll}] {
+                                            document.shop(), document.books().hardware.book(),
+                                            document.errors(), document.reading(), wantsAll}] {
         const auto tell = [&](const std::shared_ptr<const Counted>& made, bool isLast) {
             QMetaObject::invokeMethod(
                 qApp,
@@ -199,7 +199,7 @@ void OddsCounter::findWayTo(double odds, std::function<void(const lineup::WayUp&
     wayAsked = std::make_shared<std::atomic<bool>>(false);
     const auto work = [self = QPointer(this), asked = wayAsked, odds, taken, counted = finished,
                        material = document.material(), hardware = document.books().hardware.book(),
-                       errors = document.books().errors.book(), reading = document.reading()] {
+                       errors = document.errors(), reading = document.reading()] {
         const lineup::WayUp way = lineup::wayTo(odds, counted->settled,
                                                 {material, *counted->shop, hardware, errors, reading, kTrials,
                                                  kSeed, [&asked] { return !*asked; }});

@@ -14,6 +14,8 @@ public:
         : file(QString::fromLatin1(file)), shipped(shipped), readBook(readBook), all(shipped) {}
 
     const Book& book() const { return all; }
+    /// Another number each time it is read.
+    int revision() const { return timesRead; }
 
     /// Where the user's own entries are looked for.
     QString ownPath() const { return ownFilePath(file); }
@@ -21,6 +23,7 @@ public:
     /// Reads the user's entries again. A sentence where the file is there and cannot be used; what ships
     /// applies then.
     std::optional<Error> read() {
+        ++timesRead;
         all = shipped;
         const auto text = readOwnFile(ownPath());
         if (!text) return text.error();
@@ -37,6 +40,7 @@ private:
     const Book& shipped;
     Read readBook;
     Book all;
+    int timesRead = 0;
 };
 
 } // namespace goodfold::app

@@ -91,7 +91,7 @@ void Planner::begin() {
     stop();
     stopAsked = std::make_shared<std::atomic<bool>>(false);
     const auto work = [self = QPointer(this), asked = stopAsked, plan = makePlan,
-                       wanted = PlanWanted{document.job(), document.material(), document.books().tools.shop(),
+                       wanted = PlanWanted{document.job(), document.material(), document.shop(),
                                            document.books().hardware.book(), document.reading()}] {
         const auto tell = [&](auto what) { // in the window's thread, and only if it still wants to know
             QMetaObject::invokeMethod(

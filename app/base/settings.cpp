@@ -18,6 +18,8 @@ constexpr const char* kRecent = "recent files";
 constexpr const char* kIncluded = "included angles";
 constexpr const char* kTextSize = "text size";
 constexpr const char* kTheme = "theme";
+constexpr const char* kInstrument = "instrument";
+constexpr const char* kTestBend = "test bend";
 constexpr const char* kGeometry = "window/geometry";
 constexpr const char* kStage = "window/stage";
 constexpr const char* kLadderWidth = "window/ladder";
@@ -85,6 +87,22 @@ int ladderWidth() {
 }
 void setLadderWidth(int pixels) {
     set(kLadderWidth, pixels);
+}
+
+QString instrumentLine() {
+    return value(kInstrument).toString();
+}
+
+void setInstrumentLine(const QString& line) {
+    set(kInstrument, line);
+}
+
+QVariantMap testBend() {
+    return value(kTestBend).toMap();
+}
+
+void setTestBend(const QVariantMap& figures) {
+    set(kTestBend, figures);
 }
 
 QByteArray windowGeometry() {

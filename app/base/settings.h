@@ -6,6 +6,7 @@
 
 #include <QByteArray>
 #include <QStringList>
+#include <QVariantMap>
 
 namespace goodfold::app::settings {
 
@@ -35,6 +36,14 @@ void setOpen(const QString& key, bool open);
 /// Width of the ladder's column in pixels at 100 %; 0 before anyone dragged it.
 int ladderWidth();
 void setLadderWidth(int pixels);
+
+/// The serial line of the measuring instrument; empty: none.
+QString instrumentLine();
+void setInstrumentLine(const QString& line);
+
+/// A test bend that is being measured, by its figures; not in the logbook yet.
+QVariantMap testBend();
+void setTestBend(const QVariantMap& figures);
 
 /// The window as it was left; the stage by its key.
 QByteArray windowGeometry();

@@ -2,6 +2,7 @@
 #include "app/base/text.h"
 #include "app/bench/bench_stage.h"
 #include "app/bench/reading_rows.h"
+#include "app/widgets/notice.h"
 #include "app/widgets/theme.h"
 #include "app/widgets/value_field.h"
 #include "bench/words.h"
@@ -9,9 +10,11 @@
 
 #include <QLabel>
 #include <QPushButton>
+#include <QRandomGenerator>
 #include <QVBoxLayout>
 
 #include <algorithm>
+#include <cmath>
 
 namespace goodfold::app {
 
@@ -54,7 +57,7 @@ void BenchStage::showReadings(const Act& act) {
         return at ? std::optional(piece->log().entries[*at].value) : std::nullopt;
     };
     for (const Act::Read& read : act.reads)
-        all.push_back({read.entry, text(read.says), readSoFar(read.entry), {}, {}});
+        all.push_back({read.entry, text(read.says), readSoFar(read.entry), tellsInWords(read.entry), {}});
     if (act.kind == Act::Kind::Check && worked->now)
         for (const bench::Accept& accept : worked->now->accept) {
             const auto shownAs = [&](double value) {
@@ -71,6 +74,15 @@ void BenchStage::showReadings(const Act& act) {
         }
     rows->setVisible(!all.empty());
     rows->show(all, [this, act](const Entry& read) { return takeReading(act, read); });
+}
+
+/// How much of what is unsure a reading would tell, where that is worth saying.
+QString BenchStage::tellsInWords(const Entry& reading) const {
+    constexpr double kWorthSaying = 0.05;
+    for (const auto& [entry, share] : piece->latest()->telling)
+        if (entry == reading && share >= kWorthSaying)
+            return tr("%1 % of what is unsure").arg(std::lround(100 * share));
+    return {};
 }
 
 Cell::Answer BenchStage::takeReading(const Act& act, const Entry& read) {
@@ -121,6 +133,76 @@ void BenchStage::addButton(const QString& says, std::function<void()> pressed) {
     buttons.push_back(made);
 }
 
+void BenchStage::practise() {
+    shown = -1;
+    piece->practise(QRandomGenerator::global()->generate());
+}
+
+/// What can be measured of the made-up piece now; and at the end whether it goes on.
+void BenchStage::showPractice(const Act& act) {
+    for (const ReadingRows::Row& row : rows->rows())
+        if (!row.value)
+            addButton(tr("Measure: %1").arg(row.says), [this, act, entry = row.entry]() mutable {
+                const auto read = piece->measured(entry);
+                if (!read) return Notice::say(*this, tr("That cannot be measured on it yet."));
+                entry.value = *read;
+                takeReading(act, entry);
+            });
+    if (act.kind == Act::Kind::Check || act.kind == Act::Kind::Rework)
+        addButton(tr("Try it on"), [this] { Notice::say(*this, triedInWords()); });
+    addButton(tr("Another made-up piece"), [this] { practise(); });
+    addButton(tr("End the practice"), [this] {
+        shown = -1;
+        piece->endPractice();
+    });
+}
+
+QString BenchStage::triedInWords() const {
+    const auto tried = piece->tried();
+    if (!tried) return tr("It is not worked out yet.");
+    if (tried->room >= 0) return tr("It goes on: every bolt is in.");
+    const lineup::Making& making = *piece->latest()->making;
+    const QString where =
+        tried->tightest < 0 ? tr("a leg stands in its face")
+                            : tr("%1 misses its bolt")
+                                  .arg(text(making.mounting.ties[static_cast<size_t>(tried->tightest)].hole));
+    return tr("It does not go on: %1, by %2.")
+        .arg(where,
+             ValueField::shown(document, ValueField::Kind::Size, std::ceil(-tried->room * 20) / 20, false));
+}
+
+/// Whether the batch is as it was, and which piece to check next.
+void BenchStage::showCharts() {
+    const auto& charts = piece->latest()->charts;
+    if (charts.empty() || charts.front().values.size() < 2) return;
+    QStringList says{moves->text()};
+    for (const bench::Chart& chart : charts)
+        if (chart.hasChanged) says << text(bench::inWords(chart, document.reading()));
+    const int every = bench::checkEvery(charts);
+    says << (every == 1   ? tr("Check every piece for now.")
+             : every == 2 ? tr("The pieces are steady: check every second one.")
+                          : tr("The pieces are steady, and well within: check every fifth one."));
+    says.removeAll(QString());
+    moves->setText(says.join(QStringLiteral("\n\n")));
+    moves->show();
+}
+
+/// Once it is checked, how it went is kept.
+void BenchStage::showLogbook() {
+    if (piece->isInLogbook()) {
+        oddsSay->setText(tr("This piece is in the logbook."));
+        return;
+    }
+    const auto write = [this](bool isScrap) {
+        if (const auto failed = piece->writeIntoLogbook(isScrap))
+            return Notice::say(*this, text(failed->says));
+        Notice::say(*this, tr("Written into the logbook. Undo takes it out again."));
+        showAct();
+    };
+    addButton(tr("It goes on: into the logbook"), [write] { write(false); });
+    addButton(tr("It is scrap: into the logbook"), [write] { write(true); });
+}
+
 /// The odds, what moves, what is asked about, and what can be done again.
 void BenchStage::showAnswers(const Act& act) {
     const auto worked = piece->latest();
@@ -149,6 +231,8 @@ void BenchStage::showAnswers(const Act& act) {
     for (const bench::Cannot& cannot : now.cannot)
         if (!now.known.progress.isFormed() && !worked->isDrawnMount)
             says << text(bench::inWords(cannot, *worked->making, document.reading()));
+    for (const bench::WayOut& way : worked->waysOut)
+        says << text(bench::inWords(way));
     for (const auto& [entry, wrong] : now.known.refused)
         says << text(bench::inWords(piece->log().entries[entry], document.reading()) + ": " + wrong.says);
     for (const bench::Doubt& doubt : now.known.doubted)
@@ -173,6 +257,11 @@ void BenchStage::showAnswers(const Act& act) {
             });
         }
     }
+    if (piece->isPractice()) showPractice(act);
+    if (act.kind == Act::Kind::Fetch && !piece->isPractice())
+        addButton(tr("Practise on a made-up piece"), [this] { practise(); });
+    if (act.kind == Act::Kind::Check) showCharts();
+    if (act.kind == Act::Kind::Check && !piece->isPractice()) return showLogbook();
     if (act.kind != Act::Kind::Rework) return;
     for (const bench::Rework& rework : now.rework)
         addButton(tr("%1\n%2 then")

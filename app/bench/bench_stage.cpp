@@ -1,6 +1,8 @@
 #include "app/bench/bench_stage.h"
 
+#include "app/base/settings.h"
 #include "app/base/text.h"
+#include "app/bench/instrument.h"
 #include "app/bench/reading_rows.h"
 #include "app/bending/step_view.h"
 #include "app/bracket/ribbon_view.h"
@@ -8,15 +10,18 @@
 #include "app/widgets/panel_column.h"
 #include "app/widgets/reader_role.h"
 #include "app/widgets/theme.h"
+#include "app/widgets/undo_key.h"
 #include "app/widgets/value_field.h"
 #include "bench/words.h"
 #include "draw/formed_picture.h"
 #include "part/mirror.h"
 #include "text/lineup_words.h"
 
+#include <QComboBox>
 #include <QGridLayout>
 #include <QKeyEvent>
 #include <QLabel>
+#include <QLineEdit>
 #include <QPushButton>
 #include <QStackedWidget>
 #include <QStyle>
@@ -116,6 +121,21 @@ QWidget* BenchStage::makeBeside() {
     all->setSpacing(px(8));
     all->addWidget(moves);
     all->addWidget(rows);
+    batch = new QLineEdit(inside);
+    batch->setProperty("role", "measure");
+    batch->setAccessibleName(tr("Batch of stock"));
+    batch->setPlaceholderText(tr("which bar or sheet?"));
+    leaveUndoToDocument(*batch);
+    connect(batch, &QLineEdit::editingFinished, this, [this] {
+        if (!batch->isModified()) return;
+        batch->setModified(false);
+        bench::Log log = piece->log();
+        log.batch = batch->text().trimmed().toStdString();
+        piece->put(tr("batch of stock"), std::move(log));
+    });
+    all->addWidget(batch);
+    makeInstrument(inside);
+    all->addWidget(lines);
     answers = new QVBoxLayout;
     answers->setSpacing(px(6));
     all->addLayout(answers);
@@ -131,6 +151,30 @@ QWidget* BenchStage::makeBeside() {
     layout->addWidget(oddsSay);
     layout->addWidget(scroll, 1);
     return column;
+}
+
+void BenchStage::makeInstrument(QWidget* parent) {
+    instrument = new Instrument(this);
+    lines = new QComboBox(parent);
+    lines->setEditable(true); // one that is not listed is typed by its name
+    lines->setAccessibleName(tr("Measuring instrument's line"));
+    lines->lineEdit()->setPlaceholderText(tr("measuring instrument: none"));
+    lines->setToolTip(
+        tr("What it sends lands in the box in hand. One that types like a keyboard needs nothing here."));
+    connect(lines, &QComboBox::textActivated, this, &BenchStage::listenTo);
+    connect(lines->lineEdit(), &QLineEdit::returnPressed, this, [this] { listenTo(lines->currentText()); });
+    connect(instrument, &Instrument::lost, this, [this](const QString& why) { Notice::say(*this, why); });
+    connect(instrument, &Instrument::sent, this, [this](const QString& line) {
+        if (!isVisible()) return;
+        const auto sent = readingOf(line, this->document.job().units);
+        if (!sent) return Notice::say(*this, tr("The instrument sent no figure: \"%1\".").arg(line));
+        if (const auto wrong = rows->takeSent(*sent)) Notice::say(*this, *wrong);
+    });
+}
+
+void BenchStage::listenTo(const QString& line) {
+    settings::setInstrumentLine(line);
+    if (const auto wrong = instrument->listenTo(line.trimmed())) Notice::say(*this, *wrong);
 }
 
 QWidget* BenchStage::makeFoot() {
@@ -167,6 +211,11 @@ void BenchStage::hideEvent(QHideEvent*) {
 void BenchStage::showEvent(QShowEvent*) {
     piece->setWanted(true);
     planner.hurry();
+    const QString used = settings::instrumentLine();
+    lines->clear();
+    lines->addItems(Instrument::lines());
+    lines->setCurrentText(used);
+    if (!used.isEmpty() && instrument->line().isEmpty()) (void)instrument->listenTo(used);
 }
 
 QString BenchStage::hint() const {
@@ -217,10 +266,14 @@ void BenchStage::showExample() {
 
 void BenchStage::showAct() {
     const bool isThere = shown >= 0;
-    for (QWidget* each : std::initializer_list<QWidget*>{odds, oddsSay, moves, rows, back, next, count})
+    for (QWidget* each :
+         std::initializer_list<QWidget*>{odds, oddsSay, moves, rows, batch, lines, back, next, count})
         each->setVisible(isThere);
     const bench::Log& log = piece->log();
-    QString whose = tr("Piece %1 of %2").arg(log.piece).arg(std::max(log.piece, document.job().quantity));
+    QString whose =
+        piece->isPractice()
+            ? tr("Made-up piece, for practice")
+            : tr("Piece %1 of %2").arg(log.piece).arg(std::max(log.piece, document.job().quantity));
     if (document.job().oppositeHand)
         whose += QStringLiteral(", ") +
                  text(part::handInWords(document.job().hand, bench::isOfOpposite(log, document.job())));
@@ -230,8 +283,10 @@ void BenchStage::showAct() {
     which->style()->polish(which);
     before->setEnabled(log.piece > 1);
     hand->setVisible(document.job().oppositeHand);
-    for (QPushButton* each : buttons)
-        each->deleteLater();
+    for (QPushButton* each : buttons) {
+        each->hide();
+        each->deleteLater(); // it may be what was just pressed
+    }
     buttons.clear();
     if (!isThere) {
         title->clear();
@@ -253,6 +308,9 @@ void BenchStage::showAct() {
     why->setVisible(!act.why.empty());
     back->setEnabled(shown > 0);
     next->setText(isPast ? tr("Next ›") : tr("Done ›"));
+    batch->setVisible(act.kind == Act::Kind::Fetch);
+    lines->setVisible(act.kind == Act::Kind::Fetch);
+    if (!batch->isModified()) batch->setText(text(log.batch));
     showPicture(act);
     showReadings(act);
     showAnswers(act);
@@ -337,8 +395,18 @@ void BenchStage::keyPressEvent(QKeyEvent* event) {
     case Qt::Key_PageUp:
         return go(shown - 1);
     default:
-        QWidget::keyPressEvent(event);
+        break;
     }
+    // What types like a keyboard, an instrument or a hand, goes into the box.
+    const QString typed = event->text();
+    ValueField* box = rows->isVisible() ? rows->boxInHand() : nullptr;
+    if (box && !typed.isEmpty() && (typed[0].isDigit() || typed[0] == QLatin1Char('.'))) {
+        box->setFocus();
+        box->setText(typed);
+        box->setModified(true);
+        return;
+    }
+    QWidget::keyPressEvent(event);
 }
 
 QString BenchStage::says() const {

@@ -7,13 +7,16 @@
 #include "app/widgets/cell.h"
 #include "bench/acts.h"
 
+class QComboBox;
 class QLabel;
+class QLineEdit;
 class QPushButton;
 class QStackedWidget;
 class QVBoxLayout;
 
 namespace goodfold::app {
 
+class Instrument;
 class ReadingRows;
 class RibbonView;
 class StepView;
@@ -33,6 +36,7 @@ public:
     void enter() override { setFocus(); }
 
     PieceInWork& pieceInWork() { return *piece; }
+    Instrument& measuringInstrument() { return *instrument; }
     const std::vector<bench::Act>& work() const { return acts; }
     int current() const { return shown; }
     void go(int act);
@@ -52,6 +56,8 @@ private:
     QWidget* makeHead();
     QWidget* makeBeside();
     QWidget* makeFoot();
+    void makeInstrument(QWidget* parent);
+    void listenTo(const QString& line);
     void take();
     bool isDone(const bench::Act& act) const;
     void showAct();
@@ -59,6 +65,12 @@ private:
     void showWhole();
     void showReadings(const bench::Act& act);
     void showAnswers(const bench::Act& act);
+    void showLogbook();
+    void showCharts();
+    void practise();
+    void showPractice(const bench::Act& act);
+    QString triedInWords() const;
+    QString tellsInWords(const bench::Entry& reading) const;
     static QPushButton* largeButton(QWidget* parent, const QString& says, const char* role);
     void addButton(const QString& says, std::function<void()> pressed);
     Cell::Answer takeReading(const bench::Act& act, const bench::Entry& read);
@@ -79,6 +91,9 @@ private:
     RibbonView* blank;
     ReadingRows* rows;
     QVBoxLayout* answers;
+    QLineEdit* batch; // of stock that the piece is cut from
+    Instrument* instrument;
+    QComboBox* lines; // that instruments are listened to on
     std::vector<QPushButton*> buttons;
 };
 

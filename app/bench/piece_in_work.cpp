@@ -3,18 +3,23 @@
 #include "app/base/job_store.h"
 #include "app/base/own_file.h"
 #include "app/base/text.h"
+#include "app/logbook/logbook_commands.h"
+#include "bench/acts.h"
+#include "bench/telling.h"
 #include "draw/save_bytes.h"
 #include "files/bench_log.h"
 #include "files/job_file.h"
+#include "learn/from_piece.h"
 #include "lineup/drawn_mount.h"
 
 #include <QCoreApplication>
-#include <QCryptographicHash>
 #include <QDir>
 #include <QFileInfo>
 #include <QPointer>
 #include <QThreadPool>
 
+#include <algorithm>
+#include <cmath>
 #include <sstream>
 
 namespace goodfold::app {
@@ -32,16 +37,6 @@ private:
 };
 
 namespace {
-
-/// Pieces of one job, however its file is called or where it lies.
-QByteArray fingerprintOf(const job::Job& job) {
-    std::ostringstream text;
-    files::writeJob(text, job);
-    constexpr int kEnough = 12;
-    return QCryptographicHash::hash(QByteArray::fromStdString(text.str()), QCryptographicHash::Sha256)
-        .toHex()
-        .left(kEnough);
-}
 
 struct PieceWanted {
     std::shared_ptr<const Planned> planned;
@@ -75,14 +70,24 @@ std::shared_ptr<const Worked> workedOf(const PieceWanted& wanted) {
         return worked;
     }
     worked->making.emplace(*making);
-    worked->now = bench::replanned({worked->settled,
-                                    *worked->making,
-                                    wanted.material,
-                                    wanted.errors,
-                                    wanted.reading,
-                                    {},
-                                    wanted.earlier},
-                                   wanted.log);
+    const bench::Work work{
+        worked->settled, *worked->making, wanted.material, wanted.errors, wanted.reading, {}, wanted.earlier};
+    worked->now = bench::replanned(work, wanted.log);
+    const bench::Now& now = *worked->now;
+    constexpr double kEven = 0.5;
+    if (now.best.odds < kEven && !worked->isDrawnMount)
+        worked->waysOut = bench::waysOut(work, wanted.log, now);
+    std::vector<bench::Entry> readings;
+    for (const bench::Act& act : bench::actsOf(worked->settled, wanted.material, wanted.reading, &now))
+        for (const bench::Act::Read& read : act.reads)
+            if (!bench::readingOf(wanted.log, read.entry)) readings.push_back(read.entry);
+    const auto shares = bench::tellingOf(*worked->making, *worked->settled.outcome.plan, now.known, readings,
+                                         wanted.errors.instruments);
+    for (size_t i = 0; i < readings.size(); ++i)
+        worked->telling.emplace_back(readings[i], shares[i]);
+    std::vector<bench::Log> pieces = wanted.earlier;
+    pieces.push_back(wanted.log);
+    worked->charts = bench::chartsOf(now.accept, pieces);
     return worked;
 }
 
@@ -94,6 +99,8 @@ PieceInWork::PieceInWork(Document& document, Planner& planner, QObject* parent)
         const QByteArray now = fingerprintOf(this->document.job());
         if (now != ofJob) {
             ofJob = now;
+            practice.reset();
+            entries.batch.clear();
             read();
         }
         if (!isWanted && finished) { // what is left of it is of another plan
@@ -127,9 +134,8 @@ void PieceInWork::add(const QString& label, std::vector<bench::Entry> more) {
 }
 
 void PieceInWork::goTo(int piece, std::optional<job::Hand> hand) {
-    entries = {};
-    entries.piece = piece;
-    entries.hand = hand;
+    practice.reset();
+    entries = {piece, hand, {}, entries.batch}; // most likely cut from the same bar
     read();
     begin();
     emit changed();
@@ -180,6 +186,7 @@ void PieceInWork::read() {
     const auto log = files::readBenchLog(in);
     if (log) {
         entries.entries = log->entries;
+        entries.batch = log->batch;
         return;
     }
     const auto kept = setAside(pathOf(entries.piece));
@@ -188,11 +195,87 @@ void PieceInWork::read() {
 }
 
 void PieceInWork::keep() {
+    if (isPractice()) return;
     QDir().mkpath(QFileInfo(pathOf(entries.piece)).path());
     std::ostringstream out;
     files::writeBenchLog(out, entries);
     if (const auto wrong = draw::saveBytes(pathOf(entries.piece), QByteArray::fromStdString(out.str())))
         emit said(tr("This piece could not be kept: %1").arg(text(wrong->says)));
+}
+
+bool PieceInWork::isInLogbook() const {
+    ShopLogbook& logbook = document.books().logbook;
+    if (!logbook.hasPiecesOf(ofJob)) return false;
+    const auto file = logbook.file();
+    if (!file) return false;
+    const auto kept = (*file)->piece(ShopLogbook::idOfPiece(ofJob, entries.piece, entries.hand));
+    return kept && *kept;
+}
+
+void PieceInWork::practise(unsigned seed) {
+    entries.entries.clear();
+    undo.clear();
+    practice = seed;
+    begin();
+    emit changed();
+}
+
+void PieceInWork::endPractice() {
+    goTo(entries.piece, entries.hand);
+}
+
+/// It is made again from its seed, and all that was done to it.
+template <class Do> auto PieceInWork::onMadeUp(Do ask) const {
+    const auto worked = latest();
+    using Answer = decltype(ask(std::declval<bench::VirtualPiece&>()));
+    if (!practice || !worked || !worked->making) return Answer();
+    bench::Random random(*practice);
+    const material::Material metal = document.material();
+    const lineup::ErrorBook errors = document.errors();
+    const bench::Work work{worked->settled, *worked->making, metal, errors, document.reading()};
+    const bench::VirtualShop shop = bench::virtualShop(work, random);
+    bench::VirtualPiece piece(work, shop, random);
+    for (const bench::Entry& entry : entries.entries)
+        piece.take(entry, random);
+    return ask(piece);
+}
+
+std::optional<double> PieceInWork::measured(const bench::Entry& entry) const {
+    return onMadeUp([&](bench::VirtualPiece& piece) -> std::optional<double> {
+        const auto read = piece.reads(entry);
+        if (!read) return {};
+        bench::Random noise(*practice + static_cast<unsigned>(entries.entries.size()) + 1);
+        const double shown = bench::isAngle(entry.kind) ? 0.1 : 0.05; // of what instruments show
+        return shown *
+               std::round((*read + noise(bench::sigmaOf(entry, document.errors().instruments))) / shown);
+    });
+}
+
+std::optional<lineup::Fitting> PieceInWork::tried() const {
+    return onMadeUp([](bench::VirtualPiece& piece) { return std::optional(piece.fitted()); });
+}
+
+std::optional<Error> PieceInWork::writeIntoLogbook(bool isScrap) {
+    const auto worked = latest();
+    if (!worked || !worked->now) return Error{"What was measured of this piece is not worked out yet.", {}};
+    const bool isReworked =
+        std::any_of(entries.entries.begin(), entries.entries.end(), [](const auto& entry) {
+            return entry.kind == bench::Entry::Kind::Filed || entry.kind == bench::Entry::Kind::Shim;
+        });
+    using Outcome = learn::KeptPiece::Outcome;
+    learn::KeptPiece kept;
+    kept.id = ShopLogbook::idOfPiece(ofJob, entries.piece, entries.hand);
+    kept.at = store::now();
+    kept.job = document.job().title.empty() ? "A bracket" : document.job().title;
+    std::ostringstream file;
+    files::writeJob(file, document.job());
+    kept.jobFile = file.str();
+    kept.log = entries;
+    kept.outcome = isScrap ? Outcome::Scrapped : isReworked ? Outcome::Reworked : Outcome::AtOnce;
+    const learn::Points taught = learn::taughtBy(
+        {*worked->making, *worked->planned->outcome().plan, document.material(), document.errors()}, entries);
+    return EntryCommand::push(undo, document.books().logbook, tr("piece written into the logbook"), {},
+                              KeptEntry{kept, taught});
 }
 
 void PieceInWork::begin() {
@@ -214,7 +297,8 @@ void PieceInWork::begin() {
     QThreadPool::globalInstance()->start(
         [self = QPointer(this), asked = stopAsked,
          wanted = PieceWanted{planned, entries, document.material(), document.books().hardware.book(),
-                              document.books().errors.book(), document.reading(), mount, earlier()}] {
+                              document.errors(), document.reading(), mount,
+                              isPractice() ? std::vector<bench::Log>() : earlier()}] {
             if (*asked) return;
             const auto made = workedOf(wanted);
             QMetaObject::invokeMethod(

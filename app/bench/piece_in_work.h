@@ -4,6 +4,9 @@
 
 #include "app/base/planner.h"
 #include "bench/bench.h"
+#include "bench/control.h"
+#include "bench/virtual_piece.h"
+#include "bench/ways_out.h"
 
 #include <QUndoStack>
 
@@ -16,8 +19,12 @@ struct Worked {
     sequence::Settled settled;            // on its mount, or the one that is drawn where the job has none
     std::optional<lineup::Making> making; // refers to `settled`
     std::optional<bench::Now> now;        // none where nothing has to line up
-    std::string wrong;                    // what the mount does not say yet
-    bool isDrawnMount = false;            // its holes are brought to where they are drawn
+    std::vector<std::pair<bench::Entry, double>>
+        telling;                        // readings still to take: what share of it they tell
+    std::vector<bench::WayOut> waysOut; // where it would not go on as it stands
+    std::vector<bench::Chart> charts;   // of the pieces before and this one
+    std::string wrong;                  // what the mount does not say yet
+    bool isDrawnMount = false;          // its holes are brought to where they are drawn
     Worked() = default;
     Worked(const Worked&) = delete;
 };
@@ -38,6 +45,19 @@ public:
     /// Works as long as somebody looks at it.
     void setWanted(bool on);
 
+    /// How it went, into the shop's logbook with what it taught; as one step that can be undone.
+    std::optional<Error> writeIntoLogbook(bool isScrap);
+    bool isInLogbook() const;
+
+    /// A made-up piece, another for each seed: what is measured of it comes from it, and nothing is kept.
+    void practise(unsigned seed);
+    void endPractice();
+    bool isPractice() const { return practice.has_value(); }
+    /// As an instrument reads it on the made-up piece; nothing where it cannot be measured yet.
+    std::optional<double> measured(const bench::Entry& entry) const;
+    /// Whether the made-up piece goes on, as it really is; nothing until it is worked out.
+    std::optional<lineup::Fitting> tried() const;
+
     QUndoStack& undoStack() { return undo; }
     /// Of this log, or of the one before; null until there is a plan.
     std::shared_ptr<const Worked> latest() const { return finished; }
@@ -56,6 +76,7 @@ private:
     void read();
     void keep();
     void begin();
+    template <class Do> auto onMadeUp(Do ask) const;
 
     Document& document;
     Planner& planner;
@@ -63,7 +84,8 @@ private:
     QUndoStack undo;
     std::shared_ptr<const Worked> finished;
     std::shared_ptr<std::atomic<bool>> stopAsked;
-    QByteArray ofJob; // a fingerprint of the job that the log is of
+    QByteArray ofJob;                 // a fingerprint of the job that the log is of
+    std::optional<unsigned> practice; // seed of the made-up piece
     bool waiting = false, isWanted = false;
 };
 

@@ -89,6 +89,36 @@ void ReadingRows::fill(size_t i) {
     if (!all[i]->hasFocus()) all[i]->deselect();
 }
 
+ValueField* ReadingRows::boxInHand() const {
+    for (ValueField* field : all)
+        if (field->hasFocus()) return field;
+    for (size_t i = 0; i < all.size(); ++i)
+        if (!shown[i].value) return all[i];
+    return all.empty() ? nullptr : all.front();
+}
+
+std::optional<QString> ReadingRows::takeSent(const InstrumentReading& sent) {
+    // A bare figure is whatever the box in hand takes.
+    const auto takes = [&](size_t i) {
+        return !sent.saysUnit || bench::isAngle(shown[i].entry.kind) == sent.isAngle;
+    };
+    std::optional<size_t> row;
+    for (size_t i = 0; i < shown.size(); ++i)
+        if (all[i]->hasFocus() && takes(i)) row = i;
+    for (size_t i = 0; i < shown.size() && !row; ++i)
+        if (!shown[i].value && takes(i)) row = i;
+    if (!row) return tr("The instrument sent a figure that nothing here waits for.");
+    bench::Entry read = shown[*row].entry;
+    const bool isAngle = bench::isAngle(read.kind);
+    read.value = isAngle ? document.reading().bendAngle(sent.value) : sent.value;
+    read.with = isAngle ? "digital-protractor" : "calipers";
+    const size_t next = *row + 1;
+    all[*row]->setModified(false);
+    if (const auto wrong = taken(read)) return QString::fromStdString(wrong->says);
+    if (next < all.size()) all[next]->setFocus();
+    return {};
+}
+
 QString ReadingRows::says() const {
     QStringList said;
     for (const Row& row : shown)

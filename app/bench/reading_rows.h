@@ -1,6 +1,7 @@
 // What is measured in this act: a large box each, with what was foreseen or the limits beside it.
 #pragma once
 
+#include "app/bench/instrument.h"
 #include "app/bench/piece_in_work.h"
 #include "app/widgets/cell.h"
 
@@ -27,6 +28,12 @@ public:
     };
     /// `taken` puts a reading in the log.
     void show(const std::vector<Row>& rows, std::function<Cell::Answer(bench::Entry)> taken);
+    /// A figure from a measuring instrument lands in the box in hand, or the first of its kind that is empty;
+    /// the next is then in hand. A sentence where there is none.
+    std::optional<QString> takeSent(const InstrumentReading& sent);
+    /// The box that is typed in next.
+    ValueField* boxInHand() const;
+    const std::vector<Row>& rows() const { return shown; }
     const std::vector<ValueField*>& fields() const { return all; }
     /// Whether a figure is being typed that is not taken yet.
     bool isTyping() const;

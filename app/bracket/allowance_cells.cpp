@@ -1,4 +1,5 @@
 #include "app/base/text.h"
+#include "app/bracket/learned_cells.h"
 #include "app/bracket/panels.h"
 
 #include <algorithm>
@@ -11,6 +12,7 @@ namespace {
 using Rule = bend::AllowanceRule::Kind;
 
 Cell::Answer chooseRule(Document& document, Rule kind) {
+    if (kind == Rule::Learned) return takeLearned(document);
     return document.change(QObject::tr("allowance rule"), [&](job::Job& job) {
         const bool neverTested = job.allowance.testBend == bend::TestBend{};
         if (kind == Rule::Measured && neverTested)
@@ -93,7 +95,8 @@ std::vector<Block> allowanceBlocks(Document& document) {
                                     {"constant", Rule::Constant},
                                     {"handbook", Rule::Handbook},
                                     {"deduction", Rule::Deduction},
-                                    {"measured", Rule::Measured}})
+                                    {"measured", Rule::Measured},
+                                    {"learned", Rule::Learned}})
         rules.push_back({QLatin1String(key), kind, text(bend::nameOf({.kind = kind}))});
     Block block{{}, 0, 2, {}};
     Cell factor = words(allowanceFactors(document.part()), Cell::Look::Strong);
@@ -103,6 +106,9 @@ std::vector<Block> allowanceBlocks(Document& document) {
                                     [&document](Rule kind) { return chooseRule(document, kind); }),
                            factor});
     if (const Line figure = ruleFigure(document); !figure.empty()) block.lines.push_back(figure);
+    if (document.job().allowance.kind == Rule::Learned)
+        for (Line& line : learnedLines(document))
+            block.lines.push_back(std::move(line));
     for (const QString& line : differences(document))
         block.lines.push_back({words(line, Cell::Look::Faint)});
     return {block};

@@ -3,6 +3,7 @@
 #include "app/base/text.h"
 #include "app/lineup/cause_bars.h"
 #include "app/lineup/line_up_cells.h"
+#include "app/lineup/practice.h"
 #include "app/lineup/spread_view.h"
 #include "app/widgets/cell_panel.h"
 #include "app/widgets/notice.h"
@@ -67,6 +68,11 @@ QWidget* LineUpStage::makeOdds() {
     panels->add(tr("Where its holes have to come"), mount);
     drillingHeading = panels->add(tr("When its holes are drilled"), drilling);
     panels->add(tr("How it is made, and what that is out by"), making);
+    practice = new Practice(document, counter, this);
+    virtualShop = new CellPanel(
+        document, tr("In a virtual shop"), [this](Document&) { return practice->blocks(); }, column);
+    connect(practice, &Practice::changed, virtualShop, &CellPanel::refresh);
+    panels->addFolded(tr("In a virtual shop"), QStringLiteral("practice"), virtualShop);
     auto* layout = new QVBoxLayout(column);
     layout->setContentsMargins(12, 8, 8, 8);
     layout->setSpacing(4);
@@ -112,8 +118,8 @@ QString LineUpStage::hint() const {
 }
 
 QString LineUpStage::says() const {
-    QStringList all{odds->text(),     meaning->text(), limits->text(),       mount->text(),
-                    drilling->text(), making->text(),  causesHeading->text()};
+    QStringList all{odds->text(),     meaning->text(), limits->text(),      mount->text(),
+                    drilling->text(), making->text(),  virtualShop->text(), causesHeading->text()};
     for (const CauseBars::Row& row : bars->rows())
         all << row.says;
     return (all << remediesHeading->text() << remedies->text()).join(QLatin1Char('\n'));

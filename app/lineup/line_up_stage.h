@@ -12,6 +12,7 @@ namespace goodfold::app {
 
 class CauseBars;
 class CellPanel;
+class Practice;
 class SpreadView;
 
 class LineUpStage : public Stage {
@@ -25,6 +26,7 @@ public:
 
     const SpreadView* picture() const { return view; }
     const CauseBars* causes() const { return bars; }
+    Practice& virtualShopPractice() { return *practice; }
     /// The odds, what limits them, and all panels, as they read.
     QString says() const;
 
@@ -44,7 +46,8 @@ private:
     QPushButton* ninetyNine;
     SpreadView* view;
     CauseBars* bars;
-    CellPanel *mount, *drilling, *making, *remedies;
+    CellPanel *mount, *drilling, *making, *remedies, *virtualShop;
+    Practice* practice;
     std::vector<lineup::Drilling> advised; // of the last job that was counted whole: nothing jumps meanwhile
 };
 

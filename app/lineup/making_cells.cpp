@@ -17,7 +17,7 @@ bool isOfTool(const Operation& operation) {
 }
 
 Cell methodChoice(Document& document, const Operation& operation) {
-    const lineup::ErrorBook& book = document.books().errors.book();
+    const lineup::ErrorBook& book = document.errors();
     const job::Job& job = document.job();
     std::vector<Option> options;
     const QString usually = QStringLiteral("usual");
@@ -40,7 +40,7 @@ Cell methodChoice(Document& document, const Operation& operation) {
 
 /// What it is out by, typed over where somebody knows better.
 Line figureLine(Document& document, const Operation& operation) {
-    const lineup::ErrorBook& book = document.books().errors.book();
+    const lineup::ErrorBook& book = document.errors();
     const std::optional<double> sigma = lineup::sigmaOf(book, document.job(), operation.id);
     const bool asTheTool = isOfTool(operation) && !lineup::isChosen(document.job(), operation.id);
     if (!sigma || asTheTool) return {};
@@ -55,15 +55,14 @@ Line figureLine(Document& document, const Operation& operation) {
                        QObject::tr("What it is out by: %1").arg(text(operation.noun))},
                       *sigma, [&document, id = operation.id](double typed) {
                           return document.change(QObject::tr("what it is out by"), [&](job::Job& changed) {
-                              const std::string method =
-                                  lineup::methodOf(document.books().errors.book(), changed, id).id;
+                              const std::string method = lineup::methodOf(document.errors(), changed, id).id;
                               changed.making[id] = {method, typed};
                           });
                       })};
 }
 
 Block profileBlock(Document& document) {
-    const lineup::ErrorBook& book = document.books().errors.book();
+    const lineup::ErrorBook& book = document.errors();
     Block block;
     std::vector<Option> options;
     QString now = QStringLiteral("own");
@@ -81,7 +80,7 @@ Block profileBlock(Document& document) {
                                   std::move(options), now, [&document](const QString& key) {
                                       return document.change(
                                           QObject::tr("how it is made"), [&](job::Job& changed) {
-                                              const lineup::ErrorBook& own = document.books().errors.book();
+                                              const lineup::ErrorBook& own = document.errors();
                                               changed.making.clear();
                                               if (key.toStdString() == own.usualProfile().id) return;
                                               for (const lineup::Profile& profile : own.profiles)
@@ -97,7 +96,7 @@ Block profileBlock(Document& document) {
 
 std::vector<Block> makingBlocks(Document& document) {
     std::vector<Block> blocks{profileBlock(document)};
-    const lineup::ErrorBook& book = document.books().errors.book();
+    const lineup::ErrorBook& book = document.errors();
     for (const Operation& operation : book.operations) {
         if (operation.id == "tool-offset") continue;
         if (operation.id == "springback" && lineup::methodOf(book, document.job(), "angle").id != "stop")

@@ -132,8 +132,8 @@ std::vector<Block> mountBlocks(Document& document) {
     if (!job.mount || !job.rests || job.ties.empty()) return {withoutMount(document)};
     std::vector<Block> blocks{restBlock(document)};
     const auto making =
-        lineup::makingOf({job, document.part(), document.material(), nullptr, document.books().errors.book()},
-                         *job.mount, document.books().hardware.book());
+        lineup::makingOf({job, document.part(), document.material(), nullptr, document.errors()}, *job.mount,
+                         document.books().hardware.book());
     for (size_t i = 0; i < job.ties.size(); ++i) {
         blocks.push_back(tieBlock(document, job.ties[i]));
         if (!making) continue;

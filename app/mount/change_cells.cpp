@@ -7,12 +7,10 @@ namespace goodfold::app {
 
 namespace {
 
-using lineup::Dimension;
-
 enum class May { Change, Stay, Within };
 
 /// The figure as it is drawn, and whether it may become another.
-Block blockOf(Document& document, const Dimension& dimension) {
+Block blockOf(Document& document, const lineup::Dimension& dimension) {
     const std::string name = lineup::nameOf(dimension);
     const auto told = document.job().mayChange.find(name);
     const bool isTold = told != document.job().mayChange.end();
@@ -42,7 +40,8 @@ Block blockOf(Document& document, const Dimension& dimension) {
     const auto maker =
         CellMaker(document, id, QObject::tr("of %1").arg(what),
                   [name](job::Job& changed) -> job::MayChange& { return changed.mayChange[name]; });
-    const bool isTurn = dimension.what == Dimension::What::Angle || dimension.what == Dimension::What::Skew;
+    const bool isTurn =
+        dimension.what == lineup::Dimension::What::Angle || dimension.what == lineup::Dimension::What::Skew;
     const auto kind = isTurn ? ValueField::Kind::Angle : ValueField::Kind::Length;
     const lineup::Limits widest = lineup::widestLimitsOf(dimension);
     block.lines.push_back(
@@ -60,8 +59,8 @@ Block blockOf(Document& document, const Dimension& dimension) {
 std::vector<Block> changeBlocks(Document& document) {
     std::vector<Block> blocks;
     if (document.job().ties.empty()) return blocks;
-    for (const std::vector<Dimension>& kind : lineup::kindsOf(document.job()))
-        for (const Dimension& dimension : kind)
+    for (const std::vector<lineup::Dimension>& kind : lineup::kindsOf(document.job()))
+        for (const lineup::Dimension& dimension : kind)
             blocks.push_back(blockOf(document, dimension));
     return blocks;
 }

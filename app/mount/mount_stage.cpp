@@ -1,5 +1,6 @@
 #include "app/mount/mount_stage.h"
 
+#include "app/base/text.h"
 #include "app/mount/mount_cells.h"
 #include "app/mount/mount_view.h"
 #include "app/mount/photo_page.h"

@@ -149,7 +149,7 @@ void PhotoPage::takeRings() {
     const std::string with = kind->currentData().toString().toStdString();
     job::MountReading reading;
     reading.with = with;
-    const double sigma = mount::sigmaOf(reading, document.books().errors.book().instruments);
+    const double sigma = mount::sigmaOf(reading, document.errors().instruments);
     std::optional<Error> wrong;
     const auto refused = document.change(tr("holes out of a picture"), [&](job::Job& changed) {
         wrong = edit::addPlaces(*changed.mount, face, places, with, sigma);

@@ -26,7 +26,7 @@ std::vector<OptionOf<How>> hows() {
 
 std::vector<Option> instrumentsFor(const Document& document, Kind kind) {
     std::vector<Option> options;
-    for (const auto& [id, instrument] : document.books().errors.book().instruments)
+    for (const auto& [id, instrument] : document.errors().instruments)
         if (instrument.readsTurns == (kind == Kind::Turn))
             options.push_back({text(id), text(instrument.says)});
     return options;

@@ -31,8 +31,8 @@ void Shapes::look() {
     stopAsked = std::make_shared<std::atomic<bool>>(false);
     foundFor = document.job().mount;
     const auto work = [self = QPointer(this), asked = stopAsked, job = document.job(),
-                       material = document.material(), shop = document.books().tools.shop(),
-                       hardware = document.books().hardware.book(), errors = document.books().errors.book(),
+                       material = document.material(), shop = document.shop(),
+                       hardware = document.books().hardware.book(), errors = document.errors(),
                        reading = document.reading()] {
         constexpr int kPieces = 2000;
         const lineup::Judging judging{material, *shop,   hardware, errors,

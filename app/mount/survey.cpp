@@ -20,7 +20,7 @@ void Survey::work() {
         why.clear();
         whatIsOpen.clear();
         suspected.clear();
-        const auto& instruments = document.books().errors.book().instruments;
+        const auto& instruments = document.errors().instruments;
         if (mount) {
             auto made = mount::measured(*mount, instruments);
             if (made) {
@@ -87,9 +87,9 @@ void Survey::pointAt(std::vector<std::string> ids) {
 void Survey::ask() {
     constexpr int kPieces = 4000;
     asked = document.job().mount
-                ? lineup::askNext({document.job(), document.part(), document.material(), nullptr,
-                                   document.books().errors.book()},
-                                  *document.job().mount, document.books().hardware.book(), kPieces, 1)
+                ? lineup::askNext(
+                      {document.job(), document.part(), document.material(), nullptr, document.errors()},
+                      *document.job().mount, document.books().hardware.book(), kPieces, 1)
                 : std::vector<lineup::Asking>();
     emit changed();
 }
@@ -99,7 +99,7 @@ void Survey::takeSheet() {
     int number = 0;
     if (document.job().mount)
         for (job::MountReading& reading :
-             mount::readingsToTake(*document.job().mount, document.books().errors.book().instruments))
+             mount::readingsToTake(*document.job().mount, document.errors().instruments))
             onSheet.push_back({++number, std::move(reading)});
     emit changed();
 }

@@ -71,7 +71,7 @@ Block suspectBlock(Document& document, const mount::Suspect& suspect) {
 Block openBlock(Document& document, Survey& survey, const mount::Open& open) {
     Block block;
     block.gapAbove = 4;
-    block.lines.push_back({wrapped(text(mount::inWords(open, document.books().errors.book().instruments)))});
+    block.lines.push_back({wrapped(text(mount::inWords(open, document.errors().instruments)))});
     if (open.wants)
         block.lines.push_back({press(
             QObject::tr("Read that"),
@@ -90,8 +90,8 @@ Block otherSide(Document& document, const mount::Measured& measured) {
     Block block;
     block.gapAbove = 6;
     const job::Job& job = document.job();
-    std::vector<mount::SideApart> sides = mount::sidesApart(*job.mount, measured, *job.oppositeMount,
-                                                            document.books().errors.book().instruments);
+    std::vector<mount::SideApart> sides =
+        mount::sidesApart(*job.mount, measured, *job.oppositeMount, document.errors().instruments);
     std::erase_if(sides, [](const mount::SideApart& side) { return !side.stands(); });
     if (sides.empty())
         block.lines.push_back(

@@ -110,11 +110,11 @@ std::optional<job::Tie> nextTie(const Document& document) {
 
 Cell::Answer bringOnto(Document& document) {
     const job::Job& job = document.job();
-    const auto& instruments = document.books().errors.book().instruments;
+    const auto& instruments = document.errors().instruments;
     const auto known = lineup::knownMount(*job.mount, instruments);
     if (!known) return known.error();
     if (const auto doubted = lineup::whatIsDoubted(job, *known, instruments)) return *doubted;
-    const auto reached = lineup::reachAsBent(job, *known, document.material(), *document.books().tools.shop(),
+    const auto reached = lineup::reachAsBent(job, *known, document.material(), *document.shop(),
                                              document.books().hardware.book(), {document.reading()});
     if (!reached) return reached.error();
     if (!reached->isReached || reached->changed.empty())

@@ -15,6 +15,8 @@
 #include <QUndoCommand>
 #include <QVBoxLayout>
 
+#include <sstream>
+
 namespace goodfold::app {
 
 namespace {
@@ -219,7 +221,20 @@ Cell::Answer ShopStage::put(const QString& label, const std::string& id, const M
     if (after == before) return {};
     if (auto wrong = document.books().tools.put(id, after)) return wrong;
     undo.push(new ToolCommand(document.books().tools, label, id, before, after));
+    keepByDate(id);
     return {};
+}
+
+/// What a tool was from this day on, for whoever wonders later.
+void ShopStage::keepByDate(const std::string& id) {
+    const tool::Tool* now = document.books().tools.shop()->find(id);
+    if (!now) return;
+    std::ostringstream figures;
+    tool::writeShop(figures, tool::Shop{{*now}});
+    const auto failed = document.books().logbook.write([&](store::Logbook& file) {
+        return file.put(store::ToolFigures{id, store::now(), figures.str()});
+    });
+    if (failed) emit document.books().logbook.said(QString::fromStdString(failed->says));
 }
 
 Cell::Answer ShopStage::change(const QString& label, const std::function<void(tool::Tool&)>& make) {
@@ -336,6 +351,24 @@ Cell::Answer ShopStage::setFigure(const tool::Parameter& figure, double value) {
     return change(named(figure), [&](tool::Tool& changed) { figure.in(changed) = value; });
 }
 
+/// What plans go by instead, as bends made in it have taught.
+Block ShopStage::learnedBlock() const {
+    const tool::Tool &typed = tool(), *used = document.shop()->find(chosen);
+    Block block{{}, 0, 12, {}};
+    if (!used || *used == typed) return block;
+    QStringList says;
+    const auto fine = [](double value) { return QString::number(value, 'f', 2); };
+    if (used->markOffset != typed.markOffset)
+        says << tr("line set further on by %1").arg(fine(used->markOffset));
+    if (used->angleSigma != typed.angleSigma)
+        says << tr("angles give or take %1°").arg(fine(used->angleSigma));
+    if (used->radiusTimes != typed.radiusTimes)
+        says << tr("inside radius %1 times what is reckoned").arg(fine(used->radiusTimes));
+    block.lines.push_back(
+        {wrapped(tr("Plans go by the logbook here: %1.").arg(says.join(QStringLiteral("; "))))});
+    return block;
+}
+
 std::vector<Block> ShopStage::figureBlocks() {
     const tool::Tool& shown = tool();
     Block there;
@@ -366,8 +399,7 @@ std::vector<Block> ShopStage::figureBlocks() {
         const QString unit = each.unit == tool::Parameter::Unit::Newtons ? tr(", N") : QString();
         all.lines.push_back({words(value.name + unit, Cell::Look::Faint), value});
     }
-    Block own;
-    own.gapAbove = 12;
+    Block own = learnedBlock();
     const tool::Tool* shipped = tool::standardShop().find(shown.id);
     if (!shipped || !(*shipped == shown))
         own.lines.push_back({press(

@@ -47,6 +47,8 @@ private:
     void typeOnDrawing(ToolView& view, const std::string& key, const QRectF& box);
     std::vector<Block> toolBlocks();
     std::vector<Block> figureBlocks();
+    Block learnedBlock() const;
+    void keepByDate(const std::string& id);
     Cell figureCell(const tool::Parameter& figure);
     QString named(const tool::Parameter& figure) const;
     Cell::Answer setFigure(const tool::Parameter& figure, double value);

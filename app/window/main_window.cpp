@@ -169,7 +169,7 @@ QWidget* MainWindow::makeRail() {
         return made;
     };
     for (size_t i = 0; i < stageRows().size(); ++i) {
-        const bool beginsOther = stageRows()[i].isOfNoJob && (i == 0 || !stageRows()[i - 1].isOfNoJob);
+        const bool beginsOther = stageRows()[i].isOfNoJob() && (i == 0 || !stageRows()[i - 1].isOfNoJob());
         if (beginsOther) layout->addSpacing(px(22));
         railButtons.push_back(button(acts->stages[static_cast<qsizetype>(i)]));
     }

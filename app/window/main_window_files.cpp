@@ -41,6 +41,7 @@ void MainWindow::connectFileActions() {
     connect(jobFiles, &JobFiles::said, this, &MainWindow::say);
     connect(&document().books().tools, &ToolBook::said, this, &MainWindow::say,
             Qt::QueuedConnection); // the edit that set a file aside clears the notice once it is through
+    connect(&document().books().logbook, &ShopLogbook::said, this, &MainWindow::say, Qt::QueuedConnection);
     connect(jobFiles, &JobFiles::changed, this, &MainWindow::refreshTitle);
     connect(jobFiles, &JobFiles::opened, this, [this] {
         picture()->fit();
@@ -107,7 +108,7 @@ void MainWindow::closeEvent(QCloseEvent* event) {
 void MainWindow::restoreAsLeft() {
     restoreGeometry(settings::windowGeometry());
     for (const StageRow& row : stageRows())
-        if (!row.isOfNoJob && settings::windowStage() == QLatin1String(row.key))
+        if (!row.isOfNoJob() && settings::windowStage() == QLatin1String(row.key))
             showStage(QLatin1String(row.key));
 }
 

@@ -31,7 +31,9 @@ Stage* MainWindow::stageAt(size_t row) {
     made[row] = stageRows()[row].make(context, this);
     stages->addWidget(made[row]);
     if (QUndoStack* own = made[row]->undoStack())
-        undoOrder.add(own, stageRows()[row].isOfNoJob ? tr("in the shop") : QString());
+        undoOrder.add(own, stageRows()[row].place
+                               ? QCoreApplication::translate("Stages", stageRows()[row].place)
+                               : QString());
     return made[row];
 }
 

@@ -10,9 +10,10 @@ namespace goodfold::app {
 struct StageRow {
     const char* key; // in settings, on the command line, in tests
     const char* title;
-    int number;     // Ctrl and this
-    bool isOfNoJob; // below the gap in the rail, and not gone back to at the next start
+    int number;        // Ctrl and this
+    const char* place; // "in the shop": below the gap in the rail, of no one job; null for the job's own
     Stage* (*make)(const StageContext& context, QWidget* parent);
+    bool isOfNoJob() const { return place; } // and not gone back to at the next start
 };
 
 /// In the order of the work. The bracket's is there from the start; the others are made when they are first

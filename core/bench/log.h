@@ -60,6 +60,7 @@ struct Log {
     int piece = 1;
     std::optional<job::Hand> hand; // of a pair; nothing said: the one that is drawn
     std::vector<Entry> entries;
+    std::string batch = {}; // of stock that it is cut from, as it is called in the shop; may be empty
     bool operator==(const Log&) const = default;
 };
 

@@ -1,105 +1,23 @@
 #include "bench/practice.h"
 
-#include "bench/layers.h"
-#include "lineup/workshop.h"
-
 #include <algorithm>
-#include <boost/random/mersenne_twister.hpp>
-#include <boost/random/normal_distribution.hpp>
 #include <cmath>
 
 namespace goodfold::bench {
 
-using Eigen::VectorXd;
 using Kind = Entry::Kind;
-using What = Choice::What;
 
 namespace {
 
-class Random {
-public:
-    explicit Random(unsigned seed) : engine(seed) {}
-    double operator()(double sigma = 1) { return sigma * normal(engine); }
-
-private:
-    boost::random::mt19937 engine;
-    boost::random::normal_distribution<double> normal;
-};
-
-/// What the same shop's pieces share.
-bool isShared(lineup::SourceKind kind) {
-    using enum lineup::SourceKind;
-    return kind == Radius || kind == ToolOffset || kind == Thickness;
-}
-
 const part::PartBend& bendAt(const Work& work, size_t bend) {
     return work.making.part.bends[bend];
-}
-
-const sequence::Step& stepOf(const Work& work, size_t bend) {
-    const auto& steps = work.settled.outcome.plan->steps;
-    return *std::find_if(steps.begin(), steps.end(), [&](const sequence::Step& step) {
-        return step.operation.bend == static_cast<int>(bend);
-    });
-}
-
-double reckonedSpringback(const Work& work, size_t bend) {
-    const tool::Setup& setup = stepOf(work, bend).operation.setup;
-    return setup.loadedAngleDeg - setup.restsAtDeg;
-}
-
-/// The shop: what its metal does, and the numbers that all its pieces share.
-struct Shop {
-    Truth truth;
-    VectorXd shared;      // a piece's numbers; 0 where they are its own
-    lineup::Errors off;   // by them
-    lineup::Errors metal; // K and springback off what is reckoned
-};
-
-Shop shopOf(const Work& work, Random& random) {
-    Shop shop;
-    const lineup::Making& making = work.making;
-    lineup::Draws draws(making);
-    shop.shared = VectorXd::Zero(draws.normals());
-    Eigen::Index number = 0;
-    bool isByStop = false;
-    for (size_t i = 0; i < making.sources.size(); ++i) {
-        const lineup::Source& source = making.sources[i];
-        const int count = draws.normalsOfSources()[i];
-        if (isShared(source.kind) && !source.isOwn)
-            for (int j = 0; j < count; ++j)
-                shop.shared[number + j] = random();
-        isByStop = isByStop || (source.kind == lineup::SourceKind::Springback && !source.isChecked);
-        number += count;
-    }
-    shop.metal = draws.errorsOfNone();
-    constexpr double kBatch = 0.1; // of either
-    const double batchK = 1 + random(kBatch), batchSpring = 1 + random(kBatch);
-    shop.off = draws.errorsBy(shop.shared.data());
-    shop.truth.thickness = making.part.thickness + shop.off.thickness;
-    const double width = making.job.stock.form == job::StockForm::Bar ? making.job.stock.width : 0;
-    constexpr double kNarrow = 8; // widths in thicknesses; broader is bent as sheet is
-    for (size_t i = 0; i < making.part.bends.size(); ++i) {
-        const part::PartBend& bend = bendAt(work, i);
-        const double radius = std::max(0.1, bend.shape.insideRadius + shop.off.bends[i].radius);
-        const bool isWide = width == 0 || width > kNarrow * shop.truth.thickness;
-        const LayeredBend layered = layeredBend(work.material, radius, shop.truth.thickness, isWide);
-        const double k = layered.k * batchK;
-        const double springs = layered.springbackDeg * batchSpring * bend.shape.angleDeg / 90;
-        shop.truth.k[bend.id] = k;
-        shop.truth.springbackDeg[bend.id] = springs;
-        shop.metal.bends[i].k = k - bend.k;
-        shop.metal.bends[i].sprungDeg = reckonedSpringback(work, i) - springs;
-        if (isByStop) shop.metal.bends[i].angleDeg = shop.metal.bends[i].sprungDeg;
-    }
-    return shop;
 }
 
 /// What the planner thinks of metal and tools after so many test bends: of each what it was before, weighed
 /// against what they were read as.
 class Learning {
 public:
-    Learning(const Work& work, const Shop& shop, int testBends, Random& random)
+    Learning(const Work& work, const VirtualShop& shop, int testBends, Random& random)
         : work(work), shop(shop), tests(testBends), random(random) {}
 
     lineup::Making making() {
@@ -141,50 +59,16 @@ private:
     static double weighed(double one, double other) { return one * other / std::hypot(one, other); }
 
     const Work& work;
-    const Shop& shop;
+    const VirtualShop& shop;
     int tests;
     Random& random;
-};
-
-/// One piece, as it really is.
-class RealPiece {
-public:
-    RealPiece(const Work& work, const Shop& shop, Random& random)
-        : making(work.making), truth(shop.shared), made(work.making.part.bends.size(), false) {
-        lineup::Draws draws(work.making);
-        Eigen::Index number = 0;
-        for (size_t i = 0; i < making.sources.size(); ++i) {
-            const lineup::Source& source = making.sources[i];
-            const bool isOwn = (!isShared(source.kind) || source.isOwn) &&
-                               source.kind != lineup::SourceKind::K &&
-                               source.kind != lineup::SourceKind::Springback;
-            for (int j = 0; j < draws.normalsOfSources()[i]; ++j, ++number)
-                if (isOwn) truth[number] = random();
-        }
-        making.inWork.emplace();
-        making.inWork->chosen = shop.metal;
-        piece.emplace(making, *work.settled.outcome.plan);
-    }
-    RealPiece(const RealPiece&) = delete;
-
-    lineup::Errors& chosen() { return making.inWork->chosen; }
-    double reads(const Entry& entry) { return piece->reads(entry, made, truth); }
-    lineup::Fitting fitted() {
-        lineup::Workshop workshop(making);
-        workshop.make(truth.data());
-        return workshop.fitted();
-    }
-
-    lineup::Making making;
-    VectorXd truth;
-    Piece::Made made;
-    std::optional<Piece> piece;
 };
 
 /// One piece made by someone who measures and does what is advised.
 class Careful {
 public:
-    Careful(const Work& work, RealPiece& piece, Random& random) : work(work), piece(piece), random(random) {}
+    Careful(const Work& work, VirtualPiece& piece, Random& random)
+        : work(work), piece(piece), random(random) {}
 
     void bendIt() {
         read({Kind::Thickness, {}});
@@ -197,8 +81,7 @@ public:
             follow(&step);
             const auto bend = static_cast<size_t>(step.operation.bend);
             const part::PartBend& of = bendAt(work, bend);
-            piece.made[bend] = true;
-            log.entries.push_back({Kind::Done, {of.id}});
+            note({Kind::Done, {of.id}});
             read({.kind = Kind::Angle, .of = {of.id}, .with = "digital-protractor"});
             for (const int plate : {of.parent, of.child})
                 read({Kind::Outside, {work.making.part.plates[static_cast<size_t>(plate)].id}});
@@ -220,64 +103,46 @@ public:
 
 private:
     void read(Entry entry) {
-        if (piece.piece->whyNot(entry, piece.made)) return;
-        entry.value = piece.reads(entry) + random(sigmaOf(entry, work.errors.instruments));
+        const auto read = piece.reads(entry);
+        if (!read) return;
+        entry.value = *read + random(sigmaOf(entry, work.errors.instruments));
         log.entries.push_back(std::move(entry));
+    }
+
+    void note(const Entry& entry) {
+        piece.take(entry, random);
+        log.entries.push_back(entry);
     }
 
     /// Before anything is drilled the holes; before a bend its line and angle.
     void follow(const sequence::Step* step) {
         const Now now = replanned(work, log);
-        lineup::Errors& chosen = piece.chosen();
         if (!step)
             for (const MovedHole& moved : now.holes) {
-                chosen.holes[static_cast<size_t>(moved.hole)] = moved.by;
                 const std::string& id = work.making.part.holes[static_cast<size_t>(moved.hole)].id;
-                log.entries.push_back({.kind = Kind::HoleTo, .of = {id}, .by = moved.by});
+                note({.kind = Kind::HoleTo, .of = {id}, .by = moved.by});
             }
         for (const Left& left : now.left) {
             if (left.step != step) continue;
-            const int index = step->operation.bend;
-            lineup::Errors::OfBend& bend = chosen.bends[static_cast<size_t>(index)];
-            const std::string& id = bendAt(work, static_cast<size_t>(index)).id;
-            if (left.line != left.lineWas) {
-                const double by = (left.line - left.lineWas) * piece.piece->acrossPerRead(index);
-                bend.line += by;
-                bend.scribed += by;
-                log.entries.push_back({Kind::LineTo, {id}, left.line});
-            }
-            if (left.angle == left.angleWas) continue;
-            bend.angleDeg += left.angle - left.angleWas;
-            log.entries.push_back({Kind::AngleTo, {id}, left.angle});
+            const std::string& id = bendAt(work, static_cast<size_t>(step->operation.bend)).id;
+            if (left.line != left.lineWas) note({Kind::LineTo, {id}, left.line});
+            if (left.angle != left.angleWas) note({Kind::AngleTo, {id}, left.angle});
         }
     }
 
     void redo(const Rework& rework, const Known& known) {
-        log.entries.push_back(entryOf(rework, work.making, known));
-        lineup::Errors& chosen = piece.chosen();
-        constexpr double kNudged = 0.5; // degrees: how well one comes out
-        switch (rework.kind) {
-        case Rework::Kind::File:
-            chosen.filed[static_cast<size_t>(work.making.part.holeIndex(rework.of))] +=
-                rework.by * rework.toward;
-            return;
-        case Rework::Kind::Shim:
-            chosen.shim = rework.by;
-            return;
-        case Rework::Kind::Nudge:
-            chosen.bends[static_cast<size_t>(work.making.part.bendIndex(rework.of))].angleDeg +=
-                rework.by + random(kNudged);
+        note(entryOf(rework, work.making, known));
+        if (rework.kind == Rework::Kind::Nudge)
             read({.kind = Kind::Angle, .of = {rework.of}, .with = "digital-protractor"});
-        }
     }
 
     const Work& work;
-    RealPiece& piece;
+    VirtualPiece& piece;
     Random& random;
     Log log;
 };
 
-void count(Tally& tally, RealPiece& piece, bool atOnce) {
+void count(Tally& tally, VirtualPiece& piece, bool atOnce) {
     ++tally.pieces;
     const lineup::Fitting fitting = piece.fitted();
     if (fitting.room >= 0)
@@ -285,24 +150,25 @@ void count(Tally& tally, RealPiece& piece, bool atOnce) {
     else
         ++tally.misses[fitting.tightest < 0
                            ? std::string("a leg stands in its face")
-                           : piece.making.mounting.ties[static_cast<size_t>(fitting.tightest)].hole];
+                           : piece.made().mounting.ties[static_cast<size_t>(fitting.tightest)].hole];
 }
 
 } // namespace
 
-Practice practise(const Work& work, int pieces, unsigned seed, int testBends) {
+Practice practise(const Work& work, int pieces, unsigned seed, int testBends,
+                  const std::function<bool(const Practice&)>& goOn) {
     Practice practice;
     Random random(seed);
-    const Shop shop = shopOf(work, random);
+    const VirtualShop shop = virtualShop(work, random);
     practice.truth = shop.truth;
     const lineup::Making surer = Learning(work, shop, testBends, random).making();
-    for (int i = 0; i < pieces; ++i)
+    for (int i = 0; i < pieces; ++i) {
         for (const Way way : {Way::AsPlanned, Way::Measured, Way::TestBends}) {
             Random own(seed + 1 + static_cast<unsigned>(i)); // the same piece in each way
-            RealPiece piece(work, shop, own);
+            VirtualPiece piece(work, shop, own);
             Tally& tally = practice.ways[way];
             if (way == Way::AsPlanned) {
-                piece.made.assign(piece.made.size(), true);
+                piece.bendAll();
                 count(tally, piece, true);
                 continue;
             }
@@ -315,6 +181,8 @@ Practice practise(const Work& work, int pieces, unsigned seed, int testBends) {
             if (!atOnce) careful.rework();
             count(tally, piece, atOnce);
         }
+        if (goOn && !goOn(practice)) break;
+    }
     return practice;
 }
 

@@ -2,7 +2,9 @@
 // know.
 #pragma once
 
-#include "bench/bench.h"
+#include "bench/virtual_piece.h"
+
+#include <functional>
 
 namespace goodfold::bench {
 
@@ -11,12 +13,6 @@ enum class Way {
     AsPlanned,
     Measured, // thickness, tied holes, each bend's angle and legs; the rest re-planned, then reworked
     TestBends // the same after test bends of the same stock in the same tools
-};
-
-/// What this shop's metal and tools are really like: the same of all its pieces.
-struct Truth {
-    double thickness = 0;
-    std::map<std::string, double> k, springbackDeg; // by bend; what springs back, at its own angle
 };
 
 struct Tally {
@@ -31,10 +27,10 @@ struct Practice {
     std::map<Way, Tally> ways;
 };
 
-/// Errors are drawn from the book; K and what springs back are those of bends computed layer by layer
-/// (layeredBend()), give or take what one batch of stock differs by: a tenth of the one, a tenth of the
-/// other. Readings are out by what their instruments are. The same seed makes the same shop and the same
-/// pieces in each way.
-Practice practise(const Work& work, int pieces, unsigned seed, int testBends = 3);
+/// Errors are drawn from the book, metal and tools as virtualShop() has them. Readings are out by what their
+/// instruments are. The same seed makes the same shop and the same pieces in each way.
+/// `goOn` is asked after each piece, with what there is by then; where it says no, those are all.
+Practice practise(const Work& work, int pieces, unsigned seed, int testBends = 3,
+                  const std::function<bool(const Practice&)>& goOn = {});
 
 } // namespace goodfold::bench

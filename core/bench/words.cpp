@@ -149,6 +149,34 @@ std::string inWords(const MovedHole& hole, const part::Part& part, const quantit
     return says + ".";
 }
 
+std::string inWords(const WayOut& way) {
+    const std::string then = ": " + text::oddsInWords(way.odds) + ".";
+    switch (way.kind) {
+    case WayOut::Kind::DrillAfter:
+        return "Drill " + way.hole + " once it is bent, measured where it then has to come" + then;
+    case WayOut::Kind::Slot:
+        return "Make " + way.hole + " a slot along its leg, 3 mm longer than wide" + then;
+    case WayOut::Kind::BeginAgain:
+        return "Begin again, with what this piece has told of the stock and the tool" + then;
+    }
+    return {};
+}
+
+std::string inWords(const Chart& chart, const quantity::Reading& reading) {
+    const Kind kind = chart.accept.measure.kind;
+    const double last = chart.values.back();
+    const std::string what = measureInWords(chart.accept.measure) + " has changed: ";
+    if (last >= chart.low && last <= chart.high)
+        return what + "the last eight lie on one side of " + figure(kind, chart.mean, reading) +
+               ". See whether the stop or the stock is another.";
+    const double ends[] = {reading.bendAngle(chart.low), reading.bendAngle(chart.high)};
+    const bool isTurned = isAngle(kind) && ends[0] > ends[1];
+    return what + figure(kind, last, reading) + ", where the pieces lie within " +
+           figure(kind, isTurned ? chart.high : chart.low, reading) + " to " +
+           figure(kind, isTurned ? chart.low : chart.high, reading) +
+           ". See whether the stop or the stock is another.";
+}
+
 std::string inWords(const Cannot& cannot, const lineup::Making& making, const quantity::Reading& reading) {
     std::string says = "Hole " + cannot.hole + " comes about " + printMm(cannot.off, reading) +
                        " off its bolt, which leaves it " + printMm(cannot.allowed, reading) + ".";

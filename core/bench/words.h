@@ -1,7 +1,8 @@
 // What the bench has to say, as a fabricator says it.
 #pragma once
 
-#include "bench/bench.h"
+#include "bench/control.h"
+#include "bench/ways_out.h"
 
 namespace goodfold::bench {
 
@@ -21,6 +22,11 @@ std::string inWords(const MovedHole& hole, const part::Part& part, const quantit
 
 std::string inWords(const Cannot& cannot, const lineup::Making& making, const quantity::Reading& reading);
 /// "File h2 out by 0.5 toward the far end of leg B."
+/// What still helps, and what the odds then are: "Drill h3 once it is bent, measured where it then has to
+/// come: 85 %."
+std::string inWords(const WayOut& way);
+/// What has changed since the pieces before.
+std::string inWords(const Chart& chart, const quantity::Reading& reading);
 std::string inWords(const Rework& rework, const lineup::Making& making, const quantity::Reading& reading);
 
 } // namespace goodfold::bench

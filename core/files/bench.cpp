@@ -104,7 +104,7 @@ void writePractice(std::ostream& out, const std::string& file, unsigned seed,
 }
 
 void writeBench(std::ostream& out, const std::string& file, const bench::Work& work, const bench::Log& log,
-                const bench::Now& now) {
+                const bench::Now& now, const std::vector<bench::WayOut>& waysOut) {
     const lineup::Making& making = work.making;
     ordered_json root{{"file", file}, {"piece", log.piece}};
     for (const char* list : {"believed", "steps", "holes", "cannot", "asked", "refused"})
@@ -127,6 +127,9 @@ void writeBench(std::ostream& out, const std::string& file, const bench::Work& w
                                   {"off", cannot.off},
                                   {"allowed", cannot.allowed},
                                   {"by", reworksOf(cannot.by, making)}});
+    root["ways_out"] = ordered_json::array();
+    for (const bench::WayOut& way : waysOut)
+        root["ways_out"].push_back({{"says", bench::inWords(way)}, {"hole", way.hole}, {"odds", way.odds}});
     for (const bench::Doubt& doubt : now.known.doubted) {
         root["asked"].push_back({{"entry", doubt.entry},
                                  {"expected", doubt.expected},

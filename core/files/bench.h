@@ -2,6 +2,7 @@
 #pragma once
 
 #include "bench/practice.h"
+#include "bench/ways_out.h"
 
 #include <iosfwd>
 
@@ -11,9 +12,10 @@ namespace goodfold::files {
 /// `steps` (as `plan` has them, those that are left, with `line`, `angle` and `push_to` {was, now}), `holes`
 /// [{hole, was, at, by}], `odds_before`, `odds`, `cannot` [{about, says, by}], `asked` [{entry, expected,
 /// likely, says}] of readings that are not believed, `refused` [{entry, says}], and of a piece that is bent
-/// `rework` [{says, of, by, toward, odds}] and `accept` [{measure, of, from, to, value, ok}].
+/// `rework` [{says, of, by, toward, odds}] and `accept` [{measure, of, from, to, value, ok}]; `ways_out`
+/// [{says, hole, odds}].
 void writeBench(std::ostream& out, const std::string& file, const bench::Work& work, const bench::Log& log,
-                const bench::Now& now);
+                const bench::Now& now, const std::vector<bench::WayOut>& waysOut);
 
 /// What `goodfold-cli practise --json` prints: `file`, `seed`, `truth` {thickness, k, springback by bend},
 /// `ways` {as_planned, measured, test_bends}, each {pieces, at_once, reworked, misses {hole: times}, says},

@@ -88,6 +88,7 @@ bench::Log logFrom(const json& root) {
     log.piece = members.whole("piece", 1);
     if (log.piece < 1) members.fail("must be 1 or more", "piece");
     if (members.has("hand")) log.hand = members.choice("hand", kHandWords);
+    log.batch = members.text("batch", "");
     log.entries = members.list("entries", entryFrom);
     if (log.entries.size() > kMostEntries) members.fail("has more than a piece can have", "entries");
     members.refuseOthers();
@@ -121,6 +122,7 @@ Result<bench::Log> readBenchLog(std::istream& in) {
 void writeBenchLog(std::ostream& out, const bench::Log& log) {
     ordered_json root{{"format", kFormat}, {"version", kBenchLogVersion}, {"piece", log.piece}};
     if (log.hand) root["hand"] = *log.hand == job::Hand::Left ? "left" : "right";
+    if (!log.batch.empty()) root["batch"] = log.batch;
     root["entries"] = ordered_json::array();
     for (const Entry& entry : log.entries)
         root["entries"].push_back(jsonOf(entry));

@@ -84,7 +84,6 @@ KeptPiece pieceFrom(const Row& row) {
     kept.at = row.needed("at");
     kept.job = row.text("job");
     kept.jobFile = row.text("job_file");
-    kept.batch = row.text("batch");
     std::istringstream log(row.needed("log"));
     auto read = readBenchLog(log);
     if (!read) row.fail("log", "cannot be read: " + read.error().says);
@@ -141,7 +140,7 @@ void writePieces(std::ostream& out, const std::vector<KeptPiece>& pieces) {
         std::ostringstream log;
         writeBenchLog(log, kept.log);
         const char* hand = !kept.log.hand ? "" : *kept.log.hand == job::Hand::Left ? "left" : "right";
-        writeCsvRow(out, {kept.id, kept.at, kept.job, std::to_string(kept.log.piece), hand, kept.batch,
+        writeCsvRow(out, {kept.id, kept.at, kept.job, std::to_string(kept.log.piece), hand, kept.log.batch,
                           std::string(wordOf(kept.outcome)), number(kept.minutes), number(kept.cost),
                           kept.note, kept.photo, log.str(), kept.jobFile});
     }

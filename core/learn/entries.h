@@ -19,7 +19,6 @@ struct KeptPiece {
     std::string id, at;
     std::string job;     // its name
     std::string jobFile; // as it was made: a whole job file
-    std::string batch;   // of stock
     bench::Log log;
     enum class Outcome { AtOnce, Reworked, Scrapped };
     Outcome outcome = Outcome::AtOnce;

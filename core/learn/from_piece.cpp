@@ -40,7 +40,7 @@ private:
         return {.what = what,
                 .material = of.material.id,
                 .tool = step ? step->setup.tool->id : std::string(),
-                .batch = of.batch,
+                .batch = log.batch,
                 .method = {},
                 .ratio = shape.insideRadius / shape.thickness};
     }
@@ -112,7 +112,7 @@ private:
 
     void ofReading(const Entry& entry) {
         const part::Part& part = of.making.part;
-        const Point whole{.material = of.material.id, .tool = {}, .batch = of.batch, .method = {}};
+        const Point whole{.material = of.material.id, .tool = {}, .batch = log.batch, .method = {}};
         switch (entry.kind) {
         case Entry::Kind::Blank:
             return add(What::Cut, whole, entry.value - part.blank.length, entry, methodOf("blank"));

@@ -12,7 +12,6 @@ struct MadeOf {
     const sequence::Plan& plan;
     const material::Material& material; // as the plan had it
     const lineup::ErrorBook& errors;
-    std::string batch;
 };
 
 /// Of what all pieces share (K, springback, each tool's radius): what was measured beyond what was known

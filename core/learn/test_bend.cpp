@@ -24,8 +24,8 @@ Error wrong(const char* says, const char* where) {
 } // namespace
 
 std::optional<Error> whatIsWrong(const TestBend& bend) {
-    constexpr double kThickest = 100, kLongest = 3000;
-    if (!(bend.thickness > 0 && bend.thickness <= kThickest))
+    constexpr double kThinnest = 0.01, kThickest = 100, kLongest = 3000;
+    if (!(bend.thickness >= kThinnest && bend.thickness <= kThickest))
         return wrong("How thick is the strip? From 0.01 to 100 mm.", "thickness");
     if (!(bend.width > 0 && bend.width <= kLongest)) return wrong("How wide is the strip?", "width");
     if (!(bend.strip > 0 && bend.strip <= kLongest))

@@ -25,6 +25,10 @@ struct Blank {
     }
 };
 
+double widthOf(const job::Job& job, const part::PartBend& bend) {
+    return job.stock.form == job::StockForm::Bar ? job.stock.width : bend.to - bend.from;
+}
+
 /// Long enough to hold on to and to read a leg by; the line where both legs come out alike.
 void layOut(TestBend& bend, double fromTangent) {
     constexpr double kLeg = 50, kTenth = 10;
@@ -37,7 +41,8 @@ void layOut(TestBend& bend, double fromTangent) {
 
 std::vector<Proposal> proposalsFor(const sequence::Settled& settled, const Points& points,
                                    const material::Material& material, const lineup::ErrorBook& errors,
-                                   const std::string& batch) {
+                                   const std::string& named) {
+    const std::string batch = named.empty() ? "of this job" : named; // the strip is cut from the same stock
     std::vector<Proposal> proposals;
     if (!settled.outcome.plan) return proposals;
     const Points own = of(points, What::K, material.id);
@@ -47,10 +52,10 @@ std::vector<Proposal> proposalsFor(const sequence::Settled& settled, const Point
         const part::PartBend& bend = settled.part.bends[static_cast<size_t>(step.operation.bend)];
         const double t = bend.shape.thickness;
         blank.bends.push_back({setup.tool->id, setup.insideRadius / t, radians(bend.shape.angleDeg) * t});
-        TestBend strip{.material = material.id, .tool = setup.tool->id, .batch = batch};
+        TestBend strip{.material = material.id, .tool = setup.tool->id, .batch = named};
         strip.opening = setup.opening;
         strip.isHammered = setup.isHammered;
-        strip.width = std::min(bend.to - bend.from, 50.0);
+        strip.width = std::min(widthOf(settled.job, bend), 50.0);
         strip.thickness = t;
         strip.radius = setup.insideRadius;
         const auto isSame = [&](const Proposal& other) {

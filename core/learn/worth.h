@@ -16,11 +16,12 @@ struct Proposal {
     static constexpr double kWorth = 0.75;
 };
 
-/// One for each tool, setting and radius that the job's plan uses, the one that tells most first. By the
-/// posterior's own formula: a bend's sigma of K there, weighed with what is known. On thin stock calipers
-/// tell less of K than the table does, as sigma of K is that of the deduction over pi/2 thicknesses.
+/// Of stock from the batch of that name, or of one that has none. One for each tool, setting and radius that
+/// the job's plan uses, the one that tells most first. By the posterior's own formula: a bend's sigma of K
+/// there, weighed with what is known. On thin stock calipers tell less of K than the table does, as sigma of
+/// K is that of the deduction over pi/2 thicknesses.
 std::vector<Proposal> proposalsFor(const sequence::Settled& settled, const Points& points,
                                    const material::Material& material, const lineup::ErrorBook& errors,
-                                   const std::string& batch);
+                                   const std::string& named);
 
 } // namespace goodfold::learn

@@ -492,8 +492,9 @@ void LearningTest::piecesTeach() {
         {},
         {{bench::Entry::Kind::Done, {"1"}},
          {.kind = bench::Entry::Kind::Outside, .of = {"A"}, .value = 60 + off / 2, .sigma = 0.001},
-         {.kind = bench::Entry::Kind::Outside, .of = {"B"}, .value = 50 + off / 2, .sigma = 0.001}}};
-    const MadeOf of{*floor.making, floor.plan(), hotRolled(), floor.book, "bar 1"};
+         {.kind = bench::Entry::Kind::Outside, .of = {"B"}, .value = 50 + off / 2, .sigma = 0.001}},
+        "bar 1"};
+    const MadeOf of{*floor.making, floor.plan(), hotRolled(), floor.book};
     const Points told = learn::of(taughtBy(of, log), What::K);
     QCOMPARE(told.size(), size_t(1));
     // The strip was as drawn, so the deduction is larger by `off`: BA = 2 OSSB - BD.
@@ -516,7 +517,7 @@ void LearningTest::piecesTeachWhatWasRead() {
                     {.kind = Kind::Hole, .of = {"h1"}, .value = hole - 0.2, .with = "calipers"},
                     {.kind = Kind::Done, .of = {"1"}},
                     {.kind = Kind::Angle, .of = {"1"}, .value = 88.5}}};
-    const MadeOf of{*floor.making, floor.plan(), hotRolled(), floor.book, ""};
+    const MadeOf of{*floor.making, floor.plan(), hotRolled(), floor.book};
     const auto one = [&](What what) {
         const Points told = learn::of(taughtBy(of, log), what);
         return told.size() == 1 ? told[0] : Point{};

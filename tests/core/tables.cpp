@@ -42,7 +42,7 @@ KeptPiece aPiece() {
     kept.at = "2026-11-30T08:15:00Z";
     kept.job = "Vent stay, west";
     kept.jobFile = "{\n \"name\": \"Vent stay, west\"\n}\n";
-    kept.batch = "bar 2";
+    kept.log.batch = "bar 2";
     kept.log.piece = 3;
     kept.log.hand = job::Hand::Right;
     kept.log.entries = {

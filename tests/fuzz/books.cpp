@@ -3,11 +3,14 @@
 #include "bench/belief.h"
 #include "files/bench_log.h"
 #include "files/job_file.h"
+#include "files/logbook_csv.h"
 #include "fuzz/target.h"
 #include "hardware/hardware.h"
+#include "learn/test_bend.h"
 #include "lineup/drawn_mount.h"
 #include "sequence/settle.h"
 
+#include <cmath>
 #include <sstream>
 
 using namespace goodfold;
@@ -79,12 +82,36 @@ void believe(const std::string& text) {
     HOLDS(known.mean.allFinite() && known.covariance.allFinite());
 }
 
+/// A logbook's tables: what is read is written the same, and what it teaches is figures.
+void learnFrom(const std::string& text) {
+    const auto teaches = [](const learn::TestBend& bend) {
+        const material::Material* metal = material::standardMaterials().find(bend.material);
+        if (!metal) return;
+        for (const learn::Point& point :
+             learn::pointsOf(bend, *metal, tool::standardShop(), lineup::standardErrors()))
+            HOLDS(std::isfinite(point.value) && point.sigma > 0);
+    };
+    std::istringstream in(text), same(text);
+    if (const auto bends = files::readTestBends(in)) {
+        for (const learn::KeptBend& kept : *bends)
+            teaches(kept.bend);
+        std::stringstream out;
+        files::writeTestBends(out, *bends);
+        const auto again = files::readTestBends(out);
+        HOLDS(again && again->size() == bends->size());
+    } else {
+        HOLDS(fuzz::isForPeople(bends.error().says));
+    }
+    if (const auto pieces = files::readPieces(same); !pieces) HOLDS(fuzz::isForPeople(pieces.error().says));
+}
+
 } // namespace
 
 extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size) {
     const std::string text = fuzz::textOf(data, size);
     std::istringstream tools(text), screws(text);
     believe(text);
+    learnFrom(text);
     if (const auto shop = tool::readShop(tools)) {
         std::ostringstream out;
         tool::writeShop(out, *shop);

@@ -81,6 +81,13 @@ private slots:
     void firstPieceTellsTheNext();
     void withoutHolesWorkGoesOn();
     void withoutMountHolesComeWhereTheyAreDrawn();
+    void linesOfInstruments_data();
+    void linesOfInstruments();
+    void instrumentFillsTheBoxes();
+    void keyboardsOfInstrumentsNeedNoFocus();
+    void madeUpPiecesAreMeasured();
+    void steadyBatchesAreCheckedSeldom();
+    void mostTellingReadingIsSaid();
 };
 
 void BenchTest::keysGoThroughTheWork() {
@@ -243,6 +250,148 @@ void BenchTest::withoutMountHolesComeWhereTheyAreDrawn() {
     QVERIFY(bench.stage->pieceInWork().latest()->isDrawnMount);
     QVERIFY(!bench.document().job().mount);
     QVERIFY(bench.stage->says().contains("to where they are drawn"));
+}
+
+void BenchTest::linesOfInstruments_data() {
+    QTest::addColumn<QString>("line");
+    QTest::addColumn<double>("value");
+    QTest::addColumn<bool>("isAngle");
+    QTest::newRow("mm") << "  12.34 mm" << 12.34 << false;
+    QTest::newRow("plus") << "+012.34" << 12.34 << false;
+    QTest::newRow("comma") << "12,34" << 12.34 << false;
+    QTest::newRow("minus") << "- 0.05 mm" << -0.05 << false;
+    QTest::newRow("labelled") << "CH1 +00012.34" << 12.34 << false;
+    QTest::newRow("inches") << "0.5 in" << 12.7 << false;
+    QTest::newRow("degrees") << "89.6 deg" << 89.6 << true;
+    QTest::newRow("degree sign") << "89.6\u00b0" << 89.6 << true;
+}
+
+void BenchTest::linesOfInstruments() {
+    QFETCH(QString, line);
+    QFETCH(double, value);
+    QFETCH(bool, isAngle);
+    const auto read = app::readingOf(line, quantity::Unit::Millimetre);
+    QVERIFY(read.has_value());
+    QVERIFY(std::abs(read->value - value) < 1e-9);
+    QCOMPARE(read->isAngle, isAngle);
+    for (const char* none : {"", "ready", "--.--", "12.34 kg", "E1"})
+        QVERIFY2(!app::readingOf(QString::fromLatin1(none), quantity::Unit::Millimetre) ||
+                     QString(none) == "E1",
+                 none);
+}
+
+/// The stand-in makes a piece of the job and reads it: its figures land one after the other.
+void BenchTest::instrumentFillsTheBoxes() {
+    QProcess process;
+    process.start(QStringLiteral(PROGRAMS "/goodfold-instrument"), {demo("foot-on-base"), "--seed", "3"});
+    QVERIFY(process.waitForReadyRead(60000));
+    const QString name = QString::fromLatin1(process.readLine()).trimmed().section(' ', 1);
+    QVERIFY2(name.startsWith("/dev/"), qPrintable(name));
+    Bench bench(demo("foot-on-base"));
+    QVERIFY(!bench.stage->measuringInstrument().listenTo(name));
+    QVERIFY(bench.stage->measuringInstrument().listenTo("/dev/none").has_value());
+    QVERIFY(!bench.stage->measuringInstrument().listenTo(name));
+    bench.goTo(Act::Kind::Bend);
+    const auto ask = [&](const char* what, int entries) {
+        process.write(what);
+        process.waitForBytesWritten();
+        QVERIFY(
+            QTest::qWaitFor([&] { return static_cast<int>(bench.log().entries.size()) >= entries; }, 20000));
+        bench.wait();
+    };
+    ask("pushed 1\n", 2); // and it is bent with that
+    ask("angle 1\n", 3);
+    const Entry& pushed = bench.log().entries[1];
+    const Entry& angle = bench.log().entries[2];
+    QCOMPARE(pushed.kind, Entry::Kind::Pushed);
+    QCOMPARE(angle.kind, Entry::Kind::Angle);
+    QCOMPARE(angle.with, std::string("digital-protractor"));
+    QVERIFY(std::abs(angle.value - 90) < 6 && pushed.value > angle.value - 2);
+    ask("outside A\n", 4);
+    QCOMPARE(bench.log().entries[3].kind, Entry::Kind::Outside);
+    QCOMPARE(bench.log().entries[3].with, std::string("calipers"));
+    process.write("send ready\n");
+    QVERIFY(QTest::qWaitFor([&] { return bench.notice().contains("no figure"); }, 20000));
+    process.write("send 4711 deg\n"); // no angle is waited for any more
+    QVERIFY(QTest::qWaitFor([&] { return bench.notice().contains("nothing here waits"); }, 20000));
+    process.closeWriteChannel();
+    process.waitForFinished();
+}
+
+void BenchTest::keyboardsOfInstrumentsNeedNoFocus() {
+    Bench bench(demo("foot-on-base"));
+    bench.goTo(Act::Kind::Bend);
+    bench.wait(); // its boxes are there
+    for (const char key : {'9', '2', '.', '4'})
+        QTest::keyClick(QApplication::focusWidget(), key);
+    QTest::keyClick(QApplication::focusWidget(), Qt::Key_Return);
+    bench.wait();
+    QCOMPARE(countOf(bench.log(), Entry::Kind::Pushed), 1);
+    QCOMPARE(bench.log().entries.back().value, 92.4);
+}
+
+/// A learner makes a piece step by step, and measures where he likes; nothing of it is kept.
+void BenchTest::madeUpPiecesAreMeasured() {
+    Bench bench(demo("foot-on-base"));
+    bench.click("Practise on a made-up");
+    QVERIFY(bench.stage->says().contains("Made-up piece"));
+    bench.goTo(Act::Kind::Bend);
+    bench.click("Measure:");
+    bench.click("Measure:");
+    QCOMPARE(countOf(bench.log(), Entry::Kind::Pushed), 1);
+    const auto angle = std::find_if(bench.log().entries.begin(), bench.log().entries.end(),
+                                    [](const Entry& entry) { return entry.kind == Entry::Kind::Angle; });
+    QVERIFY(angle != bench.log().entries.end());
+    QVERIFY(std::abs(angle->value - 90) < 8);
+    const std::vector<Act> work = bench.stage->work(); // made anew with each entry
+    for (const Act& act : work)
+        if (act.kind != Act::Kind::Check)
+            bench.stage->pieceInWork().add("done", {{Entry::Kind::Done, {act.id}}});
+    bench.wait();
+    bench.goTo(Act::Kind::Check);
+    bench.click("Try it on");
+    QVERIFY2(bench.notice().startsWith("It goes on") || bench.notice().startsWith("It does not go on"),
+             qPrintable(bench.notice()));
+    QVERIFY(!bench.stage->says().contains("into the logbook"));
+    bench.click("End the practice");
+    QVERIFY(bench.log().entries.empty());
+    QVERIFY(bench.stage->says().contains("Piece 1 of"));
+}
+
+void BenchTest::steadyBatchesAreCheckedSeldom() {
+    Bench bench(demo("foot-on-base"));
+    const double angles[] = {89.7, 89.73, 89.68, 89.71, 89.7, 89.69}; // of 89.1 to 90.2
+    for (int piece = 1; piece <= 6; ++piece) {
+        bench.stage->pieceInWork().goTo(piece, {});
+        bench.wait();
+        bench.stage->pieceInWork().add(
+            "made", {{Entry::Kind::Done, {"1"}},
+                     {.kind = Entry::Kind::Angle, .of = {"1"}, .value = angles[piece - 1]}});
+        bench.wait();
+    }
+    bench.goTo(Act::Kind::Check);
+    QTest::qWait(1);
+    QVERIFY2(bench.stage->says().contains("are steady"), qPrintable(bench.stage->says()));
+    bench.stage->pieceInWork().goTo(7, {});
+    bench.wait();
+    bench.stage->pieceInWork().add(
+        "made", {{Entry::Kind::Done, {"1"}}, {.kind = Entry::Kind::Angle, .of = {"1"}, .value = 93}});
+    bench.wait();
+    bench.goTo(Act::Kind::Check);
+    QTest::qWait(1);
+    QVERIFY2(bench.stage->says().contains("has changed") && bench.stage->says().contains("Check every piece"),
+             qPrintable(bench.stage->says()));
+}
+
+void BenchTest::mostTellingReadingIsSaid() {
+    Bench bench(demo("foot-on-base"));
+    bench.goTo(Act::Kind::Bend);
+    QTest::qWait(1);
+    QVERIFY2(bench.stage->says().contains("% of what is unsure"), qPrintable(bench.stage->says()));
+    bench.type(1, "89.5");
+    const auto& rows = bench.stage->readings()->rows();
+    QVERIFY(rows[1].value.has_value());
+    QVERIFY2(rows[1].beside.isEmpty(), qPrintable(rows[1].beside)); // it is told
 }
 
 GOODFOLD_TEST(BenchTest)

@@ -2,6 +2,7 @@
 // what they promise, and the whole way to 99 %.
 #include "app/lineup/cause_bars.h"
 #include "app/lineup/line_up_stage.h"
+#include "app/lineup/practice.h"
 #include "app/lineup/spread_view.h"
 #include "app/window/headline.h"
 #include "gui/support.h"
@@ -67,6 +68,7 @@ private slots:
     void dotsAreDrawnInsideAndOutside();
     void holeThatGoesTakesItsBoltAlong();
     void measuredMountNamesItsMisreading();
+    void jobIsMadeInAVirtualShop();
 };
 
 void LineUpTest::mountAtOnePress() {
@@ -247,6 +249,25 @@ void LineUpTest::measuredMountNamesItsMisreading() {
     wait();
     QVERIFY(!stage->says().contains("r9 reads"));
     QVERIFY(!stage->says().startsWith("0"));
+}
+
+/// Piece by piece, seen as it goes on, and stopped at will.
+void LineUpTest::jobIsMadeInAVirtualShop() {
+    test::Window window(test::demo("foot-on-base.gfold"));
+    window->showStage("lineup");
+    auto* stage = window->findChild<app::LineUpStage*>();
+    auto& shop = stage->virtualShopPractice();
+    QVERIFY(shop.begin().has_value()); // not counted yet
+    QVERIFY(QTest::qWaitFor([&] { return !window->isPlanning() && !shop.begin(); }, 120000));
+    QVERIFY(QTest::qWaitFor([&] { return shop.latest().has_value(); }, 120000));
+    QVERIFY(shop.isBusy());
+    QVERIFY(stage->says().contains("as planned, nothing measured"));
+    shop.stop();
+    QVERIFY(!shop.isBusy());
+    for (const auto& [way, tally] : shop.latest()->ways)
+        QVERIFY(tally.pieces >= 1 && tally.pieces <= app::Practice::kPieces);
+    QVERIFY(!window.document().change("another", [](job::Job& job) { job.plates[0].length += 1; }));
+    QVERIFY(!shop.latest()); // it was of another job
 }
 
 GOODFOLD_TEST(LineUpTest)

@@ -24,10 +24,11 @@
 
 namespace goodfold::test {
 
-/// The shop's books, one for all windows of a test program.
+/// The shop's books, one for all windows of a test program. Never taken down: the logbook's file would
+/// outlive the application that it needs.
 inline app::Books& books() {
-    static app::Books all;
-    return all;
+    static auto* all = new app::Books;
+    return *all;
 }
 
 /// Lives as long as the test function; closing asks nothing.

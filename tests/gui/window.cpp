@@ -260,7 +260,7 @@ void WindowTest::everyStageIsReached() {
         window->close();
         test::Window again(test::demo("vent-stay.gfold"));
         again->restoreAsLeft();
-        QCOMPARE(again->shownStage(), row.isOfNoJob ? QString("bracket") : key);
+        QCOMPARE(again->shownStage(), row.isOfNoJob() ? QString("bracket") : key);
     }
 }
 

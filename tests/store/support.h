@@ -29,7 +29,7 @@ inline learn::KeptPiece keptPiece(int number) {
     kept.at = store::now();
     kept.job = number % 5 ? "Vent stay" : "Gutter strap";
     kept.jobFile = "{\"name\": \"" + kept.job + "\", \"thickness\": 3}";
-    kept.batch = "bar " + std::to_string(number % 7);
+    kept.log.batch = "bar " + std::to_string(number % 7);
     kept.log.piece = number % 9 + 1;
     kept.log.hand = number % 2 ? job::Hand::Left : job::Hand::Right;
     kept.log.entries = {

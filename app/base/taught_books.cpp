@@ -1,0 +1,37 @@
+#include "app/base/taught_books.h"
+
+#include "app/base/job_store.h"
+#include "learn/taught.h"
+
+namespace goodfold::app {
+
+namespace {
+
+/// Of a book that outlives every window.
+template <class Book> std::shared_ptr<const Book> borrowed(const Book& book) {
+    return {std::shared_ptr<void>(), &book};
+}
+
+} // namespace
+
+const TaughtBooks& TaughtCache::of(const job::Job& job, Books& books) {
+    const material::Material& metal = *material::standardMaterials().find(job.material);
+    const lineup::ErrorBook& errors = books.errors.book();
+    const bool isTaught = !books.logbook.points().empty();
+    Key now{books.tools.shop(), books.errors.revision(), books.logbook.revision(), job.material, {}};
+    if (isTaught) {
+        if (fingerprint.isEmpty()) fingerprint = fingerprintOf(job);
+        if (books.logbook.hasPiecesOf(fingerprint)) now.exceptJob = fingerprint;
+    }
+    if (taught.shop && key == now) return taught;
+    key = now;
+    taught = {now.shop, borrowed(errors), borrowed(metal)};
+    if (!isTaught) return taught;
+    const learn::Points& points = books.logbook.points(now.exceptJob);
+    taught.shop = std::make_shared<tool::Shop>(learn::taught(*now.shop, points, errors));
+    taught.errors = std::make_shared<lineup::ErrorBook>(learn::taught(errors, points));
+    taught.material = std::make_shared<material::Material>(learn::taught(metal, points, errors));
+    return taught;
+}
+
+} // namespace goodfold::app

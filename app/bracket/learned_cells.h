@@ -1,0 +1,16 @@
+// K as the shop's logbook knows it: which of it a job has taken, and where newer knowledge would move its
+// marks.
+#pragma once
+
+#include "app/widgets/cell.h"
+
+namespace goodfold::app {
+
+/// The job takes what the logbook knows now of its metal, in the tool and from the batch it has chosen; a
+/// sentence where nothing is known.
+Cell::Answer takeLearned(Document& document);
+
+/// Of a job that goes by the logbook.
+std::vector<Line> learnedLines(Document& document);
+
+} // namespace goodfold::app

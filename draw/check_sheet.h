@@ -1,0 +1,19 @@
+// The final check on paper: what to measure on each finished piece, between which limits its bolts go in, and
+// a box to write in, piece by piece and hand by hand.
+#pragma once
+
+#include "quantity/length.h"
+#include "sequence/settle.h"
+
+#include <QByteArray>
+#include <QPageSize>
+
+namespace goodfold::draw {
+
+/// Of the whole batch; `opposite` of a pair, or null. A part in which nothing has to line up gets its angles
+/// and a sentence.
+QByteArray checkSheetPdf(const sequence::Settled& settled, const sequence::Settled* opposite,
+                         const material::Material& material, QPageSize::PageSizeId paper,
+                         const quantity::Reading& reading);
+
+} // namespace goodfold::draw

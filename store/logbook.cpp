@@ -43,10 +43,10 @@ void takeOutPoints(QSqlDatabase& database, const std::string& id) {
 void putPoints(QSqlDatabase& database, const std::string& id, const Points& points) {
     takeOutPoints(database, id);
     for (const Point& point : points)
-        Statement(database, "INSERT INTO points VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+        Statement(database, "INSERT INTO points VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
                   {text(id), text(std::string(learn::wordOf(point.what))), text(point.material),
-                   text(point.tool), text(point.batch), text(point.method), bucketOf(point), point.ratio,
-                   point.value, point.sigma});
+                   text(point.tool), text(point.batch), text(point.method), bucketOf(point),
+                   learn::isScatter(point.what) ? point.sigma : 0.0, point.ratio, point.value, point.sigma});
 }
 
 void putBend(QSqlDatabase& database, const KeptBend& kept, const Points& taught) {
@@ -231,15 +231,16 @@ Result<std::vector<PieceRow>> Logbook::pieces(const QString& words, int from, in
         QVariantList bound;
         if (!search.isEmpty()) bound << search;
         bound << count << from;
-        Statement rows(*database,
-                       search.isEmpty()
-                           ? "SELECT pieces.id, at, name, batch, note, piece, hand, outcome FROM pieces"
-                             " JOIN jobs ON jobs.id = pieces.job ORDER BY at DESC, pieces.id LIMIT ? OFFSET ?"
-                           : "SELECT pieces.id, at, name, batch, note, piece, hand, outcome FROM pieces"
-                             " JOIN jobs ON jobs.id = pieces.job WHERE pieces.rowid IN"
-                             " (SELECT rowid FROM piece_words WHERE piece_words MATCH ?)"
-                             " ORDER BY at DESC, pieces.id LIMIT ? OFFSET ?",
-                       bound);
+        // The page is found in an index; only its rows are then read.
+        const QString sql =
+            QStringLiteral("SELECT pieces.id, at, name, batch, note, piece, hand, outcome FROM"
+                           " (SELECT rowid AS page FROM pieces %1 ORDER BY at DESC, id LIMIT ? OFFSET ?)"
+                           " JOIN pieces ON pieces.rowid = page JOIN jobs ON jobs.id = pieces.job"
+                           " ORDER BY at DESC, pieces.id")
+                .arg(search.isEmpty() ? QString()
+                                      : QStringLiteral("WHERE rowid IN (SELECT rowid FROM piece_words"
+                                                       " WHERE piece_words MATCH ?)"));
+        Statement rows(*database, sql.toLatin1().constData(), bound);
         std::vector<PieceRow> all;
         while (rows.next())
             all.push_back({rows.text(0), rows.text(1), rows.text(2), rows.text(3), rows.text(4),
@@ -310,14 +311,12 @@ Result<std::vector<ToolFigures>> Logbook::figuresOf(const std::string& tool) {
 
 Result<Points> Logbook::points(const std::string& exceptBeginning) {
     return answer<Points>([&] {
-        // Of scatter those read equally well are joined, so that their squares add up.
         const QString sql =
             QStringLiteral(
                 "SELECT what, material, tool, batch, method, avg(ratio), count(*),"
                 " sum(1 / (sigma * sigma)), sum(value / (sigma * sigma)), sum(value * value), max(sigma)"
                 " FROM points WHERE sigma > 0 %1"
-                " GROUP BY what, material, tool, batch, method, bucket,"
-                " CASE WHEN method = '' AND what <> 'angle' THEN 0 ELSE sigma END")
+                " GROUP BY what, material, tool, batch, method, bucket, reading")
                 .arg(exceptBeginning.empty() ? QString() : QStringLiteral("AND substr(entry, 1, ?) <> ?"));
         QVariantList bound;
         if (!exceptBeginning.empty())

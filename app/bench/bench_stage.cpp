@@ -13,7 +13,6 @@
 #include "app/widgets/undo_key.h"
 #include "app/widgets/value_field.h"
 #include "bench/words.h"
-#include "draw/formed_picture.h"
 #include "part/mirror.h"
 #include "text/lineup_words.h"
 
@@ -32,12 +31,6 @@ namespace goodfold::app {
 
 using bench::Act;
 using bench::Entry;
-
-namespace {
-
-enum Page { kStep, kBlank, kThings, kWhole };
-
-} // namespace
 
 BenchStage::BenchStage(Document& document, Planner& planner, QWidget* parent)
     : Stage(parent), document(document), planner(planner), piece(new PieceInWork(document, planner, this)) {
@@ -314,59 +307,6 @@ void BenchStage::showAct() {
     showPicture(act);
     showReadings(act);
     showAnswers(act);
-}
-
-void BenchStage::showPicture(const Act& act) {
-    const auto worked = piece->latest();
-    blank->showOppositeHand(bench::isOfOpposite(piece->log(), document.job()));
-    if (act.kind == Act::Kind::Bend) {
-        const sequence::Step& planned = worked->planned->outcome().plan->steps[act.step];
-        const bool isMade = isDone(act);
-        step->show(worked->planned, planned.operation, planned.before,
-                   isMade ? planned.operation.setup.restsAtDeg : 0, document.reading());
-        step->setAccessibleDescription(instruction->text());
-        return pictures->setCurrentIndex(kStep);
-    }
-    if (act.kind == Act::Kind::Rework || act.kind == Act::Kind::Check) {
-        showWhole();
-        return pictures->setCurrentIndex(kWhole);
-    }
-    if (act.kind == Act::Kind::Fetch) {
-        QString lines; // each hangs: what it goes on with stands under its own words
-        for (const std::string& line : act.lines)
-            lines +=
-                QStringLiteral("<p style='margin-left:26px; text-indent:-18px; margin-bottom:10px'>– %1</p>")
-                    .arg(text(line).toHtmlEscaped());
-        things->setText(lines);
-        things->setContentsMargins(px(4), 0, px(16), 0);
-        return pictures->setCurrentIndex(kThings);
-    }
-    std::vector<int> made;
-    const bench::Progress progress = bench::progressOf(worked->settled.part, piece->log());
-    for (size_t i = 0; i < progress.made.size(); ++i)
-        if (progress.made[i]) made.push_back(static_cast<int>(i));
-    std::optional<int> bend;
-    if (act.about.kind == Element::Kind::Bend)
-        bend = worked->settled.part.bendIndex(act.about.id);
-    else if (act.kind == Act::Kind::Mark && isVisible())
-        document.select(act.about);
-    blank->showWork(bend, made);
-    pictures->setCurrentIndex(kBlank);
-}
-
-void BenchStage::showWhole() {
-    const part::Part& part = piece->latest()->settled.part;
-    const draw::Scene scene = draw::sceneOf(part, part::fold(part));
-    const qreal ratio = devicePixelRatioF();
-    QPixmap picture(pictures->size() * ratio);
-    picture.setDevicePixelRatio(ratio);
-    picture.fill(Qt::transparent);
-    QPainter painter(&picture);
-    painter.setRenderHint(QPainter::Antialiasing);
-    const QRectF room = QRectF(QPointF(0, 0), QSizeF(pictures->size())).adjusted(60, 40, -60, -40);
-    draw::paintFormed(painter, draw::look(scene, draw::fitted({}, scene.points, room)), colours(), {});
-    painter.end();
-    whole->setPixmap(picture);
 }
 
 void BenchStage::resizeEvent(QResizeEvent*) {

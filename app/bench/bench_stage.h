@@ -58,6 +58,7 @@ private:
     QWidget* makeFoot();
     void makeInstrument(QWidget* parent);
     void listenTo(const QString& line);
+    enum Page { kStep, kBlank, kThings, kWhole }; // of the pictures
     void take();
     bool isDone(const bench::Act& act) const;
     void showAct();

@@ -1,7 +1,6 @@
-// At the bench: what is believed of a piece that was measured, and how the rest of it is best made.
+// At the bench: what is believed of a piece that was measured.
 #include "core/bench_support.h"
 #include "core/shop_support.h"
-#include "files/bench_log.h"
 
 namespace goodfold::benching_test {
 
@@ -48,15 +47,7 @@ private slots:
     void legsReadAsByHand();
     void agreesWithBruteForce();
     void impossibleIsAskedAbout();
-    void linesGoWhereTheyHaveTo();
-    void choiceIsNearTheBestThereIs();
-    void measuringSavesPieces();
-    void whatIsBentIsReworked();
-    void piecesThatPassGoOn();
     void whatWasBentAnewIsReadAnew();
-    void logsComeBack();
-    void wrongLogsAreToldWhere_data();
-    void wrongLogsAreToldWhere();
 };
 
 void BenchingTest::readingsAreWeighedAgainstTheBook() {
@@ -244,187 +235,6 @@ void BenchingTest::impossibleIsAskedAbout() {
     QCOMPARE(floor.known(log).refused.size(), size_t(1)); // the bend between is not made
 }
 
-/// A Z whose first leg came out long by a millimetre: the second bend's line takes it back, and no angle.
-void BenchingTest::linesGoWhereTheyHaveTo() {
-    job::Job job = boltedBar({60, 50, 60}, {kSquare, {.angleDeg = 90, .turn = job::Turn::Down}});
-    const Shopfloor floor(job, bookOf({{SourceKind::Place, 0.5}, {SourceKind::Line, 0.1}}));
-    QVERIFY(floor.settled.outcome.plan);
-    const int bend = floor.plan().steps[0].operation.bend;
-    const std::string first = floor.settled.part.bends[static_cast<size_t>(bend)].id;
-    Log log;
-    const std::string leg = first == "1" ? "A" : "C";
-    log.entries = {{Kind::Done, {first}}, {.kind = Kind::Outside, .of = {leg}, .value = 61, .sigma = 0.05}};
-    const Now now = floor.now(log);
-    QVERIFY(now.best.odds > now.best.oddsBefore);
-    QCOMPARE(now.left.size(), size_t(1));
-    QVERIFY(near(now.left[0].angle, 90, 1e-9));
-    // Bend 1 a millimetre farther out makes B a millimetre less, and C with its hole goes that far out too:
-    // bend 2 as far on, and C is where it has to be, its hole a millimetre nearer to its bend.
-    QVERIFY(near(std::abs(now.left[0].line - now.left[0].lineWas), 1, 0.26));
-    const double outward = first == "1" ? 1 : -1;
-    QVERIFY((now.left[0].line - now.left[0].lineWas) * outward > 0);
-}
-
-/// One line of one bend: every place it could go to, counted.
-void BenchingTest::choiceIsNearTheBestThereIs() {
-    test::RandomJobs random(5);
-    for (int i = 0; i < test::rounds(4, 20);) {
-        const Shopfloor floor(boltedBar({random.real(40, 80), random.real(30, 60), random.real(40, 70)},
-                                        {kSquare, {.angleDeg = random.real(40, 100)}}));
-        if (!floor.settled.outcome.plan) continue;
-        ++i;
-        const int made = floor.plan().steps[0].operation.bend;
-        Log log;
-        const std::string id = floor.settled.part.bends[static_cast<size_t>(made)].id;
-        log.entries = {{Kind::Done, {id}},
-                       {.kind = Kind::Outside, .of = {id == "1" ? "A" : "C"}, .value = 0, .sigma = 0.1}};
-        RealPiece nominal(*floor.making, floor.plan(), Eigen::VectorXd::Zero(Draws(*floor.making).normals()));
-        nominal.made[static_cast<size_t>(made)] = true;
-        log.entries[1].value = nominal.reads(log.entries[1]) + random.real(-1, 1);
-        const Known known = floor.known(log);
-        const Counting counting{4000, 1};
-        const std::vector<Choice> choices{{Choice::What::Line, 1 - made, 0.25}};
-        const double found = bestChoices(*floor.making, known, choices, counting).odds;
-        double best = 0;
-        for (double by = -3; by <= 3; by += 0.25) {
-            Known moved = known;
-            moved.chosen.bends[static_cast<size_t>(1 - made)].line += by;
-            best = std::max(best, oddsOf(inWork(*floor.making, moved), counting.trials, counting.seed));
-        }
-        QVERIFY2(found >= best - 0.02, qPrintable(QString("%1 %2").arg(found).arg(best)));
-    }
-}
-
-/// Bars of two and three bends, made with a deduction, radius and thickness that nobody told the planner.
-void BenchingTest::measuringSavesPieces() {
-    test::RandomJobs random(21);
-    std::mt19937 engine(4);
-    std::normal_distribution<double> normal;
-    int without = 0, with = 0, reworked = 0, pieces = 0;
-    double foreseen = 0;
-    for (int jobs = 0; jobs < test::rounds(20, 200);) {
-        const Shopfloor floor(test::randomBoltedBar(random));
-        if (!floor.settled.outcome.plan) continue;
-        ++jobs;
-        for (int piece = 0; piece < 2; ++piece, ++pieces) {
-            Eigen::VectorXd truth(Draws(*floor.making).normals());
-            for (double& each : truth)
-                each = normal(engine);
-            RealPiece made(*floor.making, floor.plan(), truth);
-            without += made.goesOn();
-            Log log;
-            const auto read = [&](Kind kind, const std::vector<std::string>& of, double sigma,
-                                  Entry::How how = Entry::How::Outer) {
-                Entry entry{.kind = kind, .of = of, .how = how, .sigma = sigma};
-                entry.value = made.reads(entry) + sigma * normal(engine);
-                log.entries.push_back(entry);
-            };
-            read(Kind::Thickness, {}, 0.03);
-            for (const char* hole : {"h2", "h3"})
-                for (const Entry::How how : {Entry::How::Along, Entry::How::Aside})
-                    read(Kind::Place, {hole, "h1"}, 0.1, how);
-            double promised = 0;
-            for (const sequence::Step& step : floor.plan().steps) {
-                const auto bend = static_cast<size_t>(step.operation.bend);
-                const Now now = floor.now(log, 400);
-                promised = now.best.odds;
-                for (const Left& left : now.left)
-                    if (left.step == &step) {
-                        made.setOtherwise(left);
-                        const std::string& id = floor.settled.part.bends[bend].id;
-                        if (left.line != left.lineWas) log.entries.push_back({Kind::LineTo, {id}, left.line});
-                        if (left.angle != left.angleWas)
-                            log.entries.push_back({Kind::AngleTo, {id}, left.angle});
-                    }
-                made.made[bend] = true;
-                const part::PartBend& is = floor.settled.part.bends[bend];
-                log.entries.push_back({Kind::Done, {is.id}});
-                read(Kind::Angle, {is.id}, 0.2);
-                for (const int plate : {is.parent, is.child})
-                    read(Kind::Outside, {floor.settled.part.plates[static_cast<size_t>(plate)].id}, 0.1);
-            }
-            with += made.goesOn();
-            foreseen += promised;
-            for (const char* hole : {"h2", "h3"})
-                for (const Entry::How how : {Entry::How::Along, Entry::How::Aside, Entry::How::Above})
-                    read(Kind::Place, {hole, "h1"}, 0.15, how);
-            for (int more = 0; more < 2; ++more) {
-                const Now last = floor.now(log, 400);
-                if (last.rework.empty()) break;
-                const Rework& rework = last.rework[0];
-                auto& chosen = made.making.inWork->chosen;
-                if (rework.kind == Rework::Kind::File) {
-                    log.entries.push_back(
-                        {.kind = Kind::Filed, .of = {rework.of}, .by = rework.by * rework.toward});
-                    chosen.filed[static_cast<size_t>(floor.settled.part.holeIndex(rework.of))] +=
-                        log.entries.back().by;
-                } else if (rework.kind == Rework::Kind::Shim) {
-                    log.entries.push_back({Kind::Shim, {}, rework.by});
-                    chosen.shim = rework.by;
-                } else {
-                    const auto bend = static_cast<size_t>(floor.settled.part.bendIndex(rework.of));
-                    log.entries.push_back(
-                        {Kind::AngleTo, {rework.of}, made.reads({Kind::Angle, {rework.of}}) + rework.by});
-                    chosen.bends[bend].angleDeg += rework.by + 0.5 * normal(engine);
-                    read(Kind::Angle, {rework.of}, 0.2);
-                }
-            }
-            reworked += made.goesOn();
-        }
-    }
-    qInfo("of %d pieces %d go on, measured %d (foreseen %.1f), reworked %d", pieces, without, with, foreseen,
-          reworked);
-    QVERIFY(reworked - without >= (pieces - without) / 3);
-    QVERIFY(with >= without - 3); // by chance alone
-    QVERIFY(near(with, foreseen, 3 * std::sqrt(foreseen)));
-}
-
-void BenchingTest::whatIsBentIsReworked() {
-    const Shopfloor floor(boltedBar({60, 50}, {kSquare}), bookOf({{SourceKind::Angle, 0.8}}));
-    Log log;
-    log.entries = {{Kind::Done, {"1"}}, {.kind = Kind::Angle, .of = {"1"}, .value = 88.5, .sigma = 0.1}};
-    const Now now = floor.now(log);
-    QVERIFY(now.best.odds < 0.5);
-    QVERIFY(!now.rework.empty());
-    const Rework* nudge = nullptr;
-    for (const Rework& each : now.rework)
-        if (each.kind == Rework::Kind::Nudge) nudge = &each;
-    QVERIFY(nudge);
-    QVERIFY(near(nudge->by, 1.5, 0.51)); // what it is short of, believed at 0.1 against 0.8
-    QVERIFY(nudge->odds > now.best.odds);
-}
-
-/// Of random pieces, made with half the errors so that some are, those within all limits go on but for what
-/// the figures do not tell; limits hold the nominal figure.
-void BenchingTest::piecesThatPassGoOn() {
-    const Shopfloor floor(boltedBar({60, 50, 40}, {kSquare, kSquare}));
-    Log log;
-    log.entries = {{Kind::Done, {"1", "2"}}};
-    const Now now = floor.now(log);
-    QCOMPARE(now.accept.size(), size_t(7)); // two angles; h2 along and aside, h3 above too
-    std::mt19937 engine(8);
-    std::normal_distribution<double> normal;
-    int passed = 0, failed = 0;
-    for (int i = 0; i < 4000; ++i) {
-        Eigen::VectorXd truth(Draws(*floor.making).normals());
-        for (double& each : truth)
-            each = normal(engine) / 2;
-        RealPiece piece(*floor.making, floor.plan(), truth);
-        piece.made.assign(2, true);
-        bool passes = true;
-        for (const Accept& accept : now.accept) {
-            QVERIFY(accept.from <= accept.nominal && accept.nominal <= accept.to);
-            const double value = piece.reads(accept.measure);
-            passes = passes && value >= accept.from && value <= accept.to;
-        }
-        if (!passes) continue;
-        ++passed;
-        failed += !piece.goesOn();
-    }
-    QVERIFY2(passed >= 20, qPrintable(QString::number(passed)));
-    QVERIFY2(failed <= 0.03 * passed, qPrintable(QString("%1 of %2").arg(failed).arg(passed)));
-}
-
 void BenchingTest::whatWasBentAnewIsReadAnew() {
     Log log;
     const Entry angle{.kind = Kind::Angle, .of = {"1"}};
@@ -444,49 +254,6 @@ void BenchingTest::whatWasBentAnewIsReadAnew() {
     const Now now = floor.now(log);
     QVERIFY(near(find(now, SourceKind::Angle, "1")->mean.x(), again.mean, 1e-6));
     QVERIFY(near(find(now, SourceKind::Angle, "1")->sigma.x(), again.sigma, 1e-6));
-}
-
-void BenchingTest::logsComeBack() {
-    Log log;
-    log.piece = 3;
-    log.hand = job::Hand::Right;
-    log.entries = {
-        {Kind::Thickness, {}, 3.05},
-        {Kind::Done, {"t1", "2"}},
-        {Kind::Across, {"A", "C"}, 51.2, Entry::How::Inner},
-        {.kind = Kind::Holes, .of = {"h1", "h3"}, .value = 80, .how = Entry::How::Far, .with = "tape"},
-        {.kind = Kind::Filed, .of = {"h1"}, .by = Vec2(0, 1)},
-        {Kind::Shim, {}, 1.5},
-        {.kind = Kind::HoleTo, .of = {"h3"}, .by = Vec2(0.5, -0.25)},
-        {.kind = Kind::Angle, .of = {"1"}, .value = 70, .sigma = 0.2, .isKept = true}};
-    std::stringstream text;
-    files::writeBenchLog(text, log);
-    const auto read = files::readBenchLog(text);
-    QVERIFY(read);
-    QVERIFY(*read == log);
-}
-
-void BenchingTest::wrongLogsAreToldWhere_data() {
-    QTest::addColumn<QByteArray>("entries");
-    QTest::addColumn<QString>("where");
-    QTest::newRow("kind") << QByteArray(R"({"kind": "smell", "value": 1})") << "entries[0].kind";
-    QTest::newRow("of two") << QByteArray(R"({"kind": "across", "of": "A", "value": 1})") << "entries[0].of";
-    QTest::newRow("no value") << QByteArray(R"({"kind": "angle", "of": "1"})") << "entries[0]";
-    QTest::newRow("text") << QByteArray(R"({"kind": "angle", "of": "1", "value": "90"})")
-                          << "entries[0].value";
-    QTest::newRow("sigma") << QByteArray(R"({"kind": "angle", "of": "1", "value": 90, "sigma": 0})")
-                           << "entries[0].sigma";
-    QTest::newRow("member") << QByteArray(R"({"kind": "done", "of": "1", "when": 3})") << "entries[0]";
-}
-
-void BenchingTest::wrongLogsAreToldWhere() {
-    QFETCH(QByteArray, entries);
-    QFETCH(QString, where);
-    std::istringstream in(R"({"format": "good-fold-bench", "version": 1, "entries": [)" +
-                          entries.toStdString() + "]}");
-    const auto read = files::readBenchLog(in);
-    QVERIFY(!read);
-    QVERIFY2(QString::fromStdString(read.error().where).startsWith(where), read.error().where.c_str());
 }
 
 GOODFOLD_TEST(BenchingTest)

@@ -7,6 +7,7 @@
 #include <QStandardPaths>
 
 #include <algorithm>
+#include <utility>
 
 namespace goodfold::app {
 
@@ -47,7 +48,8 @@ std::string ShopLogbook::idOfPiece(const QByteArray& job, int piece, const std::
 }
 
 bool ShopLogbook::isThere() {
-    if (!logbook && !wrong && QFileInfo::exists(path())) (void)file();
+    // Asked for with every figure: whether there is one is looked up once.
+    if (!logbook && !wrong && !std::exchange(isLookedFor, true) && QFileInfo::exists(path())) (void)file();
     return logbook != nullptr;
 }
 

@@ -50,7 +50,7 @@ private:
     std::optional<Error> wrong;                // why it cannot be used
     std::map<QByteArray, learn::Points> known; // by the job that is left out; empty: none is
     std::vector<std::string> jobs;             // beginnings of ids of pieces
-    bool isRead = false, isLeftOut = false;
+    bool isRead = false, isLeftOut = false, isLookedFor = false;
     int timesRead = 0;
     QTimer looking; // at what other programs have written
 };

@@ -3,6 +3,8 @@
 #include "app/base/job_store.h"
 #include "learn/taught.h"
 
+#include <utility>
+
 namespace goodfold::app {
 
 namespace {
@@ -25,6 +27,7 @@ const TaughtBooks& TaughtCache::of(const job::Job& job, Books& books) {
     }
     if (taught.shop && key == now) return taught;
     key = now;
+    before = std::exchange(taught, {});
     taught = {now.shop, borrowed(errors), borrowed(metal)};
     if (!isTaught) return taught;
     const learn::Points& points = books.logbook.points(now.exceptJob);

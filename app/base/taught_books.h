@@ -28,8 +28,8 @@ private:
         bool operator==(const Key&) const = default;
     };
     Key key;
-    QByteArray fingerprint; // of the job; empty until it is needed
-    TaughtBooks taught;
+    QByteArray fingerprint;     // of the job; empty until it is needed
+    TaughtBooks taught, before; // those before stay for whoever still refers to them
 };
 
 } // namespace goodfold::app

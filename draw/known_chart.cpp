@@ -78,7 +78,9 @@ private:
 
     void paintGrid() {
         painter.setPen(QPen(palette.rule, 1));
-        for (double value = low; value <= high + step / 2; value += step) {
+        const auto lines = static_cast<int>(std::lround((high - low) / step));
+        for (int i = 0; i <= lines; ++i) {
+            const double value = low + step * i;
             painter.setPen(QPen(palette.rule, 1));
             painter.drawLine(QPointF(plot.left(), y(value)), QPointF(plot.right(), y(value)));
             painter.setPen(palette.faintInk);
@@ -102,8 +104,10 @@ private:
         QPolygonF outline;
         for (const learn::Along& at : chart.along)
             outline << QPointF(x(at.ratio), y(at.*middle + kBand * at.*sigma));
-        for (auto at = chart.along.rbegin(); at != chart.along.rend(); ++at)
-            outline << QPointF(x(at->ratio), y((*at).*middle - kBand * (*at).*sigma));
+        for (size_t i = chart.along.size(); i-- > 0;) {
+            const learn::Along& at = chart.along[i];
+            outline << QPointF(x(at.ratio), y(at.*middle - kBand * at.*sigma));
+        }
         QPainterPath path;
         path.addPolygon(outline);
         path.closeSubpath();

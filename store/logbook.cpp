@@ -37,21 +37,21 @@ int bucketOf(const Point& point) {
 }
 
 void takeOutPoints(QSqlDatabase& database, const std::string& id) {
-    Statement(database, "DELETE FROM points WHERE entry = ?", {text(id)});
+    execute(database, "DELETE FROM points WHERE entry = ?", {text(id)});
 }
 
 void putPoints(QSqlDatabase& database, const std::string& id, const Points& points) {
     takeOutPoints(database, id);
     for (const Point& point : points)
-        Statement(database, "INSERT INTO points VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
-                  {text(id), text(std::string(learn::wordOf(point.what))), text(point.material),
-                   text(point.tool), text(point.batch), text(point.method), bucketOf(point),
-                   learn::isScatter(point.what) ? point.sigma : 0.0, point.ratio, point.value, point.sigma});
+        execute(database, "INSERT INTO points VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+                {text(id), text(std::string(learn::wordOf(point.what))), text(point.material),
+                 text(point.tool), text(point.batch), text(point.method), bucketOf(point),
+                 learn::isScatter(point.what) ? point.sigma : 0.0, point.ratio, point.value, point.sigma});
 }
 
 void putBend(QSqlDatabase& database, const KeptBend& kept, const Points& taught) {
     const learn::TestBend& bend = kept.bend;
-    Statement(
+    execute(
         database,
         "INSERT OR REPLACE INTO test_bends VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
         {text(kept.id), text(kept.at), text(bend.material), text(bend.tool), text(bend.batch), bend.opening,
@@ -84,8 +84,8 @@ KeptBend bendFrom(const Statement& row) {
 
 /// Words of one piece are found by the number of its row.
 void takeOutWords(QSqlDatabase& database, const std::string& id) {
-    Statement(database, "DELETE FROM piece_words WHERE rowid = (SELECT rowid FROM pieces WHERE id = ?)",
-              {text(id)});
+    execute(database, "DELETE FROM piece_words WHERE rowid = (SELECT rowid FROM pieces WHERE id = ?)",
+            {text(id)});
 }
 
 void putPiece(QSqlDatabase& database, const KeptPiece& kept, const Points& taught) {
@@ -93,20 +93,20 @@ void putPiece(QSqlDatabase& database, const KeptPiece& kept, const Points& taugh
         QCryptographicHash::hash(QByteArray::fromStdString(kept.job + '\0' + kept.jobFile),
                                  QCryptographicHash::Sha1)
             .toHex());
-    Statement(database, "INSERT OR IGNORE INTO jobs VALUES (?, ?, ?)",
-              {job, text(kept.job), text(kept.jobFile)});
+    execute(database, "INSERT OR IGNORE INTO jobs VALUES (?, ?, ?)",
+            {job, text(kept.job), text(kept.jobFile)});
     std::ostringstream log;
     files::writeBenchLog(log, kept.log);
     takeOutWords(database, kept.id);
     const QString outcome = text(std::string(wordOf(kept.outcome)));
     const QString hand = QString::fromLatin1(wordOf(kept.log.hand));
-    Statement(database, "INSERT OR REPLACE INTO pieces VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
-              {text(kept.id), text(kept.at), job, kept.log.piece, hand, text(kept.log.batch), outcome,
-               kept.minutes, kept.cost, text(kept.note), text(kept.photo), text(log.str())});
-    Statement(database,
-              "INSERT INTO piece_words (rowid, job, hand, batch, outcome, note)"
-              " VALUES ((SELECT rowid FROM pieces WHERE id = ?), ?, ?, ?, ?, ?)",
-              {text(kept.id), text(kept.job), hand, text(kept.log.batch), outcome, text(kept.note)});
+    execute(database, "INSERT OR REPLACE INTO pieces VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+            {text(kept.id), text(kept.at), job, kept.log.piece, hand, text(kept.log.batch), outcome,
+             kept.minutes, kept.cost, text(kept.note), text(kept.photo), text(log.str())});
+    execute(database,
+            "INSERT INTO piece_words (rowid, job, hand, batch, outcome, note)"
+            " VALUES ((SELECT rowid FROM pieces WHERE id = ?), ?, ?, ?, ?, ?)",
+            {text(kept.id), text(kept.job), hand, text(kept.log.batch), outcome, text(kept.note)});
     putPoints(database, kept.id, taught);
 }
 
@@ -191,16 +191,15 @@ std::optional<Error> Logbook::putAll(const std::vector<std::pair<KeptPiece, Poin
 
 std::optional<Error> Logbook::put(const Batch& batch) {
     return written(*database, [&] {
-        Statement(
-            *database, "INSERT OR REPLACE INTO batches VALUES (?, ?, ?, ?, ?)",
-            {text(batch.name), text(batch.at), text(batch.material), batch.thickness, text(batch.note)});
+        execute(*database, "INSERT OR REPLACE INTO batches VALUES (?, ?, ?, ?, ?)",
+                {text(batch.name), text(batch.at), text(batch.material), batch.thickness, text(batch.note)});
     });
 }
 
 std::optional<Error> Logbook::put(const ToolFigures& figures) {
     return written(*database, [&] {
-        Statement(*database, "INSERT OR REPLACE INTO tool_figures VALUES (?, ?, ?)",
-                  {text(figures.tool), text(figures.at), text(figures.figures)});
+        execute(*database, "INSERT OR REPLACE INTO tool_figures VALUES (?, ?, ?)",
+                {text(figures.tool), text(figures.at), text(figures.figures)});
     });
 }
 
@@ -208,9 +207,9 @@ std::optional<Error> Logbook::takeOut(const std::string& id) {
     return written(*database, [&] {
         takeOutWords(*database, id);
         takeOutPoints(*database, id);
-        Statement(*database, "DELETE FROM test_bends WHERE id = ?", {text(id)});
-        Statement(*database, "DELETE FROM pieces WHERE id = ?", {text(id)});
-        Statement(*database, "DELETE FROM jobs WHERE id NOT IN (SELECT job FROM pieces)");
+        execute(*database, "DELETE FROM test_bends WHERE id = ?", {text(id)});
+        execute(*database, "DELETE FROM pieces WHERE id = ?", {text(id)});
+        execute(*database, "DELETE FROM jobs WHERE id NOT IN (SELECT job FROM pieces)");
     });
 }
 

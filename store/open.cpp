@@ -48,7 +48,7 @@ State stateOf(QSqlDatabase& database) {
     QSqlQuery query(database);
     const auto asked = [&](const char* pragma) -> QVariant {
         const bool isAnswered = query.exec(QString::fromLatin1(pragma)) && query.next();
-        const QVariant answer = isAnswered ? query.value(0) : QVariant();
+        QVariant answer = isAnswered ? query.value(0) : QVariant();
         query.finish();
         return answer;
     };
@@ -146,15 +146,15 @@ Result<Opened> openFile(const QString& path) {
         Statement mode(opened.database, "PRAGMA journal_mode = WAL");
         mode.next();
         mode.finish();
-        Statement(opened.database, "PRAGMA synchronous = FULL"); // kept is kept, whatever the power does
-        Statement(opened.database, "PRAGMA foreign_keys = ON");
+        execute(opened.database, "PRAGMA synchronous = FULL"); // kept is kept, whatever the power does
+        execute(opened.database, "PRAGMA foreign_keys = ON");
         Statement version(opened.database, "PRAGMA user_version");
         const int has = version.next() ? version.whole(0) : 0;
         version.finish();
         if (has == newestVersion()) return opened;
         if (has > 0) {
             const QString copy = beside(path, "before-update");
-            Statement(opened.database, "VACUUM INTO ?", {copy});
+            execute(opened.database, "VACUUM INTO ?", {copy});
             opened.said = tr("The logbook was brought up to date. It is kept as it was in %1.").arg(copy);
         }
         if (const auto wrong = migrate(opened.database)) throw sentence(*wrong);

@@ -33,15 +33,13 @@ const std::array<QStringList, 2>& migrations() {
             "CREATE INDEX pieces_by_date ON pieces (at DESC, id)",
             "CREATE VIRTUAL TABLE piece_words USING fts5 (job, hand, batch, outcome, note)",
             // What each entry taught; `bucket` joins those at much the same R/T, `reading` scatter that was
-            // read
-            // equally well. The second index is in the order they are joined in, and holds all that takes.
+            // read equally well. The second index is in the order they are joined in, and holds all it takes.
             "CREATE TABLE points (entry TEXT NOT NULL, what TEXT NOT NULL, material TEXT NOT NULL,"
             " tool TEXT NOT NULL, batch TEXT NOT NULL, method TEXT NOT NULL, bucket INTEGER NOT NULL,"
             " reading REAL NOT NULL, ratio REAL NOT NULL, value REAL NOT NULL, sigma REAL NOT NULL) STRICT",
             "CREATE INDEX points_of_entry ON points (entry)",
-            "CREATE INDEX points_alike ON points (what, material, tool, batch, method, bucket, reading, "
-            "ratio, value,"
-            " sigma, entry)",
+            "CREATE INDEX points_alike ON points (what, material, tool, batch, method, bucket, reading,"
+            " ratio, value, sigma, entry)",
         },
         QStringList{
             "CREATE TABLE batches (name TEXT PRIMARY KEY, at TEXT NOT NULL, material TEXT NOT NULL,"

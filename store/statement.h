@@ -42,18 +42,23 @@ private:
     QSqlQuery query;
 };
 
+/// One that answers nothing.
+inline void execute(QSqlDatabase& database, const char* sql, const QVariantList& bound = {}) {
+    const Statement once(database, sql, bound);
+}
+
 /// Written whole or not at all.
 class Transaction {
 public:
     explicit Transaction(QSqlDatabase& database) : database(database) {
-        Statement(database, "BEGIN IMMEDIATE");
+        execute(database, "BEGIN IMMEDIATE");
     }
     ~Transaction() {
         if (!isDone) QSqlQuery(database).exec(QStringLiteral("ROLLBACK"));
     }
     Transaction(const Transaction&) = delete;
     void commit() {
-        Statement(database, "COMMIT");
+        execute(database, "COMMIT");
         isDone = true;
     }
 

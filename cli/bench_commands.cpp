@@ -55,7 +55,7 @@ int atTheBench(const std::string& path, const Books& books, const Arguments& arg
                 return complain(path, *wrong, kCannotBeMade);
             const bench::Work work{on.settled,   *on.making,     material,
                                    books.errors, readingOf(job), {arguments.trials, arguments.seed},
-                                   earlier};
+                                   earlier,      books.hardware};
             const bench::Now now = bench::replanned(work, *log);
             const bool isLost = now.best.odds < kEven;
             files::writeBench(std::cout, path, work, *log, now,

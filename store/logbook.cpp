@@ -59,6 +59,11 @@ void putBend(QSqlDatabase& database, const KeptBend& kept, const Points& taught)
          bend.freeLeg, bend.wantedDeg, bend.pushedDeg, bend.angleDeg, bend.radius, kept.counts ? 1 : 0,
          text(kept.note)});
     putPoints(database, kept.id, kept.counts ? taught : Points{});
+    if (!bend.batch.empty()) // what is left of that bar is so thick
+        execute(database,
+                "INSERT INTO batches VALUES (?, ?, ?, ?, '') ON CONFLICT (name) DO UPDATE SET"
+                " at = excluded.at, material = excluded.material, thickness = excluded.thickness",
+                {text(bend.batch), text(kept.at), text(bend.material), bend.thickness});
 }
 
 KeptBend bendFrom(const Statement& row) {

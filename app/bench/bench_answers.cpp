@@ -189,10 +189,12 @@ void BenchStage::showCharts() {
 
 /// Once it is checked, how it went is kept.
 void BenchStage::showLogbook() {
-    if (piece->isInLogbook()) {
+    const auto kept = piece->inLogbook();
+    if (kept && kept->log == piece->log()) {
         oddsSay->setText(tr("This piece is in the logbook."));
         return;
     }
+    if (kept) oddsSay->setText(tr("This piece is in the logbook as it was before: write it anew."));
     const auto write = [this](bool isScrap) {
         if (const auto failed = piece->writeIntoLogbook(isScrap))
             return Notice::say(*this, text(failed->says));

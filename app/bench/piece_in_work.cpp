@@ -70,8 +70,9 @@ std::shared_ptr<const Worked> workedOf(const PieceWanted& wanted) {
         return worked;
     }
     worked->making.emplace(*making);
-    const bench::Work work{
-        worked->settled, *worked->making, wanted.material, wanted.errors, wanted.reading, {}, wanted.earlier};
+    const bench::Work work{worked->settled, *worked->making, wanted.material,
+                           wanted.errors,   wanted.reading,  {},
+                           wanted.earlier,  wanted.hardware};
     worked->now = bench::replanned(work, wanted.log);
     const bench::Now& now = *worked->now;
     constexpr double kEven = 0.5;
@@ -203,13 +204,13 @@ void PieceInWork::keep() {
         emit said(tr("This piece could not be kept: %1").arg(text(wrong->says)));
 }
 
-bool PieceInWork::isInLogbook() const {
+std::optional<learn::KeptPiece> PieceInWork::inLogbook() const {
     ShopLogbook& logbook = document.books().logbook;
-    if (!logbook.hasPiecesOf(ofJob)) return false;
+    if (!logbook.hasPiecesOf(ofJob)) return {};
     const auto file = logbook.file();
-    if (!file) return false;
-    const auto kept = (*file)->piece(ShopLogbook::idOfPiece(ofJob, entries.piece, entries.hand));
-    return kept && *kept;
+    const auto kept = file ? (*file)->piece(ShopLogbook::idOfPiece(ofJob, entries.piece, entries.hand))
+                           : Result<std::optional<learn::KeptPiece>>(file.error());
+    return kept ? *kept : std::nullopt;
 }
 
 void PieceInWork::practise(unsigned seed) {
@@ -263,7 +264,8 @@ std::optional<Error> PieceInWork::writeIntoLogbook(bool isScrap) {
             return entry.kind == bench::Entry::Kind::Filed || entry.kind == bench::Entry::Kind::Shim;
         });
     using Outcome = learn::KeptPiece::Outcome;
-    learn::KeptPiece kept;
+    const auto before = inLogbook();
+    learn::KeptPiece kept = before.value_or(learn::KeptPiece()); // what was noted of it there stays
     kept.id = ShopLogbook::idOfPiece(ofJob, entries.piece, entries.hand);
     kept.at = store::now();
     kept.job = document.job().title.empty() ? "A bracket" : document.job().title;
@@ -274,7 +276,13 @@ std::optional<Error> PieceInWork::writeIntoLogbook(bool isScrap) {
     kept.outcome = isScrap ? Outcome::Scrapped : isReworked ? Outcome::Reworked : Outcome::AtOnce;
     const learn::Points taught = learn::taughtBy(
         {*worked->making, *worked->planned->outcome().plan, document.material(), document.errors()}, entries);
-    return EntryCommand::push(undo, document.books().logbook, tr("piece written into the logbook"), {},
+    EntryCommand::Side from;
+    if (before) {
+        const auto logbook = document.books().logbook.file();
+        const auto told = logbook ? (*logbook)->pointsOf(before->id) : Result<learn::Points>(logbook.error());
+        from = KeptEntry{*before, told ? *told : learn::Points()};
+    }
+    return EntryCommand::push(undo, document.books().logbook, tr("piece written into the logbook"), from,
                               KeptEntry{kept, taught});
 }
 

@@ -47,7 +47,8 @@ public:
 
     /// How it went, into the shop's logbook with what it taught; as one step that can be undone.
     std::optional<Error> writeIntoLogbook(bool isScrap);
-    bool isInLogbook() const;
+    /// As it stands in the logbook; nothing where it does not.
+    std::optional<learn::KeptPiece> inLogbook() const;
 
     /// A made-up piece, another for each seed: what is measured of it comes from it, and nothing is kept.
     void practise(unsigned seed);

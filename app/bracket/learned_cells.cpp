@@ -8,7 +8,6 @@
 #include <QLocale>
 
 #include <cmath>
-#include <set>
 
 namespace goodfold::app {
 
@@ -40,21 +39,15 @@ QString dayOf(const std::string& asOf) {
     return day.isValid() ? QLocale().toString(day, QLocale::ShortFormat) : text(asOf);
 }
 
-/// Tools and batches that bends of this metal are known from.
+/// Of tools or batches those that bends of this metal are known from, and what is chosen.
 template <class Member>
-std::vector<OptionOf<std::string>> optionsOf(Document& document, Member member, const QString& any,
-                                             const std::string& chosen) {
+std::vector<OptionOf<std::string>> knownOptions(Document& document, Member member, const QString& any,
+                                                const std::string& chosen) {
     std::set<std::string> all{chosen};
     for (const learn::Point& point :
          learn::of(document.books().logbook.points(), learn::What::K, document.material().id))
         all.insert(point.*member);
-    all.erase("");
-    std::vector<OptionOf<std::string>> options{{QStringLiteral("any"), "", any}};
-    for (const std::string& id : all) {
-        const tool::Tool* tool = document.shop()->find(id);
-        options.push_back({QStringLiteral("of.") + text(id), id, tool ? text(tool->name) : text(id)});
-    }
-    return options;
+    return optionsOf(*document.shop(), std::move(all), any);
 }
 
 /// What is known now would move a mark by as much as can be set.
@@ -79,6 +72,17 @@ std::optional<Line> newerLine(Document& document) {
 
 } // namespace
 
+std::vector<OptionOf<std::string>> optionsOf(const tool::Shop& shop, std::set<std::string> ids,
+                                             const QString& any) {
+    ids.erase("");
+    std::vector<OptionOf<std::string>> options{{QStringLiteral("any"), "", any}};
+    for (const std::string& id : ids) {
+        const tool::Tool* tool = shop.find(id);
+        options.push_back({QStringLiteral("of.") + text(id), id, tool ? text(tool->name) : text(id)});
+    }
+    return options;
+}
+
 Cell::Answer takeLearned(Document& document) {
     const bend::LearnedK& has = document.job().allowance.learned;
     return take(document, QObject::tr("K by the logbook"), has.tool, has.batch);
@@ -93,18 +97,19 @@ std::vector<Line> learnedLines(Document& document) {
     lines.push_back(
         {words(QObject::tr("bent in"), Cell::Look::Faint),
          choiceOf(CellName{QStringLiteral("allowance.tool"), QObject::tr("Tool that K is known of")},
-                  optionsOf(document, &learn::Point::tool, QObject::tr("any tool"), has.tool), has.tool,
+                  knownOptions(document, &learn::Point::tool, QObject::tr("any tool"), has.tool), has.tool,
                   [&document](const std::string& tool) {
                       return take(document, QObject::tr("tool that K is known of"), tool,
                                   document.job().allowance.learned.batch);
                   })});
-    lines.push_back({words(QObject::tr("stock from"), Cell::Look::Faint),
-                     choiceOf(CellName{QStringLiteral("allowance.batch"), QObject::tr("Batch of stock")},
-                              optionsOf(document, &learn::Point::batch, QObject::tr("any batch"), has.batch),
-                              has.batch, [&document](const std::string& batch) {
-                                  return take(document, QObject::tr("batch of stock"),
-                                              document.job().allowance.learned.tool, batch);
-                              })});
+    lines.push_back(
+        {words(QObject::tr("stock from"), Cell::Look::Faint),
+         choiceOf(CellName{QStringLiteral("allowance.batch"), QObject::tr("Batch of stock")},
+                  knownOptions(document, &learn::Point::batch, QObject::tr("any batch"), has.batch),
+                  has.batch, [&document](const std::string& batch) {
+                      return take(document, QObject::tr("batch of stock"),
+                                  document.job().allowance.learned.tool, batch);
+                  })});
     if (auto newer = newerLine(document)) lines.push_back(std::move(*newer));
     const QString keep = has.isFrozen ? QObject::tr("kept as it is, whatever is learned: undo that")
                                       : QObject::tr("keep it as it is, whatever is learned");

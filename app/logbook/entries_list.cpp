@@ -146,6 +146,10 @@ Block EntriesList::heading() {
     return block;
 }
 
+QString EntriesList::size(double mm) const {
+    return ValueField::shown(document, ValueField::Kind::Size, mm, false);
+}
+
 std::vector<Block> EntriesList::blocks() {
     std::vector<Block> all{heading()};
     for (const store::PieceRow& each : pieces) {
@@ -160,9 +164,8 @@ std::vector<Block> EntriesList::blocks() {
         const material::Material* metal = material::standardMaterials().find(each.bend.material);
         const tool::Tool* tool = document.books().tools.shop()->find(each.bend.tool);
         all.push_back(rowOf(each.id,
-                            tr("%1, %2 mm")
-                                .arg(metal ? text(metal->shortName) : text(each.bend.material))
-                                .arg(each.bend.thickness),
+                            tr("%1, %2").arg(metal ? text(metal->shortName) : text(each.bend.material),
+                                             size(each.bend.thickness)),
                             tr("%1, in the %2%3")
                                 .arg(dayOf(each.at), tool ? text(tool->name) : text(each.bend.tool),
                                      each.counts ? QString() : tr("; does not count"))));
@@ -173,7 +176,7 @@ std::vector<Block> EntriesList::blocks() {
         none.lines.push_back({wrapped(
             shownKind == Kind::TestBends
                 ? tr("No test bend yet. Bend a strip, measure it, and write it here: "
-                     "every blank after it is cut by what it taught.")
+                     "plans go by what it taught, and a job takes its K from here when you ask it to.")
             : search.isEmpty() ? tr("No finished piece yet. The Bench writes one here after its final check.")
                                : tr("Nothing is found by these words."),
             Cell::Look::Faint)});
@@ -234,13 +237,10 @@ Block EntriesList::bendDetails() {
     if (metal) {
         const auto made = learn::reckoned(seen, *metal, *document.books().tools.shop());
         const learn::Told told = learn::tells(seen, made, document.books().errors.book().testBend);
-        block.lines.push_back(
-            {wrapped(tr("%1 long: legs %2 and %3; took off %4: K %5 ± %6 at R %7")
-                         .arg(seen.strip)
-                         .arg(seen.heldLeg)
-                         .arg(seen.freeLeg)
-                         .arg(QString::number(told.deduction, 'f', 2), QString::number(told.k, 'f', 3),
-                              QString::number(told.kSigma, 'f', 3), QString::number(told.radius, 'f', 2)))});
+        block.lines.push_back({wrapped(tr("%1 long: legs %2 and %3; took off %4: K %5 ± %6 at R %7")
+                                           .arg(size(seen.strip), size(seen.heldLeg), size(seen.freeLeg),
+                                                size(told.deduction), QString::number(told.k, 'f', 3),
+                                                QString::number(told.kSigma, 'f', 3), size(told.radius)))});
     }
     if (!seen.batch.empty())
         block.lines.push_back({words(tr("stock: %1").arg(text(seen.batch)), Cell::Look::Faint)});

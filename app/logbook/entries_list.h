@@ -44,6 +44,7 @@ private:
     Cell::Answer changePiece(const QString& label, const std::function<void(learn::KeptPiece&)>& how);
     Cell::Answer changeBend(const QString& label, const std::function<void(learn::KeptBend&)>& how);
     std::optional<KeptEntry> openEntry();
+    QString size(double mm) const;
     Block heading();
     Block rowOf(const std::string& id, const QString& says, const QString& more);
     Block pieceDetails();

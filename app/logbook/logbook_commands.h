@@ -23,16 +23,23 @@ class EntryCommand : public QUndoCommand {
 public:
     using Side = std::optional<KeptEntry>;
 
-    /// Done, and then a step that can be undone; where it cannot be done, why.
+    /// Done already: a step that can be undone. Where it cannot be done there is none.
+    static Result<EntryCommand*> done(ShopLogbook& logbook, const QString& label, const Side& from,
+                                      const Side& to) {
+        if (auto failed = put(logbook, from, to)) return *failed;
+        return new EntryCommand(logbook, label, from, to);
+    }
+    /// The same, on its stack.
     static std::optional<Error> push(QUndoStack& stack, ShopLogbook& logbook, const QString& label,
                                      const Side& from, const Side& to) {
-        if (auto failed = put(logbook, from, to)) return failed;
-        stack.push(new EntryCommand(logbook, label, from, to));
+        const auto command = done(logbook, label, from, to);
+        if (!command) return command.error();
+        stack.push(*command);
         return {};
     }
     void undo() override { tell(put(logbook, to, from)); }
     void redo() override {
-        if (std::exchange(isDone, false)) return; // by push()
+        if (std::exchange(isDone, false)) return; // by done()
         tell(put(logbook, from, to));
     }
 

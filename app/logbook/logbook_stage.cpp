@@ -2,6 +2,7 @@
 
 #include "app/base/planner.h"
 #include "app/base/text.h"
+#include "app/bracket/learned_cells.h"
 #include "app/widgets/cell_panel.h"
 #include "app/widgets/notice.h"
 #include "app/widgets/panel_column.h"
@@ -16,7 +17,6 @@
 #include <QFileDialog>
 #include <QHBoxLayout>
 #include <QLineEdit>
-#include <QPainter>
 #include <QVBoxLayout>
 
 #include <cmath>
@@ -46,7 +46,7 @@ LogbookStage::LogbookStage(Document& document, Planner& planner, QWidget* parent
     connect(testBend, &TestBendForm::written, this, [this] {
         Notice::say(
             *this,
-            tr("Written. Every plan from now on goes by what it taught; K of a job when it is taken there."));
+            tr("Written. Plans go by it from now on; a job's blank once it takes K by \"Your logbook\"."));
     });
     connect(list, &EntriesList::changed, this, &LogbookStage::refresh);
     connect(list, &EntriesList::makeAgain, this, [this](const QString& text) {
@@ -100,10 +100,7 @@ QWidget* LogbookStage::makeEntries() {
     auto* column = new QWidget(this);
     column->setFixedWidth(px(286));
     search = makeLine(tr("Find pieces by words"), tr("find: job, hand, batch, note"),
-                      [this](const QString& typed) {
-                          list->find(typed);
-                          return Cell::Answer();
-                      });
+                      [](const QString&) { return Cell::Answer(); }); // found while it is typed
     connect(search, &QLineEdit::textChanged, this, [this](const QString& typed) { list->find(typed); });
     note = makeLine(tr("Note on this piece"), tr("a note on this piece"),
                     [this](const QString& typed) { return list->setNote(typed); });
@@ -123,11 +120,11 @@ QWidget* LogbookStage::makeEntries() {
     return column;
 }
 
-QLineEdit* LogbookStage::makeLine(const QString& called, const QString& placeholder,
+QLineEdit* LogbookStage::makeLine(const QString& called, const QString& whileEmpty,
                                   const std::function<Cell::Answer(const QString&)>& take) {
     auto* line = new QLineEdit(this);
     line->setAccessibleName(called);
-    line->setPlaceholderText(placeholder);
+    line->setPlaceholderText(whileEmpty);
     line->setProperty("role", "entry");
     leaveUndoToDocument(*line);
     connect(line, &QLineEdit::editingFinished, this, [this, line, take] {
@@ -157,11 +154,7 @@ void LogbookStage::showEvent(QShowEvent*) {
 }
 
 QImage LogbookStage::image() const {
-    QImage picture(view->size(), QImage::Format_ARGB32_Premultiplied);
-    picture.fill(colours().paper);
-    QPainter painter(&picture);
-    const_cast<KnownView*>(view)->render(&painter);
-    return picture;
+    return view->grab().toImage();
 }
 
 void LogbookStage::refresh() {
@@ -196,22 +189,15 @@ std::vector<Block> LogbookStage::knownBlocks() {
         refresh();
         return {};
     };
-    const auto optionsOf = [&](std::set<std::string> ids, const QString& any) {
-        ids.erase("");
-        std::vector<OptionOf<std::string>> options{{QStringLiteral("any"), "", any}};
-        for (const std::string& id : ids) {
-            const tool::Tool* tool = document.books().tools.shop()->find(id);
-            options.push_back({QStringLiteral("of.") + text(id), id, tool ? text(tool->name) : text(id)});
-        }
-        return options;
-    };
+    const tool::Shop& shop = *document.books().tools.shop();
     Block block{{}, 0, 0, {}};
     block.lines.push_back(
         {words(text(known.name), Cell::Look::Heading),
-         choiceOf(CellName{QStringLiteral("known.tool"), tr("Tool")}, optionsOf(tools, tr("any tool")),
+         choiceOf(CellName{QStringLiteral("known.tool"), tr("Tool")}, optionsOf(shop, tools, tr("any tool")),
                   knownTool, [this, chosen](const std::string& to) { return chosen(knownTool, to); }),
-         choiceOf(CellName{QStringLiteral("known.batch"), tr("Batch")}, optionsOf(batches, tr("any batch")),
-                  knownBatch, [this, chosen](const std::string& to) { return chosen(knownBatch, to); })});
+         choiceOf(CellName{QStringLiteral("known.batch"), tr("Batch")},
+                  optionsOf(shop, batches, tr("any batch")), knownBatch,
+                  [this, chosen](const std::string& to) { return chosen(knownBatch, to); })});
     block.lines.push_back({words(
         bends == 0   ? tr("Nothing of it was bent and measured here yet: the book is all there is.")
         : bends == 1 ? tr("Known from one bend of this shop. The bands hold 95 bends of 100.")
@@ -258,22 +244,21 @@ std::vector<Block> LogbookStage::toolBlocks() const {
     const lineup::ErrorBook& errors = document.books().errors.book();
     Block block{{}, 0, 4, {}};
     const auto fine = [](double value) { return QString::number(value, 'f', 2); };
+    const auto size = [&](double mm) {
+        return ValueField::shown(document, ValueField::Kind::Size, mm, false);
+    };
     for (const tool::Tool& tool : document.books().tools.shop()->tools) {
+        const learn::Proved proved = learn::provedOf(tool, points, errors);
         QStringList says;
-        if (const auto own = learn::of(points, What::Offset, {}, tool.id); !own.empty()) {
-            const learn::Estimate offset = learn::weighed(own, tool.markOffset, errors.alike.toolOffset);
-            says << (offset.mean >= 0 ? tr("its line is set %1 further on, ± %2")
-                                      : tr("its line is set %1 nearer, ± %2"))
-                        .arg(fine(std::abs(offset.mean)), fine(offset.sigma));
-        }
-        if (const auto own = learn::of(points, What::Radius, {}, tool.id); !own.empty())
-            says << tr("its radius is %1 times what is reckoned")
-                        .arg(fine(learn::taught(tool::Shop{{tool}}, own, errors).tools.front().radiusTimes));
-        if (const auto own = learn::of(points, What::Angle, {}, tool.id); !own.empty()) {
-            const double book = tool.angleSigma > 0 ? tool.angleSigma : learn::usualSigma(errors, "angle");
-            const learn::Estimate scatter = learn::scatterOf(own, book, errors.alike.spread);
-            says << tr("its angles come out ± %1°, the book says %2").arg(fine(scatter.mean), fine(book));
-        }
+        if (proved.offset.bends > 0)
+            says << (proved.offset.mean >= 0 ? tr("its line is set %1 further on, ± %2")
+                                             : tr("its line is set %1 nearer, ± %2"))
+                        .arg(size(std::abs(proved.offset.mean)), size(proved.offset.sigma));
+        if (proved.radiusTimes.bends > 0)
+            says << tr("its radius is %1 times what is reckoned").arg(fine(proved.radiusTimes.mean));
+        if (proved.angle.bends > 0)
+            says << tr("its angles come out ± %1°, the book says %2")
+                        .arg(fine(proved.angle.mean), fine(proved.bookAngle));
         if (!says.isEmpty())
             block.lines.push_back(
                 {wrapped(tr("%1: %2.").arg(text(tool.name), says.join(QStringLiteral("; "))))});

@@ -50,7 +50,7 @@ private:
     std::vector<Block> tableBlocks();
     void refresh();
     void showCharts();
-    QLineEdit* makeLine(const QString& name, const QString& placeholder,
+    QLineEdit* makeLine(const QString& name, const QString& whileEmpty,
                         const std::function<Cell::Answer(const QString&)>& take);
 
     Document& document;

@@ -128,17 +128,12 @@ Cell::Answer TestBendForm::write() {
     TestBend next = typed; // the next strip is of the same stock, in the same tool
     next.strip = next.line = next.heldLeg = next.freeLeg = next.pushedDeg = next.radius = 0;
     next.angleDeg = next.wantedDeg;
+    const auto command = EntryCommand::done(document.books().logbook, {}, {}, KeptEntry{entry, points()});
+    if (!command) return command.error();
     undo.beginMacro(tr("test bend written"));
-    const auto failed =
-        EntryCommand::push(undo, document.books().logbook, {}, {}, KeptEntry{entry, points()});
-    if (!failed) undo.push(new FormCommand(*this, {}, next));
+    undo.push(*command);
+    undo.push(new FormCommand(*this, {}, next));
     undo.endMacro();
-    if (failed) return failed;
-    if (!entry.bend.batch.empty()) // what is left of that bar is known to be so thick
-        (void)document.books().logbook.write([&](store::Logbook& file) {
-            return file.put(
-                store::Batch{entry.bend.batch, entry.at, entry.bend.material, {}, entry.bend.thickness});
-        });
     emit written();
     return {};
 }
@@ -167,15 +162,14 @@ std::vector<Block> TestBendForm::proposals() {
                                          document.books().errors.book(), typed.batch);
     if (all.empty()) return {};
     const learn::Proposal& best = all.front();
-    const auto mm = [&](double value) {
-        return ValueField::shown(document, ValueField::Kind::Size, value, false);
+    const auto size = [&](double mm) {
+        return ValueField::shown(document, ValueField::Kind::Size, mm, false);
     };
-    const auto fine = [](double value) { return QString::number(value, 'f', 2); };
     const tool::Tool* tool = document.books().tools.shop()->find(best.bend.tool);
-    QString says = tr("For this job: what K is unsure by moves the end of its blank by ±%1 mm. One test bend "
+    QString says = tr("For this job: what K is unsure by moves the end of its blank by ±%1. One test bend "
                       "leaves ±%2, "
                       "three ±%3, in the %4.")
-                       .arg(fine(best.before), fine(best.after), fine(best.afterThree),
+                       .arg(size(best.before), size(best.after), size(best.afterThree),
                             tool ? text(tool->name) : QString());
     if (!best.isWorthIt())
         says += tr(" Calipers hardly read more than is known already: bend three, or leave it.");
@@ -183,7 +177,7 @@ std::vector<Block> TestBendForm::proposals() {
     block.lines.push_back({wrapped(says, Cell::Look::Faint)});
     block.lines.push_back({press(
         tr("take a strip %1 × %2, %3 long")
-            .arg(mm(best.bend.width), mm(best.bend.thickness), mm(best.bend.strip)),
+            .arg(size(best.bend.width), size(best.bend.thickness), size(best.bend.strip)),
         CellName{QStringLiteral("strip.propose"), tr("Take the strip that teaches most")},
         [this, bend = best.bend]() -> Cell::Answer {
             TestBend next = bend;
@@ -269,20 +263,25 @@ Block TestBendForm::readings() {
         figure("thickness", tr("Thickness"), Kind::Thickness, &TestBend::thickness));
     row(tr("width"), figure("width", tr("Width of the strip"), Kind::Size, &TestBend::width));
     row(tr("length before bending"),
-        figure("strip", tr("Length of the strip"), Kind::Length, &TestBend::strip));
+        figure("strip", tr("Length of the strip"), Kind::Size, &TestBend::strip));
     row(tr("line, from the held end"),
-        figure("line", tr("Line from the held end"), Kind::Length, &TestBend::line));
+        figure("line", tr("Line from the held end"), Kind::Size, &TestBend::line));
     row(tr("pushed to, under load"),
         figure("pushed", tr("Angle under load"), Kind::BendAngle, &TestBend::pushedDeg));
     row(tr("let go, it stands at"),
         figure("angle", tr("Angle let go"), Kind::BendAngle, &TestBend::angleDeg));
-    row(tr("held leg, outside"),
-        figure("held_leg", tr("Held leg, outside"), Kind::Length, &TestBend::heldLeg));
-    row(tr("free leg, outside"),
-        figure("free_leg", tr("Free leg, outside"), Kind::Length, &TestBend::freeLeg));
+    row(tr("held leg, outside"), figure("held_leg", tr("Held leg, outside"), Kind::Size, &TestBend::heldLeg));
+    row(tr("free leg, outside"), figure("free_leg", tr("Free leg, outside"), Kind::Size, &TestBend::freeLeg));
     row(tr("inside radius, by gauge"),
         figure("radius", tr("Inside radius by gauge"), Kind::Size, &TestBend::radius));
     return block;
+}
+
+/// Angles as the reader calls them, lengths in the reader's unit.
+QString TestBendForm::asReader(double TestBend::*figure, double value) const {
+    const bool isAngle = figure == &TestBend::angleDeg || figure == &TestBend::pushedDeg;
+    return ValueField::shown(document, isAngle ? ValueField::Kind::BendAngle : ValueField::Kind::Size, value,
+                             false);
 }
 
 Block TestBendForm::told() {
@@ -296,32 +295,39 @@ Block TestBendForm::told() {
     }
     const auto made = learn::reckoned(typed, material(), *document.books().tools.shop());
     const learn::Told told = learn::tells(typed, made, document.books().errors.book().testBend);
-    const auto mm = [&](double value) {
-        return ValueField::shown(document, ValueField::Kind::Size, value, false);
+    const auto size = [&](double mm) {
+        return ValueField::shown(document, ValueField::Kind::Size, mm, false);
     };
-    say(tr("Took off %1 mm: K %2 ± %3 at R %4.")
-            .arg(QString::number(told.deduction, 'f', 2), QString::number(told.k, 'f', 3),
-                 QString::number(told.kSigma, 'f', 3), mm(told.radius)),
+    const auto number = [](double value, int digits) { return QString::number(value, 'f', digits); };
+    say(tr("Took off %1: K %2 ± %3 at R %4.")
+            .arg(size(told.deduction), number(told.k, 3), number(told.kSigma, 3), size(told.radius)),
         Cell::Look::Strong);
     const double book = material::kFactorAt(material(), told.radius / typed.thickness).k;
-    say(tr("The book has K %1 there.").arg(QString::number(book, 'f', 3)), Cell::Look::Faint);
+    say(tr("The book has K %1 there.").arg(number(book, 3)), Cell::Look::Faint);
     if (const auto back = tells(learn::What::Springback))
-        say(tr("It springs back %1 times what is reckoned.").arg(QString::number(back->value, 'f', 2)));
+        say(tr("It springs back %1 times what is reckoned.").arg(number(back->value, 2)));
     if (const auto offset = tells(learn::What::Offset))
-        say(offset->value >= 0 ? tr("The tool's line lies %1 further toward the free side.")
-                                     .arg(QString::number(offset->value, 'f', 2))
-                               : tr("The tool's line lies %1 nearer the held side.")
-                                     .arg(QString::number(-offset->value, 'f', 2)));
+        say(offset->value >= 0
+                ? tr("The tool's line lies %1 further toward the free side.").arg(size(offset->value))
+                : tr("The tool's line lies %1 nearer the held side.").arg(size(-offset->value)));
     if (const auto asked = doubt()) {
-        say(tr("That does not go with what is known: %1, where %2 ± %3 was to be expected. It counts once "
-               "you say so.")
-                .arg(QString::number(asked->told, 'f', 2), QString::number(asked->expected, 'f', 2),
-                     QString::number(asked->sigma, 'f', 2)),
+        const auto asFigure = [&](double value) {
+            return asked->what == learn::What::Offset ? size(value) : number(value, 2);
+        };
+        const QString what = asked->what == learn::What::K            ? tr("K")
+                             : asked->what == learn::What::Springback ? tr("Springback, in times")
+                             : asked->what == learn::What::Radius     ? tr("The radius, in times")
+                                                                      : tr("The tool's line");
+        say(tr("%1 does not go with what is known: %2, where %3 ± %4 was to be expected. It counts once you "
+               "say so.")
+                .arg(what, asFigure(asked->told), asFigure(asked->expected), asFigure(asked->sigma)),
             Cell::Look::Strong);
         for (const Kept& figure : kFigures)
             if (asked->member == figure.key)
                 block.lines.push_back({press(
-                    tr("%1 was meant, not %2").arg(asked->likely).arg(typed.*figure.value),
+                    tr("%1 was meant, not %2")
+                        .arg(asReader(figure.value, asked->likely),
+                             asReader(figure.value, typed.*figure.value)),
                     CellName{QStringLiteral("strip.meant"), tr("Take what was probably meant")},
                     [this, value = figure.value, likely = asked->likely]() -> Cell::Answer {
                         TestBend next = typed;

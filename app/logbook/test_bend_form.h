@@ -46,6 +46,7 @@ private:
     Block stock();
     Block readings();
     Block told();
+    QString asReader(double learn::TestBend::*figure, double value) const;
     Cell choiceOfTool();
     Line settingOf(const tool::Tool& tool);
     Cell figure(const char* key, const QString& name, ValueField::Kind kind, double learn::TestBend::*value);

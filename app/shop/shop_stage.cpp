@@ -359,7 +359,8 @@ Block ShopStage::learnedBlock() const {
     QStringList says;
     const auto fine = [](double value) { return QString::number(value, 'f', 2); };
     if (used->markOffset != typed.markOffset)
-        says << tr("line set further on by %1").arg(fine(used->markOffset));
+        says << tr("line set further on by %1")
+                    .arg(ValueField::shown(document, ValueField::Kind::Size, used->markOffset, false));
     if (used->angleSigma != typed.angleSigma)
         says << tr("angles give or take %1°").arg(fine(used->angleSigma));
     if (used->radiusTimes != typed.radiusTimes)

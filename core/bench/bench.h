@@ -18,6 +18,7 @@ struct Work {
     quantity::Reading reading;
     Counting counting = {};
     std::vector<Log> earlier = {}; // pieces before it, of the same stock and in the same tools
+    const hardware::Book& hardware = hardware::standardBook();
 };
 
 /// A bend that is still to be made.

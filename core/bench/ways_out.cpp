@@ -26,7 +26,7 @@ struct Otherwise {
         settled = sequence::withPlanOf(work.settled, job, work.material);
         const auto made = lineup::makingOf(
             {settled.job, settled.part, work.material, &*settled.outcome.plan, work.errors, true},
-            *settled.job.mount, hardware::standardBook());
+            *settled.job.mount, work.hardware);
         if (made) making.emplace(*made);
     }
     Otherwise(const Otherwise&) = delete;

@@ -1,6 +1,7 @@
 #include "files/learned.h"
 
 #include "learn/along.h"
+#include "learn/taught.h"
 
 #include <nlohmann/json.hpp>
 
@@ -27,10 +28,9 @@ ordered_json alongOf(What what, const learn::Points& points, const LearnedOf& of
 ordered_json toolsOf(const learn::Points& points, const LearnedOf& of) {
     ordered_json rows = ordered_json::array();
     for (const tool::Tool& tool : of.shop.tools) {
-        const learn::Points own = learn::of(points, What::Offset, {}, tool.id);
-        if (own.empty()) continue;
-        const learn::Estimate offset = learn::weighed(own, tool.markOffset, of.errors.alike.toolOffset);
-        rows.push_back({{"tool", tool.id}, {"offset", offset.mean}, {"sigma", offset.sigma}});
+        const learn::Estimate offset = learn::provedOf(tool, points, of.errors).offset;
+        if (offset.bends > 0)
+            rows.push_back({{"tool", tool.id}, {"offset", offset.mean}, {"sigma", offset.sigma}});
     }
     return rows;
 }

@@ -128,18 +128,21 @@ material::Material taught(material::Material material, const Points& points,
     return material;
 }
 
+Proved provedOf(const tool::Tool& tool, const Points& points, const lineup::ErrorBook& errors) {
+    Proved proved;
+    proved.bookAngle = tool.angleSigma > 0 ? tool.angleSigma : usualSigma(errors, "angle");
+    proved.offset = weighed(of(points, What::Offset, {}, tool.id), tool.markOffset, errors.alike.toolOffset);
+    proved.radiusTimes = weighed(of(points, What::Radius, {}, tool.id), 1, sharedSigma(What::Radius, errors));
+    proved.angle = scatterOf(of(points, What::Angle, {}, tool.id), proved.bookAngle, errors.alike.spread);
+    return proved;
+}
+
 tool::Shop taught(tool::Shop shop, const Points& points, const lineup::ErrorBook& errors) {
     for (tool::Tool& tool : shop.tools) {
-        const Points offsets = of(points, What::Offset, {}, tool.id);
-        if (!offsets.empty())
-            tool.markOffset = weighed(offsets, tool.markOffset, errors.alike.toolOffset).mean;
-        const Points angles = of(points, What::Angle, {}, tool.id);
-        if (!angles.empty()) {
-            const double book = tool.angleSigma > 0 ? tool.angleSigma : usualSigma(errors, "angle");
-            tool.angleSigma = scatterOf(angles, book, errors.alike.spread).mean;
-        }
-        const Points radii = of(points, What::Radius, {}, tool.id);
-        if (!radii.empty()) tool.radiusTimes = weighed(radii, 1, sharedSigma(What::Radius, errors)).mean;
+        const Proved proved = provedOf(tool, points, errors);
+        if (proved.offset.bends > 0) tool.markOffset = proved.offset.mean;
+        if (proved.radiusTimes.bends > 0) tool.radiusTimes = proved.radiusTimes.mean;
+        if (proved.angle.bends > 0) tool.angleSigma = proved.angle.mean;
     }
     return shop;
 }

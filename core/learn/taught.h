@@ -20,6 +20,16 @@ bend::LearnedK learnedK(const Points& points, const material::Material& material
                         const lineup::ErrorBook& errors, const std::string& tool, const std::string& batch,
                         const std::string& asOf);
 
+/// What bends made in a tool have proved of it; each without bends where nothing was measured.
+struct Proved {
+    Estimate offset;      // mm, that its line is set further on, what was typed weighed with it
+    Estimate radiusTimes; // that its inside radius is what is reckoned
+    Estimate angle;       // degrees, how far its angles scatter
+    double bookAngle = 0; // what was typed, or the book says, of that
+    bool isAny() const { return offset.bends + radiusTimes.bends + angle.bends > 0; }
+};
+Proved provedOf(const tool::Tool& tool, const Points& points, const lineup::ErrorBook& errors);
+
 /// What springs back, by tool, of one bend to come.
 material::Material taught(material::Material material, const Points& points, const lineup::ErrorBook& errors);
 /// Each tool's line, radius, and how far its angles scatter.

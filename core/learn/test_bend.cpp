@@ -46,7 +46,7 @@ std::optional<Error> whatIsWrong(const TestBend& bend) {
     if (bend.pushedDeg != 0 && !(bend.pushedDeg >= bend.angleDeg && bend.pushedDeg <= 180))
         return wrong("Under load it is bent further than when it is let go.", "pushed");
     if (!(bend.radius >= 0 && bend.radius <= kLongest))
-        return wrong("The inside radius, by gauge.", "radius");
+        return wrong("An inside radius by gauge is from 0 to 3000 mm.", "radius");
     if (!(bend.line >= 0 && bend.line < bend.strip))
         return wrong("The line is measured from the end that is held, before bending; it lies on the strip.",
                      "line");

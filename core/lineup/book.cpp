@@ -36,6 +36,10 @@ double sigmaFrom(Members& members, const std::string& key) {
     return sigma;
 }
 
+void sigmaInto(double& sigma, Members& members, const std::string& key) {
+    if (members.has(key)) sigma = sigmaFrom(members, key);
+}
+
 Method methodFrom(Members& members) {
     Method method;
     method.id = members.text("id");
@@ -104,16 +108,24 @@ ErrorBook bookFrom(const json& root) {
     if (members.has("test_bend"))
         book.testBend = members.own("test_bend", [](Members& own) {
             own.text("why", "");
-            return TestBendErrors{sigmaFrom(own, "reads"), sigmaFrom(own, "per_thickness"),
-                                  sigmaFrom(own, "repeats")};
+            TestBendErrors errors; // an own file says what differs
+            sigmaInto(errors.reads, own, "reads");
+            sigmaInto(errors.perThickness, own, "per_thickness");
+            sigmaInto(errors.repeats, own, "repeats");
+            return errors;
         });
     if (members.has("alike"))
         book.alike = members.own("alike", [](Members& own) {
             own.text("why", "");
-            return Alike{sigmaFrom(own, "metal"),       sigmaFrom(own, "tool"),
-                         sigmaFrom(own, "batch"),       sigmaFrom(own, "reach"),
-                         sigmaFrom(own, "tool_offset"), sigmaFrom(own, "springback_along"),
-                         sigmaFrom(own, "spread")};
+            Alike alike;
+            sigmaInto(alike.metal, own, "metal");
+            sigmaInto(alike.tool, own, "tool");
+            sigmaInto(alike.batch, own, "batch");
+            sigmaInto(alike.reach, own, "reach");
+            sigmaInto(alike.toolOffset, own, "tool_offset");
+            sigmaInto(alike.springbackAlong, own, "springback_along");
+            sigmaInto(alike.spread, own, "spread");
+            return alike;
         });
     members.each("fixed", kKindWords, [&](SourceKind kind, Members& own, const std::string& key) {
         book.fixed[kind] = sigmaFrom(own, key);
@@ -218,6 +230,9 @@ ErrorBook withOwn(ErrorBook book, const ErrorBook& own) {
         replaceOrAdd(book.remedies, cost);
     for (const auto& [kind, sigma] : own.fixed)
         book.fixed[kind] = sigma;
+    // What it does not say it has as these ship.
+    if (own.testBend != TestBendErrors()) book.testBend = own.testBend;
+    if (own.alike != Alike()) book.alike = own.alike;
     for (const auto& [id, instrument] : own.instruments)
         book.instruments[id] = instrument;
     return book;

@@ -43,6 +43,7 @@ struct TestBendErrors {
     double reads = 0.15;          // mm: lengths and angle
     double perThickness = 0.0135; // and that by the thickness, from the radius and the angle
     double repeats = 0.06;        // mm
+    bool operator==(const TestBendErrors&) const = default;
 };
 
 /// How a shop's bends hang together: of what K, springback and radii are unsure by, the share of the variance
@@ -54,6 +55,7 @@ struct Alike {
     double toolOffset = 0.3;      // mm, of a tool in which nothing was bent yet
     double springbackAlong = 0.1; // of what springs back: along one bar
     double spread = 0.5;          // of the logarithm of a scatter that nobody measured yet
+    bool operator==(const Alike&) const = default;
 };
 
 /// What a way to better odds costs a piece: in time, and in what it takes from the bracket, told in minutes

@@ -210,7 +210,8 @@ void BatchesTest::whatStillHelpsIsCounted() {
         QVERIFY(way.odds >= before.best.odds + 0.05);
     }
     const std::string says = inWords(WayOut{WayOut::Kind::DrillAfter, "h3", 0.85});
-    QVERIFY2(says.find("Drill h3 once it is bent") == 0 && says.find("85") != std::string::npos, says.c_str());
+    QVERIFY2(says.find("Drill h3 once it is bent") == 0 && says.find("85") != std::string::npos,
+             says.c_str());
     for (size_t i = 1; i < early.size(); ++i)
         QVERIFY(early[i].odds <= early[i - 1].odds);
 }

@@ -7,6 +7,13 @@
 
 namespace goodfold::test {
 
+inline const job::Bend kSquare{.angleDeg = 90};
+
+/// One sigma for each of these kinds, and nothing else is out.
+inline ErrorBook bookOf(std::map<SourceKind, double> sigmas) {
+    return only(std::move(sigmas));
+}
+
 /// A bar with two holes on its first leg and one on its last, on threads where they are drawn.
 inline job::Job boltedBar(const std::vector<double>& legs, const std::vector<job::Bend>& bends,
                           double thickness = 3, double width = 30) {

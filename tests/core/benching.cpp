@@ -7,14 +7,14 @@ namespace goodfold::benching_test {
 using namespace goodfold::bench;
 using namespace goodfold::lineup;
 using test::boltedBar;
+using test::bookOf;
+using test::kSquare;
 using test::near;
 using test::RealPiece;
 using test::Shopfloor;
 using Kind = Entry::Kind;
 
 namespace {
-
-const job::Bend kSquare{.angleDeg = 90};
 
 const Believed* find(const Now& now, SourceKind kind, const std::string& of) {
     for (const Believed& each : now.believed)
@@ -29,11 +29,6 @@ struct Weighed {
           sigma(prior * sigma / std::hypot(prior, sigma)) {}
     double mean, sigma;
 };
-
-/// Sigma of an angle that is not the tool's own: the book's of this job.
-ErrorBook bookOf(std::map<SourceKind, double> sigmas) {
-    return test::only(std::move(sigmas));
-}
 
 } // namespace
 

@@ -9,21 +9,12 @@ namespace goodfold::replanning_test {
 using namespace goodfold::bench;
 using namespace goodfold::lineup;
 using test::boltedBar;
+using test::bookOf;
+using test::kSquare;
 using test::near;
 using test::RealPiece;
 using test::Shopfloor;
 using Kind = Entry::Kind;
-
-namespace {
-
-const job::Bend kSquare{.angleDeg = 90};
-
-/// Sigma of an angle that is not the tool's own: the book's of this job.
-ErrorBook bookOf(std::map<SourceKind, double> sigmas) {
-    return test::only(std::move(sigmas));
-}
-
-} // namespace
 
 class ReplanningTest : public QObject {
     Q_OBJECT

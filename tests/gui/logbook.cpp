@@ -61,6 +61,7 @@ class LogbookStageTest : public QObject {
 private slots:
     void init();
     void stripIsMeasuredAndWritten();
+    void inchesAreReadAndNothingIsHalfDone();
     void whatIsTypedStays();
     void slipsAreAskedAbout();
     void bestStripIsProposed();
@@ -118,6 +119,35 @@ void LogbookStageTest::stripIsMeasuredAndWritten() {
     QCOMPARE(logbook.stage->form().bend().strip, 0.0);
     logbook.choose("entries.kind", "bends");
     QVERIFY(logbook.named<app::CellPanel>("What was kept")->text().contains("bench vise"));
+}
+
+/// A shop that reads inches sees them everywhere; a logbook that cannot be written leaves no empty step to
+/// undo.
+void LogbookStageTest::inchesAreReadAndNothingIsHalfDone() {
+    Logbook logbook;
+    logbook.choose("strip.tool", "vise");
+    logbook.typeStrip();
+    QVERIFY(!logbook.document().change("unit", [](job::Job& job) { job.units = quantity::Unit::Inch; }));
+    logbook.wait();
+    auto* panel = logbook.named<app::CellPanel>("A test bend");
+    QVERIFY2(panel->text().contains("Took off 0.21"), qPrintable(panel->text())); // 5.4 mm
+    QVERIFY(!panel->text().contains(" mm"));
+    (void)logbook.file();
+    const int steps = logbook.stage->undoStack()->count();
+    QProcess holder; // another program that is writing
+    holder.start("/usr/bin/python3",
+                 {"-c",
+                  "import sqlite3, sys\nfile = sqlite3.connect(sys.argv[1], isolation_level=None)\n"
+                  "file.execute('BEGIN EXCLUSIVE')\nprint('held', flush=True)\nsys.stdin.read()",
+                  app::ShopLogbook::path()});
+    QVERIFY(holder.waitForReadyRead(20000));
+    QVERIFY(logbook.stage->form().write().has_value());
+    QCOMPARE(logbook.stage->undoStack()->count(), steps);
+    QCOMPARE(logbook.stage->form().bend().freeLeg, 63.1);
+    holder.closeWriteChannel();
+    holder.waitForFinished();
+    QVERIFY(!logbook.stage->form().write());
+    QCOMPARE(logbook.bends(), 1);
 }
 
 void LogbookStageTest::whatIsTypedStays() {
@@ -330,7 +360,7 @@ void LogbookStageTest::benchWritesPieces() {
     QVERIFY(into);
     QTest::mouseClick(into, Qt::LeftButton);
     wait();
-    QVERIFY(bench->pieceInWork().isInLogbook());
+    QVERIFY(bench->pieceInWork().inLogbook().has_value());
     QVERIFY(bench->says().contains("is in the logbook"));
     const auto rows = *window.file().pieces("bar", 0, 5);
     QCOMPARE(rows.size(), size_t(1));
@@ -339,9 +369,22 @@ void LogbookStageTest::benchWritesPieces() {
     // Its own readings are not counted twice at the bench: this job goes by the books without it.
     QVERIFY(window.document().material().learnedSpringback.empty());
     QVERIFY(test::Window().document().material().id.size());
-    window->actions().undo->trigger();
+    // Read once more it is written anew, and what was noted in the logbook stays.
+    learn::KeptPiece noted = *bench->pieceInWork().inLogbook();
+    noted.note = "for the west ridge";
+    noted.minutes = 22;
+    QVERIFY(!test::books().logbook.write([&](store::Logbook& file) { return file.put(noted, {}); }));
+    bench->pieceInWork().add("read", {{.kind = bench::Entry::Kind::Outside, .of = {"A"}, .value = 92.1}});
     wait();
-    QVERIFY(!bench->pieceInWork().isInLogbook());
+    QVERIFY2(bench->says().contains("write it anew"), qPrintable(bench->says()));
+    QVERIFY(!bench->pieceInWork().writeIntoLogbook(true));
+    QCOMPARE(bench->pieceInWork().inLogbook()->note, std::string("for the west ridge"));
+    QCOMPARE(bench->pieceInWork().inLogbook()->minutes, 22.0);
+    QCOMPARE(bench->pieceInWork().inLogbook()->log.entries.size(), bench->pieceInWork().log().entries.size());
+    for (int i = 0; i < 3; ++i) // written anew, read, written
+        window->actions().undo->trigger();
+    wait();
+    QVERIFY(!bench->pieceInWork().inLogbook());
 }
 
 void LogbookStageTest::tablesGoOutAndIn() {

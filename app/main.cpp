@@ -58,15 +58,25 @@ void sayOfFile(const QString& path, const Error& wrong) {
     sayInWindow(QStringLiteral("%1: %2").arg(path, QString::fromStdString(wrong.says)));
 }
 
-/// Asked where the last start ended in the middle.
-bool wantsOwnAllTheSame() {
+/// What of the user's is read at a start, as people call it.
+constexpr std::pair<const char*, const char*> kOwn[] = {{"hardware", "your hardware"},
+                                                        {"errors", "what your work is out by"},
+                                                        {"tools", "your tools"},
+                                                        {"logbook", "the logbook"},
+                                                        {"jobs", "jobs that were not saved"}};
+
+/// Asked where the last start ended in the middle, while that was read.
+bool wantsOwnAllTheSame(const QString& failedAt) {
+    QString what = QStringLiteral("all that is your own");
+    for (const auto& [key, says] : kOwn)
+        if (failedAt == QLatin1String(key)) what = QString::fromLatin1(says);
     QMessageBox ask(
         QMessageBox::Warning, QStringLiteral("Good Fold"),
-        QStringLiteral("The last start did not come through. Something of yours may have stopped it: "
-                       "your tools, your hardware, or a job that was not saved. Leave them aside this "
-                       "time? Nothing of them is lost or changed."));
-    ask.addButton(QStringLiteral("Leave them aside"), QMessageBox::AcceptRole);
-    const auto* all = ask.addButton(QStringLiteral("Load them all the same"), QMessageBox::DestructiveRole);
+        QStringLiteral("The last start did not come through. Leave %1 aside this time? Nothing is "
+                       "lost or changed.")
+            .arg(what));
+    ask.addButton(QStringLiteral("Leave aside"), QMessageBox::AcceptRole);
+    const auto* all = ask.addButton(QStringLiteral("Load all the same"), QMessageBox::DestructiveRole);
     ask.exec();
     return ask.clickedButton() == all;
 }
@@ -146,20 +156,29 @@ int main(int argc, char** argv) {
     app::Books books;
     app::StartGuard guard;
     const bool isForSomebody = !parser.isSet(shots) && !parser.isSet(once);
-    const bool asShipped = isForSomebody && guard.lastFailed() && !wantsOwnAllTheSame();
-    std::optional<Error> wrongHardware, wrongErrors, wrongTools; // what ships applies then
-    if (!asShipped) {
-        wrongHardware = books.hardware.read();
-        wrongErrors = books.errors.read();
-        wrongTools = books.tools.read();
-    } else {
+    const bool asShipped = isForSomebody && guard.lastFailed() && !wantsOwnAllTheSame(guard.failedAt());
+    const bool isKnown = std::any_of(std::begin(kOwn), std::end(kOwn), [&](const auto& own) {
+        return guard.failedAt() == QLatin1String(own.first);
+    });
+    const auto isLeftAside = [&](const char* key) {
+        guard.begins(QString::fromLatin1(key));
+        return asShipped && (!isKnown || guard.failedAt() == QLatin1String(key));
+    };
+    const auto read = [&](const char* key, auto& book) {
+        return isLeftAside(key) ? std::nullopt : book.read(); // what ships applies then
+    };
+    const auto wrongHardware = read("hardware", books.hardware), wrongErrors = read("errors", books.errors),
+               wrongTools = read("tools", books.tools);
+    if (isLeftAside("logbook"))
         books.logbook.leaveOut();
-    }
-    if (const int failed =
-            openWindows(parser.positionalArguments(), parser.isSet(shots) || asShipped, books)) {
+    else
+        (void)books.logbook.points();
+    const bool isNothingTakenUp = isLeftAside("jobs") || parser.isSet(shots);
+    if (const int failed = openWindows(parser.positionalArguments(), isNothingTakenUp, books)) {
         guard.cameThrough(); // what could not be opened was said
         return failed;
     }
+    guard.begins(QStringLiteral("windows"));
     constexpr int kStandsFor = 3000; // ms: by then its first order of bending was looked for
     QTimer::singleShot(kStandsFor, &application, [&] { guard.cameThrough(); });
     QObject::connect(&application, &QCoreApplication::aboutToQuit, [&] { guard.cameThrough(); });

@@ -6,6 +6,7 @@ bin=$1
 "$bin/bench_plan"
 "$bin/bench_lineup"
 "$bin/bench_mount"
+"$bin/bench_piece"
 "$bin/bench_logbook"
 QT_QPA_PLATFORM=offscreen "$bin/bench_paint"
 for job in data/demo/*.gfold; do

@@ -9,6 +9,13 @@ namespace goodfold::cli {
 
 namespace {
 
+void addLearned(CLI::App& sub, Arguments& into) {
+    sub.add_option(
+           "--learned", into.learned,
+           "The shop's test bends, as its logbook writes them: tools, springback and errors go by them")
+        ->type_name("BENDS.csv");
+}
+
 /// `show`, `plan`, `lineup`, `mount`, `solve`, `propose`, `bench` and `practise`: many jobs, printed as JSON.
 CLI::App& addPrinting(CLI::App& app, const std::string& name, const std::string& says, Arguments& into,
                       Arguments::Command command) {
@@ -18,6 +25,7 @@ CLI::App& addPrinting(CLI::App& app, const std::string& name, const std::string&
     sub.add_option("--tools", into.tools, "The shop's own tools, over those that ship")->type_name("FILE");
     sub.add_option("--hardware", into.hardware, "The shop's own hardware, over what ships")
         ->type_name("FILE");
+    addLearned(sub, into);
     sub.callback([&into, command] { into.command = command; });
     return sub;
 }
@@ -94,6 +102,9 @@ void addPractising(CLI::App& app, Arguments& into) {
         into, Arguments::Command::Practise);
     sub.add_option("--pieces", into.pieces, "How many are made")->check(CLI::Range(1, 1000))->type_name("N");
     sub.add_option("--seed", into.seed, "Another shop for another seed")->type_name("S");
+    sub.add_option("--hand", into.hand, "Of a pair; left out, the one that is drawn")
+        ->check(CLI::IsMember({"left", "right"}))
+        ->type_name("left|right");
     addErrors(sub, into);
 }
 
@@ -127,6 +138,7 @@ void addExporting(CLI::App& app, Arguments& into) {
     sub.add_option("--tools", into.tools, "The shop's own tools, over those that ship")->type_name("FILE");
     sub.add_option("--hardware", into.hardware, "The shop's own hardware, over what ships")
         ->type_name("FILE");
+    addLearned(sub, into);
     sub.callback([&into] {
         into.command = Arguments::Command::Export;
         if (!into.exports.empty()) return;

@@ -19,10 +19,12 @@ struct Arguments {
     std::string hardware = {}; // a file of the shop's own
     std::string tools = {};    // the same of its tools
     std::string errors = {};   // and of what it is out by
+    std::string learned = {};  // and of its test bends, that the books are taught by
     int trials = 20000;        // pieces that are counted
     unsigned seed = 1;
     std::optional<double> reach = {};      // odds that a way is looked for to
     int pieces = 20;                       // that are made in the virtual shop
+    std::string hand = {};                 // of a pair that `practise` makes: left, right; empty: as drawn
     std::vector<std::string> earlier = {}; // logs of pieces before it
     std::string log = {};                  // what was measured of the piece that `bench` is about
     std::string out = {};                  // the job that `solve` writes; empty: none

@@ -1,9 +1,9 @@
 #include "cli/bench_commands.h"
 
+#include "bench/on_mount.h"
 #include "files/bench.h"
 #include "files/learned.h"
 #include "files/show.h"
-#include "lineup/mounting.h"
 
 #include <iostream>
 
@@ -11,27 +11,18 @@ namespace goodfold::cli {
 
 namespace {
 
-/// One hand planned, and what a piece of it is made from on its mount.
-struct OnMount {
-    sequence::Settled settled;
-    std::optional<lineup::Making> making; // refers to `settled`
-};
-std::optional<Error> putOnMount(OnMount& out, const job::Job& job, bool isOpposite,
-                                const material::Material& material, const Books& books) {
+/// One hand planned, on the job's own mount.
+Result<std::shared_ptr<const bench::OnMount>>
+onOwnMount(const job::Job& job, bool isOpposite, const material::Material& material, const Books& books) {
     if (!job.mount) return Error{"The job says nothing of a mount.", "mount"};
-    out.settled = sequence::settle(job, material, books.tools);
-    job::Mount mount = *job.mount;
-    if (isOpposite && out.settled.outcome.plan) {
-        mount = job.oppositeMount ? *job.oppositeMount : lineup::mirrored(mount);
-        out.settled = sequence::settleOpposite(out.settled, material, books.tools);
-    }
-    if (!out.settled.outcome.plan) return Error{"There is no order of bending.", "bends"};
-    const auto making = lineup::makingOf(
-        {out.settled.job, out.settled.part, material, &*out.settled.outcome.plan, books.errors, true}, mount,
-        books.hardware);
-    if (!making) return making.error();
-    out.making.emplace(*making);
-    return {};
+    sequence::Settled settled = sequence::settle(job, material, books.tools);
+    if (isOpposite && settled.outcome.plan)
+        settled = sequence::settleOpposite(settled, material, books.tools);
+    if (!settled.outcome.plan) return Error{"There is no order of bending.", "bends"};
+    auto on = bench::onMount(job, std::move(settled), isOpposite, material, books.errors, books.hardware);
+    if (on->wrong) return *on->wrong;
+    if (on->isDrawn || !on->making) return Error{"No hole of it is tied to the mount.", "ties"};
+    return on;
 }
 
 constexpr double kEven = 0.5; // odds below which it is told what still helps
@@ -48,14 +39,13 @@ int atTheBench(const std::string& path, const Books& books, const Arguments& arg
         earlier.push_back(*read);
     }
     return withJob(
-        path,
+        path, books,
         [&](const job::Job& job, const material::Material& material) -> int {
-            OnMount on;
-            if (const auto wrong = putOnMount(on, job, bench::isOfOpposite(*log, job), material, books))
-                return complain(path, *wrong, kCannotBeMade);
-            const bench::Work work{on.settled,   *on.making,     material,
-                                   books.errors, readingOf(job), {arguments.trials, arguments.seed},
-                                   earlier,      books.hardware};
+            const auto on = onOwnMount(job, bench::isOfOpposite(*log, job), material, books);
+            if (!on) return complain(path, on.error(), kCannotBeMade);
+            const bench::Work work{(*on)->settled, *(*on)->making, material,
+                                   books.errors,   readingOf(job), {arguments.trials, arguments.seed},
+                                   earlier,        books.hardware};
             const bench::Now now = bench::replanned(work, *log);
             const bool isLost = now.best.odds < kEven;
             files::writeBench(std::cout, path, work, *log, now,
@@ -67,15 +57,23 @@ int atTheBench(const std::string& path, const Books& books, const Arguments& arg
 
 int practiseWith(const std::string& path, const Books& books, const Arguments& arguments) {
     return withJob(
-        path,
+        path, books,
         [&](const job::Job& job, const material::Material& material) -> int {
-            OnMount on;
-            if (const auto wrong = putOnMount(on, job, false, material, books))
-                return complain(path, *wrong, kCannotBeMade);
+            if (!arguments.hand.empty() && !job.oppositeHand)
+                return complain(path, {"The job is of one hand only.", "opposite_hand"}, kCannotBeMade);
+            bench::Log piece;
+            if (!arguments.hand.empty())
+                piece.hand = arguments.hand == "left" ? job::Hand::Left : job::Hand::Right;
+            const auto on = onOwnMount(job, bench::isOfOpposite(piece, job), material, books);
+            if (!on) return complain(path, on.error(), kCannotBeMade);
             constexpr int kTrials = 400;
-            const bench::Practice practice = bench::practise(
-                {on.settled, *on.making, material, books.errors, readingOf(job), {kTrials, arguments.seed}},
-                arguments.pieces, arguments.seed);
+            const bench::Practice practice = bench::practise({(*on)->settled,
+                                                              *(*on)->making,
+                                                              material,
+                                                              books.errors,
+                                                              readingOf(job),
+                                                              {kTrials, arguments.seed}},
+                                                             arguments.pieces, arguments.seed);
             files::writePractice(std::cout, path, arguments.seed, practice);
             return printed(kFine);
         },

@@ -1,5 +1,7 @@
 #include "cli/call.h"
 
+#include "learn/taught.h"
+
 #include <array>
 #include <cerrno>
 #include <cstdio>
@@ -25,6 +27,24 @@ std::string harmless(const std::string& text) {
 }
 
 } // namespace
+
+Books taughtBy(const Books& books, const std::vector<learn::KeptBend>& bends) {
+    Books taught = books;
+    taught.before = books.errors;
+    for (const learn::KeptBend& kept : bends) {
+        const material::Material* metal = material::standardMaterials().find(kept.bend.material);
+        if (!metal || !kept.counts) continue;
+        const learn::Points points = learn::pointsOf(kept.bend, *metal, books.tools, books.errors);
+        taught.points.insert(taught.points.end(), points.begin(), points.end());
+    }
+    taught.tools = learn::taught(books.tools, taught.points, books.errors);
+    taught.errors = learn::taught(books.errors, taught.points);
+    return taught;
+}
+
+material::Material asTaught(const material::Material& material, const Books& books) {
+    return books.points.empty() ? material : learn::taught(material, books.points, books.before);
+}
 
 int complain(const std::string& path, const Error& error, int status) {
     std::cerr << harmless((path == "-" ? "standard input" : path) + ": " + error.where + ": " + error.says)

@@ -3,6 +3,7 @@
 
 #include "cli/arguments.h"
 #include "cli/inputs.h"
+#include "learn/point.h"
 
 namespace goodfold::cli {
 
@@ -11,7 +12,15 @@ struct Books {
     tool::Shop tools;
     hardware::Book hardware;
     lineup::ErrorBook errors;
+    learn::Points points = {}; // that they were taught by
+    lineup::ErrorBook before = {};
 };
+
+/// The books as these test bends have taught them. Those that do not count, and those of metals that are not
+/// in the book, teach nothing.
+Books taughtBy(const Books& books, const std::vector<learn::KeptBend>& bends);
+/// A metal by them.
+material::Material asTaught(const material::Material& material, const Books& books);
 
 /// On the error output, file and place before it.
 int complain(const std::string& path, const Error& error, int status = kCannotBeRead);
@@ -20,11 +29,12 @@ int complain(const std::string& path, const Error& error, int status = kCannotBe
 int printed(int status);
 
 /// A job that can be worked with is given to `use`; one that cannot is told by `tellWhy`.
-template <class Use, class Tell> int withJob(const std::string& path, const Use& use, const Tell& tellWhy) {
+template <class Use, class Tell>
+int withJob(const std::string& path, const Books& books, const Use& use, const Tell& tellWhy) {
     const auto job = readJob(path);
     if (!job) return complain(path, job.error());
     const auto material = materialOf(*job);
-    if (material) return use(*job, **material);
+    if (material) return use(*job, asTaught(**material, books));
     tellWhy(material.error());
     return printed(kCannotBeMade);
 }

@@ -57,7 +57,7 @@ struct Solved {
 
 int show(const std::string& path, const Books& books, bool plans) {
     return withJob(
-        path,
+        path, books,
         [&](const job::Job& job, const material::Material& material) {
             const Solved solved(job, material, books, plans);
             files::writeShow(
@@ -71,7 +71,7 @@ int show(const std::string& path, const Books& books, bool plans) {
 
 int planJob(const std::string& path, const Books& books) {
     return withJob(
-        path,
+        path, books,
         [&](const job::Job& job, const material::Material& material) {
             const Solved solved(job, material, books);
             files::writePlan(std::cout, path, solved.settled, solved.opposite, material);
@@ -89,7 +89,7 @@ Result<lineup::Making> makingOf(const sequence::Settled& settled, const job::Mou
 
 int lineUp(const std::string& path, const Books& books, const cli::Arguments& arguments) {
     return withJob(
-        path,
+        path, books,
         [&](const job::Job& job, const material::Material& material) {
             if (!job.mount)
                 return complain(path, {"The job says nothing of a mount.", "mount"}, cli::kCannotBeMade);
@@ -119,7 +119,7 @@ int lineUp(const std::string& path, const Books& books, const cli::Arguments& ar
 /// Fine as long as nothing that a tie needs is open.
 int measure(const std::string& path, const Books& books) {
     return withJob(
-        path,
+        path, books,
         [&](const job::Job& job, const material::Material& material) {
             if (!job.mount)
                 return complain(path, {"The job says nothing of a mount.", "mount"}, cli::kCannotBeMade);
@@ -202,7 +202,7 @@ Result<lineup::Reached> reachedIn(const job::Job& job, const material::Material&
 
 int solveJob(const std::string& path, const Books& books, const cli::Arguments& arguments) {
     return withJob(
-        path,
+        path, books,
         [&](const job::Job& job, const material::Material& material) -> int {
             if (!job.mount || job.ties.empty())
                 return complain(path, {"The job says nothing of a mount that it is bolted to.", "mount"},
@@ -230,7 +230,7 @@ int solveJob(const std::string& path, const Books& books, const cli::Arguments& 
 /// Fine where the shop can make one of them.
 int proposeFor(const std::string& path, const Books& books) {
     return withJob(
-        path,
+        path, books,
         [&](const job::Job& job, const material::Material& material) -> int {
             if (!job.mount)
                 return complain(path, {"The job says nothing of a mount.", "mount"}, cli::kCannotBeMade);
@@ -258,7 +258,7 @@ int exportJob(const cli::Arguments& arguments, const Books& books) {
     if (const auto wrong = wrongOutput(arguments))
         return complain(wrong->where, {wrong->says, "writing"}, cli::kCannotBeWritten);
     return withJob(
-        path,
+        path, books,
         [&](const job::Job& job, const material::Material& material) -> int {
             const bool needsPlan =
                 sequence::takesToolRadii(job) ||
@@ -300,7 +300,12 @@ int main(int argc, char** argv) {
     if (!hardware) return complain(arguments->hardware, hardware.error());
     const auto errors = cli::readErrors(arguments->errors);
     if (!errors) return complain(arguments->errors, errors.error());
-    const Books books{*tools, *hardware, *errors};
+    Books books{*tools, *hardware, *errors};
+    if (!arguments->learned.empty()) {
+        const auto bends = cli::readBends(arguments->learned);
+        if (!bends) return complain(arguments->learned, bends.error());
+        books = cli::taughtBy(books, *bends);
+    }
     if (arguments->command == cli::Arguments::Command::Export) {
         // Paper needs fonts, and fonts need an application object, though no screen.
         qputenv("QT_QPA_PLATFORM", "offscreen");

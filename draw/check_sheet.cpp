@@ -1,12 +1,10 @@
 #include "draw/check_sheet.h"
 
 #include "bench/accept.h"
+#include "bench/on_mount.h"
 #include "bench/words.h"
 #include "common/phrase.h"
 #include "draw/paper_page.h"
-#include "lineup/drawn_mount.h"
-#include "lineup/mounting.h"
-#include "part/fold.h"
 #include "part/mirror.h"
 
 #include <QCoreApplication>
@@ -27,19 +25,11 @@ QString tr(const char* says) {
 /// The limits of one hand, or why there are none.
 Result<std::vector<bench::Accept>> acceptsOf(const sequence::Settled& settled,
                                              const material::Material& material, bool isOpposite) {
-    job::Job job = settled.job;
-    if (job.mount && !job.ties.empty()) {
-        if (isOpposite) job.mount = job.oppositeMount ? *job.oppositeMount : lineup::mirrored(*job.mount);
-    } else {
-        job = lineup::withDrawnMount(job, settled.part, part::fold(settled.part), hardware::standardBook());
-    }
-    if (!job.mount || job.ties.empty())
-        return Error{"No hole of it takes a bolt: nothing has to line up.", {}};
-    const auto making = lineup::makingOf(
-        {job, settled.part, material, &*settled.outcome.plan, lineup::standardErrors(), true}, *job.mount,
-        hardware::standardBook());
-    if (!making) return making.error();
-    return bench::acceptedOf(*making, *settled.outcome.plan, {});
+    const auto on = bench::onMount(settled.job, settled, isOpposite, material, lineup::standardErrors(),
+                                   hardware::standardBook());
+    if (on->wrong) return *on->wrong;
+    if (!on->making) return Error{"No hole of it takes a bolt: nothing has to line up.", {}};
+    return bench::acceptedOf(*on->making, *on->settled.outcome.plan, {});
 }
 
 class CheckSheet : public PaperPage {

@@ -77,6 +77,7 @@ private:
 
     void paintSetLine() {
         if (!made.setLine) return;
+        paintPlannedLine();
         const QPointF from = camera.toScreen(made.setLine->first), to = camera.toScreen(made.setLine->second);
         painter.setPen(QPen(palette.paper, words.textSize * 0.42, Qt::SolidLine, Qt::RoundCap));
         painter.drawLine(from, to);
@@ -87,6 +88,21 @@ private:
         painter.setFont(font(1, Weight::SemiBold));
         const double half = painter.fontMetrics().horizontalAdvance(words.flushWith) / 2.0 + 4;
         label(beside + QPointF(half, 0), words.flushWith, palette.accent, 1, Weight::SemiBold);
+    }
+
+    /// Named at the end where the line that is set is not.
+    void paintPlannedLine() {
+        if (!made.plannedLine) return;
+        const QPointF from = camera.toScreen(made.plannedLine->first),
+                      to = camera.toScreen(made.plannedLine->second);
+        painter.setPen(QPen(palette.paper, words.textSize * 0.3));
+        painter.drawLine(from, to);
+        painter.setPen(QPen(palette.ink, words.textSize * 0.12, Qt::DashLine));
+        painter.drawLine(from, to);
+        painter.setFont(font(1, Weight::SemiBold));
+        const double half = painter.fontMetrics().horizontalAdvance(words.planned) / 2.0 + 4;
+        const QPointF end = from.x() > to.x() ? to : from;
+        label(end - QPointF(words.textSize * 1.2 + half, 0), words.planned, palette.ink, 1, Weight::SemiBold);
     }
 
     void paintSwing() {

@@ -11,6 +11,7 @@ namespace goodfold::draw {
 struct StepWords {
     QString angle;                 // at the end of the swing: "60.8°"
     QString flushWith;             // "in line with the jaw top"
+    QString planned;               // at a line that was moved from there
     bool namesBodies = true;       // of the tool
     double textSize = 13;          // pixels
     std::vector<job::Element> lit; // told apart

@@ -130,12 +130,16 @@ void addLetters(StepScene& made, const Moment& now) {
     }
 }
 
-void addSetLine(StepScene& made, const Moment& now) {
+void addSetLine(StepScene& made, const Moment& now, double movedBy) {
     const part::PartBend& bend = now.bend();
     if (!bend.setLine) return;
-    const double from = bend.setLine->fromNear, z = bend.setLine->onBack ? 0 : now.part.thickness;
-    const auto at = [&](const Vec2& onNear) { return now.onBend(onNear + from * bend.across, from, z); };
-    made.setLine = std::pair(at(bend.near.from), at(bend.near.to));
+    const double z = bend.setLine->onBack ? 0 : now.part.thickness;
+    const auto lineAt = [&](double from) {
+        const auto at = [&](const Vec2& onNear) { return now.onBend(onNear + from * bend.across, from, z); };
+        return std::pair(at(bend.near.from), at(bend.near.to));
+    };
+    made.setLine = lineAt(bend.setLine->fromNear);
+    if (movedBy != 0) made.plannedLine = lineAt(bend.setLine->fromNear - movedBy);
 }
 
 /// Hand, pipe or hammer, where the tool has no lever of its own.
@@ -211,7 +215,7 @@ void addSwing(StepScene& made, const Moment& now, sequence::BendSet before) {
 } // namespace
 
 StepScene stepSceneOf(const part::Part& part, const Operation& operation, sequence::BendSet before,
-                      double turnedDeg, const std::optional<sequence::Obstacle>& obstacle) {
+                      double turnedDeg, const std::optional<sequence::Obstacle>& obstacle, double movedBy) {
     const Moment now(part, operation, before, turnedDeg);
     StepScene made;
     made.scene = sceneOf(part, now.folded);
@@ -229,7 +233,7 @@ StepScene stepSceneOf(const part::Part& part, const Operation& operation, sequen
         made.meeting =
             now.viewFromRoot * now.folded.rootFromFlat[plateOf(part, obstacle->one)] * *obstacle->place;
     addLetters(made, now);
-    addSetLine(made, now);
+    addSetLine(made, now, movedBy);
     addAct(made, now, before);
     addSwing(made, now, before);
     addTool(made, now, inTool);

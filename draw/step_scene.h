@@ -20,7 +20,8 @@ struct StepScene {
     };
     std::vector<Letter> letters;
     std::optional<std::pair<Vec3, Vec3>>
-        setLine;             // the line that is set in the tool, on the side it is scribed
+        setLine; // the line that is set in the tool, on the side it is scribed
+    std::optional<std::pair<Vec3, Vec3>> plannedLine; // where that was to be before it was moved
     std::vector<Vec3> swing; // the way of the far end of what moves, from flat to where it is let go
     /// Where somebody's hand, pipe or hammer acts; a tool with a lever of its own has it there.
     enum class Act { None, Hand, Pipe, Hammer };
@@ -30,8 +31,10 @@ struct StepScene {
 };
 
 /// The part when those bends are made that were before the step, its own turned by `turnedDeg`; in the tool
-/// as it then stands. Benches and beams are cut off a little beyond the part.
+/// as it then stands. Benches and beams are cut off a little beyond the part. `movedBy`: how far the line is
+/// scribed from where it was planned, across the bend.
 StepScene stepSceneOf(const part::Part& part, const sequence::Operation& operation, sequence::BendSet before,
-                      double turnedDeg, const std::optional<sequence::Obstacle>& obstacle = {});
+                      double turnedDeg, const std::optional<sequence::Obstacle>& obstacle = {},
+                      double movedBy = 0);
 
 } // namespace goodfold::draw

@@ -81,6 +81,14 @@ void Document::select(const Element& element) {
     emit selectionChanged();
 }
 
+void Document::takeInHand(const Element& element) {
+    if (element == selection) return;
+    std::vector<Element> all = allSelected();
+    if (std::erase(all, element) == 0) return select(element);
+    all.insert(all.begin(), element);
+    selectAll(std::move(all));
+}
+
 void Document::alsoSelect(const Element& element) {
     if (element.isNothing() || !has(element)) return;
     std::vector<Element> all = allSelected();

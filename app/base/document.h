@@ -65,6 +65,8 @@ public:
     /// Whether the job has it; nothing is always there.
     bool has(const Element& element) const;
     void select(const Element& element);
+    /// First among what is selected, where it is one of several; else alone.
+    void takeInHand(const Element& element);
     /// Beside what is selected, or no longer.
     void alsoSelect(const Element& element);
     /// The first is the one in hand.

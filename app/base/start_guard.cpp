@@ -20,9 +20,16 @@ StartGuard::StartGuard() {
         lock.reset();
         return;
     }
-    failed = QFileInfo::exists(path());
+    QFile before(path());
+    failed = before.exists();
+    if (failed && before.open(QIODevice::ReadOnly)) begunLast = QString::fromUtf8(before.readAll()).trimmed();
+    begins({});
+}
+
+void StartGuard::begins(const QString& what) {
+    if (!lock) return;
     QFile mark(path());
-    if (mark.open(QIODevice::WriteOnly)) mark.write("A start is under way.\n");
+    if (mark.open(QIODevice::WriteOnly)) mark.write(what.toUtf8());
 }
 
 void StartGuard::cameThrough() {

@@ -16,6 +16,10 @@ public:
     StartGuard();
     /// The last start ended before its windows stood.
     bool lastFailed() const { return failed; }
+    /// What it had begun last; empty where that is not known.
+    const QString& failedAt() const { return begunLast; }
+    /// What of the user's is read next.
+    void begins(const QString& what);
     /// The windows stand: from here on nothing is held against what was loaded.
     void cameThrough();
 
@@ -23,6 +27,7 @@ public:
 
 private:
     bool failed = false;
+    QString begunLast;
     std::unique_ptr<QLockFile> lock;
 };
 

@@ -107,7 +107,7 @@ std::vector<Entry> BenchStage::doneWith(const Act& act) const {
     const Entry done{.kind = Entry::Kind::Done, .of = {act.id}};
     if (!worked->now) return {done};
     constexpr double kSame = 1e-6;
-    const part::Part& part = worked->settled.part;
+    const part::Part& part = worked->on->settled.part;
     for (const bench::Left& left : worked->now->left) {
         const std::string& id = part.bends[static_cast<size_t>(left.step->operation.bend)].id;
         if (act.about.kind != Element::Kind::Bend || act.about.id != id) continue;
@@ -161,7 +161,7 @@ QString BenchStage::triedInWords() const {
     const auto tried = piece->tried();
     if (!tried) return tr("It is not worked out yet.");
     if (tried->room >= 0) return tr("It goes on: every bolt is in.");
-    const lineup::Making& making = *piece->latest()->making;
+    const lineup::Making& making = *piece->latest()->on->making;
     const QString where =
         tried->tightest < 0 ? tr("a leg stands in its face")
                             : tr("%1 misses its bolt")
@@ -208,33 +208,33 @@ void BenchStage::showLogbook() {
 /// The odds, what moves, what is asked about, and what can be done again.
 void BenchStage::showAnswers(const Act& act) {
     const auto worked = piece->latest();
-    odds->setVisible(worked->now.has_value() && !worked->isDrawnMount);
+    odds->setVisible(worked->now.has_value() && !worked->on->isDrawn);
     if (!worked->now) {
-        oddsSay->setText(worked->wrong.empty() ? tr("No hole of it takes a bolt: nothing has to line up.")
-                                               : text(worked->wrong));
+        oddsSay->setText(!worked->on->wrong ? tr("No hole of it takes a bolt: nothing has to line up.")
+                                            : text(worked->on->wrong->says));
         moves->clear();
         return;
     }
     const bench::Now& now = *worked->now;
     odds->setText(text(text::oddsInWords(now.best.odds)) + (piece->isCurrent() ? QString() : tr(" …")));
-    QString means = worked->isDrawnMount
+    QString means = worked->on->isDrawn
                         ? tr("No mount is stated: its holes are brought to where they are drawn.")
                         : tr("that every bolt goes in");
-    if (!worked->isDrawnMount && now.best.odds > now.best.oddsBefore + 0.005)
+    if (!worked->on->isDrawn && now.best.odds > now.best.oddsBefore + 0.005)
         means += tr("; %1 if nothing were moved").arg(text(text::oddsInWords(now.best.oddsBefore)));
     oddsSay->setText(means);
     QStringList says;
     for (const bench::Left& left : now.left)
-        if (const std::string moved = bench::inWords(left, worked->settled.part, document.reading());
+        if (const std::string moved = bench::inWords(left, worked->on->settled.part, document.reading());
             !moved.empty())
             says << text(moved);
     for (const bench::MovedHole& moved : now.holes)
-        says << text(bench::inWords(moved, worked->settled.part, document.reading()));
+        says << text(bench::inWords(moved, worked->on->settled.part, document.reading()));
     for (const bench::Cannot& cannot : now.cannot)
-        if (!now.known.progress.isFormed() && !worked->isDrawnMount)
-            says << text(bench::inWords(cannot, *worked->making, document.reading()));
+        if (!now.known.progress.isFormed() && !worked->on->isDrawn)
+            says << text(bench::inWords(cannot, *worked->on->making, document.reading()));
     for (const bench::WayOut& way : worked->waysOut)
-        says << text(bench::inWords(way));
+        says << text(bench::inWords(way, document.reading()));
     for (const auto& [entry, wrong] : now.known.refused)
         says << text(bench::inWords(piece->log().entries[entry], document.reading()) + ": " + wrong.says);
     for (const bench::Doubt& doubt : now.known.doubted)
@@ -267,10 +267,11 @@ void BenchStage::showAnswers(const Act& act) {
     if (act.kind != Act::Kind::Rework) return;
     for (const bench::Rework& rework : now.rework)
         addButton(tr("%1\n%2 then")
-                      .arg(text(bench::inWords(rework, *worked->making, document.reading())),
+                      .arg(text(bench::inWords(rework, *worked->on->making, document.reading())),
                            text(text::oddsInWords(rework.odds))),
                   [this, rework, worked] {
-                      piece->add(tr("rework"), {bench::entryOf(rework, *worked->making, worked->now->known)});
+                      piece->add(tr("rework"),
+                                 {bench::entryOf(rework, *worked->on->making, worked->now->known)});
                   });
 }
 

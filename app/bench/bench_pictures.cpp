@@ -21,15 +21,9 @@ using bench::Act;
 
 void BenchStage::showPicture(const Act& act) {
     const auto worked = piece->latest();
-    blank->showOppositeHand(bench::isOfOpposite(piece->log(), document.job()));
-    if (act.kind == Act::Kind::Bend) {
-        const sequence::Step& planned = worked->planned->outcome().plan->steps[act.step];
-        const bool isMade = isDone(act);
-        step->show(worked->planned, planned.operation, planned.before,
-                   isMade ? planned.operation.setup.restsAtDeg : 0, document.reading());
-        step->setAccessibleDescription(instruction->text());
-        return pictures->setCurrentIndex(kStep);
-    }
+    const part::Part& drawn = worked->on->settled.part;
+    blank->showSet(worked->now ? bench::asSet(drawn, *worked->now) : drawn);
+    if (act.kind == Act::Kind::Bend) return showStep(act);
     if (act.kind == Act::Kind::Rework || act.kind == Act::Kind::Check) {
         showWhole();
         return pictures->setCurrentIndex(kWhole);
@@ -45,20 +39,40 @@ void BenchStage::showPicture(const Act& act) {
         return pictures->setCurrentIndex(kThings);
     }
     std::vector<int> made;
-    const bench::Progress progress = bench::progressOf(worked->settled.part, piece->log());
+    const bench::Progress progress = bench::progressOf(drawn, piece->log());
     for (size_t i = 0; i < progress.made.size(); ++i)
         if (progress.made[i]) made.push_back(static_cast<int>(i));
     std::optional<int> bend;
     if (act.about.kind == Element::Kind::Bend)
-        bend = worked->settled.part.bendIndex(act.about.id);
+        bend = drawn.bendIndex(act.about.id);
     else if (act.kind == Act::Kind::Mark && isVisible())
         document.select(act.about);
     blank->showWork(bend, made);
     pictures->setCurrentIndex(kBlank);
 }
 
+/// In its tool as it is set now: pushed as far as is said, its line where it goes and where it was planned.
+void BenchStage::showStep(const Act& act) {
+    const auto worked = piece->latest();
+    const part::Part& part = worked->on->settled.part;
+    sequence::Step shownStep = worked->planned->outcome().plan->steps[act.step];
+    double movedBy = 0;
+    if (worked->now)
+        for (const bench::Left& left : worked->now->left)
+            if (left.step->operation.bend == shownStep.operation.bend) {
+                shownStep = bench::asSet(part, left).step;
+                movedBy = bench::movedInFlat(part, left)
+                              .dot(part.bends[static_cast<size_t>(shownStep.operation.bend)].across);
+            }
+    const double turned = isDone(act) ? shownStep.operation.setup.restsAtDeg : 0;
+    step->show(worked->planned, shownStep.operation, shownStep.before, turned, document.reading(), {},
+               movedBy);
+    step->setAccessibleDescription(instruction->text());
+    pictures->setCurrentIndex(kStep);
+}
+
 void BenchStage::showWhole() {
-    const part::Part& part = piece->latest()->settled.part;
+    const part::Part& part = piece->latest()->on->settled.part;
     const draw::Scene scene = draw::sceneOf(part, part::fold(part));
     const qreal ratio = devicePixelRatioF();
     QPixmap picture(pictures->size() * ratio);

@@ -230,7 +230,7 @@ void BenchStage::take() {
     const auto worked = piece->latest();
     acts.clear();
     if (worked)
-        acts = bench::actsOf(worked->settled, document.material(), document.reading(),
+        acts = bench::actsOf(worked->on->settled, document.material(), document.reading(),
                              worked->now ? &*worked->now : nullptr);
     if (shown < 0 || shown >= static_cast<int>(acts.size())) {
         const auto first =
@@ -241,7 +241,7 @@ void BenchStage::take() {
 }
 
 bool BenchStage::isDone(const Act& act) const {
-    const part::Part& part = piece->latest()->settled.part;
+    const part::Part& part = piece->latest()->on->settled.part;
     return bench::isDone(act, part, bench::progressOf(part, piece->log()));
 }
 

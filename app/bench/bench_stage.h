@@ -63,6 +63,7 @@ private:
     bool isDone(const bench::Act& act) const;
     void showAct();
     void showPicture(const bench::Act& act);
+    void showStep(const bench::Act& act);
     void showWhole();
     void showReadings(const bench::Act& act);
     void showAnswers(const bench::Act& act);

@@ -10,13 +10,13 @@
 #include "files/bench_log.h"
 #include "files/job_file.h"
 #include "learn/from_piece.h"
-#include "lineup/drawn_mount.h"
 
 #include <QCoreApplication>
 #include <QDir>
 #include <QFileInfo>
 #include <QPointer>
 #include <QThreadPool>
+#include <QTimer>
 
 #include <algorithm>
 #include <cmath>
@@ -45,50 +45,44 @@ struct PieceWanted {
     hardware::Book hardware;
     lineup::ErrorBook errors;
     quantity::Reading reading;
-    std::optional<job::Mount> mount; // of this hand
+    job::Job job; // as it is now, its mount with it
     std::vector<bench::Log> earlier;
 };
 
-std::shared_ptr<const Worked> workedOf(const PieceWanted& wanted) {
+/// What a picture may wait for: what is believed and what moves. Everything else is counted.
+enum class Answer { AtOnce, Counted };
+
+/// What would be worth reading, what would still help, and how the batch goes.
+void tellMore(Worked& worked, const bench::Work& work) {
+    const bench::Now& now = *worked.now;
+    constexpr double kEven = 0.5;
+    if (now.best.odds < kEven && !worked.on->isDrawn) worked.waysOut = bench::waysOut(work, worked.log, now);
+    std::vector<bench::Entry> readings;
+    for (const bench::Act& act : bench::actsOf(work.settled, work.material, work.reading, &now))
+        for (const bench::Act::Read& read : act.reads)
+            if (!bench::readingOf(worked.log, read.entry)) readings.push_back(read.entry);
+    const auto shares = bench::tellingOf(work.making, *work.settled.outcome.plan, now.known, readings,
+                                         work.errors.instruments);
+    for (size_t i = 0; i < readings.size(); ++i)
+        worked.telling.emplace_back(readings[i], shares[i]);
+    std::vector<bench::Log> pieces = work.earlier;
+    pieces.push_back(worked.log);
+    worked.charts = bench::chartsOf(now.accept, pieces);
+}
+
+std::shared_ptr<const Worked> workedOf(const PieceWanted& wanted, std::shared_ptr<const bench::OnMount> on,
+                                       Answer answer) {
     auto worked = std::make_shared<Worked>();
     worked->planned = wanted.planned;
     worked->log = wanted.log;
-    worked->settled = wanted.planned->settled;
-    job::Job& job = worked->settled.job;
-    job.mount = wanted.mount;
-    if (!job.mount || job.ties.empty()) {
-        const part::Part& part = worked->settled.part;
-        job = lineup::withDrawnMount(job, part, part::fold(part), wanted.hardware);
-        worked->isDrawnMount = true;
-    }
-    if (!job.mount || job.ties.empty()) return worked;
-    const auto making = lineup::makingOf(
-        {job, worked->settled.part, wanted.material, &*worked->settled.outcome.plan, wanted.errors, true},
-        *job.mount, wanted.hardware);
-    if (!making) {
-        worked->wrong = making.error().says;
-        return worked;
-    }
-    worked->making.emplace(*making);
-    const bench::Work work{worked->settled, *worked->making, wanted.material,
-                           wanted.errors,   wanted.reading,  {},
-                           wanted.earlier,  wanted.hardware};
+    worked->on = std::move(on);
+    if (!worked->on->making) return worked;
+    const bench::Work work{worked->on->settled, *worked->on->making,
+                           wanted.material,     wanted.errors,
+                           wanted.reading,      answer == Answer::AtOnce ? bench::kAtOnce : bench::Counting(),
+                           wanted.earlier,      wanted.hardware};
     worked->now = bench::replanned(work, wanted.log);
-    const bench::Now& now = *worked->now;
-    constexpr double kEven = 0.5;
-    if (now.best.odds < kEven && !worked->isDrawnMount)
-        worked->waysOut = bench::waysOut(work, wanted.log, now);
-    std::vector<bench::Entry> readings;
-    for (const bench::Act& act : bench::actsOf(worked->settled, wanted.material, wanted.reading, &now))
-        for (const bench::Act::Read& read : act.reads)
-            if (!bench::readingOf(wanted.log, read.entry)) readings.push_back(read.entry);
-    const auto shares = bench::tellingOf(*worked->making, *worked->settled.outcome.plan, now.known, readings,
-                                         wanted.errors.instruments);
-    for (size_t i = 0; i < readings.size(); ++i)
-        worked->telling.emplace_back(readings[i], shares[i]);
-    std::vector<bench::Log> pieces = wanted.earlier;
-    pieces.push_back(wanted.log);
-    worked->charts = bench::chartsOf(now.accept, pieces);
+    if (answer == Answer::Counted) tellMore(*worked, work);
     return worked;
 }
 
@@ -117,7 +111,12 @@ PieceInWork::PieceInWork(Document& document, Planner& planner, QObject* parent)
 }
 
 void PieceInWork::setWanted(bool on) {
-    if (std::exchange(isWanted, on) != on && on) begin();
+    if (std::exchange(isWanted, on) == on || !on) return;
+    sinceLast.start();
+    if (!isChangedElsewhere()) return begin();
+    read();
+    begin();
+    emit changed();
 }
 
 PieceInWork::~PieceInWork() {
@@ -134,16 +133,43 @@ void PieceInWork::add(const QString& label, std::vector<bench::Entry> more) {
     put(label, std::move(log));
 }
 
+bool PieceInWork::isChangedElsewhere() const {
+    if (isPractice()) return false;
+    const auto content = readOwnFile(pathOf(entries.piece));
+    return content && *content != onDisk;
+}
+
+/// Another window is at the same piece; what it noted last goes on from there.
+void PieceInWork::takeFromElsewhere() {
+    read();
+    begin();
+    emit changed();
+    emit said(
+        tr("This piece was worked on in another window: what was noted there is shown. Note yours again."));
+}
+
+/// Minutes since something was last done to this piece; a long while is a break, and counts as none.
+double PieceInWork::worked() {
+    constexpr double kBreak = 20;
+    const double minutes = sinceLast.isValid() ? static_cast<double>(sinceLast.elapsed()) / 60'000 : 0;
+    sinceLast.start();
+    return minutes < kBreak ? minutes : 0;
+}
+
 void PieceInWork::goTo(int piece, std::optional<job::Hand> hand) {
     practice.reset();
-    entries = {piece, hand, {}, entries.batch}; // most likely cut from the same bar
+    entries = {piece, hand, {}, entries.batch, 0}; // most likely cut from the same bar
     read();
     begin();
     emit changed();
 }
 
 void PieceInWork::set(const bench::Log& log) {
+    if (isChangedElsewhere()) // a command is under way: its stack is cleared once it is done
+        return QTimer::singleShot(0, this, [this] { takeFromElsewhere(); });
+    const double minutes = entries.minutes + worked(); // what is taken back took its time all the same
     entries = log;
+    entries.minutes = minutes;
     keep();
     begin();
     emit changed();
@@ -174,13 +200,16 @@ QString PieceInWork::pathOf(int number) const {
 /// As far as this piece has come; one that cannot be read is kept by another name.
 void PieceInWork::read() {
     undo.clear();
+    sinceLast.start();
     entries.entries.clear();
+    entries.minutes = 0;
     const job::Job& job = document.job();
     if (!job.oppositeHand)
         entries.hand.reset();
     else if (!entries.hand)
         entries.hand = job.hand == job::Hand::Unsaid ? job::Hand::Left : job.hand;
     const auto content = readOwnFile(pathOf(entries.piece));
+    onDisk = content ? *content : std::string();
     if (!content) return emit said(text(content.error().says));
     if (content->empty()) return;
     std::istringstream in(*content);
@@ -188,9 +217,11 @@ void PieceInWork::read() {
     if (log) {
         entries.entries = log->entries;
         entries.batch = log->batch;
+        entries.minutes = log->minutes;
         return;
     }
     const auto kept = setAside(pathOf(entries.piece));
+    if (kept) onDisk.clear();
     emit said(kept ? tr("What was noted of this piece cannot be read; it is kept as %1.").arg(*kept)
                    : text(kept.error().says));
 }
@@ -200,8 +231,11 @@ void PieceInWork::keep() {
     QDir().mkpath(QFileInfo(pathOf(entries.piece)).path());
     std::ostringstream out;
     files::writeBenchLog(out, entries);
-    if (const auto wrong = draw::saveBytes(pathOf(entries.piece), QByteArray::fromStdString(out.str())))
+    const std::string now = out.str();
+    if (const auto wrong = draw::saveBytes(pathOf(entries.piece), QByteArray::fromStdString(now)))
         emit said(tr("This piece could not be kept: %1").arg(text(wrong->says)));
+    else
+        onDisk = now;
 }
 
 std::optional<learn::KeptPiece> PieceInWork::inLogbook() const {
@@ -229,11 +263,11 @@ void PieceInWork::endPractice() {
 template <class Do> auto PieceInWork::onMadeUp(Do ask) const {
     const auto worked = latest();
     using Answer = decltype(ask(std::declval<bench::VirtualPiece&>()));
-    if (!practice || !worked || !worked->making) return Answer();
+    if (!practice || !worked || !worked->on->making) return Answer();
     bench::Random random(*practice);
     const material::Material metal = document.material();
     const lineup::ErrorBook errors = document.errors();
-    const bench::Work work{worked->settled, *worked->making, metal, errors, document.reading()};
+    const bench::Work work{worked->on->settled, *worked->on->making, metal, errors, document.reading()};
     const bench::VirtualShop shop = bench::virtualShop(work, random);
     bench::VirtualPiece piece(work, shop, random);
     for (const bench::Entry& entry : entries.entries)
@@ -273,9 +307,11 @@ std::optional<Error> PieceInWork::writeIntoLogbook(bool isScrap) {
     files::writeJob(file, document.job());
     kept.jobFile = file.str();
     kept.log = entries;
+    if (!before) kept.minutes = std::ceil(entries.minutes);
     kept.outcome = isScrap ? Outcome::Scrapped : isReworked ? Outcome::Reworked : Outcome::AtOnce;
     const learn::Points taught = learn::taughtBy(
-        {*worked->making, *worked->planned->outcome().plan, document.material(), document.errors()}, entries);
+        {*worked->on->making, *worked->planned->outcome().plan, document.material(), document.errors()},
+        entries);
     EntryCommand::Side from;
     if (before) {
         const auto logbook = document.books().logbook.file();
@@ -297,27 +333,33 @@ void PieceInWork::begin() {
         waiting = false;
         return emit changed();
     }
-    const job::Job& job = document.job();
-    std::optional<job::Mount> mount = job.mount;
-    if (mount && isOpposite) mount = job.oppositeMount ? *job.oppositeMount : lineup::mirrored(*job.mount);
     stopAsked = std::make_shared<std::atomic<bool>>(false);
     waiting = true;
     QThreadPool::globalInstance()->start(
         [self = QPointer(this), asked = stopAsked,
          wanted = PieceWanted{planned, entries, document.material(), document.books().hardware.book(),
-                              document.errors(), document.reading(), mount,
+                              document.errors(), document.reading(), document.job(),
                               isPractice() ? std::vector<bench::Log>() : earlier()}] {
             if (*asked) return;
-            const auto made = workedOf(wanted);
-            QMetaObject::invokeMethod(
-                qApp,
-                [self, asked, made] {
-                    if (!self || self->stopAsked != asked) return;
-                    self->waiting = false;
-                    self->finished = made;
-                    emit self->changed();
-                },
-                Qt::QueuedConnection);
+            const auto on = bench::onMount(wanted.job, wanted.planned->settled,
+                                           bench::isOfOpposite(wanted.log, wanted.job), wanted.material,
+                                           wanted.errors, wanted.hardware);
+            const auto show = [&](Answer answer) {
+                if (*asked) return;
+                QMetaObject::invokeMethod(
+                    qApp,
+                    [self, asked, answer, made = workedOf(wanted, on, answer)] {
+                        if (!self || self->stopAsked != asked) return;
+                        self->waiting = answer != Answer::Counted;
+                        self->finished = made;
+                        emit self->changed();
+                    },
+                    Qt::QueuedConnection);
+            };
+            // Of a formed piece nothing can be said before its rework and its final check are found.
+            const auto& part = wanted.planned->settled.part;
+            if (!bench::progressOf(part, wanted.log).isFormed()) show(Answer::AtOnce);
+            show(Answer::Counted);
         });
 }
 

@@ -5,9 +5,11 @@
 #include "app/base/planner.h"
 #include "bench/bench.h"
 #include "bench/control.h"
+#include "bench/on_mount.h"
 #include "bench/virtual_piece.h"
 #include "bench/ways_out.h"
 
+#include <QElapsedTimer>
 #include <QUndoStack>
 
 namespace goodfold::app {
@@ -16,17 +18,12 @@ namespace goodfold::app {
 struct Worked {
     std::shared_ptr<const Planned> planned; // of the hand that is made
     bench::Log log;
-    sequence::Settled settled;            // on its mount, or the one that is drawn where the job has none
-    std::optional<lineup::Making> making; // refers to `settled`
-    std::optional<bench::Now> now;        // none where nothing has to line up
+    std::shared_ptr<const bench::OnMount> on;
+    std::optional<bench::Now> now; // none where nothing has to line up
     std::vector<std::pair<bench::Entry, double>>
         telling;                        // readings still to take: what share of it they tell
     std::vector<bench::WayOut> waysOut; // where it would not go on as it stands
     std::vector<bench::Chart> charts;   // of the pieces before and this one
-    std::string wrong;                  // what the mount does not say yet
-    bool isDrawnMount = false;          // its holes are brought to where they are drawn
-    Worked() = default;
-    Worked(const Worked&) = delete;
 };
 
 class PieceInWork : public QObject {
@@ -72,6 +69,9 @@ signals:
 private:
     friend class LogCommand;
     void set(const bench::Log& log);
+    double worked();
+    bool isChangedElsewhere() const;
+    void takeFromElsewhere();
     QString pathOf(int number) const;
     std::vector<bench::Log> earlier() const;
     void read();
@@ -85,8 +85,10 @@ private:
     QUndoStack undo;
     std::shared_ptr<const Worked> finished;
     std::shared_ptr<std::atomic<bool>> stopAsked;
+    std::string onDisk;               // of this piece, as it was last read or written
     QByteArray ofJob;                 // a fingerprint of the job that the log is of
     std::optional<unsigned> practice; // seed of the made-up piece
+    QElapsedTimer sinceLast;          // that something was done to this piece
     bool waiting = false, isWanted = false;
 };
 

@@ -25,18 +25,20 @@ QSize StepView::minimumSizeHint() const {
 
 void StepView::show(std::shared_ptr<const Planned> newPlan, const sequence::Operation& newWay,
                     sequence::BendSet newBefore, double degrees, const quantity::Reading& reading,
-                    const std::optional<sequence::Obstacle>& newObstacle) {
+                    const std::optional<sequence::Obstacle>& newObstacle, double newMovedBy) {
     planned = std::move(newPlan);
     operation = newWay;
     before = newBefore;
     turnedDeg = degrees;
     obstacle = newObstacle;
+    movedBy = newMovedBy;
     const part::PartBend& bend = planned->part().bends[static_cast<size_t>(operation.bend)];
     words.angle = QString::fromStdString(
         quantity::printNumber(reading.bendAngle(operation.setup.loadedAngleDeg), 1) + "°");
     words.flushWith = bend.setLine && !obstacle
                           ? tr("in line with %1").arg(QString::fromStdString(bend.setLine->flushWith))
                           : QString();
+    words.planned = tr("planned here");
     words.lit.clear();
     if (obstacle) words.lit.push_back(obstacle->one);
     rebuild();
@@ -55,7 +57,7 @@ void StepView::setTurned(double degrees) {
 
 void StepView::rebuild() {
     if (!planned) return;
-    made = draw::stepSceneOf(planned->part(), operation, before, turnedDeg, obstacle);
+    made = draw::stepSceneOf(planned->part(), operation, before, turnedDeg, obstacle, movedBy);
     look();
 }
 

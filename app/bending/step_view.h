@@ -16,11 +16,13 @@ public:
 
     void show(std::shared_ptr<const Planned> planned, const sequence::Operation& operation,
               sequence::BendSet before, double turnedDeg, const quantity::Reading& reading,
-              const std::optional<sequence::Obstacle>& obstacle = {});
+              const std::optional<sequence::Obstacle>& obstacle = {}, double movedBy = 0);
     void clear();
     bool isEmpty() const { return !planned; }
     void setTurned(double degrees);
     double turned() const { return turnedDeg; }
+    const sequence::Operation& way() const { return operation; }
+    const draw::StepScene& scene() const { return made; }
 
 protected:
     void paintEvent(QPaintEvent* event) override;
@@ -39,6 +41,7 @@ private:
     sequence::BendSet before = 0;
     double turnedDeg = 0;
     std::optional<sequence::Obstacle> obstacle;
+    double movedBy = 0; // of the line that is set, from where it was planned
     draw::StepWords words;
     draw::StepScene made;
     draw::Camera camera;

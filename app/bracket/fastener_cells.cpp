@@ -1,5 +1,6 @@
 #include "app/bracket/fastener_cells.h"
 
+#include "app/bracket/holes_alike.h"
 #include "app/widgets/cell_maker.h"
 
 namespace goodfold::app {
@@ -15,7 +16,7 @@ public:
     FastenerLines(Document& document, const std::string& id)
         : document(document), job(document.job()), hole(*job.findHole(id)), id(id),
           make(document, QStringLiteral("hole.%1").arg(text(id)), QObject::tr("of hole %1").arg(text(id)),
-               [id](job::Job& changed) -> Hole& { return *changed.findHole(id); }) {}
+               [&document, id](job::Job& changed) { return holesAlike(document, id, changed); }) {}
 
     void addTo(Block& block) const {
         Line first{faint(QObject::tr("for")), useChoice()};
@@ -60,13 +61,16 @@ public:
     }
 
 private:
-    /// Fits its hole to the fastener after each change.
-    static Cell::Answer fitHole(Document& doc, const std::string& id, const Fastener& fastener) {
+    /// Fits each hole to its fastener as that is changed.
+    static Cell::Answer fitHoles(Document& doc, const std::string& id,
+                                 const std::function<Fastener(const std::optional<Fastener>&)>& changedFrom) {
         job::Job changed = doc.job();
-        Hole& own = *changed.findHole(id);
-        const auto fitted = hardware::fitted(own, fastener, doc.books().hardware.book());
-        if (!fitted) return fitted.error();
-        own = *fitted;
+        for (Hole* own : holesAlike(doc, id, changed)) {
+            const auto fitted =
+                hardware::fitted(*own, changedFrom(own->fastener), doc.books().hardware.book());
+            if (!fitted) return fitted.error();
+            *own = *fitted;
+        }
         return doc.edit(QObject::tr("what goes through %1").arg(text(id)), std::move(changed));
     }
 
@@ -74,10 +78,12 @@ private:
     Cell option(const QString& key, const QString& what, const std::vector<OptionOf<Value>>& options,
                 const Value& now, Set set) const {
         return choiceOf(make.who(key, what), options, now,
-                        [&doc = document, id = id, fastener = *hole.fastener, set](const Value& value) {
-                            Fastener changed = fastener;
-                            set(changed, value);
-                            return fitHole(doc, id, changed);
+                        [&doc = document, id = id, set](const Value& value) {
+                            return fitHoles(doc, id, [&](const std::optional<Fastener>& old) {
+                                Fastener changed = *old; // those alike have one too
+                                set(changed, value);
+                                return changed;
+                            });
                         });
     }
 
@@ -118,22 +124,26 @@ private:
             if (now.use == Fastener::Use::Bolt) now.fit = hole.fastener->fit;
         }
         return choiceOf(make.who(QStringLiteral("for"), QObject::tr("What it is for")), purposes(), now,
-                        [&doc = document, id = id, old = hole.fastener](const Purpose& wanted) {
-                            return wanted.use ? give(doc, id, old, wanted) : takeAway(doc, id);
+                        [&doc = document, id = id](const Purpose& wanted) {
+                            if (!wanted.use) return takeAway(doc, id);
+                            const bool inches = doc.job().units == quantity::Unit::Inch;
+                            return fitHoles(doc, id, [&](const std::optional<Fastener>& old) {
+                                return given(old, wanted, inches);
+                            });
                         });
     }
 
     static Cell::Answer takeAway(Document& doc, const std::string& id) {
         return doc.change(QObject::tr("what goes through %1").arg(text(id)), [&](job::Job& changed) {
-            changed.findHole(id)->fastener.reset();
-            changed.findHole(id)->countersink.reset();
+            for (Hole* each : holesAlike(doc, id, changed)) {
+                each->fastener.reset();
+                each->countersink.reset();
+            }
         });
     }
 
-    static Cell::Answer give(Document& doc, const std::string& id, const std::optional<Fastener>& old,
-                             const Purpose& wanted) {
+    static Fastener given(const std::optional<Fastener>& old, const Purpose& wanted, bool inches) {
         using Use = Fastener::Use;
-        const bool inches = doc.job().units == quantity::Unit::Inch;
         Fastener fastener = old.value_or(Fastener{Use::Bolt, inches ? "1/4-20" : "M6"});
         const bool wasRivet = fastener.use == Use::Rivet;
         fastener.use = *wanted.use;
@@ -143,7 +153,7 @@ private:
             fastener.head = Fastener::Head::Pan;
         }
         if (fastener.use != Use::Rivet && wasRivet) fastener.size = inches ? "1/4-20" : "M6";
-        return fitHole(doc, id, fastener);
+        return fastener;
     }
 
     /// Which rivet nut of its thread, where the book has more than one.
@@ -184,7 +194,7 @@ private:
     const job::Job& job;
     const Hole& hole;
     std::string id;
-    CellMaker<std::function<Hole&(job::Job&)>> make;
+    CellMaker<std::function<std::vector<Hole*>(job::Job&)>> make;
 };
 
 } // namespace

@@ -1,7 +1,9 @@
 #include "app/bracket/hole_cells.h"
 
 #include "app/bracket/fastener_cells.h"
+#include "app/bracket/holes_alike.h"
 #include "app/widgets/cell_maker.h"
+#include "common/phrase.h"
 #include "edit/edit.h"
 #include "job/hole_kinds.h"
 #include "quantity/whole.h"
@@ -57,12 +59,13 @@ public:
     HoleLines(Document& document, const std::string& id)
         : document(document), job(document.job()), hole(*job.findHole(id)), id(id),
           make(document, QStringLiteral("hole.%1").arg(text(id)), QObject::tr("of hole %1").arg(text(id)),
-               [id](job::Job& changed) -> Hole& { return *changed.findHole(id); }),
+               [&document, id](job::Job& changed) { return holesAlike(document, id, changed); }),
           inHand(document.selected() == Element::hole(id)) {}
 
     Block block() {
         Block made{Element::hole(id), 30, 0, {}};
         made.lines.push_back(shapeLine());
+        if (inHand) addOthers(made);
         addShapeFigures(made);
         made.lines.push_back(placeLine());
         if (hole.pattern) addPattern(made);
@@ -72,6 +75,15 @@ public:
     }
 
 private:
+    void addOthers(Block& block) const {
+        std::vector<std::string> others = holesAlike(document, id);
+        others.erase(others.begin());
+        if (!others.empty())
+            block.lines.push_back(
+                {wrapped(QObject::tr("what is typed here goes for %1 too").arg(text(listed(others))),
+                         Cell::Look::Faint)});
+    }
+
     // ---- shape --------------------------------------------------------------------------------------------
     static QString shown(std::string_view says) {
         return QString::fromUtf8(says.data(), static_cast<qsizetype>(says.size()));
@@ -383,7 +395,7 @@ private:
     const job::Job& job;
     const Hole& hole;
     std::string id;
-    CellMaker<std::function<Hole&(job::Job&)>> make;
+    CellMaker<std::function<std::vector<Hole*>(job::Job&)>> make;
     bool inHand;
 };
 

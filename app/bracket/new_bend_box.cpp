@@ -91,6 +91,8 @@ void NewBendBox::openAt(const QPoint& point) {
 }
 
 void NewBendBox::make() {
+    for (ValueField* figure : {depthField, angleField})
+        if (!figure->stands()) return figure->setFocus();
     const job::Job& job = document.job();
     const auto made = job.stock.form == job::StockForm::Sheet
                           ? edit::withFlange(job, plate, bend, depth, width)

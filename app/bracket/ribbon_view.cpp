@@ -57,6 +57,11 @@ void RibbonView::showWork(std::optional<int> bend, const std::vector<int>& made)
     update();
 }
 
+void RibbonView::showSet(part::Part part) {
+    set = std::move(part);
+    update();
+}
+
 void RibbonView::paintWork(QPainter& painter) const {
     const QTransform screen = layOut().screenFromFlat;
     const auto at = [&](const Vec2& flat) { return screen.map(QPointF(flat.x(), flat.y())); };
@@ -107,7 +112,7 @@ Element RibbonView::elementAt(const QPointF& point) const {
 }
 
 std::optional<edit::Grip> RibbonView::gripAt(const QPointF& point) const {
-    if (twin) return {};
+    if (twin || set) return {};
     const Element element = elementAt(point);
     if (const auto grip = edit::gripOf(document.job(), element)) return grip;
     if (document.job().stock.form == job::StockForm::Sheet) return {};

@@ -1,6 +1,7 @@
 #include "app/logbook/entries_list.h"
 
 #include "app/base/text.h"
+#include "app/logbook/piece_picture.h"
 #include "bench/words.h"
 #include "learn/taught.h"
 
@@ -218,8 +219,6 @@ Block EntriesList::pieceDetails() {
             return path.isEmpty() ? Cell::Answer() : setPhoto(path);
         },
         Cell::Look::Link)});
-    if (!piece->photo.empty())
-        block.lines.push_back({wrapped(tr("picture: %1").arg(text(piece->photo)), Cell::Look::Faint)});
     block.lines.push_back({press(
         tr("make this again"), CellName{QStringLiteral("kept.again"), tr("Make this again")},
         [this]() -> Cell::Answer {
@@ -291,7 +290,13 @@ Cell::Answer EntriesList::setNote(const QString& note) {
 }
 
 Cell::Answer EntriesList::setPhoto(const QString& path) {
-    return changePiece(tr("picture"), [&](KeptPiece& kept) { kept.photo = path.toStdString(); });
+    const auto kept = keepPicture(path);
+    if (!kept) return kept.error();
+    return changePiece(tr("picture"), [&](KeptPiece& changed) { changed.photo = kept->toStdString(); });
+}
+
+QString EntriesList::photoOfOpen() const {
+    return piece ? text(piece->photo) : QString();
 }
 
 QString EntriesList::noteOfOpen() const {

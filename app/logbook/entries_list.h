@@ -27,7 +27,9 @@ public:
     /// A note on the piece that is open.
     Cell::Answer setNote(const QString& note);
     QString noteOfOpen() const;
+    /// A copy of it is kept.
     Cell::Answer setPhoto(const QString& path);
+    QString photoOfOpen() const; // its path; empty: none
     bool isPieceOpen() const { return piece.has_value(); }
     /// The test bend that is open.
     const std::optional<learn::KeptBend>& openBend() const { return bend; }

@@ -3,6 +3,7 @@
 #include "app/base/planner.h"
 #include "app/base/text.h"
 #include "app/bracket/learned_cells.h"
+#include "app/logbook/piece_picture.h"
 #include "app/widgets/cell_panel.h"
 #include "app/widgets/notice.h"
 #include "app/widgets/panel_column.h"
@@ -11,11 +12,15 @@
 #include "draw/save_bytes.h"
 #include "files/job_file.h"
 #include "files/logbook_csv.h"
+#include "files/taught_again.h"
 #include "learn/taught.h"
+#include "text/lineup_words.h"
 
 #include <QFile>
 #include <QFileDialog>
+#include <QGuiApplication>
 #include <QHBoxLayout>
+#include <QLabel>
 #include <QLineEdit>
 #include <QVBoxLayout>
 
@@ -29,7 +34,8 @@ using learn::What;
 
 LogbookStage::LogbookStage(Document& document, Planner& planner, QWidget* parent)
     : Stage(parent), document(document), undo(this),
-      testBend(new TestBendForm(document, planner, undo, this)), list(new EntriesList(document, undo, this)) {
+      testBend(new TestBendForm(document, planner, undo, this)), list(new EntriesList(document, undo, this)),
+      jobOdds(new JobOdds(document, planner, this)) {
     setAccessibleName(tr("Logbook"));
     setFocusPolicy(Qt::StrongFocus);
     auto* layout = new QHBoxLayout(this);
@@ -56,6 +62,10 @@ LogbookStage::LogbookStage(Document& document, Planner& planner, QWidget* parent
         emit this->document.secondPartMade(read->job);
     });
     connect(&document, &Document::changed, this, &LogbookStage::refresh);
+    connect(&planner, &Planner::done, this, [this] {
+        if (isVisible()) jobOdds->ask();
+    });
+    connect(jobOdds, &JobOdds::changed, this, [this] { knownPanel->refresh(); });
     knownTool = testBend->bend().tool;
     knownBatch = testBend->bend().batch;
     refresh();
@@ -66,13 +76,12 @@ QWidget* LogbookStage::makeKnown() {
     knownPanel = new CellPanel(
         document, tr("What is known"), [this](Document&) { return knownBlocks(); }, column);
     view = new KnownView(column);
-    toolsPanel = new CellPanel(
-        document, tr("Tools as they proved"), [this](Document&) { return toolBlocks(); }, column);
+    proved = new ProvedView(document, column);
     auto* all = new QVBoxLayout(column);
     all->setContentsMargins(0, 0, 0, 0);
     all->addWidget(knownPanel);
     all->addWidget(view, 1);
-    all->addWidget(toolsPanel);
+    all->addWidget(proved);
     return column;
 }
 
@@ -108,6 +117,8 @@ QWidget* LogbookStage::makeEntries() {
         document, tr("What was kept"), [this](Document&) { return list->blocks(); }, column);
     tablePanel = new CellPanel(
         document, tr("Tables"), [this](Document&) { return tableBlocks(); }, column);
+    photo = new QLabel(column);
+    photo->setWordWrap(true);
     auto* heading = wordsOn(column, "heading");
     heading->setText(tr("What was kept"));
     auto* all = new QVBoxLayout(column);
@@ -115,6 +126,7 @@ QWidget* LogbookStage::makeEntries() {
     all->addWidget(heading);
     all->addWidget(search);
     all->addWidget(scrolling(listPanel), 1);
+    all->addWidget(photo);
     all->addWidget(note);
     all->addWidget(tablePanel);
     return column;
@@ -166,9 +178,23 @@ void LogbookStage::refresh() {
     fill(note, list->noteOfOpen());
     note->setVisible(list->isPieceOpen());
     search->setVisible(list->kind() == EntriesList::Kind::Pieces);
-    for (CellPanel* panel : {knownPanel, toolsPanel, formPanel, listPanel, tablePanel})
+    for (CellPanel* panel : {knownPanel, formPanel, listPanel, tablePanel})
         panel->refresh();
     showCharts();
+    proved->refresh();
+    showPhoto();
+    jobOdds->ask();
+}
+
+void LogbookStage::showPhoto() {
+    const QString path = list->photoOfOpen();
+    photo->setVisible(!path.isEmpty());
+    if (path.isEmpty() || path == photo->property("path").toString()) return;
+    photo->setProperty("path", path);
+    const QImage image = keptPicture(path, QSize(px(286), px(200)));
+    photo->setPixmap(QPixmap::fromImage(image));
+    photo->setAccessibleName(tr("A picture of this piece"));
+    if (image.isNull()) photo->setText(tr("Its picture is not there any more: %1").arg(path));
 }
 
 /// Of the strip's metal: its tool and batch may be chosen apart.
@@ -203,6 +229,11 @@ std::vector<Block> LogbookStage::knownBlocks() {
         : bends == 1 ? tr("Known from one bend of this shop. The bands hold 95 bends of 100.")
                      : tr("Known from %1 bends of this shop. The bands hold 95 bends of 100.").arg(bends),
         Cell::Look::Faint)});
+    if (const auto& odds = jobOdds->latest())
+        block.lines.push_back(
+            {wrapped(tr("This job, that every bolt goes in: %1 by the books alone, %2 by what "
+                        "is known now.")
+                         .arg(text(text::oddsInWords(odds->byBook)), text(text::oddsInWords(odds->known))))});
     return {block};
 }
 
@@ -236,38 +267,6 @@ void LogbookStage::showCharts() {
         charts.push_back(std::move(chart));
     }
     view->show(std::move(charts), says.join(QStringLiteral("; ")));
-}
-
-/// Each tool that anything was measured of.
-std::vector<Block> LogbookStage::toolBlocks() const {
-    const learn::Points& points = document.books().logbook.points();
-    const lineup::ErrorBook& errors = document.books().errors.book();
-    Block block{{}, 0, 4, {}};
-    const auto fine = [](double value) { return QString::number(value, 'f', 2); };
-    const auto size = [&](double mm) {
-        return ValueField::shown(document, ValueField::Kind::Size, mm, false);
-    };
-    for (const tool::Tool& tool : document.books().tools.shop()->tools) {
-        const learn::Proved proved = learn::provedOf(tool, points, errors);
-        QStringList says;
-        if (proved.offset.bends > 0)
-            says << (proved.offset.mean >= 0 ? tr("its line is set %1 further on, ± %2")
-                                             : tr("its line is set %1 nearer, ± %2"))
-                        .arg(size(std::abs(proved.offset.mean)), size(proved.offset.sigma));
-        if (proved.radiusTimes.bends > 0)
-            says << tr("its radius is %1 times what is reckoned").arg(fine(proved.radiusTimes.mean));
-        if (proved.angle.bends > 0)
-            says << tr("its angles come out ± %1°, the book says %2")
-                        .arg(fine(proved.angle.mean), fine(proved.bookAngle));
-        if (!says.isEmpty())
-            block.lines.push_back(
-                {wrapped(tr("%1: %2.").arg(text(tool.name), says.join(QStringLiteral("; "))))});
-    }
-    return {block};
-}
-
-QString LogbookStage::toolsInWords() const {
-    return toolsPanel->text();
 }
 
 std::vector<Block> LogbookStage::tableBlocks() {
@@ -339,8 +338,12 @@ QString LogbookStage::readTable(const QString& path) {
         const auto pieces = files::readPieces(in);
         if (!pieces) return refused(pieces.error());
         std::vector<std::pair<learn::KeptPiece, learn::Points>> all;
+        const auto hardware = document.books().hardware.book();
+        files::TaughtAgain again(*document.books().tools.shop(), document.books().errors.book(), hardware);
+        QGuiApplication::setOverrideCursor(Qt::WaitCursor); // each job is planned anew
         for (const learn::KeptPiece& piece : *pieces)
-            all.emplace_back(piece, learn::Points());
+            all.emplace_back(piece, again.by(piece));
+        QGuiApplication::restoreOverrideCursor();
         count = all.size();
         failed = document.books().logbook.write([&](store::Logbook& logbook) { return logbook.putAll(all); });
     } else {

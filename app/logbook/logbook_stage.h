@@ -3,7 +3,9 @@
 
 #include "app/base/stage.h"
 #include "app/logbook/entries_list.h"
+#include "app/logbook/job_odds.h"
 #include "app/logbook/known_view.h"
+#include "app/logbook/proved_view.h"
 #include "app/logbook/test_bend_form.h"
 
 #include <QUndoStack>
@@ -32,7 +34,7 @@ public:
     TestBendForm& form() { return *testBend; }
     EntriesList& entries() { return *list; }
     const KnownView& known() const { return *view; }
-    QString toolsInWords() const;
+    const ProvedView& tools() const { return *proved; }
 
     /// All test bends, or all pieces, as a table; and a table of either back in. What was done, or why not.
     QString writeTable(const QString& path, EntriesList::Kind kind);
@@ -46,10 +48,10 @@ private:
     QWidget* makeForm();
     QWidget* makeEntries();
     std::vector<Block> knownBlocks();
-    std::vector<Block> toolBlocks() const;
     std::vector<Block> tableBlocks();
     void refresh();
     void showCharts();
+    void showPhoto();
     QLineEdit* makeLine(const QString& name, const QString& whileEmpty,
                         const std::function<Cell::Answer(const QString&)>& take);
 
@@ -58,7 +60,10 @@ private:
     TestBendForm* testBend;
     EntriesList* list;
     KnownView* view;
-    CellPanel *knownPanel, *toolsPanel, *formPanel, *listPanel, *tablePanel;
+    JobOdds* jobOdds;
+    QLabel* photo; // of the piece that is open
+    ProvedView* proved;
+    CellPanel *knownPanel, *formPanel, *listPanel, *tablePanel;
     QLineEdit *batch, *search, *note;
     std::string knownTool, knownBatch; // whose figures the pictures show; empty: any
 };

@@ -10,7 +10,8 @@ inline Cell faint(const QString& says) {
     return words(says, Cell::Look::Faint);
 }
 
-/// `What` finds the thing in a job that is being changed. Ids begin with `prefix`, names end with `ofWhat`.
+/// `What` finds the thing in a job that is being changed, or several that are changed alike. Ids begin with
+/// `prefix`, names end with `ofWhat`.
 template <class What> class CellMaker {
 public:
     CellMaker(Document& document, QString prefix, QString ofWhat, What find)
@@ -45,7 +46,13 @@ private:
     template <class Set> auto changing(const CellName& own, Set set) const {
         const QString label = own.name.left(1).toLower() + own.name.mid(1);
         return [&doc = document, label, find = find, set](const auto& value) {
-            return doc.change(label, [&](job::Job& job) { set(find(job), value); });
+            return doc.change(label, [&](job::Job& job) {
+                if constexpr (std::is_lvalue_reference_v<decltype(find(job))>)
+                    set(find(job), value);
+                else
+                    for (auto* each : find(job))
+                        set(*each, value);
+            });
         };
     }
 

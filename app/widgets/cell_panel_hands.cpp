@@ -22,7 +22,7 @@ void CellPanel::take(int place) {
     idInHand = place < 0 ? QString() : cellAt(reachable[static_cast<size_t>(place)]).id;
     update();
     emit pointedAtCell(idInHand);
-    if (const Element about = elementInHand(); !about.isNothing() && hasFocus()) document.select(about);
+    if (const Element about = elementInHand(); !about.isNothing() && hasFocus()) document.takeInHand(about);
     if (inHand < 0) return; // selecting made the cells anew
     emit wantsToBeSeen(reachable[static_cast<size_t>(inHand)].box.adjusted(0, -px(20), 0, px(20)));
     tellReaders(*this, inHand);
@@ -224,7 +224,10 @@ void CellPanel::mousePressEvent(QMouseEvent* event) {
     pressedId = under < 0 ? QString() : cellAt(reachable[static_cast<size_t>(under)]).id;
     setFocus(Qt::MouseFocusReason);
     const Element about = block < 0 ? Element{} : blocks[static_cast<size_t>(block)].about;
-    if (!about.isNothing() && selectPressed(document, about, *event)) {
+    const bool isOfSeveral = !pressedId.isEmpty() && isSelected(about) && document.allSelected().size() > 1;
+    if (isOfSeveral && event->modifiers() == Qt::NoModifier) { // its figure is opened for all of them
+        document.takeInHand(about);
+    } else if (!about.isNothing() && selectPressed(document, about, *event)) {
         pressedId.clear();
         return;
     }

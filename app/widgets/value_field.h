@@ -24,6 +24,9 @@ public:
     void open(Kind kind, const QString& name, std::optional<double> value, std::optional<double> usual,
               Commit commit);
 
+    /// Takes what is typed, if it was not yet; false, and said, where it cannot be.
+    bool stands() { return commitTyped(); }
+
     /// A value as it stands on a panel, or as it would be typed.
     static QString shown(const Document& document, Kind kind, double value, bool forTyping);
 

@@ -15,19 +15,54 @@ namespace goodfold::bench {
 
 using quantity::printMm;
 
-SetStep asSet(const part::Part& part, const Left& left) {
-    SetStep set{part, *left.step};
-    part::PartBend& bend = set.part.bends[static_cast<size_t>(left.step->operation.bend)];
+Vec2 movedInFlat(const part::Part& part, const Left& left) {
     // As it is read: along the blank, or across it where the bend runs along.
-    Vec2 by(0, left.line - left.lineWas);
-    if (!part::runsAlong(bend)) by = {(part.datum == job::Edge::Start ? 1 : -1) * by.y(), 0};
+    const double by = left.line - left.lineWas;
+    const part::PartBend& bend = part.bends[static_cast<size_t>(left.step->operation.bend)];
+    if (part::runsAlong(bend)) return {0, by};
+    return {part.datum == job::Edge::Start ? by : -by, 0};
+}
+
+namespace {
+
+void moveLine(part::Part& part, const Left& left) {
+    const Vec2 by = movedInFlat(part, left);
+    part::PartBend& bend = part.bends[static_cast<size_t>(left.step->operation.bend)];
     for (Segment* line : {&bend.near, &bend.centre, &bend.far}) {
         line->from += by;
         line->to += by;
     }
+    for (Vec2& corner : bend.zoneInFlat)
+        corner += by;
+}
+
+void moveHole(part::PartHole& hole, const Vec2& by) {
+    hole.centreInFlat += by;
+    hole.spineInFlat.from += by;
+    hole.spineInFlat.to += by;
+    for (PathVertex& vertex : hole.shapeInFlat)
+        vertex.point += by;
+}
+
+} // namespace
+
+SetStep asSet(const part::Part& part, const Left& left) {
+    SetStep set{part, *left.step};
+    moveLine(set.part, left);
+    const double drawn = part.bends[static_cast<size_t>(left.step->operation.bend)].shape.angleDeg;
     set.step.operation.setup.loadedAngleDeg = left.push;
-    set.step.operation.setup.restsAtDeg += left.angle - bend.shape.angleDeg;
+    set.step.operation.setup.restsAtDeg += left.angle - drawn;
     return set;
+}
+
+part::Part asSet(part::Part part, const Now& now) {
+    for (const Left& left : now.left)
+        moveLine(part, left);
+    for (const MovedHole& moved : now.holes) {
+        part::PartHole& hole = part.holes[static_cast<size_t>(moved.hole)];
+        moveHole(hole, part.plates[static_cast<size_t>(hole.plate)].flatFromPlate.linear() * moved.by);
+    }
+    return part;
 }
 
 bool isDone(const Act& act, const part::Part& part, const Progress& progress) {
@@ -43,7 +78,10 @@ public:
          const quantity::Reading& reading, const Now* now)
         : job(settled.job), part(settled.part), plan(*settled.outcome.plan), material(material),
           reading(reading), now(now), tasks(text::tasksOf(job, part, plan, reading)),
-          made(part.bends.size(), false) {}
+          made(part.bends.size(), false) {
+        for (const text::Task& task : tasks)
+            if (!task.trims.empty()) untrimmed.insert(task.trims);
+    }
 
     std::vector<Act> all() {
         fetch();
@@ -98,6 +136,7 @@ private:
                 if (part.form == job::StockForm::Bar) read(act, {Entry::Kind::Blank, {}});
             }
             if (afterStep == 0) readHoles(act, task.drills);
+            if (!task.trims.empty() && untrimmed.erase(task.trims)) readLeg(act, part.plateIndex(task.trims));
             const bool isCut = task.isCut;
             add(std::move(act));
             if (isCut) marks();
@@ -121,18 +160,31 @@ private:
 
     // ---- marks ----------------------------------------------------------------------------------------
     void marks() {
-        std::vector<part::Mark> scribed;
-        for (const part::Mark& mark : part::marksOf(part))
-            if (!mark.afterBending && !mark.isThere && isScribed(mark.kind)) scribed.push_back(mark);
-        for (size_t i = 0; i < scribed.size(); ++i) {
-            const part::Mark& mark = scribed[i];
+        // Where they are now; one that is moved stays in its place among them, as it was announced.
+        const part::Part set = now ? asSet(part, *now) : part;
+        const std::vector<part::Mark> drawn = scribed(part);
+        std::vector<part::Mark> moved = scribed(set);
+        for (size_t i = 0; i < drawn.size(); ++i) {
+            const part::Mark& was = drawn[i];
+            const auto is = std::find_if(moved.begin(), moved.end(), [&](const part::Mark& mark) {
+                return mark.kind == was.kind && mark.about == was.about && mark.name == was.name;
+            });
             Act act{Act::Kind::Mark, "m" + std::to_string(i + 1),
-                    "Mark " + std::to_string(i + 1) + " of " + std::to_string(scribed.size()),
-                    mark.kind == part::Mark::Kind::SetLine ? lineInWords(mark) : pointInWords(mark)};
-            act.about = mark.about;
-            act.mark = mark.name;
+                    "Mark " + std::to_string(i + 1) + " of " + std::to_string(drawn.size()),
+                    was.kind == part::Mark::Kind::SetLine ? lineInWords(was) : pointInWords(*is, was)};
+            moved.erase(is); // a slot has two alike
+            act.about = was.about;
+            act.mark = was.name;
             add(std::move(act));
         }
+    }
+
+    static std::vector<part::Mark> scribed(const part::Part& of) {
+        std::vector<part::Mark> all = part::marksOf(of);
+        std::erase_if(all, [](const part::Mark& mark) {
+            return mark.afterBending || mark.isThere || !isScribed(mark.kind);
+        });
+        return all;
     }
 
     /// What is set and punched; a bend's start, middle and end only guide the eye.
@@ -141,21 +193,21 @@ private:
         return kind != BendStart && kind != BendCentre && kind != BendEnd;
     }
 
-    std::string pointInWords(const part::Mark& mark) const {
-        const MovedHole* moved = mark.kind == part::Mark::Kind::HoleCentre ? movedOf(mark.name) : nullptr;
-        const auto read = [&](double drawn, double is) { return printMm(moved ? is : drawn, reading); };
+    std::string pointInWords(const part::Mark& mark, const part::Mark& drawn) const {
         std::string says = mark.name.empty() ? capital(part::nameOf(mark.kind)) : mark.name;
-        says += ": " + read(mark.along, moved ? moved->at.x() : 0) + " from the " +
-                std::string(text::nameOfEnd(part.datum));
+        says += ": " + printMm(mark.along, reading) + " from the " + std::string(text::nameOfEnd(part.datum));
         if (part::isPunched(mark.kind))
-            says += ", " + read(mark.across, moved ? moved->at.y() : 0) + " from the lower edge. Punch it";
+            says += ", " + printMm(mark.across, reading) + " from the lower edge. Punch it";
         says += mark.onBack ? ", on the back." : ", on the face.";
-        return moved ? says + " It was planned at " + printMm(moved->was.x(), reading) + "." : says;
+        if (mark.along == drawn.along && mark.across == drawn.across) return says;
+        says += " It was planned at " + printMm(drawn.along, reading);
+        if (mark.across != drawn.across) says += ", " + printMm(drawn.across, reading);
+        return says + ".";
     }
 
     std::string lineInWords(const part::Mark& mark) const {
         const sequence::Step* step = stepOf(mark.about.id);
-        if (!step) return pointInWords(mark);
+        if (!step) return pointInWords(mark, mark);
         const SetStep set = setStep(*step);
         const sequence::StepMark at = sequence::markOf(set.part, set.step);
         std::string says = "Bend " + mark.about.id + "'s line: " + text::placeOf(set.part, at, reading) +
@@ -163,13 +215,6 @@ private:
         if (const Left* left = leftOf(*step); left && left->line != left->lineWas)
             says += " It was planned at " + printMm(left->lineWas, reading) + ".";
         return says;
-    }
-
-    const MovedHole* movedOf(const std::string& hole) const {
-        if (now)
-            for (const MovedHole& moved : now->holes)
-                if (part.holes[static_cast<size_t>(moved.hole)].id == hole) return &moved;
-        return nullptr;
     }
 
     // ---- bends ----------------------------------------------------------------------------------------
@@ -203,9 +248,18 @@ private:
         read(act, {Entry::Kind::Pushed, {of.id}});
         read(act, {Entry::Kind::Angle, {of.id}});
         for (const int plate : {of.parent, of.child})
-            if (legEnd(part, plate, true, made) && legEnd(part, plate, false, made))
-                read(act, {Entry::Kind::Outside, {part.plates[static_cast<size_t>(plate)].id}});
+            readLeg(act, plate);
         add(std::move(act));
+    }
+
+    /// Where it has both its ends, and nothing is left on them.
+    void readLeg(Act& act, int plate) const {
+        for (const bool atStart : {true, false}) {
+            const auto end = legEnd(part, plate, atStart, made);
+            if (!end) return;
+            if (end->bend < 0 && untrimmed.contains(part.plates[static_cast<size_t>(end->plate)].id)) return;
+        }
+        read(act, {Entry::Kind::Outside, {part.plates[static_cast<size_t>(plate)].id}});
     }
 
     std::string reworkInWords() const {
@@ -227,7 +281,8 @@ private:
     const Now* now;
     std::vector<text::Task> tasks;
     std::vector<Act> acts;
-    Piece::Made made; // as far as the acts have come
+    Piece::Made made;                // as far as the acts have come
+    std::set<std::string> untrimmed; // legs on which something is still left
 };
 
 } // namespace

@@ -31,11 +31,18 @@ std::vector<Act> actsOf(const sequence::Settled& settled, const material::Materi
 /// Whether the log says so.
 bool isDone(const Act& act, const part::Part& part, const Progress& progress);
 
+/// How far a line is moved, in the flat.
+Vec2 movedInFlat(const part::Part& part, const Left& left);
+
 /// A step as it is set now: its line moved, its angles what they are to be.
 struct SetStep {
     part::Part part;
     sequence::Step step;
 };
 SetStep asSet(const part::Part& part, const Left& left);
+
+/// The part with every line and hole where it is set now, for its marks and for pictures of its blank. It is
+/// not to be folded: its legs are as drawn.
+part::Part asSet(part::Part part, const Now& now);
 
 } // namespace goodfold::bench

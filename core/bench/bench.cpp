@@ -125,6 +125,7 @@ Now replanned(const Work& work, const Log& log) {
     now.believed = believedOf(work.making, now.known);
     now.left = leftOf(work, now.known, now.best);
     now.holes = movedOf(work, now.known, now.best);
+    if (!work.counting.isWhole) return now;
     now.cannot = cannotOf(work, now.best);
     if (!now.known.progress.isFormed()) return now;
     now.rework = reworkOf(work.making, now.known, work.material, work.counting);

@@ -61,6 +61,7 @@ struct Log {
     std::optional<job::Hand> hand; // of a pair; nothing said: the one that is drawn
     std::vector<Entry> entries;
     std::string batch = {}; // of stock that it is cut from, as it is called in the shop; may be empty
+    double minutes = 0;     // worked on it so far, without the breaks
     bool operator==(const Log&) const = default;
 };
 

@@ -6,22 +6,24 @@ namespace goodfold::bench {
 
 namespace {
 
+job::Job asWayOut(job::Job job, const WayOut& way) {
+    job::Hole* hole = job.findHole(way.hole);
+    if (!hole) return job;
+    if (way.kind == WayOut::Kind::DrillAfter) hole->afterBending = true;
+    if (way.kind != WayOut::Kind::Slot) return job;
+    hole->kind = job::Hole::Kind::Slot;
+    hole->length = hole->diameter + WayOut::kLonger;
+    hole->angleDeg = 0;
+    return job;
+}
+
 /// The job with one of its holes made otherwise, in the plan there is, and what a piece of it is drawn from.
 struct Otherwise {
     sequence::Settled settled;
     std::optional<lineup::Making> making; // refers to settled
 
-    Otherwise(const Work& work, const std::string& hole, WayOut::Kind kind) : settled(work.settled) {
-        job::Job job = work.settled.job;
-        job::Hole& changed = *job.findHole(hole);
-        constexpr double kLonger = 3;
-        if (kind == WayOut::Kind::DrillAfter) {
-            changed.afterBending = true;
-        } else {
-            changed.kind = job::Hole::Kind::Slot;
-            changed.length = changed.diameter + kLonger;
-            changed.angleDeg = 0;
-        }
+    Otherwise(const Work& work, const WayOut& way) : settled(work.settled) {
+        const job::Job job = asWayOut(work.settled.job, way);
         if (job::whatIsWrong(job)) return;
         settled = sequence::withPlanOf(work.settled, job, work.material);
         const auto made = lineup::makingOf(
@@ -59,7 +61,7 @@ private:
             const bool isPlain = hole.isRound() && !hole.isSunk() && hole.id == hole.source;
             for (const auto kind : {WayOut::Kind::DrillAfter, WayOut::Kind::Slot}) {
                 if (kind == WayOut::Kind::DrillAfter ? hole.afterBending : !isPlain) continue;
-                const Otherwise other(work, hole.source, kind);
+                const Otherwise other(work, {kind, hole.source});
                 if (!other.making) continue;
                 const Known known = knownOf(*other.making, *other.settled.outcome.plan, log,
                                             work.errors.instruments, work.earlier);

@@ -6,13 +6,14 @@
 namespace goodfold::bench {
 
 /// DrillAfter: a hole that is not drilled yet is drilled in the bent piece, measured where it then has to
-/// come. Slot: the same hole is made a slot along its leg, three millimetres longer than wide. BeginAgain:
+/// come. Slot: the same hole is made a slot along its leg, longer than wide by kLonger. BeginAgain:
 /// another piece, with what this one has told of the stock and the tools.
 struct WayOut {
     enum class Kind { DrillAfter, Slot, BeginAgain };
     Kind kind = Kind::BeginAgain;
     std::string hole; // as the job has it
     double odds = 0;
+    static constexpr double kLonger = 3; // mm: a slot than it is wide
 };
 
 /// Those that raise the odds by a twentieth or more, the best first. Each is counted on the job as it then

@@ -149,13 +149,14 @@ std::string inWords(const MovedHole& hole, const part::Part& part, const quantit
     return says + ".";
 }
 
-std::string inWords(const WayOut& way) {
+std::string inWords(const WayOut& way, const quantity::Reading& reading) {
     const std::string then = ": " + text::oddsInWords(way.odds) + ".";
     switch (way.kind) {
     case WayOut::Kind::DrillAfter:
         return "Drill " + way.hole + " once it is bent, measured where it then has to come" + then;
     case WayOut::Kind::Slot:
-        return "Make " + way.hole + " a slot along its leg, 3 mm longer than wide" + then;
+        return "Make " + way.hole + " a slot along its leg, " + printMm(WayOut::kLonger, reading) +
+               " longer than wide" + then;
     case WayOut::Kind::BeginAgain:
         return "Begin again, with what this piece has told of the stock and the tool" + then;
     }

@@ -21,12 +21,12 @@ std::string inWords(const Left& left, const part::Part& part, const quantity::Re
 std::string inWords(const MovedHole& hole, const part::Part& part, const quantity::Reading& reading);
 
 std::string inWords(const Cannot& cannot, const lineup::Making& making, const quantity::Reading& reading);
-/// "File h2 out by 0.5 toward the far end of leg B."
 /// What still helps, and what the odds then are: "Drill h3 once it is bent, measured where it then has to
 /// come: 85 %."
-std::string inWords(const WayOut& way);
+std::string inWords(const WayOut& way, const quantity::Reading& reading);
 /// What has changed since the pieces before.
 std::string inWords(const Chart& chart, const quantity::Reading& reading);
+/// "File h2 out by 0.5 toward the far end of leg B."
 std::string inWords(const Rework& rework, const lineup::Making& making, const quantity::Reading& reading);
 
 } // namespace goodfold::bench

@@ -2,6 +2,7 @@
 
 #include "edit/entry.h"
 #include "edit/if_valid.h"
+#include "part/part.h"
 
 #include <algorithm>
 #include <map>
@@ -147,6 +148,23 @@ std::optional<Edge> edgeFor(const Job& job, const std::string& onto, Edge wanted
 
 } // namespace
 
+namespace {
+
+/// Elsewhere nothing may stand there to measure a leg across to: it is as long as it came out.
+void asLongAsTheyAre(Job& job, const std::vector<std::string>& plates) {
+    const material::Material* material = material::standardMaterials().find(job.material);
+    if (!material) return;
+    const part::Part made = part::solve(job, *material);
+    for (const std::string& id : plates)
+        if (Plate& plate = *job.findPlate(id); plate.measure != Plate::Measure::Along) {
+            plate.length = part::lengthTo(made, made.plateIndex(id), job.dimensionTo);
+            plate.measure = Plate::Measure::Along;
+            plate.dimensionTo.clear();
+        }
+}
+
+} // namespace
+
 Result<Clip> clipOf(const Job& job, const std::vector<Element>& selected) {
     Clip clip{job, {}};
     std::vector<std::string> along;
@@ -166,6 +184,7 @@ Result<Clip> clipOf(const Job& job, const std::vector<Element>& selected) {
     });
     for (const Element& leg : clip.elements)
         along.push_back(leg.id);
+    asLongAsTheyAre(clip.from, along);
     for (const Element& element : selected) {
         const Plate* carrier = element.kind == Element::Kind::Hole ? job.plateOfHole(element.id) : nullptr;
         if (carrier && std::find(along.begin(), along.end(), carrier->id) == along.end())

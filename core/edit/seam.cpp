@@ -64,6 +64,13 @@ std::optional<Bend> bendOnto(const Solved& made, int onto, Edge edge, const Pose
     return bend;
 }
 
+/// Measured as a hole of any plate can be.
+void fromTangent(Hole& hole) {
+    hole.xFrom = Hole::XFrom::Tangent;
+    hole.xFromHole.clear();
+    hole.yFrom = Hole::YFrom::Right;
+}
+
 /// Its holes as they were, in the frame they now have.
 void carryHoles(Plate& plate, const std::vector<PartHole>& before, const Pose3& newFromOld,
                 const Pose2& oldFromFlat) {
@@ -82,9 +89,7 @@ void carryHoles(Plate& plate, const std::vector<PartHole>& before, const Pose3& 
             hole.x = now.x();
             hole.y = now.y();
         }
-        hole.xFrom = Hole::XFrom::Tangent;
-        hole.xFromHole.clear();
-        hole.yFrom = Hole::YFrom::Right;
+        fromTangent(hole);
         hole.angleDeg = std::remainder(hole.angleDeg + turnedDeg, 360.0);
         if (hole.pattern) hole.pattern->angleDeg = std::remainder(hole.pattern->angleDeg + turnedDeg, 360.0);
     }
@@ -157,7 +162,8 @@ std::optional<Edited> hungOn(const Job& job, const material::Material& material,
     own.offset = 0;
     Plate& plate = *moved.findPlate(id);
     moved.findPlate(parent)->cornerJoints.clear();
-    plate.holes.clear();
+    for (Hole& hole : plate.holes) // they are named by ties and by other holes; where they are comes last
+        fromTangent(hole);
     plate.measure = Plate::Measure::Along;
     plate.dimensionTo.clear();
     plate.width = before.part.plates[static_cast<size_t>(index)].width;

@@ -129,7 +129,8 @@ void writeBench(std::ostream& out, const std::string& file, const bench::Work& w
                                   {"by", reworksOf(cannot.by, making)}});
     root["ways_out"] = ordered_json::array();
     for (const bench::WayOut& way : waysOut)
-        root["ways_out"].push_back({{"says", bench::inWords(way)}, {"hole", way.hole}, {"odds", way.odds}});
+        root["ways_out"].push_back(
+            {{"says", bench::inWords(way, work.reading)}, {"hole", way.hole}, {"odds", way.odds}});
     for (const bench::Doubt& doubt : now.known.doubted) {
         root["asked"].push_back({{"entry", doubt.entry},
                                  {"expected", doubt.expected},

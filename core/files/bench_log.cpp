@@ -16,6 +16,7 @@ using nlohmann::ordered_json;
 constexpr std::string_view kFormat = "good-fold-bench";
 constexpr double kMostAngle = 360, kMostShift = 1000, kLeastSigma = 1e-4; // degrees; mm; either
 constexpr size_t kMostEntries = 2000;
+constexpr double kMostMinutes = 100'000;
 
 /// A figure that can be meant: what nobody measures would leave nothing of what is believed.
 double figureFrom(Members& members, const std::string& key, double most) {
@@ -89,6 +90,8 @@ bench::Log logFrom(const json& root) {
     if (log.piece < 1) members.fail("must be 1 or more", "piece");
     if (members.has("hand")) log.hand = members.choice("hand", kHandWords);
     log.batch = members.text("batch", "");
+    log.minutes = members.number("minutes", 0);
+    if (!(log.minutes >= 0 && log.minutes <= kMostMinutes)) members.fail("cannot be meant", "minutes");
     log.entries = members.list("entries", entryFrom);
     if (log.entries.size() > kMostEntries) members.fail("has more than a piece can have", "entries");
     members.refuseOthers();
@@ -123,6 +126,7 @@ void writeBenchLog(std::ostream& out, const bench::Log& log) {
     ordered_json root{{"format", kFormat}, {"version", kBenchLogVersion}, {"piece", log.piece}};
     if (log.hand) root["hand"] = *log.hand == job::Hand::Left ? "left" : "right";
     if (!log.batch.empty()) root["batch"] = log.batch;
+    if (log.minutes > 0) root["minutes"] = log.minutes;
     root["entries"] = ordered_json::array();
     for (const Entry& entry : log.entries)
         root["entries"].push_back(jsonOf(entry));

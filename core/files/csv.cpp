@@ -9,32 +9,24 @@
 
 namespace goodfold::files {
 
-namespace {
-
-std::string number(double value) {
-    return quantity::printNumber(value, 6);
-}
-
-} // namespace
-
 void writeCsv(std::ostream& out, const part::Part& part, const part::Folded& folded) {
     writeCsvRow(out, {"kind", "about", "on", "along", "across", "along_at_right", "along_at_left", "diameter",
                       "length", "x", "y", "z", "work"});
     for (const part::Mark& mark : part::marksOf(part))
         writeCsvRow(out, {part::nameOf(mark.kind), mark.name, mark.onBack ? "back" : "face",
-                          number(mark.along), number(mark.across), number(mark.alongAtRight),
-                          number(mark.alongAtLeft), "", "", "", "", "", ""});
+                          csvNumber(mark.along), csvNumber(mark.across), csvNumber(mark.alongAtRight),
+                          csvNumber(mark.alongAtLeft), "", "", "", "", "", ""});
     for (size_t i = 0; i < part.holes.size(); ++i) {
         const part::PartHole& hole = part.holes[i];
         const Vec3 at = part::formedHole(part, folded, static_cast<int>(i)).point;
         const double spine = (hole.spineInFlat.to - hole.spineInFlat.from).norm();
         const double along = part::alongBlank(part, hole.centreInFlat);
-        writeCsvRow(out,
-                    {hole.isRound() ? "hole" : job::nameOf(hole.kind), hole.id,
-                     part.plates[static_cast<size_t>(hole.plate)].id, number(along),
-                     number(hole.centreInFlat.y() - part.blank.corner.y()), "", "", number(hole.diameter),
-                     hole.isSlot() ? number(spine + hole.diameter) : "", number(at.x()), number(at.y()),
-                     number(at.z()), text::workOn(hole, quantity::Unit::Millimetre)});
+        writeCsvRow(out, {hole.isRound() ? "hole" : job::nameOf(hole.kind), hole.id,
+                          part.plates[static_cast<size_t>(hole.plate)].id, csvNumber(along),
+                          csvNumber(hole.centreInFlat.y() - part.blank.corner.y()), "", "",
+                          csvNumber(hole.diameter), hole.isSlot() ? csvNumber(spine + hole.diameter) : "",
+                          csvNumber(at.x()), csvNumber(at.y()), csvNumber(at.z()),
+                          text::workOn(hole, quantity::Unit::Millimetre)});
     }
 }
 

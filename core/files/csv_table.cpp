@@ -1,5 +1,7 @@
 #include "files/csv_table.h"
 
+#include "quantity/length.h"
+
 #include <algorithm>
 #include <istream>
 #include <iterator>
@@ -19,6 +21,10 @@ char separatorOf(const std::string& text) {
 }
 
 } // namespace
+
+std::string csvNumber(double value) {
+    return quantity::printNumber(value, 6);
+}
 
 void writeCsvRow(std::ostream& out, const std::vector<std::string>& cells) {
     for (size_t i = 0; i < cells.size(); ++i) {

@@ -8,6 +8,8 @@
 
 namespace goodfold::files {
 
+/// As a cell has it: a decimal point, whatever the locale, to a millionth.
+std::string csvNumber(double value);
 void writeCsvRow(std::ostream& out, const std::vector<std::string>& cells);
 
 /// A table whose first row names its columns. Lines may end in LF alone, begin with a byte order mark, and be

@@ -15,10 +15,6 @@ using learn::KeptBend;
 using learn::KeptPiece;
 using learn::TestBend;
 
-std::string number(double value) {
-    return quantity::printNumber(value, 6);
-}
-
 /// A figure of a test bend, and its column.
 struct Figure {
     const char* column;
@@ -123,7 +119,7 @@ void writeTestBends(std::ostream& out, const std::vector<KeptBend>& bends) {
         const TestBend& bend = kept.bend;
         cells = {kept.id, kept.at, bend.material, bend.tool, bend.batch, bend.isHammered ? "yes" : "no"};
         for (const Figure& figure : kFigures)
-            cells.push_back(number(bend.*figure.value));
+            cells.push_back(csvNumber(bend.*figure.value));
         cells.insert(cells.end(), {kept.counts ? "yes" : "no", kept.note});
         writeCsvRow(out, cells);
     }
@@ -141,7 +137,7 @@ void writePieces(std::ostream& out, const std::vector<KeptPiece>& pieces) {
         writeBenchLog(log, kept.log);
         const char* hand = !kept.log.hand ? "" : *kept.log.hand == job::Hand::Left ? "left" : "right";
         writeCsvRow(out, {kept.id, kept.at, kept.job, std::to_string(kept.log.piece), hand, kept.log.batch,
-                          std::string(wordOf(kept.outcome)), number(kept.minutes), number(kept.cost),
+                          std::string(wordOf(kept.outcome)), csvNumber(kept.minutes), csvNumber(kept.cost),
                           kept.note, kept.photo, log.str(), kept.jobFile});
     }
 }

@@ -43,6 +43,8 @@ Offer pricedAt(const Remedy& remedy, double odds, const sequence::Settled& settl
         if (cost.id != idOf(remedy.kind)) continue;
         offer.minutes = cost.minutes;
         offer.quality = cost.quality;
+        if (remedy.kind <= Kind::ThroughMount) // a pattern's holes are made alike
+            offer.minutes *= job::countOf(*settled.job.findHole(remedy.about));
     }
     if (remedy.kind == Kind::Method) {
         const Operation& operation = *judging.errors.find(remedy.about);

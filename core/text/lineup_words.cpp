@@ -83,25 +83,29 @@ std::string inWords(const Remedy& remedy, const job::Job& job, const lineup::Jud
     const auto size = [&](double mm) {
         return quantity::typesetSize(quantity::Length::mm(mm), judging.reading.unit);
     };
+    // A pattern's holes are made alike.
+    const auto hole = [&] {
+        const int count = job::countOf(*job.findHole(remedy.about));
+        return count > 1 ? "all " + std::to_string(count) + " of " + remedy.about : remedy.about;
+    };
     const auto slot = [&] {
-        const job::Hole& hole = *job.findHole(remedy.about);
+        const double wide = remedy.width > 0 ? remedy.width : job.findHole(remedy.about)->diameter;
         const std::string leg = "leg " + job.plateOfHole(remedy.about)->id;
         const double angle = remedy.angleDeg;
         const std::string length = size(remedy.size);
-        return "Slot " + remedy.about + ", " + size(remedy.width > 0 ? remedy.width : hole.diameter) +
-               " by " + length + ", " +
+        return "Slot " + hole() + ", " + size(wide) + " by " + length + ", " +
                (angle == 0    ? "along " + leg
                 : angle == 90 ? "across " + leg
                               : "at " + printNumber(angle, 1) + "\u00b0 to " + leg);
     };
     switch (remedy.kind) {
     case Remedy::Kind::Larger:
-        return "Drill " + remedy.about + " to " + size(remedy.size) +
+        return "Drill " + hole() + " to " + size(remedy.size) +
                (remedy.way.empty() ? ", the widest that is still covered" : "");
     case Remedy::Kind::Slot:
         return slot();
     case Remedy::Kind::AfterBending:
-        return "Drill " + remedy.about + " after bending";
+        return "Drill " + hole() + " after bending";
     case Remedy::Kind::ThroughMount:
         return "Drill " + remedy.about + " in its place, through the mount";
     case Remedy::Kind::WiderMount:

@@ -210,6 +210,7 @@ private:
                     "Trim leg " + part.plates[i].id + ": " + printMm(extra, reading) + " off its end, to " +
                         printMm(length, reading) + " outside.",
                     "It was left on to hold or pull on. From here it would only be in the way.");
+                tasks.back().trims = part.plates[i].id;
             }
     }
 

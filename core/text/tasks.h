@@ -13,6 +13,7 @@ struct Task {
     std::vector<std::string> drills = {}; // holes of the job that it makes
     std::string id = {};                  // t1, t2, ... in the order they are done
     bool isCut = false;                   // the blank is cut, and what is scribed comes next
+    std::string trims = {};               // the leg that it takes what was left off
 };
 
 /// In the order they are done. What was left on a leg is trimmed as soon as the leg's own bends are made: its

@@ -206,10 +206,11 @@ void BatchesTest::whatStillHelpsIsCounted() {
             hole.length = hole.diameter + 3;
         }
         const test::Shopfloor made(other);
-        QVERIFY2(near(way.odds, lineup::oddsOf(*made.making, 1000, 1), 0.05), inWords(way).c_str());
+        QVERIFY2(near(way.odds, lineup::oddsOf(*made.making, 1000, 1), 0.05),
+                 inWords(way, work.reading).c_str());
         QVERIFY(way.odds >= before.best.odds + 0.05);
     }
-    const std::string says = inWords(WayOut{WayOut::Kind::DrillAfter, "h3", 0.85});
+    const std::string says = inWords(WayOut{WayOut::Kind::DrillAfter, "h3", 0.85}, work.reading);
     QVERIFY2(says.find("Drill h3 once it is bent") == 0 && says.find("85") != std::string::npos,
              says.c_str());
     for (size_t i = 1; i < early.size(); ++i)

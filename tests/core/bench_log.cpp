@@ -20,6 +20,7 @@ void BenchLogTest::logsComeBack() {
     Log log;
     log.piece = 3;
     log.batch = "bar by the door";
+    log.minutes = 12.5;
     log.hand = job::Hand::Right;
     log.entries = {
         {Kind::Thickness, {}, 3.05},

@@ -40,6 +40,7 @@ private slots:
     void besideThemselvesTheyFindRoom();
     void legsGoOnAtTheBarsEnd();
     void flangesBringWhatHangsOnThem();
+    void legsMeasuredAcrossStayAsLongAsTheyAre();
     void whatCannotBeCopiedIsSaid();
     void severalAreTakenOutAtOnce();
     void textHoldsItAll();
@@ -217,6 +218,27 @@ void ClipTest::bendLineSharesTheBlank() {
             const part::Part after = part::solve(pulled->job, test::materialOf(any));
             if (after.undrivable.empty()) QVERIFY(std::abs(after.blank.length - before) < 1e-6);
         }
+    }
+}
+
+/// The middle of a Z stands 60 across between the outer faces of its legs, at 90 degrees as long as that: leg
+/// B of 60. Copied onto C, where nothing stands parallel, it is 60 long; at 45 degrees it is longer than it
+/// stands tall.
+void ClipTest::legsMeasuredAcrossStayAsLongAsTheyAre() {
+    for (const double angle : {90.0, 45.0}) {
+        job::Job job = test::bar({50, 60, 50}, {{.angleDeg = angle}, {.angleDeg = angle}});
+        job.bends[1].turn = job::Turn::Down;
+        job.plates[1].measure = job::Plate::Measure::Overall;
+        QVERIFY(!job::whatIsWrong(job));
+        const double straight = part::solve(job, test::hotRolled()).plates[1].length;
+        const auto copied = edit::withClip(job, clip(job, {Element::plate("B")}), Element::plate("C"));
+        QVERIFY(copied);
+        const part::Part made = part::solve(copied->job, test::hotRolled());
+        const auto& leg = made.plates[static_cast<size_t>(made.plateIndex(copied->made[0].id))];
+        // The copy ends free where B ends at a bend: what that bend takes is straight there.
+        const part::PartBend& second = made.bends[1];
+        QVERIFY2(std::abs(leg.length - straight - second.outsideSetback) < 1e-6,
+                 qPrintable(QString::number(leg.length - straight)));
     }
 }
 

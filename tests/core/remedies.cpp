@@ -186,6 +186,7 @@ private slots:
     void otherLegIsHeld();
     void largerHoleIsOfItsOwnFit();
     void wordsSayWhatIsDone();
+    void patternsTakeAsLongAsTheirHoles();
     void oddsAreNeverRoundedUpToCertain();
     void findingsTellOfLowOdds();
 };
@@ -363,6 +364,35 @@ void RemediesTest::wordsSayWhatIsDone() {
     QCOMPARE(said({Kind::HoldOther, "1", "to"}), std::string("Hold leg B while bend 1 is made"));
     QCOMPARE(said({Kind::Tool, "1", "press"}), std::string("Make bend 1 in the shop press with V die"));
     QCOMPARE(said({Kind::Method, "punch", "felt"}), std::string("Punching: felt in the crossed lines"));
+    job.plates[0].holes[0].pattern = job::Pattern{.kind = job::Pattern::Kind::Row, .count = 3, .pitch = 15};
+    QCOMPARE(said({Kind::Larger, "h1", "loose", 7}), std::string("Drill all 3 of h1 to 7"));
+    QCOMPARE(said({Kind::AfterBending, "h1", {}}), std::string("Drill all 3 of h1 after bending"));
+}
+
+/// Three holes of a row take three times what one takes.
+void RemediesTest::patternsTakeAsLongAsTheirHoles() {
+    std::vector<double> minutes;
+    for (const int count : {1, 3}) {
+        job::Job job = test::bar({90, 60}, {job::Bend{}});
+        job.plates[0].holes.push_back(
+            {.id = "h1", .diameter = 6.4, .x = 15, .xFrom = job::Hole::XFrom::Start});
+        if (count > 1)
+            job.plates[0].holes[0].pattern = {.kind = job::Pattern::Kind::Row, .count = count, .pitch = 20};
+        job.plates[1].holes.push_back({.id = "h2", .diameter = 6.4, .x = 40});
+        const part::Part drawn = part::solve(job, test::hotRolled());
+        const job::Job tied = withDrawnMount(job, drawn, part::fold(drawn), hardware::standardBook());
+        const auto settled = sequence::settle(tied, test::hotRolled(), tool::standardShop());
+        std::optional<double> slotted;
+        for (const Offer& offer : offersFor(settled, judging(), 100))
+            if (offer.remedy.kind == Remedy::Kind::Slot && offer.remedy.angleDeg == 0 &&
+                offer.remedy.about == "h1")
+                slotted = offer.minutes;
+        QVERIFY(slotted);
+        minutes.push_back(*slotted);
+    }
+    QCOMPARE(minutes.size(), size_t(2));
+    QVERIFY(minutes[0] > 0);
+    QCOMPARE(minutes[1], 3 * minutes[0]);
 }
 
 void RemediesTest::oddsAreNeverRoundedUpToCertain() {

@@ -21,6 +21,7 @@ class ReplanningTest : public QObject {
 private slots:
     void linesGoWhereTheyHaveTo();
     void choiceIsNearTheBestThereIs();
+    void whatIsSaidAtOnceIsNearlyAsGood();
     void measuringSavesPieces();
     void whatIsBentIsReworked();
     void piecesThatPassGoOn();
@@ -76,6 +77,37 @@ void ReplanningTest::choiceIsNearTheBestThereIs() {
         }
         QVERIFY2(found >= best - 0.02, qPrintable(QString("%1 %2").arg(found).arg(best)));
     }
+}
+
+/// It goes by the same reading and saves most of what can be, both counted with the same pieces.
+void ReplanningTest::whatIsSaidAtOnceIsNearlyAsGood() {
+    test::RandomJobs random(41);
+    double saved = 0, couldBe = 0;
+    for (int i = 0; i < test::rounds(8, 60);) {
+        const Shopfloor floor(test::randomBoltedBar(random));
+        if (!floor.settled.outcome.plan) continue;
+        ++i;
+        const int bend = floor.plan().steps[0].operation.bend;
+        const part::PartBend& made = floor.settled.part.bends[static_cast<size_t>(bend)];
+        Log log;
+        log.entries = {
+            {Kind::Done, {made.id}},
+            {.kind = Kind::Angle, .of = {made.id}, .value = made.shape.angleDeg + random.real(-2, 2)}};
+        const auto counted = [&](const Known& known) {
+            return oddsOf(inWork(*floor.making, known), 4000, 7);
+        };
+        const Now whole = floor.now(log, 2000);
+        bench::Work work = floor.work();
+        work.counting = kAtOnce;
+        const Now atOnce = replanned(work, log);
+        QVERIFY(near(atOnce.known.mean.norm(), whole.known.mean.norm(), 1e-12));
+        QVERIFY(atOnce.rework.empty() && atOnce.cannot.empty());
+        const double before = counted(whole.known);
+        couldBe += counted(whole.best.known) - before;
+        saved += counted(atOnce.best.known) - before;
+        QVERIFY(counted(atOnce.best.known) > before - 0.03);
+    }
+    QVERIFY2(saved > 0.6 * couldBe && couldBe > 0, qPrintable(QString("%1 of %2").arg(saved).arg(couldBe)));
 }
 
 /// Bars of two and three bends, made with a deduction, radius and thickness that nobody told the planner.

@@ -2,6 +2,7 @@
 #include "core/sheet_support.h"
 #include "edit/seam.h"
 #include "edit/split.h"
+#include "lineup/drawn_mount.h"
 #include "part/flat_overlap.h"
 #include "part/mirror.h"
 
@@ -203,6 +204,14 @@ void SheetTest::seamMovesAndThePartStays() {
         return top;
     };
     QVERIFY(std::abs(highest(before) - highest(after)) < 1e-6);
+    // A bolt that is tied to it holds it no more than others do.
+    job.findPlate("B")->holes.push_back(test::hole("h2", 30, 9, job::Hole::XFrom::Outside));
+    const Made drawn = made(job);
+    const job::Job tied = lineup::withDrawnMount(job, drawn.part, drawn.folded, hardware::standardBook());
+    QVERIFY(!tied.ties.empty());
+    const auto movedTied = edit::withSeamMoved(tied, test::materialOf(job), "B");
+    QCOMPARE(movedTied.size(), size_t{1});
+    QVERIFY(movedTied[0].job.ties == tied.ties);
     // Nothing hangs free of an edge to move to, or does with something on it.
     QVERIFY(edit::withSeamMoved(tray({Edge::End}), test::materialOf(job), "B").empty());
     QVERIFY(edit::withSeamMoved(job, test::materialOf(job), "A").empty());

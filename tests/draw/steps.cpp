@@ -146,6 +146,20 @@ void StepsTest::lineAndSwingAreWhereTheyAre() {
     const double swept = degrees(std::acos(first.dot(last) / first.norm() / last.norm()));
     QVERIFY2(std::abs(swept - 60.8) < 2.5, qPrintable(QString::number(swept)));
     QVERIFY(step.operation.hold.towardYou ? last.y() < first.y() : last.y() > first.y());
+    // Scribed 3 farther from the datum than planned: both are seen, the planned one 3 nearer to it.
+    QVERIFY(!made.plannedLine);
+    const auto& bend = planned.part.bends[static_cast<size_t>(step.operation.bend)];
+    const draw::StepScene moved =
+        draw::stepSceneOf(planned.part, step.operation, step.before, 0, {}, 3 * bend.across.x());
+    QVERIFY(moved.plannedLine && moved.setLine->first == made.setLine->first);
+    const Vec3 off = moved.plannedLine->first - from;
+    QVERIFY(std::abs((off - off.dot(along) * along).norm() - 3) < 1e-6);
+    double nearer = 0;
+    for (const Vec3& corner : made.scene.points) {
+        const Vec3 away = corner - moved.plannedLine->first;
+        nearer = std::max(nearer, (away - away.dot(along) * along).norm());
+    }
+    QVERIFY2(std::abs(nearer - 127.5) < 0.15, qPrintable(QString::number(nearer)));
 }
 
 void StepsTest::legsAreLetteredAndWhatIsHeldToldApart() {

@@ -1,64 +1,17 @@
 // The Bench stage in the real window: act by act with the keys, what is measured moves what is left, what is
 // noted is there after a restart, and what cannot be right is asked about.
 #include "app/base/own_file.h"
-#include "app/bench/bench_stage.h"
-#include "app/bench/reading_rows.h"
 #include "bench/words.h"
-#include "gui/support.h"
+#include "gui/bench_support.h"
 
 namespace goodfold::bench_test {
 
 using bench::Act;
 using bench::Entry;
+using test::Bench;
+using test::demo;
 
 namespace {
-
-QString demo(const char* name) {
-    return QStringLiteral(PROJECT_DATA "/demo/%1.gfold").arg(QString::fromLatin1(name));
-}
-
-struct Bench : test::Window {
-    explicit Bench(const QString& file) : test::Window(file) {
-        operator->()->showStage("bench");
-        stage = operator->()->findChild<app::BenchStage*>();
-        wait();
-    }
-    void wait() {
-        QTest::qWait(1); // what is new is shown
-        QVERIFY(QTest::qWaitFor(
-            [this] { return !operator->()->isPlanning() && stage->pieceInWork().isCurrent(); }, 120000));
-    }
-    const Act& act() const { return stage->work()[static_cast<size_t>(stage->current())]; }
-    void press(int key) {
-        QTest::keyClick(stage, static_cast<Qt::Key>(key));
-        wait();
-    }
-    /// On to the first act of this kind.
-    void goTo(Act::Kind kind) {
-        for (size_t i = 0; i < stage->work().size(); ++i)
-            if (stage->work()[i].kind == kind) return stage->go(static_cast<int>(i));
-    }
-    void type(int row, const QString& figure) {
-        auto* field = stage->readings()->fields()[static_cast<size_t>(row)];
-        field->setFocus();
-        field->selectAll();
-        QTest::keyClicks(field, figure);
-        QTest::keyClick(field, Qt::Key_Return);
-        wait();
-    }
-    void click(const QString& says) {
-        QTest::qWait(1);
-        for (QPushButton* button : stage->findChildren<QPushButton*>())
-            if (button->isVisible() && button->text().replace('\n', ' ').startsWith(says)) {
-                QTest::mouseClick(button, Qt::LeftButton);
-                return wait();
-            }
-        QFAIL(qPrintable(says + " is not among\n" + stage->says()));
-    }
-    const bench::Log& log() const { return stage->pieceInWork().log(); }
-
-    app::BenchStage* stage = nullptr;
-};
 
 int countOf(const bench::Log& log, Entry::Kind kind) {
     return static_cast<int>(std::count_if(log.entries.begin(), log.entries.end(),
@@ -91,7 +44,7 @@ private slots:
 };
 
 void BenchTest::keysGoThroughTheWork() {
-    Bench bench(demo("foot-on-base"));
+    Bench bench(demo("foot-on-base.gfold"));
     QCOMPARE(bench.act().kind, Act::Kind::Fetch);
     QVERIFY(bench.stage->says().contains("40.0 wide"));
     const int all = static_cast<int>(bench.stage->work().size());
@@ -114,7 +67,7 @@ void BenchTest::keysGoThroughTheWork() {
 
 /// A bend let go too flat: the odds fall, the sentence says what helps; the figure stays in its box.
 void BenchTest::readingsMoveWhatIsLeft() {
-    Bench bench(demo("foot-on-base"));
+    Bench bench(demo("foot-on-base.gfold"));
     bench.goTo(Act::Kind::Bend);
     const double before = bench.stage->pieceInWork().latest()->now->best.odds;
     bench.type(1, "87");
@@ -131,7 +84,7 @@ void BenchTest::readingsMoveWhatIsLeft() {
 }
 
 void BenchTest::impossibleIsAskedAbout() {
-    Bench bench(demo("foot-on-base"));
+    Bench bench(demo("foot-on-base.gfold"));
     bench.goTo(Act::Kind::Bend);
     const double length = bench.document().job().plates[0].length;
     bench.type(2, QString::number(length + 10));
@@ -150,13 +103,13 @@ void BenchTest::isTakenUpAgain() {
     int at = 0;
     bench::Log log;
     {
-        Bench bench(demo("foot-on-base"));
+        Bench bench(demo("foot-on-base.gfold"));
         bench.press(Qt::Key_Space);
         bench.type(0, "8.1");
         at = bench.stage->current();
         log = bench.log();
     }
-    Bench again(demo("foot-on-base"));
+    Bench again(demo("foot-on-base.gfold"));
     QVERIFY(again.log() == log);
     QCOMPARE(again.stage->current(), at);
 }
@@ -164,7 +117,7 @@ void BenchTest::isTakenUpAgain() {
 void BenchTest::brokenNotesAreSetAside() {
     QDir folder(QFileInfo(app::ownFilePath("bench/x")).path());
     {
-        Bench bench(demo("foot-on-base"));
+        Bench bench(demo("foot-on-base.gfold"));
         bench.press(Qt::Key_Space);
     }
     const QStringList kept = folder.entryList({"*.gfbench"});
@@ -173,14 +126,14 @@ void BenchTest::brokenNotesAreSetAside() {
     QVERIFY(file.open(QIODevice::WriteOnly));
     file.write("{\"format\": \"good-fold-bench\", \"ver");
     file.close();
-    Bench again(demo("foot-on-base"));
+    Bench again(demo("foot-on-base.gfold"));
     QVERIFY(again.log().entries.empty());
     QVERIFY(folder.entryList(QDir::Files).size() >= 1);
     QVERIFY2(folder.entryList(QDir::Files).join(' ') != kept[0], "what could not be read is kept");
 }
 
 void BenchTest::reworkIsPressed() {
-    Bench bench(demo("foot-on-base"));
+    Bench bench(demo("foot-on-base.gfold"));
     bench.goTo(Act::Kind::Bend);
     bench.type(1, "88.5");
     bench.goTo(Act::Kind::Rework);
@@ -188,12 +141,12 @@ void BenchTest::reworkIsPressed() {
     QVERIFY2(!worked->now->rework.empty(), qPrintable(bench.stage->says()));
     const double promised = worked->now->rework[0].odds;
     bench.click(QString::fromStdString(
-        bench::inWords(worked->now->rework[0], *worked->making, bench.document().reading())));
+        bench::inWords(worked->now->rework[0], *worked->on->making, bench.document().reading())));
     QVERIFY(std::abs(bench.stage->pieceInWork().latest()->now->best.odds - promised) < 0.03);
 }
 
 void BenchTest::handsAndPiecesAreApart() {
-    job::Job job = app::openJob(demo("foot-on-base"))->job;
+    job::Job job = app::openJob(demo("foot-on-base.gfold"))->job;
     job.oppositeHand = true;
     job.hand = job::Hand::Left;
     QTemporaryDir folder;
@@ -230,7 +183,7 @@ void BenchTest::withoutHolesWorkGoesOn() {
 
 /// The stock's thickness that one piece was read as is that of the next.
 void BenchTest::firstPieceTellsTheNext() {
-    Bench bench(demo("foot-on-base"));
+    Bench bench(demo("foot-on-base.gfold"));
     bench.press(Qt::Key_Space);
     bench.type(0, "8.4");
     const auto believed = [&] {
@@ -246,8 +199,8 @@ void BenchTest::firstPieceTellsTheNext() {
 }
 
 void BenchTest::withoutMountHolesComeWhereTheyAreDrawn() {
-    Bench bench(demo("vent-stay"));
-    QVERIFY(bench.stage->pieceInWork().latest()->isDrawnMount);
+    Bench bench(demo("vent-stay.gfold"));
+    QVERIFY(bench.stage->pieceInWork().latest()->on->isDrawn);
     QVERIFY(!bench.document().job().mount);
     QVERIFY(bench.stage->says().contains("to where they are drawn"));
 }
@@ -283,11 +236,12 @@ void BenchTest::linesOfInstruments() {
 /// The stand-in makes a piece of the job and reads it: its figures land one after the other.
 void BenchTest::instrumentFillsTheBoxes() {
     QProcess process;
-    process.start(QStringLiteral(PROGRAMS "/goodfold-instrument"), {demo("foot-on-base"), "--seed", "3"});
+    process.start(QStringLiteral(PROGRAMS "/goodfold-instrument"),
+                  {demo("foot-on-base.gfold"), "--seed", "3"});
     QVERIFY(process.waitForReadyRead(60000));
     const QString name = QString::fromLatin1(process.readLine()).trimmed().section(' ', 1);
     QVERIFY2(name.startsWith("/dev/"), qPrintable(name));
-    Bench bench(demo("foot-on-base"));
+    Bench bench(demo("foot-on-base.gfold"));
     QVERIFY(!bench.stage->measuringInstrument().listenTo(name));
     QVERIFY(bench.stage->measuringInstrument().listenTo("/dev/none").has_value());
     QVERIFY(!bench.stage->measuringInstrument().listenTo(name));
@@ -319,7 +273,7 @@ void BenchTest::instrumentFillsTheBoxes() {
 }
 
 void BenchTest::keyboardsOfInstrumentsNeedNoFocus() {
-    Bench bench(demo("foot-on-base"));
+    Bench bench(demo("foot-on-base.gfold"));
     bench.goTo(Act::Kind::Bend);
     bench.wait(); // its boxes are there
     for (const char key : {'9', '2', '.', '4'})
@@ -332,7 +286,7 @@ void BenchTest::keyboardsOfInstrumentsNeedNoFocus() {
 
 /// A learner makes a piece step by step, and measures where he likes; nothing of it is kept.
 void BenchTest::madeUpPiecesAreMeasured() {
-    Bench bench(demo("foot-on-base"));
+    Bench bench(demo("foot-on-base.gfold"));
     bench.click("Practise on a made-up");
     QVERIFY(bench.stage->says().contains("Made-up piece"));
     bench.goTo(Act::Kind::Bend);
@@ -359,7 +313,7 @@ void BenchTest::madeUpPiecesAreMeasured() {
 }
 
 void BenchTest::steadyBatchesAreCheckedSeldom() {
-    Bench bench(demo("foot-on-base"));
+    Bench bench(demo("foot-on-base.gfold"));
     const double angles[] = {89.7, 89.73, 89.68, 89.71, 89.7, 89.69}; // of 89.1 to 90.2
     for (int piece = 1; piece <= 6; ++piece) {
         bench.stage->pieceInWork().goTo(piece, {});
@@ -384,7 +338,7 @@ void BenchTest::steadyBatchesAreCheckedSeldom() {
 }
 
 void BenchTest::mostTellingReadingIsSaid() {
-    Bench bench(demo("foot-on-base"));
+    Bench bench(demo("foot-on-base.gfold"));
     bench.goTo(Act::Kind::Bend);
     QTest::qWait(1);
     QVERIFY2(bench.stage->says().contains("% of what is unsure"), qPrintable(bench.stage->says()));

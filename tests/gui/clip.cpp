@@ -24,6 +24,7 @@ class ClipTest : public QObject {
 private slots:
     void ctrlSelectsBeside();
     void shiftArrowsSelectInTheLadder();
+    void oneFigureGoesForSeveralHoles();
     void severalGoAtOnce();
     void copyAndPasteWithinAndBetweenWindows();
     void keysReachIt();
@@ -55,6 +56,38 @@ void ClipTest::shiftArrowsSelectInTheLadder() {
     QTest::keyClick(first.panel, Qt::Key_Down, Qt::ShiftModifier);
     QCOMPARE(window.document().allSelected().size(), size_t(2));
     QVERIFY(window.document().allSelected()[1] == Element::hole("h1"));
+}
+
+/// Of the holes in hand those made alike; in one step, and said where it is typed.
+void ClipTest::oneFigureGoesForSeveralHoles() {
+    test::Window window;
+    for (const char* line : {"90", "h 12 d 6.6", "h 30 d 6.6", "h 48 d 6.6", "slot 7 x 14 at 70"})
+        window.type(line);
+    QCOMPARE(window.job().plates[0].holes.size(), size_t(4));
+    window.document().selectAll({Element::hole("h2"), Element::hole("h1"), Element::hole("h4")});
+    const auto diameter = [&](const char* id) { return window.job().findHole(id)->diameter; };
+    window.fill("hole.h2.diameter", "9");
+    QCOMPARE(diameter("h1"), 9.0);
+    QCOMPARE(diameter("h2"), 9.0);
+    QCOMPARE(diameter("h3"), 6.6); // not in hand
+    QCOMPARE(diameter("h4"), 7.0); // a slot is no drill
+    QCOMPARE(window.document().allSelected().size(), size_t(3));
+    const auto cell = window.cell("hole.h2.diameter");
+    QVERIFY2(cell.panel->text().contains("goes for h1 too"), qPrintable(cell.panel->text()));
+    window.choose("hole.h2.for", "bolt-normal");
+    QVERIFY(window.job().findHole("h1")->fastener && window.job().findHole("h2")->fastener);
+    QVERIFY(!window.job().findHole("h3")->fastener);
+    window.choose("hole.h1.size", "M8"); // taken in hand of the same several
+    QCOMPARE(window.job().findHole("h2")->fastener->size, std::string("M8"));
+    QCOMPARE(diameter("h1"), 9.0);
+    for (int i = 0; i < 3; ++i)
+        window->actions().undo->trigger();
+    QCOMPARE(diameter("h1"), 6.6);
+    QCOMPARE(diameter("h2"), 6.6);
+    // Alone again, it is alone.
+    window.document().select(Element::hole("h2"));
+    window.fill("hole.h2.diameter", "8");
+    QCOMPARE(diameter("h1"), 6.6);
 }
 
 void ClipTest::severalGoAtOnce() {
@@ -203,6 +236,18 @@ void ClipTest::plusAsksBeforeItActs() {
     window->ladder()->entry()->setFocus();
     QTRY_VERIFY(!window->picture()->findChild<app::NewBendBox*>());
     QCOMPARE(window.job().plates.size(), size_t(1));
+    // A figure that cannot be is not passed over by the button.
+    box = open();
+    QVERIFY(box);
+    QTest::keyClicks(QApplication::focusWidget(), "3x2");
+    const auto buttons = box->findChildren<QToolButton*>();
+    const auto add = std::find_if(buttons.begin(), buttons.end(),
+                                  [](const QToolButton* each) { return each->text() == "Add"; });
+    QVERIFY(add != buttons.end());
+    QTest::mouseClick(*add, Qt::LeftButton);
+    QCOMPARE(window.job().plates.size(), size_t(1));
+    QVERIFY(box->isVisible());
+    QTest::keyClick(QApplication::focusWidget(), Qt::Key_Escape);
     QVERIFY(open());
     QTest::keyClicks(QApplication::focusWidget(), "32");
     QTest::keyClick(QApplication::focusWidget(), Qt::Key_Tab);

@@ -126,9 +126,14 @@ void DeskTest::startThatDidNotComeThroughIsKnown() {
         first.cameThrough();
         QVERIFY(!QFile::exists(app::StartGuard::path()));
     }
-    { app::StartGuard killed; } // gone without a word
+    { // gone without a word
+        app::StartGuard killed;
+        killed.begins("hardware");
+        killed.begins("tools");
+    }
     app::StartGuard next;
     QVERIFY(next.lastFailed());
+    QCOMPARE(next.failedAt(), QString("tools"));
     next.cameThrough();
     QVERIFY(!app::StartGuard().lastFailed());
     QFile::remove(app::StartGuard::path());

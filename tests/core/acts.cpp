@@ -1,0 +1,125 @@
+// The work on one piece, act by act: what is moved is told, and drawn, where it goes.
+#include "bench/acts.h"
+
+#include "core/bench_support.h"
+#include "core/shop_support.h"
+#include "part/mark.h"
+
+namespace goodfold::acts_test {
+
+using namespace goodfold::bench;
+using test::boltedBar;
+using test::near;
+using test::Shopfloor;
+
+namespace {
+
+std::vector<Act> actsOf(const Shopfloor& floor, const Now& now) {
+    return bench::actsOf(floor.settled, test::hotRolled(), quantity::Reading::millimetres(), &now);
+}
+
+const Act* markOf(const std::vector<Act>& acts, const std::string& name, size_t nth = 0) {
+    for (const Act& act : acts)
+        if (act.kind == Act::Kind::Mark && act.mark == name && nth-- == 0) return &act;
+    return nullptr;
+}
+
+bool says(const Act* act, const std::string& words) {
+    return act && act->says.find(words) != std::string::npos;
+}
+
+} // namespace
+
+class ActsTest : public QObject {
+    Q_OBJECT
+private slots:
+    void movedHolesAreMarkedWhereTheyGo();
+    void movedSlotsAreMarkedAtBothEnds();
+    void movedLinesAreScribedWhereTheyGo();
+    void legsAreReadOnceTheyAreTrimmed();
+};
+
+/// h1 is drawn 12 from the end; 1.5 farther along its leg and 2 across it is 13.5 and 17.
+void ActsTest::movedHolesAreMarkedWhereTheyGo() {
+    const Shopfloor floor(boltedBar({60, 50}, {{.angleDeg = 90}}));
+    Now now = floor.now({});
+    now.left.clear();
+    now.holes = {{floor.settled.part.holeIndex("h1"), Vec2(12, 15), Vec2(13.5, 17), Vec2(1.5, 2)}};
+    const auto acts = actsOf(floor, now);
+    QVERIFY2(says(markOf(acts, "h1"), "13.5 from the"), markOf(acts, "h1")->says.c_str());
+    QVERIFY(says(markOf(acts, "h1"), "17.0 from the lower edge"));
+    QVERIFY(says(markOf(acts, "h1"), "It was planned at 12.0, 15.0."));
+    QVERIFY(!says(markOf(acts, "h2"), "planned"));
+    const part::Part set = asSet(floor.settled.part, now);
+    for (const part::Mark& mark : part::marksOf(set))
+        if (mark.name == "h1") QVERIFY(near(mark.along, 13.5, 1e-9) && near(mark.across, 17, 1e-9));
+    const auto hole = static_cast<size_t>(set.holeIndex("h1"));
+    const Vec2 middle = (set.holes[hole].spineInFlat.from + set.holes[hole].spineInFlat.to) / 2;
+    QVERIFY(near((middle - set.holes[hole].centreInFlat).norm(), 0, 1e-9));
+    QCOMPARE(set.holes[static_cast<size_t>(set.holeIndex("h2"))].centreInFlat,
+             floor.settled.part.holes[static_cast<size_t>(floor.settled.part.holeIndex("h2"))].centreInFlat);
+}
+
+/// A slot 12 by 6.6 about 30 from the end: punched at 27.3 and 32.7, and with it moved by 2 at 29.3 and 34.7.
+void ActsTest::movedSlotsAreMarkedAtBothEnds() {
+    job::Job job = boltedBar({60, 50}, {{.angleDeg = 90}});
+    job::Hole& slot = *job.findHole("h2");
+    slot.kind = job::Hole::Kind::Slot;
+    slot.length = 12;
+    slot.x = 30;
+    const Shopfloor floor(job);
+    Now now = floor.now({});
+    now.left.clear();
+    now.holes = {{floor.settled.part.holeIndex("h2"), Vec2(30, 15), Vec2(32, 15), Vec2(2, 0)}};
+    const auto acts = actsOf(floor, now);
+    QVERIFY2(says(markOf(acts, "h2", 0), "29.3 from the"), markOf(acts, "h2", 0)->says.c_str());
+    QVERIFY(says(markOf(acts, "h2", 0), "planned at 27.3."));
+    QVERIFY(says(markOf(acts, "h2", 1), "34.7 from the"));
+    QVERIFY(says(markOf(acts, "h2", 1), "planned at 32.7."));
+}
+
+/// Its strip goes along.
+void ActsTest::movedLinesAreScribedWhereTheyGo() {
+    const Shopfloor floor(boltedBar({60, 50}, {{.angleDeg = 90}}));
+    Now now = floor.now({});
+    QCOMPARE(now.left.size(), size_t(1));
+    now.left[0].line = now.left[0].lineWas + 0.75;
+    const part::PartBend& drawn = floor.settled.part.bends[0];
+    const part::Part set = asSet(floor.settled.part, now);
+    const Vec2 by = movedInFlat(floor.settled.part, now.left[0]);
+    QVERIFY(near(by.norm(), 0.75, 1e-9) && near(by.y(), 0, 1e-9));
+    QVERIFY(near((set.bends[0].near.from - drawn.near.from - by).norm(), 0, 1e-9));
+    for (size_t i = 0; i < drawn.zoneInFlat.size(); ++i)
+        QVERIFY(near((set.bends[0].zoneInFlat[i] - drawn.zoneInFlat[i] - by).norm(), 0, 1e-9));
+    for (const part::Mark& mark : part::marksOf(set))
+        for (const part::Mark& was : part::marksOf(floor.settled.part))
+            if (mark.kind == part::Mark::Kind::SetLine && was.kind == mark.kind)
+                QVERIFY(near(mark.along - was.along, 0.75, 1e-9));
+}
+
+/// Leg B has 25 left on its end to pull on: its length is asked for at the trim, not at the bend.
+void ActsTest::legsAreReadOnceTheyAreTrimmed() {
+    job::Job job = boltedBar({60, 40}, {{.angleDeg = 90}});
+    job.plates.back().ends[job::Edge::End].extra = 25;
+    const Shopfloor floor(job);
+    QVERIFY(floor.settled.outcome.plan);
+    const auto reads = [](const Act& act, const char* leg) {
+        return std::any_of(act.reads.begin(), act.reads.end(), [&](const Act::Read& read) {
+            return read.entry.kind == Entry::Kind::Outside && read.entry.of == std::vector<std::string>{leg};
+        });
+    };
+    bool isTrimmed = false;
+    for (const Act& act : actsOf(floor, floor.now({}))) {
+        const bool isTrim = act.says.rfind("Trim leg B", 0) == 0;
+        isTrimmed = isTrimmed || isTrim;
+        QCOMPARE(reads(act, "B"), isTrim);
+        if (act.kind == Act::Kind::Bend) QVERIFY(reads(act, "A"));
+    }
+    QVERIFY(isTrimmed);
+}
+
+GOODFOLD_TEST(ActsTest)
+
+} // namespace goodfold::acts_test
+
+#include "acts.moc"

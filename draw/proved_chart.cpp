@@ -106,8 +106,8 @@ private:
         words(each.tool, area.left(), offsets.left - 4, hasRadius ? y - line : y, palette.ink);
         painter.setFont(typeface(0.85 * chart.letters));
         if (hasRadius)
-            words(tr("radius %1 times the reckoned").arg(QString::number(radius.mean, 'f', 2)), area.left(),
-                  offsets.left - 4, y + 1.2 * line, palette.faintInk);
+            words(tr("radius × %1").arg(QString::number(radius.mean, 'f', 2)), area.left(), offsets.left - 4,
+                  y + 1.2 * line, palette.faintInk);
         painter.setFont(typeface(chart.letters));
         const QColor book = mixed(palette.paper, palette.back, 0.3);
         band(offsets, -kBand * chart.bookOffsetSigma, kBand * chart.bookOffsetSigma, y, book);

@@ -113,6 +113,12 @@ void LineUpStage::hideEvent(QHideEvent*) {
     counter.setWanted(false);
 }
 
+/// What misses most in hand, so that its wrench is seen.
+void LineUpStage::showExample() {
+    const auto counted = counter.latest();
+    if (counted && counted->facts) document.select(Element::hole(job::holeThatMakes(counted->facts->worst)));
+}
+
 QString LineUpStage::hint() const {
     return tr("Drag turns the picture. A remedy that is pressed can be undone.");
 }

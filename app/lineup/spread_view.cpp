@@ -23,7 +23,11 @@ SpreadView::SpreadView(Document& document, OddsCounter& counter, QWidget* parent
     setMouseTracking(true);
     setMinimumSize(px(260), px(220));
     connect(&counter, &OddsCounter::counted, this, &SpreadView::take);
-    connect(&document, &Document::selectionChanged, this, qOverload<>(&QWidget::update));
+    connect(&document, &Document::selectionChanged, this, [this] {
+        const Element& now = this->document.selected();
+        if (turned != (now.kind == Element::Kind::Hole ? now.id : std::string())) build();
+        update();
+    });
     connect(&document, &Document::changed, this, [this] {
         if (!this->document.job().mount) take();
     });
@@ -34,18 +38,37 @@ void SpreadView::take() {
     const bool isFirst = !shown;
     shown = counter.latest();
     if (shown && !shown->making) shown.reset();
-    const part::Part& part = shown ? shown->settled.part : document.part();
     const size_t points = scene.points.size();
-    scene = draw::sceneOf(part, part::fold(part));
-    if (shown)
-        for (const auto& bolt :
-             lineup::boltsOf(*shown->making, shown->nominal, counter.judging(*shown).hardware))
-            if (bolt) draw::addBolt(scene, *bolt);
+    build();
     if (isFirst || points != scene.points.size())
         fit();
     else
         magnify();
     update();
+}
+
+void SpreadView::build() {
+    const part::Part& part = shown ? shown->settled.part : document.part();
+    const part::Folded folded = part::fold(part);
+    scene = draw::sceneOf(part, folded);
+    const Element& now = document.selected();
+    turned = now.kind == Element::Kind::Hole ? now.id : std::string();
+    if (!shown) return;
+    for (const auto& bolt : lineup::boltsOf(*shown->making, shown->nominal, counter.judging(*shown).hardware))
+        if (bolt) draw::addBolt(scene, *bolt);
+    addWrench(folded);
+}
+
+/// Of a pattern's holes the first that is bolted.
+void SpreadView::addWrench(const part::Folded& folded) {
+    const lineup::Judging judging = counter.judging(*shown);
+    const check::Subject subject{shown->settled.job, shown->settled.part, folded,  judging.material,
+                                 document.reading(), judging.hardware,    nullptr, &*shown->facts};
+    for (const Mounting::Tie& tie : shown->making->mounting.ties)
+        if (job::holeThatMakes(tie.hole) == turned) {
+            if (const auto wrench = check::wrenchFor(subject, tie.hole)) draw::addWrench(scene, *wrench);
+            return;
+        }
 }
 
 Vec3 SpreadView::inRoot(const Vec3& onFace) const {
@@ -274,12 +297,13 @@ void SpreadView::paintEvent(QPaintEvent*) {
         paintSpread(painter, i);
     painter.setPen(colours().faintInk);
     painter.setFont(textFont(12));
-    painter.drawText(
-        QRectF(rect()).adjusted(px(14), 0, -px(14), -px(8)),
-        Qt::AlignLeft | Qt::AlignBottom | Qt::TextWordWrap,
-        tr("300 pieces, drawn %1 times as large: round dots go on, square ones miss. "
-           "The ring is what the bolt leaves its hole; the dashed line holds six pieces of seven.")
-            .arg(times, 0, 'f', 0));
+    painter.drawText(QRectF(rect()).adjusted(px(14), 0, -px(14), -px(8)),
+                     Qt::AlignLeft | Qt::AlignBottom | Qt::TextWordWrap,
+                     tr("300 pieces, drawn %1 times as large: round dots go on, square ones miss. "
+                        "The ring is what the bolt leaves its hole; the dashed line holds six pieces of "
+                        "seven. A hole in hand has "
+                        "its wrench on it.")
+                         .arg(times, 0, 'f', 0));
 }
 
 } // namespace goodfold::app

@@ -16,6 +16,7 @@ public:
 
     /// How many times larger than the bracket the dots are drawn.
     double magnification() const { return times; }
+    const draw::Scene& drawn() const { return scene; }
     /// Where a tie's middle is on the screen.
     QPointF middleOf(size_t tie) const;
 
@@ -29,6 +30,8 @@ protected:
 
 private:
     void take();
+    void build();
+    void addWrench(const part::Folded& folded);
     void fit();
     /// As large as the discs can be without lying over one another.
     void magnify();
@@ -46,6 +49,7 @@ private:
     OddsCounter& counter;
     std::shared_ptr<const Counted> shown;
     draw::Scene scene;
+    std::string turned; // the hole in hand, whose bolt's wrench is drawn; empty: none
     draw::Camera camera;
     double times = 1;
     QPointF dragged;

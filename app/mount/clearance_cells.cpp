@@ -3,6 +3,9 @@
 #include "check/lined_up.h"
 #include "edit/mount_edits.h"
 
+#include <QApplication>
+#include <QInputDialog>
+
 #include <algorithm>
 #include <array>
 
@@ -13,6 +16,8 @@ namespace {
 using job::Clearance;
 using Shape = Clearance::Shape;
 
+constexpr const char* kOwnName = "another name"; // a choice's key
+
 /// What people call such things; one of the file's own stays as it is.
 std::vector<Option> namesFor(const Clearance& thing) {
     std::vector<Option> names;
@@ -22,7 +27,16 @@ std::vector<Option> namesFor(const Clearance& thing) {
                              QT_TRANSLATE_NOOP("things", "board"), QT_TRANSLATE_NOOP("things", "hand")})
         if (thing.id != name) names.push_back({QString::fromLatin1(name), QString::fromLatin1(name)});
     names.insert(names.begin(), {text(thing.id), text(thing.id)});
+    names.push_back({QString::fromLatin1(kOwnName), QObject::tr("another name…")});
     return names;
+}
+
+/// Empty where nobody says one.
+std::string ownName(const std::string& now) {
+    constexpr qsizetype kLongest = 40; // letters: it stands in sentences
+    const QString typed = QInputDialog::getText(QApplication::activeWindow(), QObject::tr("What it is"),
+                                                QObject::tr("As you call it:"), QLineEdit::Normal, text(now));
+    return typed.simplified().left(kLongest).toStdString();
 }
 
 template <class Maker, class Member>
@@ -134,14 +148,16 @@ Block blockOf(Document& document, size_t index) {
                   [index](job::Job& changed) -> Clearance& { return changed.mount->clearances[index]; });
     Block block;
     block.gapAbove = 6;
-    Line first{choice({QStringLiteral("clear.%1.name").arg(index), QObject::tr("What it is")},
-                      namesFor(thing), name, [&document, index](const QString& key) {
-                          return document.change(QObject::tr("what it is"), [&](job::Job& changed) {
-                              Clearance& own = changed.mount->clearances[index];
-                              if (own.id != key.toStdString())
-                                  own.id = edit::freeNameOf(*changed.mount, key.toStdString());
-                          });
-                      })};
+    Line first{choice(
+        {QStringLiteral("clear.%1.name").arg(index), QObject::tr("What it is")}, namesFor(thing), name,
+        [&document, index, now = thing.id](const QString& key) -> Cell::Answer {
+            const std::string called = key == QLatin1String(kOwnName) ? ownName(now) : key.toStdString();
+            if (called.empty()) return {};
+            return document.change(QObject::tr("what it is"), [&](job::Job& changed) {
+                Clearance& own = changed.mount->clearances[index];
+                if (own.id != called) own.id = edit::freeNameOf(*changed.mount, called);
+            });
+        })};
     if (thing.shape == Shape::Cylinder) {
         first.push_back(faint(QObject::tr("Ø")));
         first.push_back(maker.number(ValueField::Kind::Size, QStringLiteral("diameter"),

@@ -47,11 +47,12 @@ MainWindow::MainWindow(job::Job job, Books& books)
     setWindowIcon(QIcon(QStringLiteral(":/icons/good-fold.svg")));
     doc.setReadings(chosenReading(quantity::Unit::Millimetre), chosenReading(quantity::Unit::Inch));
 
-    headline = new Headline(doc, *planner, *odds, makeMenuButton(), acts->undo, acts->redo, this);
-    stages = new QStackedWidget(this);
-    bracket = static_cast<BracketStage*>(stageAt(kBracketRow));
-
-    body = new QWidget(this);
+    // Each is made in its place: what is moved there later has its style worked out anew, with all in it.
+    auto* central = new QWidget(this);
+    setCentralWidget(central);
+    headline = new Headline(doc, *planner, *odds, makeMenuButton(), acts->undo, acts->redo, central);
+    pages = new QStackedWidget(central);
+    body = new QWidget(pages);
     auto* bodyLayout = new QHBoxLayout(body);
     bodyLayout->setContentsMargins(0, 0, 0, 0);
     bodyLayout->setSpacing(0);
@@ -59,22 +60,20 @@ MainWindow::MainWindow(job::Job job, Books& books)
     columns = new QSplitter(body);
     columns->setChildrenCollapsible(false);
     columns->setHandleWidth(px(4));
-    columns->addWidget(makeLadderColumn());
-    columns->addWidget(stages);
+    stages = new QStackedWidget(columns);
+    bracket = static_cast<BracketStage*>(stageAt(kBracketRow));
+    columns->insertWidget(0, makeLadderColumn());
     columns->setStretchFactor(1, 1);
     connect(columns, &QSplitter::splitterMoved, this,
             [this] { settings::setLadderWidth(ladderColumn->width()); });
     bodyLayout->addWidget(columns, 1);
-    pages = new QStackedWidget(this);
     pages->addWidget(body);
-    auto* central = new QWidget(this);
     auto* layout = new QVBoxLayout(central);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(0);
     layout->addWidget(headline);
     layout->addWidget(pages, 1);
     layout->addWidget(notice = new Notice(central));
-    setCentralWidget(central);
     sizePanels();
 
     connect(headline, &Headline::stockWanted, this, &MainWindow::toggleStock);
@@ -149,7 +148,7 @@ void MainWindow::takeChoices() {
 }
 
 QWidget* MainWindow::makeRail() {
-    rail = new QWidget(this);
+    rail = new QWidget(body);
     rail->setObjectName(QStringLiteral("rail"));
     rail->setAttribute(Qt::WA_StyledBackground);
     auto* layout = new QVBoxLayout(rail);
@@ -179,7 +178,7 @@ QWidget* MainWindow::makeRail() {
 }
 
 QWidget* MainWindow::makeLadderColumn() {
-    auto* column = ladderColumn = new QWidget(this);
+    auto* column = ladderColumn = new QWidget(columns);
     column->setObjectName(QStringLiteral("ladderColumn"));
     column->setAttribute(Qt::WA_StyledBackground);
     ladderView = new Ladder(doc, column);

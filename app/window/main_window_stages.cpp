@@ -28,7 +28,7 @@ Stage* MainWindow::stageAt(size_t row) {
             QList<QAction*>{acts->copyMarks},
         [this](const char* key) { return acts->exportAction(key, Exporter::usualPaper()); },
         [this](const QString& key) { showStage(key); }};
-    made[row] = stageRows()[row].make(context, this);
+    made[row] = stageRows()[row].make(context, stages);
     stages->addWidget(made[row]);
     if (QUndoStack* own = made[row]->undoStack())
         undoOrder.add(own, stageRows()[row].place

@@ -1,4 +1,6 @@
 // Whether a screw's head and nut can be got at: a socket or a key from above, else a spanner on its side.
+#include "check/tool_room.h"
+
 #include "check/hole_findings.h"
 
 #include <algorithm>
@@ -73,19 +75,44 @@ public:
     }
 
     bool takes(const Spanner& spanner, const End& end, double swingDeg) const {
+        return handleAt(spanner, end, swingDeg).has_value();
+    }
+
+    /// The tool on its head, the better way first.
+    std::optional<Wrench> wrenchOn(const End& end) const {
+        const Frame frame = frameOf(end);
+        const Vec3 at = frame.surface + (end.above + kOffSheet) * frame.outward;
+        if (!socketMeets(end)) return Wrench{at, frame.outward, end.driver, kToolLength};
+        if (end.acrossFlats <= 0) return {};
+        for (const Spanner& spanner : {ringSpanner(end.acrossFlats), forkSpanner(end.acrossFlats)})
+            if (const auto fromDeg = handleAt(spanner, end, kSwingDeg)) {
+                const Vec2 along = toward(*fromDeg + kSwingDeg / 2);
+                return Wrench{at,
+                              frame.outward,
+                              spanner.headDiameter,
+                              spanner.thickness,
+                              along.x() * frame.x + along.y() * frame.y,
+                              spanner.length,
+                              spanner.handleWidth};
+            }
+        return {};
+    }
+
+private:
+    /// Where the handle begins its swing, in degrees about the head; nothing where it cannot.
+    std::optional<double> handleAt(const Spanner& spanner, const End& end, double swingDeg) const {
         constexpr int kDirections = 24;
         const double top = (spanner.isFork ? 0 : end.height) + spanner.thickness;
-        if (!isFree(end, disc(spanner.headDiameter), top)) return false;
+        if (!isFree(end, disc(spanner.headDiameter), top)) return {};
         for (int i = 0; i < kDirections; ++i) {
             const double fromDeg = i * 360.0 / kDirections;
             if (isFree(end, swept(spanner, fromDeg, swingDeg), top) &&
                 (!spanner.isFork || isFree(end, slid(spanner, fromDeg), top)))
-                return true;
+                return fromDeg;
         }
-        return false;
+        return {};
     }
 
-private:
     static Vec2 toward(double deg) {
         const double rad = deg * std::numbers::pi / 180;
         return {std::cos(rad), std::sin(rad)};
@@ -118,15 +145,23 @@ private:
         return {-half * left, -half * left + 2 * half * along, half * left + 2 * half * along, half * left};
     }
 
-    bool isFree(const End& end, const Polygon& flat, double top) const {
+    /// On the sheet's surface at that end.
+    struct Frame {
+        Vec3 surface, outward, x, y;
+    };
+    Frame frameOf(const End& end) const {
         const part::FormedHole at = part::formedPoint(s_.folded, hole_.plate, hole_.centreOfShape());
         const Vec3 outward = end.onFace ? at.axis : Vec3(-at.axis);
-        const Vec3 surface = at.point + (end.onFace ? s_.part.thickness : 0) * at.axis;
-        const Vec3 x = outward.unitOrthogonal(), y = outward.cross(x);
+        const Vec3 x = outward.unitOrthogonal();
+        return {at.point + (end.onFace ? s_.part.thickness : 0) * at.axis, outward, x, outward.cross(x)};
+    }
+
+    bool isFree(const End& end, const Polygon& flat, double top) const {
+        const Frame frame = frameOf(end);
         std::vector<Vec3> prism;
         for (const double up : {end.above + kOffSheet, end.above + kOffSheet + top})
             for (const Vec2& p : flat)
-                prism.push_back(surface + up * outward + p.x() * x + p.y() * y);
+                prism.push_back(frame.surface + up * frame.outward + p.x() * frame.x + p.y() * frame.y);
         return !inTheWay(s_, around_, hole_, prism);
     }
 
@@ -213,7 +248,26 @@ std::optional<Fastener> turnedIn(const Subject& s, const part::PartHole& hole) {
     return {};
 }
 
+/// What stands where it is bolted on.
+void addStanding(part::Surroundings& around, const Subject& s) {
+    if (s.lineUp)
+        for (const LineUpFacts::Standing& thing : s.lineUp->standing)
+            around.add({Element::Kind::Nothing, "the " + thing.id}, thing.corners);
+}
+
 } // namespace
+
+std::optional<Wrench> wrenchFor(const Subject& s, const std::string& id) {
+    const int index = s.part.holeIndex(id);
+    if (index < 0) return {};
+    const part::PartHole& hole = s.part.holes[static_cast<size_t>(index)];
+    const auto fastener = turnedIn(s, hole);
+    const auto head = fastener ? headEnd(s, *fastener) : std::nullopt;
+    if (!head) return {};
+    part::Surroundings around(s.part, s.folded);
+    addStanding(around, s);
+    return Room(s, around, hole).wrenchOn(*head);
+}
 
 /// Socket, key or riveter over the head, and what turns or holds the nut, against every other plate of the
 /// formed part, and where it is bolted on against what stands there. Where no tool goes on, the bolt turned
@@ -222,9 +276,7 @@ std::vector<Finding> noRoomForTool(const Subject& s) {
     std::vector<Finding> findings;
     std::vector<std::string> seen;
     part::Surroundings around(s.part, s.folded);
-    if (s.lineUp)
-        for (const LineUpFacts::Standing& thing : s.lineUp->standing)
-            around.add({Element::Kind::Nothing, "the " + thing.id}, thing.corners);
+    addStanding(around, s);
     for (const part::PartHole& hole : s.part.holes) {
         const std::optional<Fastener> fastener = turnedIn(s, hole);
         if (!fastener || std::find(seen.begin(), seen.end(), hole.source) != seen.end()) continue;

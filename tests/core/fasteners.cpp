@@ -1,5 +1,7 @@
 // What goes through the holes: the hardware book, stacks, and the checks of thread, nut, head and tool.
+#include "check/tool_room.h"
 #include "core/sheet_support.h"
+#include "core/shop_support.h"
 
 namespace goodfold::fasteners_test {
 
@@ -266,6 +268,28 @@ void FastenersTest::spannerGoesOnWhereNoSocketDoes() {
     const auto findings = test::findingsOf(job);
     const check::Finding* finding = test::findRule(findings, "no-room-for-tool");
     QCOMPARE(finding ? int(finding->severity) : -1, severity);
+    // Drawn where it is: the head stands on the washer inside, 1.6 over the leg at 2; a spanner's handle
+    // comes out at the open side, as the other leg and the web leave it no other way.
+    const part::Part part = part::solve(job, test::hotRolled());
+    const part::Folded folded = part::fold(part);
+    const auto wrench =
+        check::wrenchFor({job, part, folded, test::hotRolled(), quantity::Reading::millimetres()}, "h1");
+    QCOMPARE(wrench.has_value(), severity != int(check::Severity::Mind));
+    if (!wrench) return;
+    const part::FormedHole at = part::formedHole(part, folded, part.holeIndex("h1"));
+    QVERIFY(test::near((wrench->at - at.point).cross(at.axis).norm(), 0, 1e-9));
+    QVERIFY(test::near((wrench->at - at.point).dot(wrench->outward), 2 + 1.6 + 0.1, 1e-6));
+    QCOMPARE(wrench->isSpanner(), gap < 40);
+    if (wrench->isSpanner()) {
+        QVERIFY(test::near(wrench->handle.norm(), 1, 1e-9));
+        QVERIFY(test::near(wrench->handle.dot(wrench->outward), 0, 1e-9));
+        // Away from the web, which is joined to the leg along its x.
+        const Vec3 web =
+            folded.rootFromFlat[0].linear() * Vec3(part.bends[0].across.x(), part.bends[0].across.y(), 0);
+        QVERIFY(wrench->handle.dot(web) < 0.9);
+    } else {
+        QCOMPARE(wrench->diameter, 14.0);
+    }
 }
 
 void FastenersTest::spacerLiftsTheHead() {

@@ -66,6 +66,7 @@ private slots:
     void shopsOwnErrorsGoBeforeOurs();
     void pointedAtACauseItsThingLights();
     void dotsAreDrawnInsideAndOutside();
+    void holeInHandHasItsWrench();
     void holeThatGoesTakesItsBoltAlong();
     void measuredMountNamesItsMisreading();
     void jobIsMadeInAVirtualShop();
@@ -220,6 +221,27 @@ void LineUpTest::dotsAreDrawnInsideAndOutside() {
             out += pixel == (draw::Palette::light().stop.rgb() & 0xffffff);
         }
     QVERIFY(in > 20 && out > 20);
+}
+
+/// M8 in a leg without a wall beside it: a socket stands over the head, farther out than washer and head.
+void LineUpTest::holeInHandHasItsWrench() {
+    LineUp window("foot-on-base");
+    window.press("mount.drawn");
+    window.document().select({});
+    const auto highest = [&] {
+        double top = 0;
+        for (const draw::Face& face : window.stage->picture()->drawn().faces)
+            for (const Vec3& corner : face.corners)
+                if (face.side == draw::Face::Side::Tool && std::hypot(corner.x() - 20, corner.y() - 20) < 15)
+                    top = std::max(top, corner.z());
+        return top;
+    };
+    QTRY_VERIFY_WITH_TIMEOUT(highest() > 8, 20000); // washer and head, once it is counted
+    const double bare = highest();
+    window.document().select(job::Element::hole("h1"));
+    QVERIFY2(highest() > bare + 25, qPrintable(QString("%1, %2").arg(highest()).arg(bare)));
+    window.document().select(job::Element::plate("A"));
+    QCOMPARE(highest(), bare);
 }
 
 void LineUpTest::holeThatGoesTakesItsBoltAlong() {

@@ -231,6 +231,19 @@ void MountTest::whatHasToStayFreeIsSaid() {
     QTRY_VERIFY_WITH_TIMEOUT(window.finds("runs-into"), 20000);
     window.type("clear.0.at.z", "10");
     QTRY_VERIFY_WITH_TIMEOUT(says("the bolt in h1 runs into it"), 20000);
+    // Called as its shop calls it.
+    QTimer asked;
+    connect(&asked, &QTimer::timeout, &asked, [&asked] {
+        auto* question = qobject_cast<QInputDialog*>(QApplication::activeModalWidget());
+        if (!question) return;
+        asked.stop();
+        question->setTextValue("  boiler   door ");
+        question->accept();
+    });
+    asked.start(20);
+    window.choose("clear.0.name", "another name");
+    QCOMPARE(window.job().mount->clearances[0].id, std::string("boiler door"));
+    QVERIFY(window.shown("clear.0.name").contains("boiler door"));
     window.press("clear.0.remove");
     QVERIFY(window.job().mount->clearances.empty());
 }

@@ -3,6 +3,7 @@
 #include "app/base/tool_book.h"
 #include "app/bending/bending_stage.h"
 #include "app/shop/shop_stage.h"
+#include "app/shop/tool_view.h"
 #include "draw/save_bytes.h"
 #include "gui/support.h"
 #include "tool/dimensions.h"
@@ -43,6 +44,7 @@ private slots:
     void figuresAreChangedSavedAndUndone();
     void wrongFiguresGetASentence();
     void drawingCarriesItsFigures();
+    void figureAndDrawingLightEachOther();
     void listsAreTyped();
     void listsStayAsFineAsTheyAre();
     void ownToolsComeAndGo();
@@ -126,6 +128,36 @@ void ShopTest::drawingCarriesItsFigures() {
     QTest::keyClicks(field, "55");
     QTest::keyClick(field, Qt::Key_Return);
     QCOMPARE(now("brake").clamp.innerHeight, 55.0);
+}
+
+/// Pointed at in the drawing, a figure stands out there and its cell in the panel; pointed at in the panel,
+/// the drawing changes just where that figure stands.
+void ShopTest::figureAndDrawingLightEachOther() {
+    ShopWindow window;
+    auto* view = window.named<app::ToolView>("The tool from its end, to scale");
+    const auto cell = window.cell("shop.figure.bench.screw_depth");
+    QTest::qWait(10);
+    app::ToolView* drawn = nullptr;
+    draw::PlacedDimension figure;
+    for (auto* each : window.stage->findChildren<app::ToolView*>())
+        for (const draw::PlacedDimension& placed : each->figures())
+            if (placed.key == "bench.screw_depth") {
+                drawn = each;
+                figure = placed;
+            }
+    QVERIFY(view && drawn);
+    const QImage drawingBefore = drawn->grab().toImage(), panelBefore = cell.panel->grab().toImage();
+    QTest::mouseMove(drawn, figure.box.center().toPoint());
+    QTest::qWait(1);
+    QVERIFY(drawn->grab().toImage() != drawingBefore);
+    QVERIFY(cell.panel->grab().toImage() != panelBefore);
+    QTest::mouseMove(drawn, QPoint(2, 2));
+    QTest::qWait(1);
+    QCOMPARE(drawn->grab().toImage(), drawingBefore);
+    QCOMPARE(cell.panel->grab().toImage(), panelBefore);
+    QTest::mouseMove(cell.panel, cell.middle());
+    QTest::qWait(1);
+    QVERIFY(drawn->grab().toImage() != drawingBefore);
 }
 
 void ShopTest::listsAreTyped() {

@@ -20,7 +20,7 @@ class ChartPainter {
 public:
     ChartPainter(QPainter& painter, const QRectF& area, const KnownChart& chart, const Palette& palette)
         : painter(painter), chart(chart), palette(palette), font(typeface(chart.letters)), metrics(font) {
-        setRange();
+        setRange(std::clamp((area.height() - 5 * chart.letters) / (1.6 * chart.letters), 2.0, 8.0));
         const double left = metrics.horizontalAdvance(figure(high)) + chart.letters;
         plot = area.adjusted(left, 1.8 * chart.letters, -1.2 * chart.letters, -3.2 * chart.letters);
     }
@@ -44,7 +44,7 @@ public:
 private:
     QString figure(double value) const { return QString::number(value, 'f', chart.decimals); }
 
-    void setRange() {
+    void setRange(double mostLines) {
         for (const learn::Along& at : chart.along) {
             take(at.book - kBand * at.bookSigma);
             take(at.book + kBand * at.bookSigma);
@@ -54,7 +54,7 @@ private:
         for (const learn::Seen& seen : chart.seen)
             take(seen.value);
         if (chart.inHand) take(chart.inHand->value);
-        step = stepFor(high - low);
+        step = stepFor(high - low, mostLines);
         low = step * std::floor(low / step);
         high = step * std::ceil(high / step);
     }
@@ -62,11 +62,11 @@ private:
         low = std::min(low, value);
         high = std::max(high, value);
     }
-    /// Four to eight lines, of 1, 2 or 5.
-    static double stepFor(double range) {
-        const double ten = std::pow(10, std::floor(std::log10(std::max(range, 1e-6) / 4)));
+    /// No more lines than have room, of 1, 2 or 5.
+    static double stepFor(double range, double mostLines) {
+        const double ten = std::pow(10, std::floor(std::log10(std::max(range, 1e-6) / mostLines)));
         for (const double by : {1.0, 2.0, 5.0})
-            if (range / (by * ten) <= 8) return by * ten;
+            if (range / (by * ten) <= mostLines) return by * ten;
         return 10 * ten;
     }
 
@@ -95,9 +95,11 @@ private:
                 QRectF(x(ratio) - 30, plot.bottom() + 0.6 * chart.letters, 60, 1.5 * chart.letters),
                 Qt::AlignHCenter | Qt::AlignTop, QString::number(ratio));
         }
+        const QString whole = QStringLiteral("inside radius in thicknesses (R/T)");
         painter.drawText(
             QRectF(plot.left(), plot.bottom() + 1.8 * chart.letters, plot.width(), 1.4 * chart.letters),
-            Qt::AlignRight | Qt::AlignTop, QStringLiteral("inside radius in thicknesses (R/T)"));
+            Qt::AlignRight | Qt::AlignTop,
+            metrics.horizontalAdvance(whole) <= plot.width() ? whole : QStringLiteral("R/T"));
     }
 
     template <class Middle, class Sigma> QPainterPath band(Middle middle, Sigma sigma) const {
@@ -162,7 +164,7 @@ private:
         painter.drawEllipse(QPointF(x(seen.ratio), y(seen.value)), 9, 9);
     }
 
-    /// Each line and mark with its word, along the top.
+    /// Each line and mark with its word, along the top, as far as there is room.
     void paintKey() {
         double left = plot.left();
         const double middle = plot.top() - 0.9 * chart.letters, length = 1.6 * chart.letters;
@@ -186,16 +188,24 @@ private:
                          Qt::AlignLeft | Qt::AlignVCenter, chart.title);
         left += wide + 1.4 * chart.letters;
         painter.setFont(font);
+        const auto hasRoom = [&](const QString& says) {
+            return left + length + 0.4 * chart.letters + metrics.horizontalAdvance(says) <=
+                   plot.right() + 1.2 * chart.letters;
+        };
+        const QString book = QStringLiteral("the book"), known = QStringLiteral("known by now"),
+                      bends = QStringLiteral("this shop's bends");
+        if (!hasRoom(book)) return;
         sample(bookPen(), mixed(palette.paper, palette.back, 0.25));
-        word(QStringLiteral("the book"), palette.faintInk);
-        if (!isTaught()) return;
+        word(book, palette.faintInk);
+        if (!isTaught() || !hasRoom(known)) return;
         sample(knownPen(), knownFill());
-        word(QStringLiteral("known by now"), palette.ink);
+        word(known, palette.ink);
+        if (!hasRoom(bends)) return;
         painter.setPen(palette.ink);
         painter.setBrush(palette.ink);
         painter.drawEllipse(QPointF(left + 4, middle), 3.5, 3.5);
         left += 1.1 * chart.letters;
-        word(QStringLiteral("this shop's bends"), palette.ink);
+        word(bends, palette.ink);
     }
 
     QPainter& painter;

@@ -9,7 +9,7 @@
 
 namespace goodfold::draw {
 
-/// As it was meant to be seen (turned by what the camera noted). An error where it is no picture, larger than
+/// As it was meant to be seen (turned as its file says). An error where it is no picture, larger than
 /// can be looked at, or broken off.
 Result<QImage> readPicture(const QString& path);
 

@@ -39,8 +39,11 @@ public:
             if (offset.bends > 0) farthest = std::max(farthest, std::abs(offset.mean) + kBand * offset.sigma);
             widest = std::max({widest, book, angle.bends > 0 ? angle.mean + kBand * angle.sigma : 0});
         }
-        const double names = widthOfNames(), figures = 4.4 * chart.letters;
-        const double each = (area.width() - names) / 2;
+        const double names = widthOfNames(), each = (area.width() - names) / 2;
+        // Where bars and figures have no room beside one another, the bars go first: the figures stand in
+        // words.
+        const double figures = each > 9 * chart.letters ? 4.4 * chart.letters : 0.8 * chart.letters;
+        hasFigures = each > 9 * chart.letters;
         offsets = {area.left() + names, area.left() + names + each - figures, -farthest, farthest};
         angles = {offsets.left + each, area.right() - figures, 0, widest};
     }
@@ -115,7 +118,8 @@ private:
         painter.drawLine(QPointF(offsets.at(0), y - row / 2), QPointF(offsets.at(0), y + row / 2));
         if (offset.bends > 0) {
             known(offsets, offset, y);
-            words(chart.asReads(offset.mean), offsets.right + 8, angles.left - 8, y, palette.ink);
+            if (hasFigures)
+                words(chart.asReads(offset.mean), offsets.right + 8, angles.left - 8, y, palette.ink);
         }
         band(angles, 0, bookAngle, y, book);
         painter.setPen(QPen(palette.faintInk, 1.2, Qt::DashLine));
@@ -123,8 +127,9 @@ private:
                          QPointF(angles.at(bookAngle), y + row / 2));
         if (angle.bends > 0) {
             known(angles, angle, y);
-            words(QStringLiteral("± %1°").arg(QString::number(angle.mean, 'f', 2)), angles.right + 8,
-                  area.right(), y, palette.ink);
+            if (hasFigures)
+                words(QStringLiteral("± %1°").arg(QString::number(angle.mean, 'f', 2)), angles.right + 8,
+                      area.right(), y, palette.ink);
         }
     }
 
@@ -138,6 +143,7 @@ private:
     const Palette& palette;
     const double row;
     Column offsets{}, angles{};
+    bool hasFigures = true;
 };
 
 } // namespace

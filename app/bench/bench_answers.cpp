@@ -127,7 +127,7 @@ std::vector<Entry> BenchStage::doneWith(const Act& act) const {
 void BenchStage::addButton(const QString& says, std::function<void()> pressed) {
     auto* made = largeButton(this, {}, "take");
     made->ensurePolished();
-    made->setText(inLines(says, made->fontMetrics(), px(296)));
+    made->setText(inLines(says, made->fontMetrics(), columnPx(352) - px(56)));
     connect(made, &QPushButton::clicked, this, pressed);
     answers->addWidget(made);
     buttons.push_back(made);
@@ -224,6 +224,10 @@ void BenchStage::showAnswers(const Act& act) {
         means += tr("; %1 if nothing were moved").arg(text(text::oddsInWords(now.best.oddsBefore)));
     oddsSay->setText(means);
     QStringList says;
+    if (const std::string blankSays =
+            bench::blankInWords(worked->log, worked->on->settled.part, document.reading());
+        !blankSays.empty())
+        says << text(blankSays);
     for (const bench::Left& left : now.left)
         if (const std::string moved = bench::inWords(left, worked->on->settled.part, document.reading());
             !moved.empty())

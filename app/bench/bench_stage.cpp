@@ -22,6 +22,8 @@
 #include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
+#include <QScrollArea>
+#include <QScrollBar>
 #include <QStackedWidget>
 #include <QStyle>
 
@@ -42,14 +44,18 @@ BenchStage::BenchStage(Document& document, Planner& planner, QWidget* parent)
     blank = new RibbonView(document, 17, pictures);
     blank->setAttribute(Qt::WA_TransparentForMouseEvents); // nothing is dragged by a sleeve
     blank->setFocusPolicy(Qt::NoFocus);
-    things = wordsOn(pictures, "act");
+    list = new QScrollArea(pictures);
+    list->setWidgetResizable(true);
+    list->setFocusPolicy(Qt::NoFocus);
+    things = wordsOn(list, "act");
     things->setAlignment(Qt::AlignVCenter | Qt::AlignLeft);
+    list->setWidget(things);
     whole = new QLabel(pictures);
     whole->setAlignment(Qt::AlignCenter);
     whole->setMinimumSize(1, 1);
     readAs(*whole, QAccessible::Graphic);
     whole->setAccessibleName(tr("The bracket when it is bent"));
-    for (QWidget* page : std::initializer_list<QWidget*>{step, blank, things, whole})
+    for (QWidget* page : std::initializer_list<QWidget*>{step, blank, list, whole})
         pictures->addWidget(page);
     auto* layout = new QGridLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
@@ -102,7 +108,7 @@ QWidget* BenchStage::makeBeside() {
     auto* column = new QWidget(this);
     column->setObjectName(QStringLiteral("findings"));
     column->setAttribute(Qt::WA_StyledBackground);
-    column->setFixedWidth(px(352));
+    column->setFixedWidth(columnPx(352));
     odds = wordsOn(column, "odds");
     oddsSay = wordsOn(column, "measure");
     moves = wordsOn(column, "moves");
@@ -171,7 +177,7 @@ void BenchStage::listenTo(const QString& line) {
 }
 
 QWidget* BenchStage::makeFoot() {
-    auto* foot = new QWidget(this);
+    foot = new QWidget(this);
     foot->setObjectName(QStringLiteral("ribbon"));
     foot->setAttribute(Qt::WA_StyledBackground);
     title = wordsOn(foot, "actTitle");
@@ -193,8 +199,13 @@ QWidget* BenchStage::makeFoot() {
     layout->addLayout(words, 1);
     layout->addWidget(back, 0, Qt::AlignBottom);
     layout->addWidget(next, 0, Qt::AlignBottom);
-    foot->setMinimumHeight(px(176));
     return foot;
+}
+
+/// What is read at the bench is never cut short: the picture gives it room.
+void BenchStage::fitFoot() {
+    foot->layout()->activate();
+    foot->setMinimumHeight(std::max(px(176), foot->layout()->heightForWidth(width())));
 }
 
 void BenchStage::hideEvent(QHideEvent*) {
@@ -231,7 +242,7 @@ void BenchStage::take() {
     acts.clear();
     if (worked)
         acts = bench::actsOf(worked->on->settled, document.material(), document.reading(),
-                             worked->now ? &*worked->now : nullptr);
+                             worked->now ? &*worked->now : nullptr, document.books().hardware.book());
     if (shown < 0 || shown >= static_cast<int>(acts.size())) {
         const auto first =
             std::find_if(acts.begin(), acts.end(), [&](const Act& act) { return !isDone(act); });
@@ -307,9 +318,11 @@ void BenchStage::showAct() {
     showPicture(act);
     showReadings(act);
     showAnswers(act);
+    fitFoot();
 }
 
 void BenchStage::resizeEvent(QResizeEvent*) {
+    fitFoot();
     if (pictures->currentIndex() == kWhole) showWhole();
 }
 
@@ -334,6 +347,11 @@ void BenchStage::keyPressEvent(QKeyEvent* event) {
         return done();
     case Qt::Key_PageUp:
         return go(shown - 1);
+    case Qt::Key_Up:
+    case Qt::Key_Down: {
+        QScrollBar* bar = list->verticalScrollBar();
+        return bar->setValue(bar->value() + (event->key() == Qt::Key_Down ? 1 : -1) * px(60));
+    }
     default:
         break;
     }

@@ -11,6 +11,7 @@ class QComboBox;
 class QLabel;
 class QLineEdit;
 class QPushButton;
+class QScrollArea;
 class QStackedWidget;
 class QVBoxLayout;
 
@@ -62,6 +63,7 @@ private:
     void take();
     bool isDone(const bench::Act& act) const;
     void showAct();
+    void fitFoot();
     void showPicture(const bench::Act& act);
     void showStep(const bench::Act& act);
     void showWhole();
@@ -88,6 +90,8 @@ private:
     QLabel *which, *count, *title, *instruction, *why, *odds, *oddsSay, *moves, *things;
     QPushButton *back, *next, *hand, *before, *after;
     QStackedWidget* pictures;
+    QScrollArea* list; // of what to fetch
+    QWidget* foot;
     StepView* step;
     QLabel* whole;
     RibbonView* blank;

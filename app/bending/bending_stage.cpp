@@ -68,7 +68,7 @@ QWidget* BendingStage::makeLadder() {
     auto* column = new QWidget(this);
     column->setObjectName(QStringLiteral("ladderColumn"));
     column->setAttribute(Qt::WA_StyledBackground);
-    column->setFixedWidth(px(318));
+    column->setFixedWidth(columnPx(318));
     heading = new QLabel(column);
     heading->setProperty("role", "heading");
     heading->setWordWrap(true);

@@ -36,7 +36,7 @@ BracketStage::BracketStage(Document& document, QWidget* parent) : Stage(parent),
 }
 
 void BracketStage::sizePanels() {
-    findingsView->setFixedWidth(qRound(282 * (1 + (textScale() - 1) * 0.6)));
+    findingsView->setFixedWidth(columnPx(282));
     ribbon->setFixedHeight(qRound(216 * (1 + (textScale() - 1) * 0.3)));
 }
 

@@ -15,7 +15,10 @@ namespace goodfold::app {
 
 void PictureView::resizeEvent(QResizeEvent*) {
     closeEditor();
-    reproject();
+    const bool both = showsBothHands();
+    if (both == !twinScene.faces.empty()) return reproject();
+    renew();
+    emit bothHandsChanged(both);
 }
 
 void PictureView::mousePressEvent(QMouseEvent* event) {

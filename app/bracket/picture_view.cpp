@@ -60,8 +60,9 @@ QRectF PictureView::inside(const QRectF& whole) const {
     return whole.adjusted(margin, margin, -margin, -margin);
 }
 
+/// Unasked, where two have room beside one another with their figures.
 bool PictureView::showsBothHands() const {
-    return bothWanted.value_or(document.job().oppositeHand);
+    return bothWanted.value_or(document.job().oppositeHand && width() >= 2 * px(160));
 }
 
 void PictureView::showBothHands(bool on) {

@@ -52,7 +52,7 @@ LineUpStage::LineUpStage(Document& document, OddsCounter& counter, QWidget* pare
 
 QWidget* LineUpStage::makeOdds() {
     auto* column = columnOf(this);
-    column->setFixedWidth(px(318));
+    column->setFixedWidth(columnPx(318));
     odds = wordsOn(column, "odds");
     meaning = wordsOn(column, "faint");
     limits = wordsOn(column, "faint");
@@ -87,7 +87,7 @@ QWidget* LineUpStage::makeOdds() {
 
 QWidget* LineUpStage::makeAnswers() {
     auto* column = columnOf(this);
-    column->setFixedWidth(px(312));
+    column->setFixedWidth(columnPx(312));
     causesHeading = wordsOn(column, "heading");
     bars = new CauseBars(document, counter, column);
     remediesHeading = wordsOn(column, "heading");

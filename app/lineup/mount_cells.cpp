@@ -78,7 +78,8 @@ Block tieBlock(Document& document, const job::Tie& tie) {
     }
     block.lines.push_back(std::move(first));
     if (!point.at) {
-        block.lines.push_back({faint(QObject::tr("where it is measured to be, on the Mount stage"))});
+        block.lines.push_back(
+            {wrapped(QObject::tr("where it is measured to be, on the Mount stage"), Cell::Look::Faint)});
         return block;
     }
     Line second;

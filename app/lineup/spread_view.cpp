@@ -21,7 +21,7 @@ using lineup::Mounting;
 SpreadView::SpreadView(Document& document, OddsCounter& counter, QWidget* parent)
     : QWidget(parent), document(document), counter(counter) {
     setMouseTracking(true);
-    setMinimumSize(px(260), px(220));
+    setMinimumSize(260, 220); // large text leaves it what is left
     connect(&counter, &OddsCounter::counted, this, &SpreadView::take);
     connect(&document, &Document::selectionChanged, this, [this] {
         const Element& now = this->document.selected();
@@ -295,15 +295,26 @@ void SpreadView::paintEvent(QPaintEvent*) {
         paintBolt(painter, i);
     for (size_t i = 0; i < shown->making->mounting.ties.size(); ++i)
         paintSpread(painter, i);
-    painter.setPen(colours().faintInk);
+    paintCaption(painter);
+}
+
+/// Over whatever lies there.
+void SpreadView::paintCaption(QPainter& painter) const {
+    const QString says = tr("300 pieces, drawn %1 times as large: round dots go on, square ones miss. "
+                            "The ring is what the bolt leaves its hole; the dashed line holds six pieces of "
+                            "seven. A hole in hand "
+                            "has its wrench on it.")
+                             .arg(times, 0, 'f', 0);
     painter.setFont(textFont(12));
-    painter.drawText(QRectF(rect()).adjusted(px(14), 0, -px(14), -px(8)),
-                     Qt::AlignLeft | Qt::AlignBottom | Qt::TextWordWrap,
-                     tr("300 pieces, drawn %1 times as large: round dots go on, square ones miss. "
-                        "The ring is what the bolt leaves its hole; the dashed line holds six pieces of "
-                        "seven. A hole in hand has "
-                        "its wrench on it.")
-                         .arg(times, 0, 'f', 0));
+    const QRectF room = QRectF(rect()).adjusted(px(14), 0, -px(14), -px(8));
+    constexpr int kHow = Qt::AlignLeft | Qt::AlignBottom | Qt::TextWordWrap;
+    QColor ground = colours().paper;
+    ground.setAlphaF(0.86F);
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(ground);
+    painter.drawRect(painter.boundingRect(room, kHow, says));
+    painter.setPen(colours().faintInk);
+    painter.drawText(room, kHow, says);
 }
 
 } // namespace goodfold::app

@@ -41,6 +41,7 @@ private:
     void paintMount(QPainter& painter) const;
     void paintThings(QPainter& painter) const;
     void paintBolt(QPainter& painter, size_t tie) const;
+    void paintCaption(QPainter& painter) const;
     void paintSpread(QPainter& painter, size_t tie) const;
     /// The tie under the pointer, or -1.
     int tieAt(const QPointF& point) const;

@@ -9,7 +9,7 @@ namespace goodfold::app {
 
 KnownView::KnownView(QWidget* parent) : QWidget(parent) {
     readAs(*this, QAccessible::Graphic);
-    setMinimumSize(px(320), px(260));
+    setMinimumSize(260, 240); // large text leaves it what is left
 }
 
 void KnownView::show(std::vector<draw::KnownChart> all, const QString& inWords) {

@@ -87,7 +87,7 @@ QWidget* LogbookStage::makeKnown() {
 
 QWidget* LogbookStage::makeForm() {
     auto* column = new QWidget(this);
-    column->setFixedWidth(px(290));
+    column->setFixedWidth(columnPx(290));
     batch = makeLine(tr("Batch of stock"), tr("which bar or sheet, as you call it"),
                      [this](const QString& typed) {
                          testBend->setBatch(typed.trimmed().toStdString());
@@ -107,7 +107,7 @@ QWidget* LogbookStage::makeForm() {
 
 QWidget* LogbookStage::makeEntries() {
     auto* column = new QWidget(this);
-    column->setFixedWidth(px(286));
+    column->setFixedWidth(columnPx(286));
     search = makeLine(tr("Find pieces by words"), tr("find: job, hand, batch, note"),
                       [](const QString&) { return Cell::Answer(); }); // found while it is typed
     connect(search, &QLineEdit::textChanged, this, [this](const QString& typed) { list->find(typed); });
@@ -191,7 +191,7 @@ void LogbookStage::showPhoto() {
     photo->setVisible(!path.isEmpty());
     if (path.isEmpty() || path == photo->property("path").toString()) return;
     photo->setProperty("path", path);
-    const QImage image = keptPicture(path, QSize(px(286), px(200)));
+    const QImage image = keptPicture(path, QSize(columnPx(286), px(200)));
     photo->setPixmap(QPixmap::fromImage(image));
     photo->setAccessibleName(tr("A picture of this piece"));
     if (image.isNull()) photo->setText(tr("Its picture is not there any more: %1").arg(path));
@@ -224,7 +224,7 @@ std::vector<Block> LogbookStage::knownBlocks() {
          choiceOf(CellName{QStringLiteral("known.batch"), tr("Batch")},
                   optionsOf(shop, batches, tr("any batch")), knownBatch,
                   [this, chosen](const std::string& to) { return chosen(knownBatch, to); })});
-    block.lines.push_back({words(
+    block.lines.push_back({wrapped(
         bends == 0   ? tr("Nothing of it was bent and measured here yet: the book is all there is.")
         : bends == 1 ? tr("Known from one bend of this shop. The bands hold 95 bends of 100.")
                      : tr("Known from %1 bends of this shop. The bands hold 95 bends of 100.").arg(bends),

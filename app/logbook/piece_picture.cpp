@@ -1,51 +1,38 @@
 #include "app/logbook/piece_picture.h"
 
-#include "app/base/own_file.h"
+#include "app/base/shop_logbook.h"
 #include "app/base/text.h"
+#include "draw/picture_file.h"
 #include "draw/save_bytes.h"
-#include "store/logbook.h"
 
 #include <QBuffer>
 #include <QDir>
 #include <QFileInfo>
-#include <QImageReader>
 
 namespace goodfold::app {
 
-namespace {
-
-QImage readWithin(const QString& path, const QSize& room, QString& wrong) {
-    QImageReader reader(path);
-    reader.setAutoTransform(true);
-    const QSize size = reader.size();
-    if (size.width() > room.width() || size.height() > room.height()) // while it is read: it may be large
-        reader.setScaledSize(size.scaled(room, Qt::KeepAspectRatio));
-    const QImage image = reader.read();
-    if (image.isNull()) wrong = reader.errorString();
-    return image;
-}
-
-} // namespace
-
 Result<QString> keepPicture(const QString& path) {
-    constexpr QSize kLookedAt(1600, 1600);
-    QString wrong;
-    const QImage image = readWithin(path, kLookedAt, wrong);
-    if (image.isNull())
-        return Error{"That cannot be read as a picture: " + wrong.toStdString() + ".", path.toStdString()};
+    const auto read = draw::readPicture(path);
+    if (!read) return read.error();
+    constexpr int kLookedAt = 1600; // pixels
+    const QImage image =
+        read->width() > kLookedAt || read->height() > kLookedAt
+            ? read->scaled(kLookedAt, kLookedAt, Qt::KeepAspectRatio, Qt::SmoothTransformation)
+            : *read;
     QByteArray bytes;
     QBuffer out(&bytes);
     if (!out.open(QIODevice::WriteOnly) || !image.save(&out, "JPG", 88))
         return Error{"The picture cannot be written.", path.toStdString()};
-    const QString kept = ownFilePath(QStringLiteral("pictures/%1.jpg").arg(text(store::newId())));
-    QDir().mkpath(QFileInfo(kept).path());
+    const QDir folder(QFileInfo(ShopLogbook::path()).path() + QStringLiteral("/pictures"));
+    folder.mkpath(QStringLiteral("."));
+    const QString kept = folder.filePath(text(store::newId()) + QStringLiteral(".jpg"));
     if (const auto failed = draw::saveBytes(kept, bytes)) return *failed;
     return kept;
 }
 
 QImage keptPicture(const QString& path, const QSize& room) {
-    QString wrong;
-    return readWithin(path, room, wrong);
+    const auto read = draw::readPicture(path);
+    return read ? read->scaled(room, Qt::KeepAspectRatio, Qt::SmoothTransformation) : QImage();
 }
 
 } // namespace goodfold::app

@@ -84,7 +84,7 @@ QWidget* MountStage::makeReadings() {
     auto* panels = new PanelColumn(this);
     panels->add(QString(), state);
     readingsHeading = panels->add(tr("What was read"), readings);
-    return columnOf(panels, px(318), this);
+    return columnOf(panels, columnPx(318), this);
 }
 
 QWidget* MountStage::makePlaces() {
@@ -102,7 +102,7 @@ QWidget* MountStage::makePlaces() {
     panels->add(tr("The bracket there"), ties);
     panels->addFolded(tr("What of it may change"), QStringLiteral("mayChange"), changes);
     panels->add(tr("What has to stay free"), clearances);
-    return columnOf(panels, px(312), this);
+    return columnOf(panels, columnPx(312), this);
 }
 
 void MountStage::askForPicture(const std::string& face) {

@@ -29,7 +29,7 @@ MountView::MountView(Document& document, Survey& survey, QWidget* parent)
     : QWidget(parent), document(document), survey(survey) {
     camera.yawDeg = 32;
     camera.pitchDeg = 34;
-    setMinimumSize(px(260), px(220));
+    setMinimumSize(260, 220); // large text leaves it what is left
     connect(&survey, &Survey::changed, this, [this] {
         const size_t things =
             placed() ? placed()->points.size() + placed()->faces.size() + placed()->clearances.size() : 0;

@@ -114,7 +114,7 @@ ShopStage::ShopStage(Document& document, QWidget* parent)
     tools->setFixedWidth(px(218));
     auto* side = new QWidget(this);
     side->setLayout(beside);
-    side->setFixedWidth(px(318));
+    side->setFixedWidth(columnPx(318));
     beside->setContentsMargins(0, 0, 0, 0);
     auto* layout = new QHBoxLayout(this);
     layout->setContentsMargins(16, 12, 12, 10);

@@ -9,6 +9,8 @@
 #include <QStyleFactory>
 #include <QSvgRenderer>
 
+#include <algorithm>
+
 namespace goodfold::app {
 
 namespace {
@@ -41,6 +43,12 @@ QPalette qtPalette(const draw::Palette& p) {
     return palette;
 }
 
+/// What is large already is read as it is: it grows half as much, though never past by what was smaller.
+double grownFont(double at100) {
+    constexpr double kLarge = 18;
+    return std::max(std::min(at100, kLarge) * textScale(), at100 * (1 + (textScale() - 1) / 2));
+}
+
 /// Font sizes stand in the sheet as at 100 %.
 QString scaledFonts(const QString& panel) {
     static const QRegularExpression size(QStringLiteral("font-size: (\\d+)px"));
@@ -48,7 +56,7 @@ QString scaledFonts(const QString& panel) {
     qsizetype last = 0;
     for (const auto& match : size.globalMatch(panel)) {
         out += panel.mid(last, match.capturedStart() - last) +
-               QStringLiteral("font-size: %1px").arg(px(match.captured(1).toDouble()));
+               QStringLiteral("font-size: %1px").arg(qRound(grownFont(match.captured(1).toDouble())));
         last = match.capturedEnd();
     }
     return out + panel.mid(last);
@@ -163,6 +171,11 @@ void setTextScale(double wanted) {
 
 int px(double at100) {
     return qRound(at100 * scale);
+}
+
+int columnPx(double at100) {
+    constexpr double kGrows = 0.6;
+    return qRound(at100 * (1 + (scale - 1) * kGrows));
 }
 
 QFont textFont(double sizeAt100, draw::Weight weight) {

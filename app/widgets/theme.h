@@ -24,6 +24,8 @@ double textScale();
 void setTextScale(double scale);
 /// Pixels for what takes `at100` at the usual text size.
 int px(double at100);
+/// The width of a column: it grows with the text, but less than that, so that the picture keeps its room.
+int columnPx(double at100);
 QFont textFont(double sizeAt100, draw::Weight weight = draw::Weight::Regular);
 
 /// One of data/icons, drawn in the ink of the palette in force.

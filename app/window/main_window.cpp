@@ -115,14 +115,12 @@ PictureView* MainWindow::picture() const {
     return bracket->picture();
 }
 
-/// Columns grow with the text, but less than it: the picture keeps its room.
 void MainWindow::sizePanels() {
-    const double grown = 1 + (textScale() - 1) * 0.6;
     headline->setFixedHeight(px(58));
-    rail->setFixedWidth(qRound(92 * grown));
-    ladderColumn->setMinimumWidth(qRound(250 * grown));
-    ladderColumn->setMaximumWidth(qRound(620 * grown));
-    const int wanted = settings::ladderWidth() > 0 ? settings::ladderWidth() : qRound(312 * grown);
+    rail->setFixedWidth(columnPx(92));
+    ladderColumn->setMinimumWidth(columnPx(250));
+    ladderColumn->setMaximumWidth(columnPx(620));
+    const int wanted = settings::ladderWidth() > 0 ? settings::ladderWidth() : columnPx(312);
     columns->setSizes({wanted, qMax(1, columns->width() - wanted)});
     bracket->sizePanels();
 }
@@ -252,6 +250,7 @@ void MainWindow::connectViewActions() {
                 [pictureView, from = from] { pictureView->lookFrom(from); });
     acts->bothHands->setChecked(pictureView->showsBothHands());
     connect(acts->bothHands, &QAction::triggered, pictureView, &PictureView::showBothHands);
+    connect(pictureView, &PictureView::bothHandsChanged, acts->bothHands, &QAction::setChecked);
     connect(&doc, &Document::changed, this,
             [this, pictureView] { acts->bothHands->setChecked(pictureView->showsBothHands()); });
     for (size_t i = 0; i < stageRows().size(); ++i)

@@ -2,6 +2,7 @@
 
 #include "bench/leg.h"
 #include "bench/words.h"
+#include "check/to_hand.h"
 #include "common/phrase.h"
 #include "part/mark.h"
 #include "text/names.h"
@@ -75,9 +76,9 @@ namespace {
 class Acts {
 public:
     Acts(const sequence::Settled& settled, const material::Material& material,
-         const quantity::Reading& reading, const Now* now)
-        : job(settled.job), part(settled.part), plan(*settled.outcome.plan), material(material),
-          reading(reading), now(now), tasks(text::tasksOf(job, part, plan, reading)),
+         const quantity::Reading& reading, const Now* now, const hardware::Book& hardware)
+        : hardware(hardware), job(settled.job), part(settled.part), plan(*settled.outcome.plan),
+          material(material), reading(reading), now(now), tasks(text::tasksOf(job, part, plan, reading)),
           made(part.bends.size(), false) {
         for (const text::Task& task : tasks)
             if (!task.trims.empty()) untrimmed.insert(task.trims);
@@ -122,6 +123,9 @@ private:
         for (const double each : drills)
             sizes.push_back(size(each));
         if (!sizes.empty()) lines.push_back("Drills: " + listed(sizes));
+        const part::Folded folded = part::fold(part);
+        for (const std::string& line : check::fastenersOf({job, part, folded, material, reading, hardware}))
+            lines.push_back(line);
         lines.push_back(
             "Rule, scriber, square, centre punch, file; eye protection and gloves for sharp edges");
         add({Act::Kind::Fetch, "fetch", "Fetch", "Lay these ready.", {}, lines});
@@ -138,6 +142,11 @@ private:
             if (afterStep == 0) readHoles(act, task.drills);
             if (!task.trims.empty() && untrimmed.erase(task.trims)) readLeg(act, part.plateIndex(task.trims));
             const bool isCut = task.isCut;
+            if (isCut && part.form == job::StockForm::Bar)
+                act.why +=
+                    std::string(act.why.empty() ? "" : " ") +
+                    "Square its edges, not its ends: marks are scribed with the square on an edge, and an "
+                    "end that is out of square moves none of them.";
             add(std::move(act));
             if (isCut) marks();
         }
@@ -273,6 +282,7 @@ private:
         return "What would help, each with the odds that it gives:";
     }
 
+    const hardware::Book& hardware;
     const job::Job& job;
     const part::Part& part;
     const sequence::Plan& plan;
@@ -288,8 +298,8 @@ private:
 } // namespace
 
 std::vector<Act> actsOf(const sequence::Settled& settled, const material::Material& material,
-                        const quantity::Reading& reading, const Now* now) {
-    return Acts(settled, material, reading, now).all();
+                        const quantity::Reading& reading, const Now* now, const hardware::Book& hardware) {
+    return Acts(settled, material, reading, now, hardware).all();
 }
 
 } // namespace goodfold::bench

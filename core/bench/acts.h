@@ -26,7 +26,8 @@ struct Act {
 
 /// In the order they are done. `now` tells where lines go and how far is pushed; null: as planned.
 std::vector<Act> actsOf(const sequence::Settled& settled, const material::Material& material,
-                        const quantity::Reading& reading, const Now* now);
+                        const quantity::Reading& reading, const Now* now,
+                        const hardware::Book& hardware = hardware::standardBook());
 
 /// Whether the log says so.
 bool isDone(const Act& act, const part::Part& part, const Progress& progress);

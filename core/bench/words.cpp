@@ -3,7 +3,9 @@
 #include "bench/leg.h"
 #include "common/phrase.h"
 #include "text/lineup_words.h"
+#include "text/names.h"
 
+#include <algorithm>
 #include <array>
 #include <cctype>
 #include <cmath>
@@ -106,6 +108,25 @@ std::string inWords(const Entry& entry, const quantity::Reading& reading) {
         return measureInWords(entry) + " is drilled " + printMm(entry.by.norm(), reading) + " off.";
     return measureInWords(entry) + (isReading(entry.kind) ? ": " : " goes to ") +
            figure(entry.kind, entry.value, reading);
+}
+
+std::string blankInWords(const Log& log, const part::Part& part, const quantity::Reading& reading) {
+    constexpr double kAsPlanned = 0.2; // mm: less is how it is sawn
+    const auto read = readingOf(log, {.kind = Kind::Blank});
+    if (!read) return {};
+    const double longer = log.entries[*read].value - part.blank.length;
+    if (std::abs(longer) < kAsPlanned) return {};
+    // Marks are counted from the one end; what is missing is missing at the other.
+    const bool isAtEnd = part.datum == job::Edge::Start;
+    const auto last = std::find_if(part.plates.begin(), part.plates.end(), [&](const part::PartPlate& plate) {
+        const int index = part.plateIndex(plate.id);
+        return isAtEnd ? part.hasFreeEnd(index) : part.hasFreeStart(index);
+    });
+    if (last == part.plates.end()) return {};
+    const std::string by = printMm(std::abs(longer), reading);
+    return "The blank is " + by + (longer < 0 ? " short: " : " long: ") + "leg " + last->id + " comes out " +
+           by + (longer < 0 ? " shorter" : " longer") + ". What is marked from the " +
+           std::string(text::nameOfEnd(part.datum)) + " stays where it is.";
 }
 
 std::string inWords(const Doubt& doubt, const Log& log, const quantity::Reading& reading) {

@@ -13,6 +13,9 @@ std::string measureInWords(const Entry& entry);
 /// The same on a piece of which so much is made: "From bend 2, outside, to the end of leg A".
 std::string measureInWords(const Entry& entry, const part::Part& part, const Piece::Made& made);
 
+/// What it means that a bar's blank was read shorter or longer than planned; empty where it is as planned.
+std::string blankInWords(const Log& log, const part::Part& part, const quantity::Reading& reading);
+
 /// Why a reading is not believed, and what was probably meant.
 std::string inWords(const Doubt& doubt, const Log& log, const quantity::Reading& reading);
 

@@ -1,5 +1,6 @@
 // Rules of what goes through the holes: enough thread, room for nut, head and tool, and what to buy.
 #include "check/hole_findings.h"
+#include "check/to_hand.h"
 
 #include <algorithm>
 #include <cmath>
@@ -121,8 +122,8 @@ std::vector<Finding> headOnBend(const Subject& s) {
     return findings;
 }
 
-/// One line for each kind of fastener: how many, and the length that is sold.
-std::vector<Finding> whatToBuy(const Subject& s) {
+/// How many of each, and the length that is sold.
+std::vector<std::string> fastenersOf(const Subject& s) {
     std::vector<std::pair<std::string, int>> wanted;
     const auto add = [&](const std::string& says) {
         const auto same =
@@ -142,11 +143,19 @@ std::vector<Finding> whatToBuy(const Subject& s) {
         if (stack && !stack->buy) says += ", longer than any in the book: " + s.length(stack->needed);
         add(says);
     });
-    if (wanted.empty()) return {};
+    std::vector<std::string> lines;
+    for (const auto& [says, count] : wanted)
+        lines.push_back(std::to_string(count) + " × " + says);
+    return lines;
+}
+
+std::vector<Finding> whatToBuy(const Subject& s) {
+    const std::vector<std::string> lines = fastenersOf(s);
+    if (lines.empty()) return {};
     std::vector<Finding> findings(1);
     findings[0].headline = "To hand for one part";
-    for (const auto& [says, count] : wanted)
-        findings[0].says += (findings[0].says.empty() ? "" : "; ") + std::to_string(count) + " × " + says;
+    for (const std::string& line : lines)
+        findings[0].says += (findings[0].says.empty() ? "" : "; ") + line;
     findings[0].says += ". Sizes are typical: a maker's sheet goes before them.";
     return findings;
 }

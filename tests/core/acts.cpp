@@ -1,6 +1,7 @@
 // The work on one piece, act by act: what is moved is told, and drawn, where it goes.
 #include "bench/acts.h"
 
+#include "bench/words.h"
 #include "core/bench_support.h"
 #include "core/shop_support.h"
 #include "part/mark.h"
@@ -37,6 +38,8 @@ private slots:
     void movedSlotsAreMarkedAtBothEnds();
     void movedLinesAreScribedWhereTheyGo();
     void legsAreReadOnceTheyAreTrimmed();
+    void boltsAreFetched();
+    void shortBlanksSayWhatTheyMean();
 };
 
 /// h1 is drawn 12 from the end; 1.5 farther along its leg and 2 across it is 13.5 and 17.
@@ -116,6 +119,42 @@ void ActsTest::legsAreReadOnceTheyAreTrimmed() {
         if (act.kind == Act::Kind::Bend) QVERIFY(reads(act, "A"));
     }
     QVERIFY(isTrimmed);
+}
+
+/// Two M6 through stock of 3 and 5 behind it, nut and washer, as the finding says it.
+void ActsTest::boltsAreFetched() {
+    job::Job job = boltedBar({60, 50}, {{.angleDeg = 90}});
+    for (const char* id : {"h1", "h2"})
+        *job.findHole(id) = *hardware::fitted(*job.findHole(id), {.size = "M6", .clamps = 5, .washers = 1},
+                                              hardware::standardBook());
+    const Shopfloor floor(job);
+    const auto acts = actsOf(floor, floor.now({}));
+    QCOMPARE(acts.front().kind, Act::Kind::Fetch);
+    const bool isThere =
+        std::any_of(acts.front().lines.begin(), acts.front().lines.end(), [](const auto& line) {
+            return line.rfind("2 × M6 bolt, normal", 0) == 0 && line.find(" long") != std::string::npos;
+        });
+    QVERIFY(isThere);
+    const auto cut =
+        std::find_if(acts.begin(), acts.end(), [](const Act& act) { return act.says.rfind("Cut", 0) == 0; });
+    QVERIFY(cut != acts.end() && cut->why.find("out of square") != std::string::npos);
+}
+
+/// Marks are counted from leg A's end: what the blank lacks, leg B lacks.
+void ActsTest::shortBlanksSayWhatTheyMean() {
+    const Shopfloor floor(boltedBar({60, 50}, {{.angleDeg = 90}}));
+    const part::Part& part = floor.settled.part;
+    const auto says = [&](double longer) {
+        Log log;
+        log.entries = {{.kind = Entry::Kind::Blank, .value = part.blank.length + longer}};
+        return blankInWords(log, part, quantity::Reading::millimetres());
+    };
+    QCOMPARE(says(-0.8),
+             std::string("The blank is 0.8 short: leg B comes out 0.8 shorter. What is marked from the "
+                         "left end stays where it is."));
+    QVERIFY(says(1.5).find("1.5 long: leg B comes out 1.5 longer") != std::string::npos);
+    QCOMPARE(says(0.1), std::string());
+    QCOMPARE(blankInWords({}, part, quantity::Reading::millimetres()), std::string());
 }
 
 GOODFOLD_TEST(ActsTest)

@@ -85,7 +85,7 @@ void KeptTest::picturesAreKept() {
     text.write("no picture");
     text.close();
     const auto wrong = entries.setPhoto(path);
-    QVERIFY(wrong && wrong->says.find("cannot be read as a picture") != std::string::npos);
+    QVERIFY(wrong && wrong->says.find("no picture that can be read") != std::string::npos);
     QCOMPARE(QImage(entries.photoOfOpen()).size(), kept.size()); // the one before stays
     logbook->actions().undo->trigger();
     QVERIFY(entries.photoOfOpen().isEmpty());

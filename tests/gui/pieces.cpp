@@ -2,6 +2,9 @@
 // window at the same piece is heard, and its time is taken.
 #include "app/base/own_file.h"
 #include "app/bending/step_view.h"
+#include "app/bracket/picture_view.h"
+#include "app/widgets/theme.h"
+#include "app/window/stage_table.h"
 #include "gui/bench_support.h"
 
 namespace goodfold::pieces_test {
@@ -19,6 +22,7 @@ private slots:
     void somethingIsSaidAtOnce();
     void anotherWindowIsHeard();
     void timeIsTaken();
+    void largeTextIsNotCut();
 };
 
 namespace {
@@ -112,6 +116,47 @@ void PiecesTest::timeIsTaken() {
     }
     Bench again(demo("stay-on-sill.gfold"));
     QCOMPARE(again.log().minutes, minutes);
+}
+
+/// At half as large again, every act of a pair: which piece it is, and what is to be done, are there whole.
+void PiecesTest::largeTextIsNotCut() {
+    const double usual = app::textScale();
+    app::setTextScale(1.5);
+    app::applyTheme(app::Theme::Light);
+    {
+        Bench bench(demo("vent-stay.gfold"));
+        QCOMPARE(bench->size(), QSize(1280, 800));
+        for (size_t i = 0; i < bench.stage->work().size(); ++i) {
+            bench.stage->go(static_cast<int>(i));
+            QTest::qWait(5);
+            for (const QLabel* label : bench.stage->findChildren<QLabel*>()) {
+                if (!label->isVisible() || label->text().isEmpty()) continue;
+                const bool fits = label->wordWrap() ? label->height() >= label->heightForWidth(label->width())
+                                                    : label->width() >= label->sizeHint().width();
+                const bool isInside = qobject_cast<QScrollArea*>(label->parentWidget()->parentWidget()) ||
+                                      label->parentWidget()->rect().contains(label->geometry());
+                QVERIFY2(fits && isInside,
+                         qPrintable(bench.stage->work()[i].title.c_str() + QString(": ") + label->text()));
+            }
+        }
+    }
+    {
+        // The picture has no room for both hands: the one that is drawn has it all.
+        test::Window window(demo("vent-stay.gfold"));
+        QVERIFY(!window->picture()->showsBothHands());
+        window->resize(1900, 1000);
+        QTRY_VERIFY(window->picture()->showsBothHands());
+        window->resize(1280, 800);
+        for (const app::StageRow& row : app::stageRows()) {
+            window->showStage(QString::fromLatin1(row.key));
+            QTest::qWait(5);
+            for (const auto* stage : window->findChildren<app::Stage*>())
+                if (stage->isVisible()) // none of its columns reaches beyond it
+                    QVERIFY2(stage->layout()->minimumSize().width() <= stage->width(), row.key);
+        }
+    }
+    app::setTextScale(usual);
+    app::applyTheme(app::Theme::Light);
 }
 
 GOODFOLD_TEST(PiecesTest)

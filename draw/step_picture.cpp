@@ -3,6 +3,7 @@
 #include "draw/type.h"
 #include "text/names.h"
 
+#include <QObject>
 #include <QPainterPath>
 
 #include <algorithm>

@@ -124,8 +124,8 @@ private:
             sizes.push_back(size(each));
         if (!sizes.empty()) lines.push_back("Drills: " + listed(sizes));
         const part::Folded folded = part::fold(part);
-        for (const std::string& line : check::fastenersOf({job, part, folded, material, reading, hardware}))
-            lines.push_back(line);
+        const auto bolts = check::fastenersOf({job, part, folded, material, reading, hardware});
+        lines.insert(lines.end(), bolts.begin(), bolts.end());
         lines.push_back(
             "Rule, scriber, square, centre punch, file; eye protection and gloves for sharp edges");
         add({Act::Kind::Fetch, "fetch", "Fetch", "Lay these ready.", {}, lines});

@@ -9,7 +9,6 @@ namespace goodfold::check {
 
 namespace {
 
-using job::Element;
 using job::Fastener;
 using Use = Fastener::Use;
 
@@ -144,6 +143,7 @@ std::vector<std::string> fastenersOf(const Subject& s) {
         add(says);
     });
     std::vector<std::string> lines;
+    lines.reserve(wanted.size());
     for (const auto& [says, count] : wanted)
         lines.push_back(std::to_string(count) + " × " + says);
     return lines;

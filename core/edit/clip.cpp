@@ -101,7 +101,7 @@ public:
                          ? withFlange(job, onto, bend, source.length, source.width)
                          : withBendAtEnd(job, onto, bend, source.length);
         if (!added) return added.error();
-        job = std::move(added->job);
+        job = added->job;
         const std::string made = added->about.id;
         newNames[id] = made;
         dress(*job.findPlate(made), source);
@@ -225,7 +225,7 @@ Result<Edited> without(Job job, const std::vector<Element>& elements) {
         if (about && !has(job, element)) continue; // it went with another
         auto edited = without(std::move(job), element);
         if (!edited) return edited;
-        job = std::move(edited->job);
+        job = edited->job;
         if (!about) about = edited->about;
     }
     if (!about) return Error{"Nothing is selected.", {}};

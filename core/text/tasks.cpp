@@ -1,5 +1,6 @@
 #include "text/tasks.h"
 
+#include "part/mark.h"
 #include "text/names.h"
 
 #include <algorithm>

@@ -4,6 +4,7 @@
 
 #include "lineup/dimensions.h"
 #include "lineup/reaching.h"
+#include "part/fold.h"
 
 #include <Eigen/Dense>
 

@@ -145,8 +145,8 @@ private:
             if (isCut && part.form == job::StockForm::Bar)
                 act.why +=
                     std::string(act.why.empty() ? "" : " ") +
-                    "Square its edges, not its ends: marks are scribed with the square on an edge, and an "
-                    "end that is out of square moves none of them.";
+                    "Lay the rule along one edge for every mark, and scribe with the square on that edge: an "
+                    "end that is out of square then moves all marks alike.";
             add(std::move(act));
             if (isCut) marks();
         }

@@ -242,7 +242,8 @@ void BenchStage::take() {
     acts.clear();
     if (worked)
         acts = bench::actsOf(worked->on->settled, document.material(), document.reading(),
-                             worked->now ? &*worked->now : nullptr, document.books().hardware.book());
+                             worked->now ? &*worked->now : nullptr, worked->on->stated(),
+                             document.books().hardware.book());
     if (shown < 0 || shown >= static_cast<int>(acts.size())) {
         const auto first =
             std::find_if(acts.begin(), acts.end(), [&](const Act& act) { return !isDone(act); });

@@ -5,6 +5,7 @@
 #include "check/to_hand.h"
 #include "common/phrase.h"
 #include "part/mark.h"
+#include "text/lineup_words.h"
 #include "text/names.h"
 #include "text/step.h"
 #include "text/tasks.h"
@@ -76,10 +77,11 @@ namespace {
 class Acts {
 public:
     Acts(const sequence::Settled& settled, const material::Material& material,
-         const quantity::Reading& reading, const Now* now, const hardware::Book& hardware)
-        : hardware(hardware), job(settled.job), part(settled.part), plan(*settled.outcome.plan),
-          material(material), reading(reading), now(now), tasks(text::tasksOf(job, part, plan, reading)),
-          made(part.bends.size(), false) {
+         const quantity::Reading& reading, const Now* now, const lineup::Mounting* stated,
+         const hardware::Book& hardware)
+        : hardware(hardware), stated(stated), job(settled.job), part(settled.part),
+          plan(*settled.outcome.plan), material(material), reading(reading), now(now),
+          tasks(text::tasksOf(job, part, plan, reading)), made(part.bends.size(), false) {
         for (const text::Task& task : tasks)
             if (!task.trims.empty()) untrimmed.insert(task.trims);
     }
@@ -124,7 +126,8 @@ private:
             sizes.push_back(size(each));
         if (!sizes.empty()) lines.push_back("Drills: " + listed(sizes));
         const part::Folded folded = part::fold(part);
-        const auto bolts = check::fastenersOf({job, part, folded, material, reading, hardware});
+        const auto held = stated ? text::heldThere(*stated, *job.mount) : std::vector<check::HeldThere>();
+        const auto bolts = check::fastenersOf({job, part, folded, material, reading, hardware}, held);
         lines.insert(lines.end(), bolts.begin(), bolts.end());
         lines.push_back(
             "Rule, scriber, square, centre punch, file; eye protection and gloves for sharp edges");
@@ -283,6 +286,7 @@ private:
     }
 
     const hardware::Book& hardware;
+    const lineup::Mounting* stated;
     const job::Job& job;
     const part::Part& part;
     const sequence::Plan& plan;
@@ -298,8 +302,9 @@ private:
 } // namespace
 
 std::vector<Act> actsOf(const sequence::Settled& settled, const material::Material& material,
-                        const quantity::Reading& reading, const Now* now, const hardware::Book& hardware) {
-    return Acts(settled, material, reading, now, hardware).all();
+                        const quantity::Reading& reading, const Now* now, const lineup::Mounting* stated,
+                        const hardware::Book& hardware) {
+    return Acts(settled, material, reading, now, stated, hardware).all();
 }
 
 } // namespace goodfold::bench

@@ -24,9 +24,11 @@ struct Act {
     size_t step = 0;              // of a bend: of the plan
 };
 
-/// In the order they are done. `now` tells where lines go and how far is pushed; null: as planned.
+/// In the order they are done. `now` tells where lines go and how far is pushed; null: as planned. `stated`
+/// is the mount that the job states, for the bolts to fetch; null where it states none.
 std::vector<Act> actsOf(const sequence::Settled& settled, const material::Material& material,
                         const quantity::Reading& reading, const Now* now,
+                        const lineup::Mounting* stated = nullptr,
                         const hardware::Book& hardware = hardware::standardBook());
 
 /// Whether the log says so.

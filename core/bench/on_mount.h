@@ -15,6 +15,8 @@ struct OnMount {
     std::optional<lineup::Making> making; // refers to `settled`; none where nothing has to line up
     std::optional<Error> wrong;           // what its mount does not say yet
     bool isDrawn = false; // the job has no mount: its holes are brought to where they are drawn
+    /// The mount that the job states; null where none is, or not all of it.
+    const lineup::Mounting* stated() const { return making && !isDrawn ? &making->mounting : nullptr; }
     OnMount() = default;
     OnMount(const OnMount&) = delete;
 };

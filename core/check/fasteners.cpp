@@ -1,6 +1,5 @@
-// Rules of what goes through the holes: enough thread, room for nut, head and tool, and what to buy.
+// Rules of what goes through the holes: enough thread, room for nut, head and tool.
 #include "check/hole_findings.h"
-#include "check/to_hand.h"
 
 #include <algorithm>
 #include <cmath>
@@ -118,45 +117,6 @@ std::vector<Finding> headOnBend(const Subject& s) {
             return;
         }
     });
-    return findings;
-}
-
-/// How many of each, and the length that is sold.
-std::vector<std::string> fastenersOf(const Subject& s) {
-    std::vector<std::pair<std::string, int>> wanted;
-    const auto add = [&](const std::string& says) {
-        const auto same =
-            std::find_if(wanted.begin(), wanted.end(), [&](const auto& w) { return w.first == says; });
-        if (same == wanted.end())
-            wanted.emplace_back(says, 1);
-        else
-            ++same->second;
-    };
-    eachFastened(s, [&](const part::PartHole&, const Fastener& fastener) {
-        const auto stack = hardware::stackOf(fastener, s.part.thickness, s.hardware);
-        const bool isNut = fastener.use == Use::RivetNut || fastener.use == Use::WeldNut;
-        const std::string called = hardware::nameOf(fastener);
-        if (isNut) add(fastener.family.empty() ? called : called + ", " + fastener.family);
-        std::string says = isNut || fastener.use == Use::Tapped ? fastener.size + " screw for it" : called;
-        if (stack && stack->buy) says += ", " + s.length(*stack->buy) + " long";
-        if (stack && !stack->buy) says += ", longer than any in the book: " + s.length(stack->needed);
-        add(says);
-    });
-    std::vector<std::string> lines;
-    lines.reserve(wanted.size());
-    for (const auto& [says, count] : wanted)
-        lines.push_back(std::to_string(count) + " × " + says);
-    return lines;
-}
-
-std::vector<Finding> whatToBuy(const Subject& s) {
-    const std::vector<std::string> lines = fastenersOf(s);
-    if (lines.empty()) return {};
-    std::vector<Finding> findings(1);
-    findings[0].headline = "To hand for one part";
-    for (const std::string& line : lines)
-        findings[0].says += (findings[0].says.empty() ? "" : "; ") + line;
-    findings[0].says += ". Sizes are typical: a maker's sheet goes before them.";
     return findings;
 }
 

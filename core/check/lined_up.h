@@ -5,6 +5,13 @@
 
 namespace goodfold::check {
 
+/// A bolt, or what it is there, of a tie to a mount that is stated.
+struct HeldThere {
+    std::string hole; // as the part names it: h1.2
+    job::MountPoint::Kind point = job::MountPoint::Kind::Hole;
+    double bolt = 0; // its diameter, mm
+};
+
 struct LineUpFacts {
     double odds = 1;        // that all bolts go in
     double roomAsDrawn = 0; // mm; negative where even the part as drawn does not go on
@@ -32,6 +39,7 @@ struct LineUpFacts {
         std::string id;
         std::vector<Vec3> corners; // convex round them; in the root frame
     };
+    std::vector<HeldThere> held = {};
     std::vector<Standing> standing = {}; // what stands round the bracket while its bolts are turned
 };
 

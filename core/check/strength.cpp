@@ -103,10 +103,7 @@ std::optional<job::Load> loadOrPush(const Subject& s) {
 const hardware::Screw* heldBy(const Subject& s, const part::PartHole& hole) {
     const auto& fastener = s.job.plates[static_cast<size_t>(hole.plate)].holes[hole.ordinal].fastener;
     if (fastener) return s.hardware.findScrew(fastener->size);
-    const hardware::Screw* largest = nullptr;
-    for (const hardware::Screw& screw : s.hardware.screws)
-        if (screw.close <= hole.diameter && (!largest || screw.major > largest->major)) largest = &screw;
-    return largest;
+    return s.hardware.largestThrough(hole.diameter, s.job.units == quantity::Unit::Millimetre);
 }
 
 } // namespace

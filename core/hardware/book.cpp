@@ -194,6 +194,19 @@ const Screw* Book::screwOfMajor(double mm) const {
     return found == screws.end() ? nullptr : &*found;
 }
 
+const Screw* Book::largestThrough(double hole, bool isMetric) const {
+    const Screw* largest = nullptr;
+    const auto isBetter = [&](const Screw& screw) {
+        if (screw.major >= hole) return false;
+        if (!largest) return true;
+        if (screw.isMetric() != largest->isMetric()) return screw.isMetric() == isMetric;
+        return screw.major > largest->major;
+    };
+    for (const Screw& screw : screws)
+        if (isBetter(screw)) largest = &screw;
+    return largest;
+}
+
 namespace {
 
 Lengths listsFrom(Members& members) {

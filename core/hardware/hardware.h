@@ -47,6 +47,7 @@ struct Screw {
     std::vector<RivetNut> rivetNuts;                            // by family, the usual one first
     /// Null where the book has none, or none of that family.
     const RivetNut* rivetNut(const std::string& family) const;
+    bool isMetric() const { return size.starts_with('M'); }
     std::optional<WeldNut> weldNut;
 };
 
@@ -67,6 +68,9 @@ struct Book {
     const Rivet* findRivet(std::string_view size) const;
     /// By its thread's outside diameter; null where the book has none.
     const Screw* screwOfMajor(double mm) const;
+    /// The largest of these that goes through a hole: of the measure a job is written in, metric or inch, and
+    /// where none of that does of the other. Null where none does.
+    const Screw* largestThrough(double hole, bool isMetric) const;
 };
 
 /// Errors name the entry that is not usable.

@@ -37,23 +37,21 @@ const MountPoint* pointOn(const job::Mount& mount, const job::MountFace& face) {
 }
 
 /// The largest bolt that goes through both.
-double boltThrough(double hole, const MountPoint& point, const hardware::Book& hardware) {
+double boltThrough(double hole, const MountPoint& point, bool isMetric, const hardware::Book& hardware) {
     const double least =
         point.kind == MountPoint::Kind::Hole && point.diameter ? std::min(hole, *point.diameter) : hole;
-    double largest = 0;
-    for (const hardware::Screw& screw : hardware.screws)
-        if (screw.major < least) largest = std::max(largest, screw.major);
-    return largest > 0 ? largest : least;
+    const hardware::Screw* largest = hardware.largestThrough(least, isMetric);
+    return largest ? largest->major : least;
 }
 
-double boltOf(const job::Tie& tie, const job::Hole& hole, const MountPoint& point,
+double boltOf(const job::Tie& tie, const job::Hole& hole, const MountPoint& point, bool isMetric,
               const hardware::Book& hardware) {
     if (tie.bolt) return *tie.bolt;
     if (hole.fastener)
         if (const hardware::Screw* screw = hardware.findScrew(hole.fastener->size)) return screw->major;
     const bool isNominal = point.kind == MountPoint::Kind::Stud || point.kind == MountPoint::Kind::Tapped;
     if (isNominal && point.diameter) return *point.diameter;
-    return boltThrough(hole.diameter, point, hardware);
+    return boltThrough(hole.diameter, point, isMetric, hardware);
 }
 
 Result<Mounting::Tie> tieOf(const job::Job& job, const job::Mount& mount, const part::Part& part,
@@ -74,7 +72,7 @@ Result<Mounting::Tie> tieOf(const job::Job& job, const job::Mount& mount, const 
     made.axis = point.axis ? point.axis->normalized() : outward;
     made.outward = outward;
     made.onFace = tie.onFace;
-    made.bolt = boltOf(tie, drawn, point, hardware);
+    made.bolt = boltOf(tie, drawn, point, job.units == quantity::Unit::Millimetre, hardware);
     if (point.kind == MountPoint::Kind::Hole) made.through = point.diameter;
     made.touches = part.plates[static_cast<size_t>(hole.plate)].id != job.rests->plate;
     made.press = tie.press.value_or(kUsualPress);

@@ -166,6 +166,14 @@ std::string costInWords(const lineup::Offer& offer) {
     return offer.minutes > 0 ? printNumber(offer.minutes, offer.minutes < 10 ? 1 : 0) + " min more" : "";
 }
 
+std::vector<check::HeldThere> heldThere(const lineup::Mounting& mounting, const job::Mount& mount) {
+    std::vector<check::HeldThere> held;
+    held.reserve(mounting.ties.size());
+    for (const lineup::Mounting::Tie& tie : mounting.ties)
+        held.push_back({tie.hole, mount.findPoint(tie.point)->kind, tie.bolt});
+    return held;
+}
+
 check::LineUpFacts factsOf(const lineup::Making& making, const lineup::NominalFit& nominal,
                            const lineup::Odds& odds, const hardware::Book& hardware) {
     check::LineUpFacts facts{odds.odds, nominal.fitting.room, {}, {}, {}, {}};
@@ -184,6 +192,7 @@ check::LineUpFacts factsOf(const lineup::Making& making, const lineup::NominalFi
         facts.against = way.against;
     }
     const job::Mount& mount = *making.job.mount;
+    facts.held = heldThere(making.mounting, mount);
     facts.clearances = lineup::leastDistances(making, nominal, hardware);
     const Pose3 rootFromMount = nominal.mountFromRoot.inverse();
     for (const job::Clearance& thing : mount.clearances) {

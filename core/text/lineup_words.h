@@ -22,6 +22,9 @@ std::string inWords(const lineup::Drilling& drilling);
 /// "by hand, 4 min more" of an offer: what it costs a piece; empty where it costs nothing.
 std::string costInWords(const lineup::Offer& offer);
 
+/// What the job's own mount has for each bolt.
+std::vector<check::HeldThere> heldThere(const lineup::Mounting& mounting, const job::Mount& mount);
+
 /// What rules are told of it.
 check::LineUpFacts factsOf(const lineup::Making& making, const lineup::NominalFit& nominal,
                            const lineup::Odds& odds, const hardware::Book& hardware);

@@ -39,6 +39,8 @@ private slots:
     void movedLinesAreScribedWhereTheyGo();
     void legsAreReadOnceTheyAreTrimmed();
     void boltsAreFetched();
+    void boltsIntoTheMountAreFetched_data();
+    void boltsIntoTheMountAreFetched();
     void shortBlanksSayWhatTheyMean();
 };
 
@@ -138,6 +140,47 @@ void ActsTest::boltsAreFetched() {
     const auto cut =
         std::find_if(acts.begin(), acts.end(), [](const Act& act) { return act.says.rfind("Cut", 0) == 0; });
     QVERIFY(cut != acts.end() && cut->why.find("out of square") != std::string::npos);
+}
+
+/// Stock of 3, M6. Into a thread: 3 + washer 1.6 + as long in the thread as it is thick, 6, is 10.6; 12 is
+/// sold, of which 12 - 4.6 = 7.4 are in it. Through: 3 + two washers + nut 5.2 + two pitches is 13.4 and the
+/// mount.
+void ActsTest::boltsIntoTheMountAreFetched_data() {
+    QTest::addColumn<int>("point");
+    QTest::addColumn<QString>("says");
+    const auto row = [](const char* name, job::MountPoint::Kind kind, const char* says) {
+        QTest::newRow(name) << static_cast<int>(kind) << says;
+    };
+    row("thread", job::MountPoint::Kind::Tapped,
+        "3 × M6 screw and washer, 12.0 long: 7.4 in the mount's thread");
+    row("stud", job::MountPoint::Kind::Stud, "3 × M6 nut and washer for the mount's stud");
+    row("hole", job::MountPoint::Kind::Hole,
+        "3 × M6 bolt, nut and 2 washers, longer by 13.4 than the mount is thick there");
+    row("mark", job::MountPoint::Kind::Mark, "3 × M6 screw or bolt, for what is drilled there");
+}
+void ActsTest::boltsIntoTheMountAreFetched() {
+    QFETCH(int, point);
+    QFETCH(QString, says);
+    job::Job job = boltedBar({60, 50}, {{.angleDeg = 90}});
+    for (job::MountPoint& each : job.mount->points) {
+        each.kind = static_cast<job::MountPoint::Kind>(point);
+        each.diameter = each.kind == job::MountPoint::Kind::Hole ? 6.6 : 6;
+    }
+    const Shopfloor floor(job);
+    const auto linesWith = [&](const lineup::Mounting* stated) {
+        const Now now = floor.now({});
+        return bench::actsOf(floor.settled, test::hotRolled(), quantity::Reading::millimetres(), &now, stated)
+            .front()
+            .lines;
+    };
+    const auto has = [&](const std::vector<std::string>& lines) {
+        return std::any_of(lines.begin(), lines.end(), [&](const std::string& line) {
+            return QString::fromStdString(line).replace(QChar(0xa0), ' ') == says;
+        });
+    };
+    const auto lines = linesWith(&floor.making->mounting);
+    QVERIFY2(has(lines), lines[lines.size() - 2].c_str());
+    QVERIFY(!has(linesWith(nullptr))); // a place that is only drawn has no bolts
 }
 
 /// Marks are counted from leg A's end: what the blank lacks, leg B lacks.

@@ -113,7 +113,8 @@ void takeShots(const QString& folder, const QStringList& stages, const QString& 
             while (window->isBusy())
                 QApplication::processEvents(QEventLoop::WaitForMoreEvents);
             window->showExample();
-            QApplication::processEvents(); // what was planned is laid out
+            for (int i = 0; i < 3; ++i) // what was planned is said, laid out, and what that moves as well
+                QApplication::processEvents();
             window->grab().save(QStringLiteral("%1/%2-%3%4.png").arg(folder, name, stage, ending));
         }
     }

@@ -26,7 +26,8 @@ struct ProvedChart {
     double letters = 13;                       // pixels
 };
 
-double heightOf(const ProvedChart& chart);
+/// So wide: names that are long for it take two lines.
+double heightOf(const ProvedChart& chart, double width);
 
 /// Bars are of 95 in 100.
 void paintProved(QPainter& painter, const QRectF& area, const ProvedChart& chart, const Palette& palette);

@@ -10,6 +10,7 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <limits>
 
 namespace goodfold::draw {
 
@@ -25,6 +26,7 @@ struct Line {
     QString says;
     enum class Side { Left, Right, Above, Below, Point } side = Side::Point;
     int level = 0;
+    bool isBroken = false; // drawn shorter than it is
 };
 
 class ToolPainter {
@@ -33,16 +35,20 @@ public:
                 const Palette& palette)
         : painter(painter), tool(tool), sample(tool::sampleOf(tool)),
           outlines(tool::outlinesOf(sample, view)), reading(reading), palette(palette) {
-        for (const tool::Dimension& dimension : tool::dimensionsOf(sample, view))
-            lines.push_back({std::string(dimension.key), pointOf(dimension.from), pointOf(dimension.to),
-                             saysOf(dimension)});
+        const auto dimensions = tool::dimensionsOf(sample, view);
+        farthest = farthestOf(dimensions);
+        for (const tool::Dimension& dimension : dimensions) {
+            lines.push_back(
+                {std::string(dimension.key), shown(dimension.from), shown(dimension.to), saysOf(dimension)});
+            lines.back().isBroken = isBeyond(dimension.from) || isBeyond(dimension.to);
+        }
         for (const Line& line : lines)
             room |= QRectF(line.from, line.to).normalized().adjusted(-0.01, -0.01, 0.01, 0.01);
         if (view == tool::View::Along) // widths have no heights of their own
             for (const tool::Outline& outline : outlines)
                 if (!outline.isUnbounded)
                     for (const Vec2& corner : outline.shape)
-                        room |= QRectF(pointOf(corner), QSizeF(0.01, 0.01));
+                        room |= QRectF(shown(corner), QSizeF(0.01, 0.01));
         const double beyond = 0.12 * std::max(room.width(), room.height()) + 6;
         room.adjust(-beyond, -beyond, beyond, beyond);
         painter.setFont(typeface(kText, Weight::SemiBold));
@@ -62,7 +68,21 @@ public:
     }
 
 private:
-    static QPointF pointOf(const Vec2& point) { return {point.x(), point.y()}; }
+    /// A lever and a wall are far longer than all the rest: they are drawn with a break, so that the rest is
+    /// large enough to be read.
+    static double farthestOf(const std::vector<tool::Dimension>& dimensions) {
+        constexpr double kBeyond = 1.5;
+        double farthest = 0;
+        for (const tool::Dimension& dimension : dimensions)
+            if (dimension.key != "lever" && dimension.key != "bench.wall")
+                for (const Vec2& end : {dimension.from, dimension.to})
+                    farthest = std::max(farthest, end.cwiseAbs().maxCoeff());
+        return farthest > 0 ? kBeyond * farthest : std::numeric_limits<double>::infinity();
+    }
+    bool isBeyond(const Vec2& point) const { return point.cwiseAbs().maxCoeff() > farthest; }
+    QPointF shown(const Vec2& point) const {
+        return {std::clamp(point.x(), -farthest, farthest), std::clamp(point.y(), -farthest, farthest)};
+    }
 
     QString saysOf(const tool::Dimension& dimension) const {
         const std::string_view key = dimension.key;
@@ -128,6 +148,10 @@ private:
             const int count = levels[static_cast<size_t>(side)];
             return count == 0 ? 8.0 : kFirstLevel + count * each;
         };
+        // Beside a small drawing lines stand closer, and their figures under one another.
+        const int beside =
+            levels[static_cast<size_t>(Line::Side::Left)] + levels[static_cast<size_t>(Line::Side::Right)];
+        if (beside > 0) levelBeside = std::min(levelBeside, 0.4 * area.width() / beside);
         const double left = margin(Line::Side::Left, levelBeside),
                      right = margin(Line::Side::Right, levelBeside), top = margin(Line::Side::Above, kLevel),
                      bottom = margin(Line::Side::Below, kLevel);
@@ -145,7 +169,7 @@ private:
     void paintBody(const Polygon& outline, const QColor& fill, const QString& name) {
         QPolygonF shape;
         for (const Vec2& corner : outline)
-            shape << onPaper(pointOf(corner));
+            shape << onPaper(shown(corner));
         painter.setPen(QPen(palette.ink, 1.1));
         painter.setBrush(fill);
         painter.drawPolygon(shape);
@@ -181,9 +205,37 @@ private:
     void paintBodies() {
         painter.save();
         painter.setClipRect(drawn);
-        for (const tool::Outline& outline : outlines)
+        for (const tool::Outline& outline : outlines) {
             paintBody(outline.shape, outline.isStock ? palette.face : palette.tool, nameOnDrawing(outline));
+            const bool isLong = std::any_of(outline.shape.begin(), outline.shape.end(),
+                                            [&](const Vec2& corner) { return isBeyond(corner); });
+            if (isLong && !outline.isUnbounded && !outline.isStock) breakBody(outline.shape);
+        }
         painter.restore();
+    }
+
+    /// A gap across, near the far end.
+    void breakBody(const Polygon& outline) {
+        QPolygonF shape;
+        for (const Vec2& corner : outline)
+            shape << onPaper(shown(corner));
+        const QRectF box = shape.boundingRect() & drawn;
+        const bool lies = box.width() > box.height();
+        const QPointF far = onPaper(shown(outline[2])) - onPaper(shown(outline[0]));
+        const QPointF at = box.center() + 0.25 * (lies ? QPointF(far.x(), 0) : QPointF(0, far.y()));
+        const QPointF across = lies ? QPointF(3, box.height() / 2 + 1) : QPointF(box.width() / 2 + 1, 3);
+        paintGap(at, across, lies ? QPointF(2.5, 0) : QPointF(0, 2.5), palette.ink);
+    }
+
+    /// Two strokes with nothing between them: what is drawn here goes on for longer.
+    void paintGap(const QPointF& at, const QPointF& across, const QPointF& half, const QColor& ink) {
+        painter.setPen(Qt::NoPen);
+        painter.setBrush(palette.paper);
+        painter.drawPolygon(
+            QPolygonF({at - across - half, at - across + half, at + across + half, at + across - half}));
+        painter.setPen(QPen(ink, 1));
+        painter.drawLine(at - across - half, at + across - half);
+        painter.drawLine(at - across + half, at + across + half);
     }
 
     /// Gives the box of the figure; those of radii and angles keep clear of what is `written`.
@@ -219,11 +271,28 @@ private:
         painter.drawLine(c, d);
         for (const QPointF& end : {c, d}) // a tick across, as on a rule
             painter.drawLine(end - QPointF(3, -3), end + QPointF(3, -3));
+        if (line.isBroken)
+            paintGap(c + 0.75 * (d - c), lies ? QPointF(2, 5) : QPointF(5, 2),
+                     lies ? QPointF(2, 0) : QPointF(0, 2), ink);
         const QPointF middle = (c + d) / 2;
         QRectF box(middle.x() - wide / 2, middle.y() - high / 2, wide, high);
         if (!lies) box.moveLeft(line.side == Line::Side::Left ? at - wide - 3 : at + 3);
         if (lies && std::abs(c.x() - d.x()) < wide) box.moveLeft(std::max(c.x(), d.x()) + 5);
-        return figure(box, line.says, ink);
+        return figure(clearOf(box, written), line.says, ink);
+    }
+
+    /// Moved down, or else up, until it lies over no other: in a small drawing lines stand closer than
+    /// figures.
+    QRectF clearOf(const QRectF& box, const std::vector<PlacedDimension>& written) const {
+        const auto isClear = [&](const QRectF& at) {
+            return at.top() >= area.top() && at.bottom() <= area.bottom() &&
+                   std::none_of(written.begin(), written.end(),
+                                [&](const PlacedDimension& other) { return other.box.intersects(at); });
+        };
+        for (double by = 0; by < area.height(); by += 2)
+            for (const double way : {by, -by})
+                if (const QRectF at = box.translated(0, way); isClear(at)) return at;
+        return box;
     }
 
     QRectF figure(QRectF box, const QString& says, const QColor& ink) {
@@ -244,6 +313,7 @@ private:
     std::vector<Line> lines;
     std::array<int, 4> levels{}; // by side
     double levelBeside = 0;      // figures beside their lines take more
+    double farthest = 0;         // mm: what is beyond is drawn there
     QRectF room;                 // mm
     QRectF area;                 // pixels
     double scale = 1;

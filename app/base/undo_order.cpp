@@ -1,5 +1,7 @@
 #include "app/base/undo_order.h"
 
+#include <QWidget>
+
 #include <algorithm>
 #include <utility>
 

@@ -230,7 +230,7 @@ void BenchStage::showAnswers(const Act& act) {
         says << text(blankSays);
     for (const bench::Left& left : now.left)
         if (const std::string moved = bench::inWords(left, worked->on->settled.part, document.reading());
-            !moved.empty())
+            !moved.empty() && moved != act.why) // said already, under what is done
             says << text(moved);
     for (const bench::MovedHole& moved : now.holes)
         says << text(bench::inWords(moved, worked->on->settled.part, document.reading()));

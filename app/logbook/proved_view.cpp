@@ -52,9 +52,17 @@ void ProvedView::refresh() {
     }
     setAccessibleName(says.join(QLatin1Char('\n')));
     setToolTip(accessibleName());
-    setFixedHeight(static_cast<int>(std::ceil(draw::heightOf(chart))));
+    fitHeight();
     setVisible(!chart.rows.empty());
     update();
+}
+
+void ProvedView::fitHeight() {
+    setFixedHeight(static_cast<int>(std::ceil(draw::heightOf(chart, width() - px(6)))));
+}
+
+void ProvedView::resizeEvent(QResizeEvent*) {
+    fitHeight();
 }
 
 void ProvedView::paintEvent(QPaintEvent*) {

@@ -19,8 +19,10 @@ public:
 
 protected:
     void paintEvent(QPaintEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
 
 private:
+    void fitHeight();
     QString size(double mm) const;
     QString inWords(const learn::Proved& of) const;
 

@@ -7,6 +7,7 @@
 #include <QFileDialog>
 #include <QFileInfo>
 #include <QMessageBox>
+#include <QPushButton>
 
 namespace goodfold::app {
 
@@ -137,8 +138,8 @@ std::optional<JobFiles::Over> JobFiles::askToWriteOver() {
         tr("%1 was changed by another program or window since it was opened here. Write over that?")
             .arg(QFileInfo(origin.path).fileName()),
         QMessageBox::Cancel, &window);
-    const auto* over = ask.addButton(tr("Write over it"), QMessageBox::DestructiveRole);
-    const auto* other = ask.addButton(tr("Save under another name…"), QMessageBox::AcceptRole);
+    const QAbstractButton* over = ask.addButton(tr("Write over it"), QMessageBox::DestructiveRole);
+    const QAbstractButton* other = ask.addButton(tr("Save under another name…"), QMessageBox::AcceptRole);
     ask.setDefaultButton(QMessageBox::Cancel);
     ask.exec();
     if (ask.clickedButton() == over) return Over::Anything;

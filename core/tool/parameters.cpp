@@ -112,9 +112,9 @@ const std::vector<Parameter>& parameters() {
          [](Tool& t) -> double& { return t.placeSigma; }, any},
         {"angle_sigma", "angle reached, two times in three within", Degrees, kLeast, 20,
          [](Tool& t) -> double& { return t.angleSigma; }, any},
-        {"square_sigma", "set square, two times in three within, 0 for not known", Degrees, 0, 20,
+        {"square_sigma", "set square within, 0 where not known", Degrees, 0, 20,
          [](Tool& t) -> double& { return t.squareSigma; }, any},
-        {"radius_sigma", "radius made, two times in three within, 0 for not known", Length, 0, 10,
+        {"radius_sigma", "radius made within, 0 where not known", Length, 0, 10,
          [](Tool& t) -> double& { return t.radiusSigma; }, any}};
     return all;
 }

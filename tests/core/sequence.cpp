@@ -28,8 +28,9 @@ public:
         : part(part), collisions(part), wishes(wishes),
           operations(sequence::operationsOf(part, material, shop)) {
         for (const auto& [bend, tool] : wishes.tool)
-            std::erase_if(operations.of[static_cast<size_t>(bend)],
-                          [&](const Operation& operation) { return operation.setup.tool->id != tool; });
+            std::erase_if(operations.of[static_cast<size_t>(bend)], [&id = tool](const Operation& operation) {
+                return operation.setup.tool->id != id;
+            });
     }
 
     double least() {

@@ -18,7 +18,7 @@ namespace goodfold::test {
 /// slow.
 inline int rounds(int usual, int many) {
     if (qEnvironmentVariableIsSet("GOODFOLD_MANY")) return many;
-#if defined(__SANITIZE_ADDRESS__) || defined(__SANITIZE_THREAD__)
+#ifdef GOODFOLD_IS_SLOW
     return (usual + 7) / 8;
 #else
     return usual;

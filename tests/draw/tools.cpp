@@ -50,6 +50,7 @@ private slots:
     void figuresStandApartOnThePaper();
     void bodiesAreFilled();
     void figureInHandIsLit();
+    void longLeversAreDrawnWithABreak();
     void drawingGrowsWithTheTool();
     void viseDiesStandInTheMiddleOfTheirPunch();
 };
@@ -94,6 +95,27 @@ void ToolsTest::figureInHandIsLit() {
     const Drawing plain(vise, View::Around, reading), lit(vise, View::Around, reading, "bench.wall");
     QCOMPARE(plain.count(plain.palette.accent), qsizetype{0});
     QVERIFY(lit.count(lit.palette.accent) > 20);
+}
+
+/// A longer lever, or a wall farther off, takes no room from the rest: the other figures stay where they are.
+void ToolsTest::longLeversAreDrawnWithABreak() {
+    tool::Tool vise = *tool::standardShop().find("vise");
+    const auto reading = quantity::Reading::millimetres();
+    const Drawing shorter(vise, View::Around, reading);
+    vise.lever += 300;
+    vise.bench.wall += 200;
+    const Drawing longer(vise, View::Around, reading);
+    QCOMPARE(shorter.figures.size(), longer.figures.size());
+    for (size_t i = 0; i < shorter.figures.size(); ++i)
+        if (const std::string& key = shorter.figures[i].key; key != "lever" && key != "bench.wall")
+            QCOMPARE(shorter.figures[i].box, longer.figures[i].box);
+    const auto boxOf = [&](const std::string& key) {
+        return std::find_if(shorter.figures.begin(), shorter.figures.end(),
+                            [&](const auto& figure) { return figure.key == key; })
+            ->box;
+    };
+    // Beside 500 of pipe, 75 and 120 below the jaw's top were nearly as one.
+    QVERIFY(std::abs(boxOf("bench.screw_depth").center().y() - boxOf("bench.below").center().y()) > 8);
 }
 
 /// To scale: a vise twice as deep under its jaws takes a drawing whose figures stand further apart for its

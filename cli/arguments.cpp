@@ -117,6 +117,19 @@ void addLearning(CLI::App& app, Arguments& into) {
     addErrors(sub, into);
 }
 
+void addCutting(CLI::App& app, Arguments& into) {
+    CLI::App& sub = addPrinting(app, "cut", "Print from which bars all jobs together are cut, and how", into,
+                                Arguments::Command::Cut);
+    sub.add_option("--bars", into.bars, "What is on the rack; left out, bars as they are sold")
+        ->type_name("BARS.csv");
+    sub.add_option("--squaring", into.squaring, "Cut off each bar's first end")
+        ->check(CLI::Range(0.0, 1000.0))
+        ->type_name("MM");
+    sub.add_option("--grip", into.grip, "Of each bar's far end, that the saw does not reach")
+        ->check(CLI::Range(0.0, 1000.0))
+        ->type_name("MM");
+}
+
 void addExporting(CLI::App& app, Arguments& into) {
     CLI::App& sub =
         *app.add_subcommand("export", "Write files of one job; FILE may be - for standard output");
@@ -171,6 +184,7 @@ std::optional<Arguments> parseArguments(int argc, const char* const* argv, int& 
     addBench(app, arguments);
     addPractising(app, arguments);
     addLearning(app, arguments);
+    addCutting(app, arguments);
     addExporting(app, arguments);
     try {
         app.parse(argc, argv);

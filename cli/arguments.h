@@ -9,7 +9,7 @@
 namespace goodfold::cli {
 
 struct Arguments {
-    enum class Command { Show, Plan, LineUp, Mount, Solve, Propose, Bench, Practise, Learn, Export };
+    enum class Command { Show, Plan, LineUp, Mount, Solve, Propose, Bench, Practise, Learn, Cut, Export };
     Command command = Command::Show;
     std::vector<std::string> jobs;              // "-" is standard input
     std::map<std::string, std::string> exports; // the key of draw::exports() and the file to write
@@ -30,6 +30,8 @@ struct Arguments {
     std::string out = {};                  // the job that `solve` writes; empty: none
     std::string material = {};             // that `learn` is asked of; empty: the first bend's
     std::string tool = {}, batch = {};     // and for bends in that tool, from that batch; empty: any
+    std::string bars = {};                 // a table of what is on the rack; empty: what is sold
+    double squaring = 0, grip = 0;         // what `cut` takes off each bar, mm
     std::vector<std::string> held = {};    // plates, bends and holes that `solve` leaves as they are
 };
 

@@ -3,6 +3,7 @@
 #include "files/bench_log.h"
 #include "files/job_file.h"
 #include "files/logbook_csv.h"
+#include "stock/rack_files.h"
 
 #include <cerrno>
 #include <cstring>
@@ -41,6 +42,10 @@ Result<bench::Log> readLog(const std::string& path) {
 
 Result<std::vector<learn::KeptBend>> readBends(const std::string& path) {
     return readFrom(path, files::readTestBends);
+}
+
+Result<std::vector<stock::RackBar>> readBars(const std::string& path) {
+    return readFrom(path, stock::readBars);
 }
 
 Result<const material::Material*> materialOf(const job::Job& job) {

@@ -1,6 +1,7 @@
 // goodfold-cli: the computation for scripts and for checking.
 #include "check/finding.h"
 #include "cli/bench_commands.h"
+#include "cli/stock_commands.h"
 #include "draw/exports.h"
 #include "draw/save_bytes.h"
 #include "draw/type.h"
@@ -314,6 +315,7 @@ int main(int argc, char** argv) {
         return exportJob(*arguments, books);
     }
     using Command = cli::Arguments::Command;
+    if (arguments->command == Command::Cut) return cli::cutBatch(books, *arguments);
     const auto doneWith = [&](const std::string& path) {
         switch (arguments->command) {
         case Command::Plan:

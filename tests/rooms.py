@@ -26,6 +26,7 @@ core/bench
 core/learn
 core/propose
 core/files
+core/stock
 draw store
 app/base
 app/widgets

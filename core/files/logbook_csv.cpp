@@ -1,8 +1,7 @@
 #include "files/logbook_csv.h"
 
 #include "files/bench_log.h"
-#include "files/csv_table.h"
-#include "quantity/length.h"
+#include "files/csv_row.h"
 
 #include <cmath>
 #include <sstream>
@@ -26,38 +25,7 @@ constexpr Figure kFigures[] = {
     {"free_leg", &TestBend::freeLeg}, {"wanted", &TestBend::wantedDeg}, {"pushed", &TestBend::pushedDeg},
     {"angle", &TestBend::angleDeg},   {"radius", &TestBend::radius}};
 
-/// Row by row; throws the Error of a cell, which the readers below catch.
-class Row {
-public:
-    Row(const CsvTable& table, size_t row) : table(table), row(row) {}
-
-    const std::string& text(const char* column) const { return table.at(row, column); }
-    const std::string& needed(const char* column) const {
-        if (text(column).empty()) fail(column, "is missing");
-        return text(column);
-    }
-    double number(const char* column, double otherwise) const {
-        if (text(column).empty()) return otherwise;
-        const auto read = quantity::parseNumber(text(column));
-        if (!read || !std::isfinite(*read)) fail(column, "must be a number");
-        return *read;
-    }
-    bool flag(const char* column, bool otherwise) const {
-        const std::string& said = text(column);
-        if (said.empty()) return otherwise;
-        if (said != "yes" && said != "no") fail(column, "must be yes or no");
-        return said == "yes";
-    }
-    [[noreturn]] void fail(const char* column, const std::string& reason) const {
-        throw Error{"\"" + std::string(column) + "\" " + reason + ".", table.placeOf(row)};
-    }
-
-private:
-    const CsvTable& table;
-    size_t row;
-};
-
-KeptBend bendFrom(const Row& row) {
+KeptBend bendFrom(const CsvRow& row) {
     KeptBend kept;
     kept.id = row.needed("id");
     kept.at = row.needed("at");
@@ -74,7 +42,7 @@ KeptBend bendFrom(const Row& row) {
     return kept;
 }
 
-KeptPiece pieceFrom(const Row& row) {
+KeptPiece pieceFrom(const CsvRow& row) {
     KeptPiece kept;
     kept.id = row.needed("id");
     kept.at = row.needed("at");
@@ -92,19 +60,6 @@ KeptPiece pieceFrom(const Row& row) {
     kept.note = row.text("note");
     kept.photo = row.text("photo");
     return kept;
-}
-
-template <class Kept> Result<std::vector<Kept>> readAll(std::istream& in, Kept (*from)(const Row&)) {
-    const auto table = CsvTable::read(in);
-    if (!table) return table.error();
-    try {
-        std::vector<Kept> all;
-        for (size_t row = 0; row < table->rows(); ++row)
-            all.push_back(from(Row(*table, row)));
-        return all;
-    } catch (const Error& error) {
-        return error;
-    }
 }
 
 } // namespace
@@ -126,7 +81,7 @@ void writeTestBends(std::ostream& out, const std::vector<KeptBend>& bends) {
 }
 
 Result<std::vector<KeptBend>> readTestBends(std::istream& in) {
-    return readAll(in, bendFrom);
+    return readRows<KeptBend>(in, bendFrom);
 }
 
 void writePieces(std::ostream& out, const std::vector<KeptPiece>& pieces) {
@@ -143,7 +98,7 @@ void writePieces(std::ostream& out, const std::vector<KeptPiece>& pieces) {
 }
 
 Result<std::vector<KeptPiece>> readPieces(std::istream& in) {
-    return readAll(in, pieceFrom);
+    return readRows<KeptPiece>(in, pieceFrom);
 }
 
 bool isTableOfPieces(const std::string& firstLine) {

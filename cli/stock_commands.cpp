@@ -1,0 +1,60 @@
+#include "cli/stock_commands.h"
+
+#include "sequence/settle.h"
+#include "stock/rack_files.h"
+
+#include <algorithm>
+#include <deque>
+#include <iostream>
+
+namespace goodfold::cli {
+
+namespace {
+
+/// A job laid out as its tools bend it.
+struct Laid {
+    std::string path;
+    sequence::Settled settled;
+};
+
+} // namespace
+
+int cutBatch(const Books& books, const Arguments& arguments) {
+    std::vector<stock::RackBar> rack;
+    if (!arguments.bars.empty()) {
+        const auto read = readBars(arguments.bars);
+        if (!read) return complain(arguments.bars, read.error());
+        rack = *read;
+    }
+    std::deque<Laid> jobs; // that stay where they are
+    std::vector<stock::Batched> batch;
+    std::vector<std::string> sheets;
+    for (const std::string& path : arguments.jobs) {
+        const auto job = readJob(path);
+        if (!job) return complain(path, job.error());
+        const auto material = materialOf(*job);
+        if (!material) return complain(path, material.error(), kCannotBeMade);
+        jobs.push_back({path, sequence::settle(*job, asTaught(**material, books), books.tools)});
+        const sequence::Settled& settled = jobs.back().settled;
+        batch.push_back({path, settled.job, settled.part});
+        if (settled.job.stock.form != job::StockForm::Bar) sheets.push_back(path);
+    }
+    std::vector<stock::SectionCut> cuts;
+    bool isAll = true;
+    for (stock::Section& section : stock::sectionsOf(batch)) {
+        stock::SectionCut cut{std::move(section), {}, {}, {}};
+        cut.bars = arguments.bars.empty() ? stock::soldBars(batch.front().job.units)
+                                          : stock::barsFor(cut.section, rack);
+        cut.sawing = {cut.section.kerf, arguments.squaring, arguments.grip};
+        const auto list = stock::cutList(cut.section.wanted, cut.bars, cut.sawing);
+        if (!list) return complain(arguments.jobs.front(), list.error(), kCannotBeMade);
+        cut.list = *list;
+        isAll =
+            isAll && std::all_of(list->missing.begin(), list->missing.end(), [](int n) { return n == 0; });
+        cuts.push_back(std::move(cut));
+    }
+    stock::writeCutLists(std::cout, cuts, sheets);
+    return printed(isAll ? kFine : kCannotBeMade);
+}
+
+} // namespace goodfold::cli

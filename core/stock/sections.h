@@ -1,0 +1,40 @@
+// Which blanks of a batch come from which bars: by metal, thickness and width.
+#pragma once
+
+#include "part/part.h"
+#include "stock/cut_list.h"
+
+namespace goodfold::stock {
+
+/// One job of the batch, laid out.
+struct Batched {
+    std::string name; // its file's, or its title
+    const job::Job& job;
+    const part::Part& part;
+};
+
+/// A bar on the rack, or in the shop's list of what is sold.
+struct RackBar {
+    std::string material; // of the material book
+    double width = 0, thickness = 0;
+    Bar bar;
+};
+
+struct Section {
+    std::string material;
+    double width = 0, thickness = 0;
+    std::vector<Wanted> wanted; // a blank's length, with what is left on its ends; both hands together
+    double kerf = 0;            // the widest that one of the jobs is sawn with
+};
+
+/// In the order of the jobs. Blanks of sheet are in none.
+std::vector<Section> sectionsOf(const std::vector<Batched>& jobs);
+
+/// Those on the rack that are of it. Stock of 3 is 3, whatever the gauge reads: to a twentieth of a
+/// millimetre.
+std::vector<Bar> barsFor(const Section& section, const std::vector<RackBar>& rack);
+
+/// Where the rack is not known: the lengths that bars are usually sold in, as many as one likes.
+std::vector<Bar> soldBars(quantity::Unit unit);
+
+} // namespace goodfold::stock

@@ -1,0 +1,75 @@
+// `goodfold-cli cut`: what a batch is cut from.
+#include "cli/support.h"
+
+namespace goodfold::cli_cutting_test {
+
+using nlohmann::json;
+using namespace goodfold::test;
+
+class CuttingTest : public QObject {
+    Q_OBJECT
+private slots:
+    void batchesAreCutFromWhatThereIs();
+    void shortStockIsSaid();
+    void tablesAreReadStrictly();
+};
+
+namespace {
+
+constexpr auto kColumns = "name,material,width,thickness,length,count,price,offcut\n";
+
+} // namespace
+
+/// Two of each hand of a blank 176.0 long, cuts 1 wide: four begin 177 apart, and fit no bar of less than
+/// 707.
+void CuttingTest::batchesAreCutFromWhatThereIs() {
+    const QByteArray rack = QByteArray(kColumns) + "long,steel-hot-rolled,30,3,2000,,,\n"
+                                                   "rest,steel-hot-rolled,30,3,720,1,,yes\n"
+                                                   "other,steel-hot-rolled,30,4,500,,,yes\n";
+    const Outcome outcome =
+        run({"cut", demo("vent-stay.gfold"), demo("valve-tray.gfold"), "--json", "--bars", "-"}, rack);
+    QVERIFY2(outcome.status == 0, outcome.err.constData());
+    const json cut = json::parse(outcome.out.toStdString());
+    QCOMPARE(cut["sections"].size(), size_t(1));
+    const json& section = cut["sections"][0];
+    QCOMPARE(section["bars"].size(), size_t(1));
+    QCOMPARE(section["bars"][0]["bar"], "rest");
+    const json& pieces = section["bars"][0]["pieces"];
+    QCOMPARE(pieces.size(), size_t(4));
+    for (size_t i = 0; i < pieces.size(); ++i) {
+        QVERIFY(std::abs(pieces[i]["length"].get<double>() - 176.002) < 0.001);
+        QVERIFY(std::abs(pieces[i]["at"].get<double>() - 177.002 * static_cast<double>(i)) < 0.01);
+    }
+    QVERIFY(std::abs(section["bars"][0]["rest"].get<double>() - (720 - 4 * 177.002)) < 0.01);
+    QVERIFY(section["is_least"].get<bool>());
+    QCOMPARE(cut["sheets"].size(), size_t(1)); // the tray
+}
+
+void CuttingTest::shortStockIsSaid() {
+    const QByteArray rack = QByteArray(kColumns) + "rest,steel-hot-rolled,30,3,720,1,,yes\n";
+    const Outcome outcome =
+        run({"cut", demo("vent-stay.gfold"), "--json", "--bars", "-", "--squaring", "20"}, rack);
+    QCOMPARE(outcome.status, 1);
+    const json cut = json::parse(outcome.out.toStdString());
+    QCOMPARE(cut["sections"][0]["missing"][0]["count"], 1);
+    QCOMPARE(cut["sections"][0]["bars"][0]["pieces"][0]["at"], 20.0);
+}
+
+void CuttingTest::tablesAreReadStrictly() {
+    const auto wrong = [](const QByteArray& row) {
+        return run({"cut", demo("vent-stay.gfold"), "--json", "--bars", "-"}, kColumns + row);
+    };
+    for (const char* row :
+         {"a,steel-hot-rolled,30,abc,2000,,,", "a,,30,3,2000,,,", "a,steel-hot-rolled,30,3,0,,,",
+          "a,steel-hot-rolled,30,3,2000,1.5,,", "a,steel-hot-rolled,30,3,2000,,,maybe"}) {
+        const Outcome outcome = wrong(row);
+        QCOMPARE(outcome.status, 2);
+        QVERIFY2(outcome.err.contains("line 2"), outcome.err.constData());
+    }
+}
+
+GOODFOLD_TEST(CuttingTest)
+
+} // namespace goodfold::cli_cutting_test
+
+#include "cutting.moc"

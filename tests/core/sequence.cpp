@@ -140,9 +140,9 @@ private slots:
 void SequenceTest::planIsTheBestOfAllOrders_data() {
     QTest::addColumn<int>("bends");
     QTest::addColumn<int>("jobs");
-    QTest::newRow("1 to 3 bends") << 0 << test::rounds(140, 430);
-    QTest::newRow("4 bends") << 4 << test::rounds(18, 50);
-    QTest::newRow("5 bends") << 5 << test::rounds(5, 14);
+    QTest::newRow("1 to 3 bends") << 0 << test::rounds(90, 430);
+    QTest::newRow("4 bends") << 4 << test::rounds(12, 50);
+    QTest::newRow("5 bends") << 5 << test::rounds(4, 14);
     QTest::newRow("6 bends") << 6 << test::rounds(1, 4);
     QTest::newRow("7 bends") << 7 << test::rounds(1, 2);
 }

@@ -9,16 +9,6 @@
 
 namespace goodfold::cli {
 
-namespace {
-
-/// A job laid out as its tools bend it.
-struct Laid {
-    std::string path;
-    sequence::Settled settled;
-};
-
-} // namespace
-
 int cutBatch(const Books& books, const Arguments& arguments) {
     std::vector<stock::RackBar> rack;
     if (!arguments.bars.empty()) {
@@ -26,7 +16,7 @@ int cutBatch(const Books& books, const Arguments& arguments) {
         if (!read) return complain(arguments.bars, read.error());
         rack = *read;
     }
-    std::deque<Laid> jobs; // that stay where they are
+    std::deque<sequence::Settled> jobs; // laid out as their tools bend them; they stay where they are
     std::vector<stock::Batched> batch;
     std::vector<std::string> sheets;
     for (const std::string& path : arguments.jobs) {
@@ -34,8 +24,8 @@ int cutBatch(const Books& books, const Arguments& arguments) {
         if (!job) return complain(path, job.error());
         const auto material = materialOf(*job);
         if (!material) return complain(path, material.error(), kCannotBeMade);
-        jobs.push_back({path, sequence::settle(*job, asTaught(**material, books), books.tools)});
-        const sequence::Settled& settled = jobs.back().settled;
+        jobs.push_back(sequence::settle(*job, asTaught(**material, books), books.tools));
+        const sequence::Settled& settled = jobs.back();
         batch.push_back({path, settled.job, settled.part});
         if (settled.job.stock.form != job::StockForm::Bar) sheets.push_back(path);
     }

@@ -99,11 +99,18 @@ std::optional<job::Load> loadOrPush(const Subject& s) {
     return job::Load{held.id, at->id, 0, job::Load::Toward::Face, 0};
 }
 
-/// The screw that holds it: of its fastener, else the largest that goes through.
+/// The screw that holds it: of its fastener, else the largest of the job's measure whose clearance hole it
+/// is.
 const hardware::Screw* heldBy(const Subject& s, const part::PartHole& hole) {
     const auto& fastener = s.job.plates[static_cast<size_t>(hole.plate)].holes[hole.ordinal].fastener;
     if (fastener) return s.hardware.findScrew(fastener->size);
-    return s.hardware.largestThrough(hole.diameter, s.job.units == quantity::Unit::Millimetre);
+    const bool isMetric = s.job.units == quantity::Unit::Millimetre;
+    const hardware::Screw* largest = nullptr;
+    for (const hardware::Screw& screw : s.hardware.screws)
+        if (screw.isMetric() == isMetric && screw.close <= hole.diameter &&
+            (!largest || screw.major > largest->major))
+            largest = &screw;
+    return largest;
 }
 
 } // namespace

@@ -50,11 +50,12 @@ void addOwn(Counted& counted, const Subject& s, const Fastener& fastener) {
     counted.add(stack ? says + longEnough(s, *stack) : says);
 }
 
-/// What goes through a plain hole: its own fastener, else a usual bolt, sunk where the hole is.
+/// What goes through a plain hole: its own fastener, else a usual bolt, sunk where the hole is; of the size
+/// that the tie says.
 Fastener boltIn(const job::Hole& hole, const std::string& size) {
-    if (hole.fastener) return *hole.fastener;
-    Fastener bolt{.size = size};
-    if (hole.countersink) bolt.head = Fastener::Head::Countersunk;
+    Fastener bolt = hole.fastener.value_or(Fastener{});
+    if (!hole.fastener && hole.countersink) bolt.head = Fastener::Head::Countersunk;
+    bolt.size = size;
     return bolt;
 }
 

@@ -376,8 +376,10 @@ Result<CutList> cutList(const std::vector<Wanted>& wanted, const std::vector<Bar
                              std::to_string(kMostPieces) + " of it.",
                          each.name};
     for (const Bar& bar : bars)
-        if (!isLength(bar.length) || !(bar.price >= 0) || (bar.count && *bar.count < 0))
-            return Error{"The bar " + bar.name + " has no length, or less than none of it is there.",
+        if (!(bar.length > 0 && bar.length <= kLongestBar) || !(bar.price >= 0) ||
+            (bar.count && *bar.count < 0))
+            return Error{"The bar " + bar.name +
+                             " has no length, or one over 25 m, or less than none of it is there.",
                          bar.name};
     if (!(sawing.kerf >= 0 && sawing.squaring >= 0 && sawing.grip >= 0))
         return Error{"A saw cut, a squaring cut and what the jaws hold are not less than nothing.", "sawing"};

@@ -176,6 +176,7 @@ void CuttingTest::refused() {
     QVERIFY(!cutList({{"stay", -1, 1}}, {{"bar", 1000}}, {}));
     QVERIFY(!cutList({{"stay", std::nan(""), 1}}, {{"bar", 1000}}, {}));
     QVERIFY(!cutList({{"stay", 100, 1}}, {{"bar", 0}}, {}));
+    QVERIFY(!cutList({{"stay", 100, 1}}, {{"bar", kLongestBar + 1}}, {}));
     QVERIFY(!cutList({{"stay", 100, 1}}, {{"bar", 1000}}, {-1, 0, 0}));
     std::vector<Wanted> many;
     for (size_t i = 0; i <= kMostKinds; ++i)

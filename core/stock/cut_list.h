@@ -50,8 +50,8 @@ struct CutList {
 
 /// An offcut counts half: what lies on the rack is used before a bar is begun. Where several cuttings cost
 /// the least, rests are gathered in as few bars as can be. By column generation (Gilmore and Gomory, 1961):
-/// the least is that of cutting shares of bars, rounded up to a sum of whole ones where there is but one
-/// kind. Refused: lengths that are none, bars over `kLongestBar`, or more than `kMostKinds` different ones.
+/// the least is that of cutting shares of bars, rounded up to what whole bars can cost together.
+/// Refused: lengths that are none, bars over `kLongestBar`, or more than `kMostKinds` different lengths.
 Result<CutList> cutList(const std::vector<Wanted>& wanted, const std::vector<Bar>& bars,
                         const Sawing& sawing);
 

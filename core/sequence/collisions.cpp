@@ -24,11 +24,12 @@ Obstacle obstacleOf(Obstacle::Kind kind, const Body& body, const Contact& contac
 
 /// As a cache holds it: not 0.
 std::int32_t packed(const Blocked& shut) {
-    return static_cast<std::int32_t>(shut.solid << (Blocked::kWays + 1) | shut.ways << 1 | 1);
+    const auto by = static_cast<unsigned>(shut.by);
+    return static_cast<std::int32_t>(by << (Blocked::kWays + 1) | shut.ways << 1 | 1);
 }
 Blocked unpacked(std::int32_t known) {
     const auto bits = static_cast<unsigned>(known);
-    return {bits >> 1 & Blocked::kAll, bits >> (Blocked::kWays + 1)};
+    return {bits >> 1 & Blocked::kAll, static_cast<tool::Body>(bits >> (Blocked::kWays + 1))};
 }
 
 } // namespace
@@ -155,7 +156,7 @@ std::optional<Obstacle> Collisions::isTrapped(const Operation& operation, BendSe
     KnownTool& tool = inside->toolOf(operation);
     const BendSet after = made | BendSet{1} << operation.bend;
     Withdrawal out(bodies, tool.work, after, inside->checks);
-    unsigned shut = 0, solid = 0;
+    unsigned shut = 0;
     Obstacle obstacle{Obstacle::Kind::Trapped};
     for (size_t body = 0; body < bodies.size() && shut != Blocked::kAll; ++body) {
         if (!bodies.isThere(body, made)) continue; // it is on until the part is out
@@ -164,11 +165,10 @@ std::optional<Obstacle> Collisions::isTrapped(const Operation& operation, BendSe
         const Blocked own = unpacked(known);
         if ((shut | own.ways) == shut) continue;
         shut |= own.ways;
-        solid = own.solid;
         obstacle.one = bodies[body].about;
+        obstacle.body = own.by;
     }
     if (shut != Blocked::kAll) return {};
-    obstacle.body = tool.work.hulls[solid].solid.body;
     obstacle.atDeg = operation.setup.loadedAngleDeg; // all of the bend could be made
     return obstacle;
 }

@@ -18,6 +18,22 @@ std::vector<double> anglesTo(double lastDeg) {
     return angles;
 }
 
+/// What a convex section, counter-clockwise, passes over when it moves `by`: its sides that face the way it
+/// goes are moved, the others stay.
+Polygon swept(const Polygon& section, const Vec2& by) {
+    Polygon over;
+    const auto isAhead = [&](size_t side) {
+        const Vec2 along = section[(side + 1) % section.size()] - section[side % section.size()];
+        return along.y() * by.x() - along.x() * by.y() > 0;
+    };
+    for (size_t i = 0; i < section.size(); ++i) {
+        const bool comes = isAhead(i + section.size() - 1), goes = isAhead(i);
+        over.push_back(comes ? section[i] + by : section[i]);
+        if (comes != goes) over.push_back(goes ? section[i] + by : section[i]);
+    }
+    return over;
+}
+
 } // namespace
 
 ToolSwing::ToolSwing(const part::Part& part, const Operation& operation)
@@ -35,11 +51,14 @@ ToolSwing::ToolSwing(const part::Part& part, const Operation& operation)
     }
     for (tool::Solid& solid : tool::solidsOf(operation.setup, operation.hold, operation.work)) {
         constexpr double kWithoutEnd = 4000; // mm: beyond any part and tool
-        tool::Solid left = solid, right = solid;
+        constexpr double kDrawnOut = 240;    // mm
+        tool::Solid left = solid, right = solid, back = solid;
         left.to += kWithoutEnd;
         right.from -= kWithoutEnd;
+        back.section = swept(solid.section, {-kDrawnOut, 0});
         const Hull hull({prismOf(solid)});
-        hulls.push_back({std::move(solid), hull, Hull({prismOf(left)}), Hull({prismOf(right)})});
+        hulls.push_back(
+            {std::move(solid), hull, Hull({prismOf(left)}), Hull({prismOf(right)}), Hull({prismOf(back)})});
     }
 }
 

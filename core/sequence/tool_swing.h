@@ -10,6 +10,7 @@ struct ToolHull {
     tool::Solid solid;
     Hull hull;
     Hull sweptLeft, sweptRight; // the same going on without end toward +y, and toward -y
+    Hull sweptBack;             // and away from you, toward -x, as far as a part is drawn out
 };
 
 struct ToolSwing {

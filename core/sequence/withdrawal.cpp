@@ -9,8 +9,7 @@ namespace goodfold::sequence {
 /// One way out: how far the clamp is opened, and which way the part goes.
 struct Withdrawal::Way {
     enum class Out { Toward, Left, Right };
-    double lift;  // at most, mm
-    double share; // of the tool's lift, where that is less
+    double lift; // mm, where the clamp opens that far
     Out out;
     double tiltDeg = 0; // first, about the bend
 };
@@ -19,13 +18,13 @@ const std::vector<Withdrawal::Way>& Withdrawal::ways() {
     static const std::vector<Way> all = [] {
         using Out = Way::Out;
         std::vector<Way> made;
-        constexpr double kAny = 1e4;
-        for (const auto& [lift, share] :
-             {std::pair{kAny, 1.0}, {2.0, 1.0}, {6.0, 1.0}, {kAny, 0.25}, {kAny, 0.5}})
+        constexpr double kWide = 1e4;
+        for (const double lift : {kWide, 1.0, 2.0, 5.0, 12.0, 30.0})
             for (const Out out : {Out::Toward, Out::Left, Out::Right})
-                made.push_back({lift, share, out});
-        for (const double tilt : {-20.0, 20.0, -40.0, 40.0})
-            made.push_back({kAny, 1, Out::Toward, tilt});
+                made.push_back({lift, out});
+        for (const double lift : {kWide, 30.0})
+            for (const double tilt : {-20.0, 20.0, -40.0, 40.0})
+                made.push_back({lift, Out::Toward, tilt});
         return made;
     }();
     return all;
@@ -48,44 +47,40 @@ Blocked Withdrawal::blockedFor(size_t body) {
     if (toolFromPlates.empty()) fold();
     const Pose3& toolFromBody = toolFromPlates[static_cast<size_t>(bodies[body].plate)];
     Blocked shut;
+    static_assert(sizeof shut.ways * 8 > Blocked::kWays);
     for (size_t way = 0; way < ways().size(); ++way)
         for (size_t solid = 0; solid < work.hulls.size(); ++solid)
             if (staysBehind(body, work.hulls[solid], toolFromBody, ways()[way])) {
                 shut.ways |= 1u << way;
-                shut.solid = static_cast<unsigned>(solid);
+                shut.by = work.hulls[solid].solid.body;
                 break;
             }
     return shut;
 }
 
-/// What lies on the fold, its own strip, is freed by a first few millimetres.
 bool Withdrawal::staysBehind(size_t body, const ToolHull& tool, const Pose3& toolFromBody, const Way& way) {
-    constexpr double kStep = 4, kFar = 240; // mm
     if (tool.solid.motion != tool::Solid::Motion::Fixed) return false;
-    const double open = work.operation.setup.tool->clamp.lift;
-    const double lift = tool.solid.clamps ? std::min(way.lift, way.share * open) : 0;
-    Pose3 solidFromBody = toolFromBody;
-    solidFromBody.translation().z() -= lift;
+    const double lift = tool.solid.clamps ? std::min(way.lift, work.operation.setup.tool->clamp.lift) : 0;
     const Hull& own = bodies.hullOf(body, after);
+    const Pose3 solidFromBody = Eigen::Translation3d(0, 0, -lift) * toolFromBody;
+    if (way.tiltDeg == 0) return isSlidPast(body, tool, solidFromBody, way);
+    const Pose3 solidFromTilted = Eigen::Translation3d(0, 0, -lift) *
+                                  Eigen::AngleAxisd(radians(way.tiltDeg), Vec3::UnitY()) * toolFromBody;
+    return isMetWhileTilting(own, tool, toolFromBody, lift, way.tiltDeg) ||
+           isSlidPast(body, tool, solidFromTilted, way);
+}
+
+/// What lies on the fold, its own strip, is freed by a first few millimetres, and slides along the edge.
+bool Withdrawal::isSlidPast(size_t body, const ToolHull& tool, const Pose3& solidFromBody, const Way& way) {
+    constexpr double kFreed = 4; // mm
     const bool isOwnStrip = bodies[body].bend == work.operation.bend;
-    if (way.out != Way::Out::Toward) {
-        const Hull& swept = way.out == Way::Out::Left ? tool.sweptRight : tool.sweptLeft;
-        if (isOwnStrip) return false; // it lies on the edge, and slides along it
-        return swept.box.intersects(turned(solidFromBody, own.box)) &&
-               meet(swept, own, solidFromBody, checks);
-    }
-    if (way.tiltDeg != 0 && isMetWhileTilting(own, tool, toolFromBody, lift, way.tiltDeg)) return true;
-    if (way.tiltDeg != 0)
-        solidFromBody = Eigen::Translation3d(0, 0, -lift) *
-                        Eigen::AngleAxisd(radians(way.tiltDeg), Vec3::UnitY()) * toolFromBody;
-    const auto here = turned(solidFromBody, own.box);
-    if (!tool.hull.box.intersects(here.merged(here.translated(kFar * Vec3::UnitX())))) return false;
-    const Vec3 start = solidFromBody.translation();
-    for (double by = isOwnStrip ? kStep : 0; by <= kFar; by += kStep) {
-        solidFromBody.translation() = start + by * Vec3::UnitX();
-        if (meet(tool.hull, own, solidFromBody, checks)) return true;
-    }
-    return false;
+    const bool isToward = way.out == Way::Out::Toward;
+    if (isOwnStrip && !isToward) return false;
+    const Hull& swept = isToward                    ? tool.sweptBack
+                        : way.out == Way::Out::Left ? tool.sweptRight
+                                                    : tool.sweptLeft;
+    const Pose3 start = Eigen::Translation3d(isOwnStrip ? kFreed : 0, 0, 0) * solidFromBody;
+    return meet(swept, bodies.hullOf(body, after), start, checks);
 }
 
 bool Withdrawal::isMetWhileTilting(const Hull& own, const ToolHull& tool, const Pose3& toolFromBody,
@@ -95,9 +90,7 @@ bool Withdrawal::isMetWhileTilting(const Hull& own, const ToolHull& tool, const 
         const Pose3 solidFromBody = Eigen::Translation3d(0, 0, -lift) *
                                     Eigen::AngleAxisd(radians(tiltDeg * i / kSteps), Vec3::UnitY()) *
                                     toolFromBody;
-        if (tool.hull.box.intersects(turned(solidFromBody, own.box)) &&
-            meet(tool.hull, own, solidFromBody, checks))
-            return true;
+        if (meet(tool.hull, own, solidFromBody, checks)) return true;
     }
     return false;
 }

@@ -8,15 +8,16 @@ namespace goodfold::sequence {
 
 /// Ways out that a body has not: one bit a way.
 struct Blocked {
-    static constexpr unsigned kWays = 19;
+    static constexpr unsigned kWays = 26;
     static constexpr unsigned kAll = (1u << kWays) - 1;
     unsigned ways = 0;
-    unsigned solid = 0; // of the tool that was in the last of them
+    tool::Body by{}; // what was in the last of them
 };
 
-/// A clamp opens as far as one likes, up to its lift. At each of five openings the part is drawn out straight
-/// toward you, or slid along the bend line to either side as far as the tool goes on; wide open it may be
-/// tilted first, about the bend, and drawn out so.
+/// A clamp opens as far as one likes, up to its lift. Wide open, and at each of five openings that are the
+/// same for every tool, so that one that opens further refuses no more, the part is drawn out straight toward
+/// you, or slid along the bend line to either side as far as the tool goes on; wide open and at one of the
+/// others it may be tilted first, about the bend, and drawn out so.
 class Withdrawal {
 public:
     /// With the bends in `after`, the one just made among them. Counts in `checks` what is looked at exactly.
@@ -29,6 +30,7 @@ private:
     struct Way;
     static const std::vector<Way>& ways();
     bool staysBehind(size_t body, const ToolHull& tool, const Pose3& toolFromBody, const Way& way);
+    bool isSlidPast(size_t body, const ToolHull& tool, const Pose3& toolFromBody, const Way& way);
     bool isMetWhileTilting(const Hull& own, const ToolHull& tool, const Pose3& toolFromBody, double lift,
                            double tiltDeg);
     void fold();

@@ -162,9 +162,9 @@ void BenchingTest::agreesWithBruteForce() {
     test::RandomJobs random(11);
     int tried = 0;
     while (tried < test::rounds(6, 30)) {
+        const std::vector legs{random.real(40, 80), random.real(30, 60), random.real(40, 70)};
         const job::Job job =
-            boltedBar({random.real(40, 80), random.real(30, 60), random.real(40, 70)},
-                      {{.angleDeg = random.whole(0, 1) ? 90 : random.real(30, 110)}, kSquare});
+            boltedBar(legs, {{.angleDeg = random.whole(0, 1) ? 90 : random.real(30, 110)}, kSquare});
         const Shopfloor floor(job);
         if (!floor.settled.outcome.plan) continue;
         ++tried;

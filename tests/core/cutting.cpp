@@ -99,7 +99,8 @@ void CuttingTest::smallOnesAreTheLeast() {
     int proven = 0;
     const int all = test::rounds(60, 400);
     for (int i = 0; i < all; ++i) {
-        const auto wanted = randomWanted(random, random.whole(2, 6), random.whole(6, 10), 100, 700);
+        const int lengths = random.whole(2, 6), count = random.whole(6, 10);
+        const auto wanted = randomWanted(random, lengths, count, 100, 700);
         const Sawing sawing{random.real(0, 3), random.real(0, 5), random.real(0, 40)};
         const std::vector<Bar> bars{{"bar", 1000}};
         const CutList list = listed(wanted, bars, sawing);

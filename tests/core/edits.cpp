@@ -319,7 +319,7 @@ void EditsTest::draggedFiguresSnapAndStaySound() {
         }
         for (const edit::Grip& grip : grips) {
             const auto pulled = edit::drag(job, test::materialOf(job), grip,
-                                           Vec2(random.real(-30, 30), random.real(-30, 30)), 0.5);
+                                           Vec2{random.real(-30, 30), random.real(-30, 30)}, 0.5);
             if (!pulled) continue; // a sentence, and the job as it was
             ++dragged;
             QVERIFY(!job::whatIsWrong(pulled->job));

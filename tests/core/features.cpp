@@ -233,7 +233,8 @@ void FeaturesTest::formedPlacesHoldWhenTheBendChanges() {
     test::RandomJobs random(31);
     for (int i = 0; i < 200; ++i) {
         job::Job job = channel(random.real(40, 120));
-        job.plates[0].holes = {hole("h1", random.real(10, 40), random.real(10, 70))};
+        const double along = random.real(10, 40), across = random.real(10, 70);
+        job.plates[0].holes = {hole("h1", along, across)};
         job.plates[2].holes = {hole("h2", 0, random.real(10, 70), Hole::XFrom::Outside)};
         job.plates[2].holes[0].formed = FormedPlace{FormedPlace::Kind::Straight, "h1", 220};
         for (const double radius : {0.5, 2.0, 6.0})

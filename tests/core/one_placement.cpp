@@ -85,7 +85,7 @@ void OnePlacementTest::patternsNeedOnePlacement() {
     for (int i = 0; i < trials; ++i) {
         std::vector<Vec2> moved(at.size());
         for (Vec2& each : moved)
-            each = Vec2(off(random), off(random));
+            each = Vec2{off(random), off(random)};
         fits += leastReach(at, moved) <= 0.3;
     }
     const double tried = static_cast<double>(fits) / trials;
@@ -105,11 +105,11 @@ void OnePlacementTest::roomIsTheBestThereIs() {
         std::vector<Tie> ties;
         const int count = 2 + static_cast<int>(real(0, 4));
         for (int i = 0; i < count; ++i) {
-            const Vec3 at(real(0, 100), real(0, 60), 0);
-            const Vec3 centre = at + Vec3(real(-0.4, 0.4), real(-0.4, 0.4), 0);
+            const Vec3 at{real(0, 100), real(0, 60), 0};
+            const Vec3 centre = at + Vec3{real(-0.4, 0.4), real(-0.4, 0.4), 0};
             Tie tie;
             tie.play = real(0.1, 0.5);
-            const Vec3 half = i == 0 ? Vec3(real(0, 2), real(0, 2), 0) : Vec3(0, 0, 0);
+            const Vec3 half = i == 0 ? Vec3{real(0, 2), real(0, 2), 0} : Vec3{0, 0, 0};
             for (Tie::Rim& rim : tie.rims)
                 rim = {centre - half, centre + half, at};
             ties.push_back(tie);

@@ -25,7 +25,7 @@ Path randomOutline(std::mt19937& engine) {
               {Vec2(0, r), quarter}};
     Pose2 pose = Pose2::Identity();
     pose.rotate(real(0, 6.28));
-    pose.translation() = Vec2(real(-50, 50), real(-50, 50));
+    pose.translation() = Vec2{real(-50, 50), real(-50, 50)};
     return moved(path, pose);
 }
 

@@ -75,7 +75,7 @@ struct Scene {
 };
 
 Vec2 about(const Vec2& at, test::RandomJobs& random, double by) {
-    return at + Vec2(random.real(-by, by), random.real(-by, by));
+    return at + Vec2{random.real(-by, by), random.real(-by, by)};
 }
 
 /// Far off: how the holes lie to one another, which is what is read. mm
@@ -155,7 +155,7 @@ void PicturesTest::holesAreFoundFromAnywhere() {
     double worst = 0, worstDiameter = 0;
     for (int i = 0; i < test::rounds(8, 40); ++i) {
         Scene scene;
-        scene.eye = Vec3(148 + random.real(-220, 220), 105 + random.real(-220, 220), random.real(380, 520));
+        scene.eye = Vec3{148 + random.real(-220, 220), 105 + random.real(-220, 220), random.real(380, 520)};
         scene.roll = random.real(-0.6, 0.6);
         const Raster raster = scene.taken(static_cast<unsigned>(i));
         Corners rough = scene.corners();

@@ -83,7 +83,8 @@ void PlacingTest::patternsKeepTheRules() {
     test::RandomJobs random(77 + static_cast<unsigned>(kind));
     int made = 0;
     for (int n = 0; n < 40; ++n) {
-        job::Job job = strap(random.real(60, 140), random.real(30, 90));
+        const double length = random.real(60, 140), width = random.real(30, 90);
+        job::Job job = strap(length, width);
         job::Hole hole;
         hole.diameter = random.real(4, 8);
         hole.x = random.real(20, 50);

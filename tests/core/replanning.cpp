@@ -53,8 +53,8 @@ void ReplanningTest::linesGoWhereTheyHaveTo() {
 void ReplanningTest::choiceIsNearTheBestThereIs() {
     test::RandomJobs random(5);
     for (int i = 0; i < test::rounds(4, 20);) {
-        const Shopfloor floor(boltedBar({random.real(40, 80), random.real(30, 60), random.real(40, 70)},
-                                        {kSquare, {.angleDeg = random.real(40, 100)}}));
+        const std::vector legs{random.real(40, 80), random.real(30, 60), random.real(40, 70)};
+        const Shopfloor floor(boltedBar(legs, {kSquare, {.angleDeg = random.real(40, 100)}}));
         if (!floor.settled.outcome.plan) continue;
         ++i;
         const int made = floor.plan().steps[0].operation.bend;

@@ -32,7 +32,8 @@ inline job::Job randomBar(RandomJobs& random, int bends) {
         bend.skewDeg = random.whole(0, 5) ? 0 : random.real(-20, 20);
         all.push_back(bend);
     }
-    return bar(legs, all, random.real(1.5, 4), random.real(15, 40));
+    const double thickness = random.real(1.5, 4), width = random.real(15, 40);
+    return bar(legs, all, thickness, width);
 }
 
 } // namespace goodfold::test

@@ -97,15 +97,15 @@ struct Place {
     /// Sketched by hand: everything a centimetre off or so, G leaning some degrees.
     job::Mount sketched(RandomJobs& random, double offBy = 6) const {
         const auto about = [&](const Vec3& place) {
-            return Vec3(place + Vec3(random.real(-offBy, offBy), random.real(-offBy, offBy),
-                                     random.real(-offBy, offBy)));
+            return Vec3(place + Vec3{random.real(-offBy, offBy), random.real(-offBy, offBy),
+                                     random.real(-offBy, offBy)});
         };
         job::Mount mount;
         mount.faces.push_back({.id = "F"});
         mount.faces.push_back({.id = "G"});
         mount.faces[1].sketchAt = about(faces[1].at);
         mount.faces[1].sketchNormal =
-            faces[1].normal + Vec3(random.real(-0.1, 0.1), random.real(-0.1, 0.1), random.real(-0.1, 0.1));
+            faces[1].normal + Vec3{random.real(-0.1, 0.1), random.real(-0.1, 0.1), random.real(-0.1, 0.1)};
         for (const Point& point : points) {
             job::MountPoint made{.id = point.id, .face = faces[point.face].id, .diameter = point.diameter};
             made.sketch = about(point.at);

@@ -96,7 +96,7 @@ void DrawingTest::facesComeBackToFront() {
 void DrawingTest::splittingKeepsTheVisibleArea() {
     test::RandomJobs random(42);
     for (int i = 0; i < 60; ++i) {
-        const Made made(random.next(), random.real(0, 1));
+        const Made made{random.next(), random.real(0, 1)};
         const Vec3 eye = viewFrom(random);
         const draw::Scene scene = draw::sceneOf(made.part, made.folded);
         const auto areaOf = [&](const draw::Face& face) {

@@ -284,16 +284,17 @@ template <int N> Movement movementOf(const Problem& problem, bool untilDecided) 
 Fitting fit(const std::vector<Tie>& ties, const std::vector<Contact>& contacts, bool untilDecided) {
     Fitting fitting;
     if (ties.empty()) return fitting;
-    // The turn linearised, then made, then once more from there. Where some turns are as good as others that
-    // may go on to another: a third round stays where it is.
-    constexpr int kRounds = 3;
+    // The turn linearised, then made, then again from there. Where some turns are as good as others that may go
+    // on to another: each round turns by half of the one before at most.
+    constexpr int kRounds = 6;
+    double mostTurn = kFarOut; // mm at the reach
     for (int round = 0; round < kRounds; ++round) {
         Vec3 middle(0, 0, 0);
         for (const Tie& tie : ties)
             middle += (tie.rims[0].from + tie.rims[0].to) / 2 / static_cast<double>(ties.size());
         middle = fitting.placed * middle;
         Problem problem = problemOf(ties, contacts, fitting.placed, middle);
-        if (round + 1 == kRounds) problem.mostTurn = std::sqrt(2 * kNothing * problem.reach);
+        problem.mostTurn = mostTurn;
         const Movement best = problem.slots.empty() ? movementOf<kSlots>(problem, untilDecided)
                                                     : movementOf<Eigen::Dynamic>(problem, untilDecided);
         fitting.room = untilDecided && best.most < 0 ? best.most : best.room;
@@ -303,6 +304,7 @@ Fitting fit(const std::vector<Tie>& ties, const std::vector<Contact>& contacts, 
         fitting.placed = by * fitting.placed;
         // What the turn's own curve is worth at the farthest tie.
         const double curve = best.by.z() * best.by.z() * problem.reach / 2;
+        mostTurn = std::max(std::abs(best.by.z()) * problem.reach / 2, 1e-3);
         if (curve < kNothing || (untilDecided && std::abs(fitting.room) > 2 * curve)) break;
     }
     return fitting;

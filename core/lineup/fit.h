@@ -37,7 +37,7 @@ struct Fitting {
 };
 
 /// The turn is linearised about the ties' middle, the best placement found, which is convex then, the turn
-/// made exactly, and all done once more where that can matter. Until decided: no further than it takes to
+/// made exactly, and all done again where that can matter. Until decided: no further than it takes to
 /// know whether there is room; `room` then has the right sign and no more.
 Fitting fit(const std::vector<Tie>& ties, const std::vector<Contact>& contacts, bool untilDecided = false);
 

@@ -107,7 +107,8 @@ void ReplanningTest::whatIsSaidAtOnceIsNearlyAsGood() {
         saved += counted(atOnce.best.known) - before;
         QVERIFY(counted(atOnce.best.known) > before - 0.03);
     }
-    QVERIFY2(saved > 0.6 * couldBe && couldBe > 0, qPrintable(QString("%1 of %2").arg(saved).arg(couldBe)));
+    QVERIFY(couldBe > 0 || test::rounds(8) < 8);
+    QVERIFY2(saved >= 0.6 * couldBe, qPrintable(QString("%1 of %2").arg(saved).arg(couldBe)));
 }
 
 /// Bars of two and three bends, made with a deduction, radius and thickness that nobody told the planner.

@@ -276,7 +276,7 @@ void DeskTest::csvAndClipboard() {
     // Until its tools are chosen nobody knows how long the blank is.
     const auto tooSoon = window->exporter().write(*draw::findExport("csv"), QPageSize::A4, path);
     QVERIFY(tooSoon && tooSoon->contains("radii that its tools make"));
-    QTRY_VERIFY(window.document().isPlanned());
+    QTRY_VERIFY_WITH_TIMEOUT(window.document().isPlanned(), 60000);
     QVERIFY(!window->exporter().write(*draw::findExport("csv"), QPageSize::A4, path));
     QFile file(path);
     QVERIFY(file.open(QIODevice::ReadOnly));

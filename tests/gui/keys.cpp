@@ -94,7 +94,7 @@ void KeysTest::deleteInTheShopLeavesTheBracket() {
 void KeysTest::deleteAtBendingLeavesTheBracket() {
     Window window(kVentStay);
     window->showStage("bending");
-    QTRY_VERIFY(!window->isPlanning());
+    QTRY_VERIFY_WITH_TIMEOUT(!window->isPlanning(), 60000);
     const job::Job before = window.job();
     window->findChild<app::BendingStage*>()->setFocus();
     window->actions().remove->trigger();
@@ -141,14 +141,14 @@ void KeysTest::oneUndoForBracketAndShop() {
 void KeysTest::selectionStaysThroughPlans() {
     Window window(kVentStay);
     window->showStage("bending");
-    QTRY_VERIFY(!window->isPlanning());
+    QTRY_VERIFY_WITH_TIMEOUT(!window->isPlanning(), 60000);
     window->showStage("bracket");
     const std::string first = window.job().plates.front().id;
     window.document().select(Element::plate(first));
     const size_t holes = window.job().plates.front().holes.size();
     window.type("w 32");
     QTRY_VERIFY(window->isPlanning());
-    QTRY_VERIFY(!window->isPlanning());
+    QTRY_VERIFY_WITH_TIMEOUT(!window->isPlanning(), 60000);
     QVERIFY(window.document().selected() == Element::plate(first));
     window.type("h 20");
     QCOMPARE(window.job().plates.front().holes.size(), holes + 1);

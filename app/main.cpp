@@ -59,11 +59,10 @@ void sayOfFile(const QString& path, const Error& wrong) {
 }
 
 /// What of the user's is read at a start, as people call it.
-constexpr std::pair<const char*, const char*> kOwn[] = {{"hardware", "your hardware"},
-                                                        {"errors", "what your work is out by"},
-                                                        {"tools", "your tools"},
-                                                        {"logbook", "the logbook"},
-                                                        {"jobs", "jobs that were not saved"}};
+constexpr std::pair<const char*, const char*> kOwn[] = {
+    {"hardware", "your hardware"},     {"errors", "what your work is out by"},
+    {"work", "your times and prices"}, {"tools", "your tools"},
+    {"logbook", "the logbook"},        {"jobs", "jobs that were not saved"}};
 
 /// Asked where the last start ended in the middle, while that was read.
 bool wantsOwnAllTheSame(const QString& failedAt) {
@@ -169,7 +168,7 @@ int main(int argc, char** argv) {
         return isLeftAside(key) ? std::nullopt : book.read(); // what ships applies then
     };
     const auto wrongHardware = read("hardware", books.hardware), wrongErrors = read("errors", books.errors),
-               wrongTools = read("tools", books.tools);
+               wrongWork = read("work", books.work), wrongTools = read("tools", books.tools);
     if (isLeftAside("logbook"))
         books.logbook.leaveOut();
     else
@@ -185,6 +184,7 @@ int main(int argc, char** argv) {
     QObject::connect(&application, &QCoreApplication::aboutToQuit, [&] { guard.cameThrough(); });
     if (wrongHardware) sayOfFile(books.hardware.ownPath(), *wrongHardware);
     if (wrongErrors) sayOfFile(books.errors.ownPath(), *wrongErrors);
+    if (wrongWork) sayOfFile(books.work.ownPath(), *wrongWork);
     if (wrongTools) sayOfFile(app::ToolBook::ownPath(), *wrongTools);
     if (parser.isSet(shots))
         QTimer::singleShot(0, &application, [&] {

@@ -1,5 +1,6 @@
 #include "cli/arguments.h"
 
+#include "cli/table.h"
 #include "draw/exports.h"
 
 #include <CLI/CLI.hpp>
@@ -130,6 +131,16 @@ void addCutting(CLI::App& app, Arguments& into) {
         ->type_name("MM");
 }
 
+void addCosting(CLI::App& app, Arguments& into) {
+    CLI::App& sub = addPrinting(app, "cost", "Print what pieces of each job take in time and money, and why",
+                                into, Arguments::Command::Cost);
+    sub.add_option("--pieces", into.pieces, "How many are made; of a pair, of each hand")
+        ->check(CLI::Range(1, 100000))
+        ->type_name("N");
+    sub.add_option("--work", into.work, "The shop's own times and prices, over those that ship")
+        ->type_name("FILE");
+}
+
 void addExporting(CLI::App& app, Arguments& into) {
     CLI::App& sub =
         *app.add_subcommand("export", "Write files of one job; FILE may be - for standard output");
@@ -162,6 +173,18 @@ void addExporting(CLI::App& app, Arguments& into) {
     });
 }
 
+/// For packages: no command that people are told of.
+void addTelling(CLI::App& app) {
+    const auto add = [&](const char* name, const char* says, void (*write)(std::ostream&, const CLI::App&)) {
+        app.add_subcommand(name, says)->group("")->callback([&app, write] {
+            write(std::cout, app);
+            throw CLI::Success();
+        });
+    };
+    add("completion", "Print completion for bash", writeCompletion);
+    add("manual", "Print the manual page", writeManual);
+}
+
 } // namespace
 
 std::optional<Arguments> parseArguments(int argc, const char* const* argv, int& status) {
@@ -185,7 +208,9 @@ std::optional<Arguments> parseArguments(int argc, const char* const* argv, int& 
     addPractising(app, arguments);
     addLearning(app, arguments);
     addCutting(app, arguments);
+    addCosting(app, arguments);
     addExporting(app, arguments);
+    addTelling(app);
     try {
         app.parse(argc, argv);
         return arguments;

@@ -9,7 +9,20 @@
 namespace goodfold::cli {
 
 struct Arguments {
-    enum class Command { Show, Plan, LineUp, Mount, Solve, Propose, Bench, Practise, Learn, Cut, Export };
+    enum class Command {
+        Show,
+        Plan,
+        LineUp,
+        Mount,
+        Solve,
+        Propose,
+        Bench,
+        Practise,
+        Learn,
+        Cut,
+        Cost,
+        Export
+    };
     Command command = Command::Show;
     std::vector<std::string> jobs;              // "-" is standard input
     std::map<std::string, std::string> exports; // the key of draw::exports() and the file to write
@@ -23,7 +36,7 @@ struct Arguments {
     int trials = 20000;        // pieces that are counted
     unsigned seed = 1;
     std::optional<double> reach = {};      // odds that a way is looked for to
-    int pieces = 20;                       // that are made in the virtual shop
+    int pieces = 20;                       // that are made in the virtual shop, or that `cost` reckons with
     std::string hand = {};                 // of a pair that `practise` makes: left, right; empty: as drawn
     std::vector<std::string> earlier = {}; // logs of pieces before it
     std::string log = {};                  // what was measured of the piece that `bench` is about
@@ -32,6 +45,7 @@ struct Arguments {
     std::string tool = {}, batch = {};     // and for bends in that tool, from that batch; empty: any
     std::string bars = {};                 // a table of what is on the rack; empty: what is sold
     double squaring = 0, grip = 0;         // what `cut` takes off each bar, mm
+    std::string work = {};                 // a book of times and prices of the shop's own
     std::vector<std::string> held = {};    // plates, bends and holes that `solve` leaves as they are
 };
 

@@ -59,9 +59,7 @@ namespace {
 template <class Book, class Read>
 Result<Book> ownOver(const Book& shipped, const std::string& path, Read read) {
     if (path.empty()) return shipped;
-    std::ifstream in(path, std::ios::binary);
-    if (!in) return Error{std::string(std::strerror(errno)) + ".", "the file"};
-    const auto own = read(in);
+    const auto own = readFrom(path, read);
     if (!own) return own.error();
     return withOwn(shipped, *own);
 }
@@ -78,6 +76,10 @@ Result<tool::Shop> readTools(const std::string& path) {
 
 Result<lineup::ErrorBook> readErrors(const std::string& path) {
     return ownOver(lineup::standardErrors(), path, lineup::readErrors);
+}
+
+Result<cost::WorkBook> readWork(const std::string& path) {
+    return ownOver(cost::standardWork(), path, cost::readWork);
 }
 
 quantity::Reading readingOf(const job::Job& job) {

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "bench/log.h"
+#include "cost/work_book.h"
 #include "hardware/hardware.h"
 #include "job/job.h"
 #include "learn/entries.h"
@@ -28,6 +29,7 @@ Result<const material::Material*> materialOf(const job::Job& job);
 Result<hardware::Book> readHardware(const std::string& path);
 Result<tool::Shop> readTools(const std::string& path);
 Result<lineup::ErrorBook> readErrors(const std::string& path);
+Result<cost::WorkBook> readWork(const std::string& path);
 
 quantity::Reading readingOf(const job::Job& job);
 

@@ -316,6 +316,7 @@ int main(int argc, char** argv) {
     }
     using Command = cli::Arguments::Command;
     if (arguments->command == Command::Cut) return cli::cutBatch(books, *arguments);
+    if (arguments->command == Command::Cost) return cli::costOf(books, *arguments);
     const auto doneWith = [&](const std::string& path) {
         switch (arguments->command) {
         case Command::Plan:

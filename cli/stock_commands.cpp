@@ -1,5 +1,6 @@
 #include "cli/stock_commands.h"
 
+#include "files/cost.h"
 #include "sequence/settle.h"
 #include "stock/rack_files.h"
 
@@ -45,6 +46,31 @@ int cutBatch(const Books& books, const Arguments& arguments) {
     }
     stock::writeCutLists(std::cout, cuts, sheets);
     return printed(isAll ? kFine : kCannotBeMade);
+}
+
+int costOf(const Books& books, const Arguments& arguments) {
+    const auto work = readWork(arguments.work);
+    if (!work) return complain(arguments.work, work.error());
+    int status = kFine;
+    for (const std::string& path : arguments.jobs)
+        status = std::max(status,
+                          withJob(
+                              path, books,
+                              [&](const job::Job& job, const material::Material& material) {
+                                  const auto settled = sequence::settle(job, material, books.tools);
+                                  if (!settled.outcome.plan)
+                                      return complain(path,
+                                                      {"It cannot be bent with these tools; `plan` says why.",
+                                                       "the order of bending"},
+                                                      kCannotBeMade);
+                                  const int bolts = static_cast<int>(job.ties.size());
+                                  const auto items = cost::itemsOf(settled, *work, readingOf(job), bolts);
+                                  files::writeCost(std::cout, path, settled, items,
+                                                   arguments.pieces * (job.oppositeHand ? 2 : 1), *work);
+                                  return printed(kFine);
+                              },
+                              [&](const Error& why) { complain(path, why); }));
+    return status;
 }
 
 } // namespace goodfold::cli

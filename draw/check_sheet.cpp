@@ -12,24 +12,19 @@
 
 namespace goodfold::draw {
 
-namespace {
-
-QString said(const std::string& words) {
-    return QString::fromStdString(words);
-}
-
-QString tr(const char* says) {
-    return QCoreApplication::translate("CheckSheet", says);
-}
-
-/// The limits of one hand, or why there are none.
-Result<std::vector<bench::Accept>> acceptsOf(const sequence::Settled& settled,
-                                             const material::Material& material, bool isOpposite) {
+Result<std::vector<bench::Accept>> limitsOf(const sequence::Settled& settled,
+                                            const material::Material& material, bool isOpposite) {
     const auto on = bench::onMount(settled.job, settled, isOpposite, material, lineup::standardErrors(),
                                    hardware::standardBook());
     if (on->wrong) return *on->wrong;
     if (!on->making) return Error{"No hole of it takes a bolt: nothing has to line up.", {}};
     return bench::acceptedOf(*on->making, *on->settled.outcome.plan, {});
+}
+
+namespace {
+
+QString tr(const char* says) {
+    return QCoreApplication::translate("CheckSheet", says);
 }
 
 class CheckSheet : public PaperPage {
@@ -118,7 +113,7 @@ QByteArray checkSheetPdf(const sequence::Settled& settled, const sequence::Settl
         for (const bool isOther : {false, true}) {
             const sequence::Settled* own = isOther ? opposite : &settled;
             if (!own || !own->outcome.plan) continue;
-            const auto accepts = acceptsOf(*own, material, isOther);
+            const auto accepts = limitsOf(*own, material, isOther);
             if (!accepts) {
                 sheet.line(said(accepts.error().says), 3.6);
                 continue;

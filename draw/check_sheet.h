@@ -2,6 +2,7 @@
 // a box to write in, piece by piece and hand by hand.
 #pragma once
 
+#include "bench/accept.h"
 #include "quantity/length.h"
 #include "sequence/settle.h"
 
@@ -9,6 +10,10 @@
 #include <QPageSize>
 
 namespace goodfold::draw {
+
+/// What is checked of one hand and between which limits; or why there are none.
+Result<std::vector<bench::Accept>> limitsOf(const sequence::Settled& settled,
+                                            const material::Material& material, bool isOpposite);
 
 /// Of the whole batch; `opposite` of a pair, or null. A part in which nothing has to line up gets its angles
 /// and a sentence.

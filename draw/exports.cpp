@@ -1,8 +1,10 @@
 #include "draw/exports.h"
 
 #include "draw/check_sheet.h"
+#include "draw/formed_drawing.h"
 #include "draw/job_sheet.h"
 #include "draw/measuring_sheet.h"
+#include "draw/paper_trial.h"
 #include "draw/svg.h"
 #include "draw/template_pages.h"
 #include "files/csv.h"
@@ -21,6 +23,10 @@ QByteArray pdfTemplate(const ExportInput& input) {
     return templatePdf(input.job, input.part, input.material, input.paper, input.reading);
 }
 
+QByteArray pdfPaper(const ExportInput& input) {
+    return paperTrialPdf(input.job, input.part, input.material, input.paper, input.reading);
+}
+
 QByteArray pdfSheet(const ExportInput& input) {
     return jobSheetPdf(*input.settled, input.opposite, input.material, *input.findings, input.paper,
                        input.reading);
@@ -32,6 +38,10 @@ QByteArray pdfMeasuring(const ExportInput& input) {
 
 QByteArray pdfCheck(const ExportInput& input) {
     return checkSheetPdf(*input.settled, input.opposite, input.material, input.paper, input.reading);
+}
+
+QByteArray pdfDrawing(const ExportInput& input) {
+    return formedDrawingPdf(*input.settled, input.opposite, input.material, input.paper, input.reading);
 }
 
 QByteArray dxf(const ExportInput& input) {
@@ -59,6 +69,21 @@ constexpr std::array kExports{
            .isOnPaper = true,
            .shortcut = "Ctrl+T",
            .write = pdfTemplate},
+    Export{.key = "pdf-paper",
+           .title = "&Paper trial as %1 PDF…",
+           .tip = "Full size in paper, to cut out, fold and hold at the place before any metal is cut",
+           .suffix = "-paper.pdf",
+           .filter = "PDF documents (*.pdf)",
+           .isOnPaper = true,
+           .write = pdfPaper},
+    Export{.key = "pdf-drawing",
+           .title = "Drawing of the bracket as %1 PDF…",
+           .tip = "The formed bracket in three views, with its dimensions, holes, bends and limits",
+           .suffix = "-drawing.pdf",
+           .filter = "PDF documents (*.pdf)",
+           .isOnPaper = true,
+           .needsPlan = true,
+           .write = pdfDrawing},
     Export{.key = "pdf-sheet",
            .title = "&Job sheet as %1 PDF…",
            .tip = "The steps of bending with their pictures, to take to the bench",

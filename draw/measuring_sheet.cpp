@@ -43,7 +43,6 @@ public:
 
 private:
     static constexpr double kLine = 9.5, kSketch = 88; // mm
-    static QString said(const std::string& words) { return QString::fromStdString(words); }
     static QString tr(const char* says) { return QCoreApplication::translate("MeasuringSheet", says); }
 
     /// Its number, what and with what, and a box to write in.

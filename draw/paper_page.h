@@ -12,6 +12,10 @@ class QPdfWriter;
 
 namespace goodfold::draw {
 
+inline QString said(const std::string& words) {
+    return QString::fromStdString(words);
+}
+
 class PaperPage : protected PaperPen {
 public:
     PaperPage(QPdfWriter& writer, QPainter& painter);

@@ -7,6 +7,10 @@
 
 namespace goodfold::draw {
 
+// All in millimetres on the paper.
+inline constexpr double kHair = 0.1, kThin = 0.18, kBold = 0.35;
+inline constexpr double kSmallText = 2.6, kText = 3.2, kLargeText = 5;
+
 class PaperPen {
 public:
     explicit PaperPen(QPainter& painter) : painter(painter) {}

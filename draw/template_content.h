@@ -10,10 +10,6 @@
 
 namespace goodfold::draw {
 
-// All in millimetres on the paper.
-inline constexpr double kHair = 0.1, kThin = 0.18, kBold = 0.35;
-inline constexpr double kSmallText = 2.6, kText = 3.2, kLargeText = 5;
-
 /// Content coordinates: the template's own sheet, x along the blank, y down.
 QSizeF templateSize(const part::Part& part);
 

@@ -1,14 +1,17 @@
 // The full-size template: lay it on the stock, or under it, and scribe through.
 #pragma once
 
-#include "draw/template_plan.h"
 #include "part/part.h"
 
 #include <QByteArray>
 #include <QPageSize>
 #include <QPagedPaintDevice>
+#include <QString>
 
 namespace goodfold::draw {
+
+/// The bar or sheet it is made of, in the job's units.
+QString stockInWords(const job::Job& job, const material::Material& material);
 
 /// PDF at 100 %, with check bars of 100 mm and 4 inches, toward and away fold lines told apart by dash and by
 /// word, full lines to set in the tools where those are planned, hole crosses, the datum end, title, stock

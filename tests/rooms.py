@@ -22,6 +22,7 @@ core/sequence
 core/mount
 core/lineup
 core/text
+core/cost
 core/bench
 core/learn
 core/propose

@@ -68,6 +68,7 @@ private:
     void showStuck();
     void showReason(size_t stuck, size_t reason);
     Block taskBlock(size_t afterStep) const;
+    Block timeBlock() const;
     Cell bestAgain();
     Block handChoice();
     void addDieChoice(Block& block, const sequence::Step& step);

@@ -2,6 +2,7 @@
 #include "app/base/text.h"
 #include "app/bending/bending_stage.h"
 #include "app/widgets/cell_panel.h"
+#include "cost/words.h"
 #include "part/mirror.h"
 #include "text/cautions.h"
 #include "text/dies.h"
@@ -197,6 +198,19 @@ Block BendingStage::taskBlock(size_t afterStep) const {
     return block;
 }
 
+/// What the whole batch takes.
+Block BendingStage::timeBlock() const {
+    const job::Job& job = document.job();
+    const cost::WorkBook& book = document.books().work.book();
+    const auto items =
+        cost::itemsOf(shown()->settled, book, document.reading(), static_cast<int>(job.ties.size()));
+    Block block = blockOf(12, {words(tr("Time"), Cell::Look::Heading)});
+    for (const std::string& says :
+         cost::inWords(items, job.quantity * (job.oppositeHand ? 2 : 1), shown()->settled, book))
+        block.lines.push_back({wrapped(text(says))});
+    return block;
+}
+
 std::vector<Block> BendingStage::stepBlocks(const sequence::Step& step) {
     const part::Part& part = shown()->part();
     const quantity::Reading reading = document.reading();
@@ -236,6 +250,7 @@ std::vector<Block> BendingStage::stepBlocks(const sequence::Step& step) {
         wish.lines.push_back({words(tr("held"), Cell::Look::Faint), heldChoice(*own)});
     addDieChoice(wish, step);
     all.push_back(std::move(wish));
+    all.push_back(timeBlock());
     return all;
 }
 

@@ -41,24 +41,28 @@ Cost costOf(const part::Part& part, const Operation& operation, BendSet made) {
     return cost;
 }
 
+Changes changesBetween(const part::Part& part, const Operation& before, const Operation& after) {
+    Changes changes;
+    changes.tool = before.setup.tool != after.setup.tool;
+    changes.setting =
+        !changes.tool &&
+        (before.setup.opening != after.setup.opening || before.setup.clampLength != after.setup.clampLength ||
+         before.setup.clampMiddle != after.setup.clampMiddle ||
+         before.setup.bottomed != after.setup.bottomed || before.setup.toolRadius != after.setup.toolRadius);
+    changes.turnedOver = faceInside(part, before.bend) != faceInside(part, after.bend);
+    changes.endForEnd = headingOf(part, before).dot(headingOf(part, after)) < 0.7;
+    changes.hold = !(before.hold == after.hold);
+    changes.angle = before.setup.tool->id == after.setup.tool->id
+                        ? before.work.angleDeg != after.work.angleDeg
+                        : std::abs(before.setup.loadedAngleDeg - after.setup.loadedAngleDeg) > 0.1;
+    return changes;
+}
+
 double changeBetween(const part::Part& part, const Operation& before, const Operation& after) {
-    double change = 0;
-    if (before.setup.tool != after.setup.tool)
-        change += kOtherTool;
-    else if (before.setup.opening != after.setup.opening ||
-             before.setup.clampLength != after.setup.clampLength ||
-             before.setup.clampMiddle != after.setup.clampMiddle ||
-             before.setup.bottomed != after.setup.bottomed ||
-             before.setup.toolRadius != after.setup.toolRadius)
-        change += kOtherSetting;
-    if (faceInside(part, before.bend) != faceInside(part, after.bend)) change += kTurnedOver;
-    if (headingOf(part, before).dot(headingOf(part, after)) < 0.7) change += kEndForEnd;
-    if (!(before.hold == after.hold)) change += kOtherHold;
-    if (before.setup.tool->id == after.setup.tool->id
-            ? before.work.angleDeg != after.work.angleDeg
-            : std::abs(before.setup.loadedAngleDeg - after.setup.loadedAngleDeg) > 0.1)
-        change += kOtherAngle;
-    return change;
+    const Changes changes = changesBetween(part, before, after);
+    return (changes.tool ? kOtherTool : 0) + (changes.setting ? kOtherSetting : 0) +
+           (changes.turnedOver ? kTurnedOver : 0) + (changes.endForEnd ? kEndForEnd : 0) +
+           (changes.hold ? kOtherHold : 0) + (changes.angle ? kOtherAngle : 0);
 }
 
 std::vector<int> orderOf(const Plan& plan) {

@@ -32,6 +32,11 @@ int lapsShut(const part::Part& part, int bend, BendSet made);
 inline constexpr double kOtherTool = 40, kOtherSetting = 15, kTurnedOver = 8, kEndForEnd = 6, kOtherAngle = 3,
                         kOtherHold = 2;
 double changeBetween(const part::Part& part, const Operation& before, const Operation& after);
+/// What differs: the setting within one tool; the angle that is stopped at.
+struct Changes {
+    bool tool = false, setting = false, turnedOver = false, endForEnd = false, hold = false, angle = false;
+};
+Changes changesBetween(const part::Part& part, const Operation& before, const Operation& after);
 
 /// Why a step is in another tool than the step before it.
 struct ToolChange {

@@ -12,6 +12,7 @@ struct Withdrawal::Way {
     double lift; // mm, where the clamp opens that far
     Out out;
     double tiltDeg = 0; // first, about the bend
+    bool isLike(const Way& other) const { return out == other.out && tiltDeg == other.tiltDeg; }
 };
 
 const std::vector<Withdrawal::Way>& Withdrawal::ways() {
@@ -43,24 +44,40 @@ void Withdrawal::fold() {
         pose = toolFromRoot * pose;
 }
 
+double Withdrawal::liftOf(const ToolHull& tool, const Way& way) const {
+    return tool.solid.clamps ? std::min(way.lift, work.operation.setup.tool->clamp.lift) : 0;
+}
+
+/// What does not clamp stays where it is however far the clamp opens: of ways that are the same for a solid
+/// one is tried.
 Blocked Withdrawal::blockedFor(size_t body) {
+    static_assert(sizeof Blocked::ways * 8 > Blocked::kWays);
     if (toolFromPlates.empty()) fold();
     const Pose3& toolFromBody = toolFromPlates[static_cast<size_t>(bodies[body].plate)];
     Blocked shut;
-    static_assert(sizeof shut.ways * 8 > Blocked::kWays);
-    for (size_t way = 0; way < ways().size(); ++way)
-        for (size_t solid = 0; solid < work.hulls.size(); ++solid)
-            if (staysBehind(body, work.hulls[solid], toolFromBody, ways()[way])) {
-                shut.ways |= 1u << way;
-                shut.by = work.hulls[solid].solid.body;
-                break;
-            }
+    for (const ToolHull& tool : work.hulls) {
+        if (tool.solid.motion != tool::Solid::Motion::Fixed) continue;
+        const unsigned before = shut.ways;
+        unsigned tried = 0;
+        for (size_t i = 0; i < ways().size(); ++i) {
+            if (before >> i & 1) continue;
+            const Way& way = ways()[i];
+            size_t same = 0;
+            while (same < i && !(tried >> same & 1 && way.isLike(ways()[same]) &&
+                                 liftOf(tool, way) == liftOf(tool, ways()[same])))
+                ++same;
+            const bool isShut = same < i ? shut.ways >> same & 1 : staysBehind(body, tool, toolFromBody, way);
+            tried |= 1u << i;
+            if (!isShut) continue;
+            shut.ways |= 1u << i;
+            shut.by = tool.solid.body;
+        }
+    }
     return shut;
 }
 
 bool Withdrawal::staysBehind(size_t body, const ToolHull& tool, const Pose3& toolFromBody, const Way& way) {
-    if (tool.solid.motion != tool::Solid::Motion::Fixed) return false;
-    const double lift = tool.solid.clamps ? std::min(way.lift, work.operation.setup.tool->clamp.lift) : 0;
+    const double lift = liftOf(tool, way);
     const Hull& own = bodies.hullOf(body, after);
     const Pose3 solidFromBody = Eigen::Translation3d(0, 0, -lift) * toolFromBody;
     if (way.tiltDeg == 0) return isSlidPast(body, tool, solidFromBody, way);

@@ -4,38 +4,43 @@
 #include "text/names.h"
 
 #include <algorithm>
+#include <array>
+#include <cmath>
 #include <limits>
 #include <map>
+#include <numbers>
 
 namespace goodfold::text {
 
-namespace {
-
 using quantity::printMm;
 
-/// Where a hole is on the formed part, from what is there to measure from: the nearest bend of its leg, else
-/// its start, and its right edge.
 std::string placeInFormed(const part::Part& part, const part::PartHole& hole,
                           const quantity::Reading& reading) {
     const part::PartPlate& plate = part.plates[static_cast<size_t>(hole.plate)];
     const Vec2 at = hole.centreOfShape(), own = plate.flatFromPlate.inverse() * at;
     std::vector<int> bends = plate.childBends;
     if (plate.parentBend >= 0) bends.push_back(plate.parentBend);
-    std::string says = printMm(own.x(), reading) + " from its start";
-    double nearest = std::numeric_limits<double>::infinity();
+    // Along the leg and across it, each from the nearest bend that runs square to that way.
+    std::array<std::string, 2> says{printMm(own.x(), reading) + " from its start",
+                                    printMm(own.y(), reading) + " from its right edge"};
+    std::array<double, 2> nearest;
+    nearest.fill(std::numeric_limits<double>::infinity());
+    const Vec2 along = plate.flatFromPlate.linear() * Vec2(1, 0);
     for (const int index : bends) {
         const part::PartBend& bend = part.bends[static_cast<size_t>(index)];
-        const Segment& line = bend.child == hole.plate ? bend.far : bend.near;
-        const double toLine = distance(at, line);
-        if (toLine >= nearest) continue;
-        nearest = toLine;
-        says = printMm(toLine + bend.outsideSetback, reading) +
-               (bend.shape.angleDeg > 90 ? " from the outer face of bend "
-                                         : " from the outside corner of bend ") +
-               bend.id;
+        const size_t way = std::abs(bend.across.dot(along)) > std::numbers::sqrt2 / 2 ? 0 : 1;
+        const double toLine = distance(at, bend.child == hole.plate ? bend.far : bend.near);
+        if (toLine >= nearest[way]) continue;
+        nearest[way] = toLine;
+        says[way] = printMm(toLine + bend.outsideSetback, reading) +
+                    (bend.shape.angleDeg > 90 ? " from the outer face of bend "
+                                              : " from the outside corner of bend ") +
+                    bend.id;
     }
-    return says + " and " + printMm(own.y(), reading) + " from the right edge of leg " + plate.id;
+    return says[0] + " and " + says[1] + ", on leg " + plate.id;
 }
+
+namespace {
 
 /// h2 before h17.
 std::string listedInOrder(std::vector<std::string> names) {

@@ -21,4 +21,10 @@ struct Task {
 std::vector<Task> tasksOf(const job::Job& job, const part::Part& part, const sequence::Plan& plan,
                           const quantity::Reading& reading);
 
+/// Where a hole is on the formed part, from what is there to measure from: along its leg and across it, each
+/// from the nearest bend, else from the leg's start and its right edge. "14.0 from the outside corner of bend
+/// 1 and 10.0 from its right edge, on leg B".
+std::string placeInFormed(const part::Part& part, const part::PartHole& hole,
+                          const quantity::Reading& reading);
+
 } // namespace goodfold::text

@@ -31,6 +31,7 @@ private slots:
     void optionsAreReadAsUsual();
     void showTellsWhatThePlanFound();
     void dxfIsTheSameTwice();
+    void shellsAndManualsKnowEveryCommand();
 };
 
 /// "--csv=-" as "--csv -", and a job whose name begins with a dash behind "--". Help names every export.
@@ -366,6 +367,40 @@ void CommandTest::linksNoWidgets() {
     const QByteArray libraries = ldd.readAllStandardOutput();
     QVERIFY(libraries.contains("libQt6Gui"));
     QVERIFY(!libraries.contains("libQt6Widgets"));
+}
+
+/// Made from the table that parses them: what a shell offers is what there is.
+void CommandTest::shellsAndManualsKnowEveryCommand() {
+    QTemporaryDir folder;
+    const Outcome script = run({"completion"});
+    QCOMPARE(script.status, 0);
+    QFile file(folder.filePath("completion"));
+    QVERIFY(file.open(QIODevice::WriteOnly) && file.write(script.out) == script.out.size());
+    file.close();
+    const auto offered = [&](const QStringList& typed) {
+        QProcess bash;
+        bash.start("bash",
+                   QStringList{"-c",
+                               "source \"$1\"; shift; COMP_WORDS=(goodfold-cli \"$@\"); COMP_CWORD=$#; "
+                               "_goodfold_cli; echo \"${COMPREPLY[@]}\"",
+                               "bash", file.fileName()} +
+                       typed);
+        return bash.waitForFinished(20000) ? QString::fromUtf8(bash.readAllStandardOutput()).trimmed()
+                                           : QStringLiteral("no bash");
+    };
+    const QStringList commands = offered({""}).split(' ');
+    for (const char* command : {"show", "plan", "bench", "cut", "cost", "export"})
+        QVERIFY2(commands.contains(QString::fromLatin1(command)), qPrintable(commands.join(' ')));
+    QVERIFY(!commands.contains("completion")); // for packages only
+    QCOMPARE(offered({"co"}), "cost");
+    QCOMPARE(offered({"export", "stay.gfold", "--pdf-p"}), "--pdf-paper");
+    QCOMPARE(offered({"export", "stay.gfold", "--paper", ""}), "a4 letter");
+    QCOMPARE(offered({"practise", "--hand", "l"}), "left");
+    QVERIFY(offered({"cut", "--g"}) == "--grip" && offered({"show", "--g"}).isEmpty());
+    const QByteArray manual = run({"manual"}).out;
+    for (const QString& command : commands)
+        QVERIFY2(command == "--help" || manual.contains(".SS " + command.toUtf8()), qPrintable(command));
+    QVERIFY(manual.contains(".B \\-\\-pdf\\-paper\n") && manual.contains(".SH EXIT STATUS"));
 }
 
 GOODFOLD_TEST(CommandTest)

@@ -154,7 +154,7 @@ void ImpossibleTest::longLegHitsTheFrame() {
         const double fits = random.real(40, throat - 5), longer = random.real(throat + 15, throat + 150);
         const bool childIsLong = random.whole(0, 1);
         const auto job = [&](double first, double second) {
-            const double angle = random.real(40, 90), width = random.real(20, 60);
+            const double angle = random.real(40, 85), width = random.real(20, 60);
             return test::bar({first, second}, {{.angleDeg = angle}}, 3, width);
         };
         const job::Job one = childIsLong ? job(fits, longer) : job(longer, fits);

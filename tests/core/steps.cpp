@@ -38,6 +38,7 @@ private slots:
     void wishesOfTheJobAreKept();
     void whatIsLeftOnIsInTheWayUntilItIsTrimmed();
     void tasksHaveTheirPlaces();
+    void holesOfATrayAreToldBothWays();
     void drillsGoBySize();
     void leaningBarsAreSet();
     void stopsAreSet();
@@ -167,13 +168,38 @@ void StepsTest::tasksHaveTheirPlaces() {
     QCOMPARE(placeOf("Trim leg"), static_cast<int>(stepOfLast) + 1);
     // h2, 20 from the end of leg C, which is 50 outside: 30 from the outside corner of its bend, in the
     // middle.
-    QVERIFY(placeOf("Drill h2, 30.0 from the outside corner of bend 2 and 15.0 from the right edge") == 2);
+    QVERIFY(placeOf("Drill h2, 30.0 from the outside corner of bend 2 and 15.0 from its right edge") == 2);
     QVERIFY(placeOf("Trim leg C: 80.0 off its end, to 50.0 outside.") > 0);
     QVERIFY(placeOf("Deburr") == 0);
     QVERIFY(std::all_of(tasks.begin(), tasks.end(), [](const auto& task) { return !task.why.empty(); }));
 }
 
 /// Each drill is put in once, the smallest first; a pattern counts as often as it has holes, a slot as two.
+/// A row along a tray with a flange at its right: each hole has its own place along, and one across. R 2 and
+/// T 1.5: the outside corner stands 3.5 past the tangent line.
+void StepsTest::holesOfATrayAreToldBothWays() {
+    job::Job job = test::tray({job::Edge::Right});
+    for (const double x : {30.0, 50.0, 70.0})
+        job.plates[0].holes.push_back({.id = "h" + std::to_string(job.plates[0].holes.size() + 1),
+                                       .diameter = 6,
+                                       .x = x,
+                                       .xFrom = job::Hole::XFrom::Start,
+                                       .y = 20,
+                                       .yFrom = job::Hole::YFrom::Right});
+    const part::Part part = part::solve(job, test::materialOf(job));
+    const double y = (part.plates[0].flatFromPlate.inverse() * part.holes[0].centreInFlat).y();
+    std::set<std::string> places;
+    for (const part::PartHole& hole : part.holes) {
+        const std::string place = text::placeInFormed(part, hole, quantity::Reading::millimetres());
+        const std::string across = quantity::printMm(y + 3.5, quantity::Reading::millimetres()) +
+                                   " from the outside corner of bend 1";
+        QVERIFY2(place.find(across) != std::string::npos, place.c_str());
+        places.insert(place);
+    }
+    QCOMPARE(places.size(), size_t(3));
+    QVERIFY(places.begin()->starts_with("30.0 from its start and "));
+}
+
 void StepsTest::drillsGoBySize() {
     job::Job job = test::bar({120, 60}, {{.angleDeg = 90}}, 3, 40);
     const auto hole = [&](const char* id, double diameter, double x) {

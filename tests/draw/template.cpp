@@ -1,5 +1,6 @@
 // The printed template measured: the PDF is turned into pixels and what is drawn is found again to 0.1 mm.
 #include "core/support.h"
+#include "draw/page.h"
 #include "draw/template_pages.h"
 #include "draw/type.h"
 
@@ -9,78 +10,34 @@ namespace goodfold::template_test {
 
 namespace {
 
-constexpr double kDpi = 600;
-constexpr double kWithin = 0.1;             // mm, of what is promised on paper
+using test::Page;
+
 constexpr double kBeside = 12, kAbove = 22; // where the blank lies in the template's own sheet
-
-double pixels(double mm) {
-    return mm * kDpi / 25.4;
-}
-
-class Page {
-public:
-    explicit Page(QImage image) : image(std::move(image)) {}
-    QSizeF size() const { return QSizeF(image.size()) * 25.4 / kDpi; }
-
-    bool isDark(double xMm, double yMm) const {
-        const QPoint p(qRound(pixels(xMm)), qRound(pixels(yMm)));
-        return image.valid(p) && qGray(image.pixel(p)) < 128;
-    }
-
-    /// Middle of the dark run nearest to x on the horizontal line at y; nothing within 1.5 mm is a failure.
-    double darkX(double xMm, double yMm) const { return darkAlong(QPointF(xMm, yMm), QPointF(1, 0)).x(); }
-    double darkY(double xMm, double yMm) const { return darkAlong(QPointF(xMm, yMm), QPointF(0, 1)).y(); }
-
-private:
-    QPointF darkAlong(const QPointF& at, const QPointF& along) const {
-        const double step = 25.4 / kDpi / 2;
-        for (double away = 0; away < 1.5; away += step)
-            for (const double sign : {1.0, -1.0}) {
-                const QPointF start = at + sign * away * along;
-                if (!isDark(start.x(), start.y())) continue;
-                QPointF low = start, high = start;
-                while (isDark((low - step * along).x(), (low - step * along).y()))
-                    low -= step * along;
-                while (isDark((high + step * along).x(), (high + step * along).y()))
-                    high += step * along;
-                return (low + high) / 2;
-            }
-        return {-1e3, -1e3};
-    }
-
-    QImage image;
-};
 
 QSizeF sizeOf(QPageSize::PageSizeId paper) {
     return QPageSize::size(paper, QPageSize::Millimeter);
+}
+
+QByteArray pdfOf(const job::Job& job, QPageSize::PageSizeId paper) {
+    return draw::templatePdf(job, part::solve(job, test::materialOf(job)), test::materialOf(job), paper,
+                             quantity::Reading::millimetres());
 }
 
 /// Saved in a folder that lasts as long as the test function.
 QString saved(const QTemporaryDir& folder, const job::Job& job, QPageSize::PageSizeId paper) {
     const QString path = folder.filePath("template.pdf");
     QFile file(path);
-    const QByteArray pdf = draw::templatePdf(job, part::solve(job, test::materialOf(job)),
-                                             test::materialOf(job), paper, quantity::Reading::millimetres());
+    const QByteArray pdf = pdfOf(job, paper);
     if (!file.open(QIODevice::WriteOnly) || file.write(pdf) != pdf.size()) qFatal("no file");
     return path;
 }
 
 std::vector<Page> rasterised(const job::Job& job, QPageSize::PageSizeId paper) {
-    QTemporaryDir folder;
-    const QString path = saved(folder, job, paper);
-    QProcess process;
-    process.start("pdftoppm", {"-r", QString::number(kDpi), "-gray", "-png", path, folder.filePath("page")});
-    if (!process.waitForFinished(60000) || process.exitCode() != 0)
-        qFatal("pdftoppm: %s", process.readAllStandardError().constData());
-    std::vector<Page> pages;
-    const QDir made(folder.path());
-    for (const QString& name : made.entryList({"*.png"}, QDir::Files, QDir::Name))
-        pages.emplace_back(QImage(made.filePath(name)));
-    return pages;
+    return test::rasterised(pdfOf(job, paper));
 }
 
 bool near(double one, double other) {
-    return std::abs(one - other) <= kWithin;
+    return test::isNear(one, other);
 }
 
 } // namespace
@@ -231,11 +188,7 @@ void TemplateTest::sunkHolesAreSaid() {
     job.plates[0].holes = {face};
     job.plates[1].holes = {tapped};
     const part::Part part = part::solve(job, test::hotRolled());
-    QTemporaryDir folder;
-    QProcess process;
-    process.start("pdftotext", {"-layout", saved(folder, job, QPageSize::A4), "-"});
-    QVERIFY(process.waitForFinished(20000));
-    const QString says = QString::fromUtf8(process.readAllStandardOutput());
+    const QString says = test::wordsOf(pdfOf(job, QPageSize::A4));
     QVERIFY2(says.contains("countersink to 12, 90°, from the face"), qPrintable(says));
     QVERIFY2(says.contains("tap M6"), qPrintable(says));
 

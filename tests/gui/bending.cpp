@@ -91,6 +91,7 @@ void BendingTest::planComesByItself() {
     QCOMPARE(window.stage->stepCount(), 8);
     QVERIFY(window.stage->says().contains("Step 1 of 8"));
     QVERIFY(window.stage->says().contains("comes back to"));
+    QVERIFY(window.stage->says().contains("One takes"));
 }
 
 void BendingTest::keysGoFromStepToStep() {

@@ -226,8 +226,9 @@ void FilesTest::exportsAreWritten() {
     window->showStage("bending");
     QTRY_VERIFY_WITH_TIMEOUT(!window->isPlanning(), 60000);
     const std::map<std::string, const char*> starts{
-        {"pdf-template", "%PDF"}, {"pdf-sheet", "%PDF"}, {"pdf-measuring", "%PDF"}, {"pdf-check", "%PDF"},
-        {"dxf", "999\ndxflib"},   {"svg", "<?xml"},      {"csv", "kind,about"}};
+        {"pdf-template", "%PDF"}, {"pdf-paper", "%PDF"},     {"pdf-drawing", "%PDF"},
+        {"pdf-sheet", "%PDF"},    {"pdf-measuring", "%PDF"}, {"pdf-check", "%PDF"},
+        {"dxf", "999\ndxflib"},   {"svg", "<?xml"},          {"csv", "kind,about"}};
     QCOMPARE(starts.size(), draw::exports().size());
     for (const auto& [row, paper, action] : window->actions().exports) {
         const QString path = folder.filePath(QString::fromLatin1(row->key) + row->suffix);

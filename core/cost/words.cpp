@@ -1,0 +1,55 @@
+#include "cost/words.h"
+
+#include <array>
+#include <charconv>
+#include <cmath>
+
+namespace goodfold::cost {
+
+namespace {
+
+std::string money(double amount, const Rates& rates) {
+    std::array<char, 64> digits{};
+    const auto end =
+        std::to_chars(digits.data(), digits.data() + digits.size(), amount, std::chars_format::fixed, 2);
+    return std::string(digits.data(), end.ptr) + (rates.currency.empty() ? "" : " " + rates.currency);
+}
+
+} // namespace
+
+std::string timeInWords(double minutes) {
+    constexpr int kAnHour = 60, kTwoHours = 120;
+    const auto whole = std::max(1, static_cast<int>(std::lround(minutes)));
+    if (whole < kTwoHours) return std::to_string(whole) + " min";
+    const int rest = whole % kAnHour;
+    return std::to_string(whole / kAnHour) + " h" + (rest ? " " + std::to_string(rest) + " min" : "");
+}
+
+std::vector<std::string> inWords(const std::vector<Item>& items, int pieces, const sequence::Settled& settled,
+                                 const WorkBook& book) {
+    std::vector<std::string> all;
+    const Minutes one = minutesFor(items, 1), every = minutesFor(items, pieces);
+    const double each = minutesFor(items, 2).mean - one.mean, once = one.mean - each;
+    all.push_back("One takes " + timeInWords(one.mean) + ", give or take " + timeInWords(one.sigma) +
+                  (once > 0 ? "; " + timeInWords(once) + " of it to set up tools and change drills" : "") +
+                  ".");
+    if (pieces > 1)
+        all.push_back("Of " + std::to_string(pieces) + ", " + timeInWords(every.mean / pieces) +
+                      " each: " + timeInWords(every.mean) + " in all.");
+    all.push_back("Most of it is " + mostOf(items, pieces) + ".");
+    if (const auto savings = savingsFor(items, pieces, book); !savings.empty())
+        all.push_back(savings.front().says + " would save " + timeInWords(savings.front().minutes) + ".");
+    if (const auto price = priceFor(items, pieces, settled, book.rates)) {
+        all.push_back(
+            "A piece costs " + money(price->sum(), book.rates) + ": work " + money(price->work, book.rates) +
+            ", metal " + money(price->material, book.rates) +
+            (price->fasteners > 0 ? ", bolts and nuts " + money(price->fasteners, book.rates) : "") + ".");
+        if (!price->unpriced.empty())
+            all.push_back("Without the " + price->unpriced.front() +
+                          (price->unpriced.size() > 1 ? " and others" : "") +
+                          ", that has no price in the book.");
+    }
+    return all;
+}
+
+} // namespace goodfold::cost

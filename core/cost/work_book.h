@@ -1,0 +1,49 @@
+// The book of work: how long each operation takes, and what an hour, a kilogram and a bolt cost.
+#pragma once
+
+#include "common/result.h"
+
+#include <iosfwd>
+#include <map>
+#include <optional>
+#include <string>
+#include <vector>
+
+namespace goodfold::cost {
+
+/// What one takes. `more` is for each of what there is most of in it: of sawing a square centimetre of
+/// section, of drilling a cubic centimetre, of outlines, openings and edges a metre.
+struct WorkTime {
+    std::string id;
+    std::string says; // "sawing off"
+    double minutes = 0;
+    double more = 0;
+    double spread = 0; // one sigma, as a share of the minutes
+    std::string why;
+};
+
+/// Money in one currency, whatever it is called. What nobody said is not reckoned with.
+struct Rates {
+    std::optional<double> hour;
+    double margin = 0;                      // a share put on
+    double waste = 0.1;                     // a share of the stock that becomes no part
+    std::map<std::string, double> kilogram; // by material
+    std::map<std::string, double> fastener; // by name: "M6 bolt"
+    std::string currency;
+};
+
+struct WorkBook {
+    std::vector<WorkTime> operations;
+    Rates rates;
+    const WorkTime* find(const std::string& id) const; // null where there is none
+};
+
+/// What ships: times, and no prices.
+const WorkBook& standardWork();
+
+Result<WorkBook> readWork(std::istream& in);
+
+/// A shop's own over it: operations by id, and what it says of money.
+WorkBook withOwn(WorkBook book, const WorkBook& own);
+
+} // namespace goodfold::cost

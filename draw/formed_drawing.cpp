@@ -1,0 +1,294 @@
+#include "draw/formed_drawing.h"
+
+#include "bench/words.h"
+#include "draw/check_sheet.h"
+#include "draw/formed_picture.h"
+#include "draw/paper_labels.h"
+#include "draw/paper_page.h"
+#include "draw/template_pages.h"
+#include "part/mirror.h"
+#include "text/names.h"
+#include "text/tasks.h"
+
+#include <QDate>
+#include <QPdfWriter>
+
+#include <array>
+
+namespace goodfold::draw {
+
+namespace {
+
+/// From where a view looks.
+struct View {
+    const char* name;
+    double yawDeg, pitchDeg;
+};
+constexpr std::array kViews{View{"from the right side", 0, 0}, View{"from its end", 90, 0},
+                            View{"from above", 0, 90}};
+
+class FormedDrawing : public PaperPage {
+public:
+    FormedDrawing(QPdfWriter& writer, QPainter& painter, const quantity::Reading& reading)
+        : PaperPage(writer, painter), reading(reading) {}
+
+    void paint(const sequence::Settled& settled, const material::Material& material, const QString& hand,
+               bool isOpposite) {
+        part = &settled.part;
+        folded = part::fold(*part);
+        scene = sceneOf(*part, folded);
+        if (isBegun) room(page.height());
+        isBegun = true;
+        head(settled.job, material, hand);
+        views();
+        legsAndBends();
+        holes();
+        checks(settled, material, isOpposite);
+    }
+
+private:
+    static constexpr double kRoom = 14, kGap = 6; // mm: round a view for its dimensions
+
+    void head(const job::Job& job, const material::Material& material, const QString& hand) {
+        text(QPointF(page.left(), y), said(job.title), kLargeText, Weight::SemiBold);
+        text(QPointF(page.right(), y), hand, kText, Weight::SemiBold, Qt::AlignRight);
+        y += 5.5;
+        constexpr double kGrams = 1000;
+        text(QPointF(page.left(), y),
+             QStringLiteral("%1; %2 g; blank %3 × %4")
+                 .arg(stockInWords(job, material), said(quantity::printNumber(part->blank.mass * kGrams, 0)),
+                      length(part->blank.length), length(part->blank.width)),
+             kText);
+        text(QPointF(page.right(), y),
+             QStringLiteral("%1, scale %2, %3")
+                 .arg(job.units == quantity::Unit::Inch ? QStringLiteral("inches")
+                                                        : QStringLiteral("millimetres"),
+                      scaleInWords(), QDate::currentDate().toString(Qt::ISODate)),
+             kText, Weight::Regular, Qt::AlignRight);
+        y += 4;
+    }
+
+    QString length(double mm) const {
+        return said(quantity::typeset(quantity::Length::mm(mm), reading))
+            .replace(QLatin1Char('-'), QChar(0x2212));
+    }
+
+    static Camera cameraOf(const View& view) {
+        Camera camera;
+        camera.yawDeg = view.yawDeg;
+        camera.pitchDeg = view.pitchDeg;
+        return camera;
+    }
+    /// What a view takes at full size.
+    QSizeF sizeOf(const View& view) const {
+        const Camera camera = cameraOf(view);
+        Eigen::AlignedBox2d box;
+        for (const Vec3& point : scene.points)
+            box.extend(Vec2(point.dot(camera.right()), point.dot(camera.up())));
+        return {box.sizes().x(), box.sizes().y()};
+    }
+
+    QSizeF cell() const { return {(page.width() - kGap) / 2, 0.3 * page.height()}; }
+
+    /// The largest of the usual ones that all three views fit in their cells by.
+    double scale() const {
+        for (const double each : {5.0, 2.0, 1.0, 0.5, 0.4, 0.25, 0.2, 0.1, 0.05, 0.02}) {
+            const bool fits = std::all_of(kViews.begin(), kViews.end(), [&](const View& view) {
+                const QSizeF size = each * sizeOf(view);
+                return size.width() <= cell().width() - 2 * kRoom &&
+                       size.height() <= cell().height() - 2 * kRoom;
+            });
+            if (fits) return each;
+        }
+        return 0.01;
+    }
+    QString scaleInWords() const {
+        const double by = scale();
+        return by >= 1 ? QStringLiteral("%1:1").arg(by) : QStringLiteral("1:%1").arg(1 / by);
+    }
+
+    void views() {
+        for (size_t i = 0; i < kViews.size(); ++i)
+            view(kViews[i], cellAt(i));
+        const QRectF area = cellAt(3);
+        Camera camera = fitted(Camera(), scene.points, area.adjusted(kGap, kGap, -kGap, -kGap));
+        show(camera);
+        y = area.bottom() + kGap;
+    }
+    QRectF cellAt(size_t place) const {
+        const double column = place % 2 ? cell().width() + kGap : 0;
+        return {QPointF(page.left() + column, y + static_cast<double>(place / 2) * cell().height()), cell()};
+    }
+
+    /// Its lines are drawn for a screen, four of whose pixels are a millimetre here.
+    std::vector<SeenFace> show(Camera camera) {
+        constexpr double kPixels = 4;
+        camera.pixelsPerMm *= kPixels;
+        camera.centre *= kPixels;
+        auto seen = look(scene, camera);
+        painter.save();
+        painter.scale(1 / kPixels, 1 / kPixels);
+        paintFormed(painter, seen, Palette::print(), {});
+        painter.restore();
+        for (SeenFace& face : seen)
+            for (QPointF& corner : face.outline)
+                corner /= kPixels;
+        return seen;
+    }
+
+    void view(const View& from, const QRectF& area) {
+        Camera camera = fitted(cameraOf(from), scene.points, area);
+        camera.pixelsPerMm = scale();
+        const std::vector<SeenFace> seen = show(camera);
+        const QSizeF size = scale() * sizeOf(from);
+        const QRectF shape(area.center() - QPointF(size.width(), size.height()) / 2, size);
+        dimension({shape.left(), shape.bottom()}, {shape.right(), shape.bottom()}, {0, 1},
+                  size.width() / scale());
+        dimension({shape.right(), shape.bottom()}, {shape.right(), shape.top()}, {1, 0},
+                  size.height() / scale());
+        text({area.center().x(), area.bottom() - 0.5}, QString::fromLatin1(from.name), kSmallText,
+             Weight::Regular, Qt::AlignHCenter);
+        letters(seen, area, shape);
+    }
+
+    /// Between two points, drawn off to one side.
+    void dimension(const QPointF& from, const QPointF& to, const QPointF& aside, double mm) {
+        constexpr double kOff = 5, kBeyond = 1.2, kTick = 0.9;
+        const QPointF a = from + kOff * aside, b = to + kOff * aside;
+        pen(kHair);
+        painter.drawLine(from + kBeyond * aside, a + kBeyond * aside);
+        painter.drawLine(to + kBeyond * aside, b + kBeyond * aside);
+        painter.drawLine(a, b);
+        pen(kThin);
+        for (const QPointF& end : {a, b}) // slanting ticks
+            painter.drawLine(end - QPointF(kTick, -kTick), end + QPointF(kTick, -kTick));
+        painter.save();
+        painter.translate((a + b) / 2 + 1.2 * (aside.y() > 0 ? QPointF(0, 2.6) : QPointF(3.2, 0)));
+        if (aside.x() != 0) painter.rotate(-90);
+        text({0, 0}, length(mm), kText, Weight::SemiBold, Qt::AlignHCenter);
+        painter.restore();
+    }
+
+    /// Each leg by name where most of it is seen.
+    void letters(const std::vector<SeenFace>& seen, const QRectF& area, const QRectF& shape) {
+        PaperLabels labels({area});
+        labels.keepFree({shape.left(), shape.bottom() + 1, shape.width(), kRoom});
+        labels.keepFree({shape.right() + 1, shape.top(), kRoom, shape.height()});
+        for (const SeenFace& face : seen)
+            for (qsizetype i = 0; i < face.outline.size(); ++i)
+                if (face.inked[i])
+                    labels.keepOff({face.outline[i], face.outline[(i + 1) % face.outline.size()]});
+        for (const part::PartPlate& plate : part->plates) {
+            QRectF largest;
+            for (const SeenFace& face : seen) {
+                const QRectF box = QPolygonF(face.outline.begin(), face.outline.end()).boundingRect();
+                const bool isLarger = box.width() * box.height() > largest.width() * largest.height();
+                if (face.about == job::Element::plate(plate.id) && isLarger &&
+                    elementAt(seen, box.center()) == face.about)
+                    largest = box;
+            }
+            if (largest.isNull()) continue;
+            const QString name = said(plate.id);
+            const QSizeF words(textWidth(name, kSmallText, Weight::SemiBold), kSmallText * 1.15);
+            const QRectF room = labels.place(words, {largest.center(), QSizeF(0, 0)});
+            text(room.bottomLeft() - QPointF(0, kSmallText * 0.25), name, kSmallText, Weight::SemiBold);
+        }
+    }
+
+    void heading(const char* says) {
+        room(4 * kText);
+        y += 2;
+        text(QPointF(page.left(), y), QString::fromLatin1(says), kText, Weight::SemiBold);
+        y += kText * 1.6;
+    }
+
+    void row(const QString& name, const QString& says) {
+        constexpr double kName = 16;
+        for (const QString& each : wrapped(says, kText, Weight::Regular, page.width() - kName)) {
+            room(kText * 2);
+            if (!name.isEmpty() &&
+                each == wrapped(says, kText, Weight::Regular, page.width() - kName).first())
+                text(QPointF(page.left(), y), name, kText, Weight::SemiBold);
+            text(QPointF(page.left() + kName, y), each, kText);
+            y += kText * 1.5;
+        }
+    }
+
+    void legsAndBends() {
+        heading("Legs, outside, and bends");
+        QStringList legs;
+        for (size_t i = 0; i < part->plates.size(); ++i)
+            legs << QStringLiteral("%1 %2").arg(
+                said(part->plates[i].id),
+                length(part::lengthTo(*part, static_cast<int>(i), job::DimensionTo::Outside)));
+        row(QStringLiteral("legs"), legs.join(QStringLiteral(", ")));
+        for (const part::PartBend& bend : part->bends)
+            row(QStringLiteral("bend %1").arg(said(bend.id)),
+                QStringLiteral("%1° %2, inside radius %3")
+                    .arg(said(quantity::printNumber(reading.bendAngle(bend.shape.angleDeg), 1)),
+                         bend.turn == job::Turn::Up ? QStringLiteral("to the face")
+                                                    : QStringLiteral("to the back"),
+                         said(quantity::typesetSize(quantity::Length::mm(bend.shape.insideRadius),
+                                                    reading.unit))));
+    }
+
+    void holes() {
+        if (part->holes.empty()) return;
+        heading("Holes");
+        for (const part::PartHole& hole : part->holes)
+            row(said(hole.id), QStringLiteral("%1 %2, %3")
+                                   .arg(said(job::nameOf(hole.kind)), size(hole),
+                                        said(text::placeInFormed(*part, hole, reading))));
+    }
+
+    /// Its diameter; of a slot its width and its length over all.
+    QString size(const part::PartHole& hole) const {
+        const auto told = [&](double mm) {
+            return said(quantity::typesetSize(quantity::Length::mm(mm), reading.unit));
+        };
+        if (!hole.isSlot()) return told(hole.diameter);
+        const double spine = (hole.spineInFlat.to - hole.spineInFlat.from).norm();
+        return told(hole.diameter) + QStringLiteral(" × ") + told(spine + hole.diameter);
+    }
+
+    void checks(const sequence::Settled& settled, const material::Material& material, bool isOpposite) {
+        const auto limits = limitsOf(settled, material, isOpposite);
+        if (!limits) return;
+        heading("Within these limits its bolts go in");
+        for (const bench::Accept& accept : *limits) {
+            const auto value = [&](double of) {
+                return bench::isAngle(accept.measure.kind)
+                           ? said(quantity::printNumber(reading.bendAngle(of), 1)) + QChar(0xb0)
+                           : length(of);
+            };
+            row({},
+                QStringLiteral("%1: %2, from %3 to %4")
+                    .arg(said(bench::measureInWords(accept.measure)), value(accept.nominal),
+                         value(std::min(accept.from, accept.to)), value(std::max(accept.from, accept.to))));
+        }
+    }
+
+    const quantity::Reading& reading;
+    const part::Part* part = nullptr;
+    part::Folded folded;
+    Scene scene;
+    bool isBegun = false;
+};
+
+} // namespace
+
+QByteArray formedDrawingPdf(const sequence::Settled& settled, const sequence::Settled* opposite,
+                            const material::Material& material, QPageSize::PageSizeId paper,
+                            const quantity::Reading& reading) {
+    return pagesPdf(settled.job.title, paper, [&](QPdfWriter& writer, QPainter& painter) {
+        FormedDrawing drawing(writer, painter, reading);
+        const auto handOf = [&](bool isOpposite) {
+            return settled.job.oppositeHand ? said(part::handInWords(settled.job.hand, isOpposite))
+                                            : QString();
+        };
+        drawing.paint(settled, material, handOf(false), false);
+        if (opposite && opposite->outcome.plan) drawing.paint(*opposite, material, handOf(true), true);
+    });
+}
+
+} // namespace goodfold::draw

@@ -14,7 +14,10 @@
 #include <QPushButton>
 #include <QTimer>
 
+#include <algorithm>
+#include <array>
 #include <cstdio>
+#include <string_view>
 
 using namespace goodfold;
 
@@ -119,9 +122,17 @@ void takeShots(const QString& folder, const QStringList& stages, const QString& 
     }
 }
 
+bool asksOnlyWhatItIs(int argc, char** argv) {
+    constexpr std::array<std::string_view, 5> kAsks{"--version", "-v", "--help", "-h", "--help-all"};
+    return std::any_of(argv + 1, argv + argc, [&](const char* word) {
+        return std::find(kAsks.begin(), kAsks.end(), std::string_view(word)) != kAsks.end();
+    });
+}
+
 } // namespace
 
 int main(int argc, char** argv) {
+    if (asksOnlyWhatItIs(argc, argv)) qputenv("QT_QPA_PLATFORM", "offscreen"); // there may be no display
     QApplication application(argc, argv);
     QApplication::setApplicationName(QStringLiteral("Good Fold"));
     QApplication::setOrganizationName(QStringLiteral("good-fold"));

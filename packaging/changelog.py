@@ -2,6 +2,7 @@
 
 import re
 import sys
+import textwrap
 from email.utils import format_datetime
 from datetime import datetime, timezone
 
@@ -25,7 +26,8 @@ def main(what, path):
     for version, day, news in all_releases:
         when = datetime.fromisoformat(day).replace(hour=12, tzinfo=timezone.utc)
         print(f"good-fold ({version}) bookworm; urgency=medium\n")
-        print("\n".join("  * " + each.replace("`", "") for each in news))
+        for each in news:
+            print(textwrap.fill(each.replace("`", ""), 78, initial_indent="  * ", subsequent_indent="    "))
         print(f"\n -- {MAINTAINER}  {format_datetime(when)}\n")
 
 

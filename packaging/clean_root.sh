@@ -4,19 +4,24 @@
 set -euo pipefail
 deb=$(realpath "$1")
 root=$(mktemp -d)
-trap 'umount -q "$root/proc" || true; rm -rf "$root"' EXIT
+chmod 755 "$root"
+trap 'umount -q "$root/proc" 2> /dev/null || true; rm -rf "$root"' EXIT
 
 in_root() { chroot "$root" env DEBIAN_FRONTEND=noninteractive LC_ALL=C.UTF-8 "$@"; }
+apt() { # what it says is shown where it fails
+    local log
+    log=$(in_root apt-get -qq -y -o APT::Sandbox::User=root -o Dpkg::Use-Pty=0 --no-install-recommends "$@" 2>&1) ||
+        { echo "$log"; return 1; }
+}
 say() { printf '\n== %s\n' "$*"; }
 
 say "A clean Debian"
-mirror=$(awk '/^deb /{for (i = 2; i <= NF; i++) if ($i ~ /^(http|copy|file)/) {print $i; exit}} /^URIs:/{print $2; exit}' \
-    /etc/apt/sources.list /etc/apt/sources.list.d/* 2> /dev/null | head -1)
+mirror=$(apt-get indextargets --format '$(REPO_URI)' 'Created-By: Packages' | head -1)
 debootstrap --variant=minbase bookworm "$root" "$mirror" > "$root.log" 2>&1 || { tail "$root.log"; exit 1; }
 rm -f "$root.log"
 cp /etc/apt/apt.conf.d/* "$root/etc/apt/apt.conf.d/" 2> /dev/null || true
 mount -t proc proc "$root/proc"
-in_root apt-get update -qq
+apt update
 in_root useradd --create-home gardener
 before=$(mktemp)
 files() { (cd "$root" && find etc usr opt var/lib -xdev ! -path 'var/lib/apt/*' ! -path 'var/lib/dpkg/*' | sort); }
@@ -31,13 +36,13 @@ cp "$deb" "$root/newer.deb"
 # What it needs is there before, so that what is left behind is its own.
 needs=$(dpkg-deb --field "$deb" Depends | sed 's/([^)]*)//g; s/|[^,]*//g; s/,/ /g')
 # shellcheck disable=SC2086
-in_root apt-get install -y -qq --no-install-recommends $needs > /dev/null
+apt install $needs
 files > "$before"
-in_root apt-get install -y -qq --no-install-recommends /older.deb > /dev/null
+apt install /older.deb
 in_root dpkg-query -W -f='${Version} ${Status}\n' good-fold
 
 say "Upgraded"
-in_root apt-get install -y -qq --no-install-recommends /newer.deb > /dev/null
+apt install /newer.deb
 in_root dpkg-query -W -f='${Version} ${Status}\n' good-fold
 
 say "Used from another user's account"
@@ -48,7 +53,7 @@ as_gardener "goodfold-cli export /usr/share/good-fold/demo/vent-stay.gfold --pdf
 as_gardener "QT_QPA_PLATFORM=offscreen XDG_RUNTIME_DIR=/tmp goodfold --shots . /usr/share/good-fold/demo/vent-stay.gfold 2> /dev/null; ls -s *.png"
 
 say "Removed"
-in_root apt-get purge -y -qq good-fold > /dev/null
+apt purge good-fold
 left=$(comm -13 "$before" <(files))
 echo "left behind: ${left:-nothing}"
 echo "the user's own, still there: $(as_gardener 'ls -d stay.pdf .config/good-fold 2> /dev/null | tr "\n" " "')"

@@ -57,11 +57,12 @@ Blocked Withdrawal::blockedFor(size_t body) {
     Blocked shut;
     for (const ToolHull& tool : work.hulls) {
         if (tool.solid.motion != tool::Solid::Motion::Fixed) continue;
+        const bool isPassed = mayPass(body, tool, toolFromBody);
         const unsigned before = shut.ways;
         unsigned tried = 0;
         for (size_t i = 0; i < ways().size(); ++i) {
-            if (before >> i & 1) continue;
             const Way& way = ways()[i];
+            if (before >> i & 1 || (!isPassed && way.tiltDeg == 0)) continue;
             size_t same = 0;
             while (same < i && !(tried >> same & 1 && way.isLike(ways()[same]) &&
                                  liftOf(tool, way) == liftOf(tool, ways()[same])))
@@ -74,6 +75,13 @@ Blocked Withdrawal::blockedFor(size_t body) {
         }
     }
     return shut;
+}
+
+/// Whether it lies in what the solid passes over at any opening, as long as nothing is tilted.
+bool Withdrawal::mayPass(size_t body, const ToolHull& tool, const Pose3& toolFromBody) const {
+    Eigen::AlignedBox3d passed = tool.sweptLeft.box.merged(tool.sweptRight.box).merged(tool.sweptBack.box);
+    if (tool.solid.clamps) passed.max().z() += work.operation.setup.tool->clamp.lift;
+    return passed.intersects(turned(toolFromBody, bodies.hullOf(body, after).box));
 }
 
 bool Withdrawal::staysBehind(size_t body, const ToolHull& tool, const Pose3& toolFromBody, const Way& way) {

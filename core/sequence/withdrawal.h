@@ -30,6 +30,7 @@ private:
     struct Way;
     static const std::vector<Way>& ways();
     double liftOf(const ToolHull& tool, const Way& way) const;
+    bool mayPass(size_t body, const ToolHull& tool, const Pose3& toolFromBody) const;
     bool staysBehind(size_t body, const ToolHull& tool, const Pose3& toolFromBody, const Way& way);
     bool isSlidPast(size_t body, const ToolHull& tool, const Pose3& toolFromBody, const Way& way);
     bool isMetWhileTilting(const Hull& own, const ToolHull& tool, const Pose3& toolFromBody, double lift,

@@ -1,6 +1,7 @@
-// A shop's own tools and hardware, and a bend planned with them; a bench log, and what is believed of its
-// piece.
+// A shop's own tools and hardware, and a bend planned with them; its times and prices, and what a piece takes
+// by them; a bench log, and what is believed of its piece.
 #include "bench/belief.h"
+#include "cost/words.h"
 #include "files/bench_log.h"
 #include "files/job_file.h"
 #include "files/logbook_csv.h"
@@ -105,6 +106,23 @@ void learnFrom(const std::string& text) {
     if (const auto pieces = files::readPieces(same); !pieces) HOLDS(fuzz::isForPeople(pieces.error().says));
 }
 
+/// A shop's times and prices: what is read of them comes to figures.
+void reckonWith(const std::string& text) {
+    static const Floor floor;
+    std::istringstream in(text);
+    const auto own = cost::readWork(in);
+    if (!own) {
+        HOLDS(fuzz::isForPeople(own.error().says));
+        return;
+    }
+    const cost::WorkBook book = cost::withOwn(cost::standardWork(), *own);
+    const auto items = cost::itemsOf(floor.settled, book, quantity::Reading::millimetres(), 2);
+    const cost::Minutes minutes = cost::minutesFor(items, 7);
+    HOLDS(std::isfinite(minutes.mean) && minutes.mean >= 0 && std::isfinite(minutes.sigma));
+    for (const std::string& says : cost::inWords(items, 7, floor.settled, book))
+        HOLDS(!says.empty() && says.find("nan") == std::string::npos);
+}
+
 } // namespace
 
 extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size) {
@@ -112,6 +130,7 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
     std::istringstream tools(text), screws(text);
     believe(text);
     learnFrom(text);
+    reckonWith(text);
     if (const auto shop = tool::readShop(tools)) {
         std::ostringstream out;
         tool::writeShop(out, *shop);

@@ -284,8 +284,8 @@ template <int N> Movement movementOf(const Problem& problem, bool untilDecided) 
 Fitting fit(const std::vector<Tie>& ties, const std::vector<Contact>& contacts, bool untilDecided) {
     Fitting fitting;
     if (ties.empty()) return fitting;
-    // The turn linearised, then made, then again from there. Where some turns are as good as others that may go
-    // on to another: each round turns by half of the one before at most.
+    // The turn linearised, then made, then again from there. Where some turns are as good as others that may
+    // go on to another, and back: from the third on each turns by half of the one before at most.
     constexpr int kRounds = 6;
     double mostTurn = kFarOut; // mm at the reach
     for (int round = 0; round < kRounds; ++round) {
@@ -304,7 +304,7 @@ Fitting fit(const std::vector<Tie>& ties, const std::vector<Contact>& contacts, 
         fitting.placed = by * fitting.placed;
         // What the turn's own curve is worth at the farthest tie.
         const double curve = best.by.z() * best.by.z() * problem.reach / 2;
-        mostTurn = std::max(std::abs(best.by.z()) * problem.reach / 2, 1e-3);
+        if (round > 0) mostTurn = std::max(std::abs(best.by.z()) * problem.reach / 2, 1e-3);
         if (curve < kNothing || (untilDecided && std::abs(fitting.room) > 2 * curve)) break;
     }
     return fitting;

@@ -6,7 +6,7 @@
 
 namespace goodfold::test {
 
-inline constexpr double kDpi = 300;
+inline constexpr double kDpi = 400;
 inline constexpr double kWithin = 0.1; // mm, of what is promised on paper
 
 inline double pixels(double mm) {

@@ -246,24 +246,25 @@ void BenchTest::instrumentFillsTheBoxes() {
     QVERIFY(bench.stage->measuringInstrument().listenTo("/dev/none").has_value());
     QVERIFY(!bench.stage->measuringInstrument().listenTo(name));
     bench.goTo(Act::Kind::Bend);
-    const auto ask = [&](const char* what, int entries) {
+    const auto asked = [&](const char* what, Entry::Kind kind) {
         process.write(what);
         process.waitForBytesWritten();
-        QVERIFY(
-            QTest::qWaitFor([&] { return static_cast<int>(bench.log().entries.size()) >= entries; }, 20000));
+        const auto isThere = [&] {
+            return !bench.log().entries.empty() && bench.log().entries.back().kind == kind;
+        };
+        if (!QTest::qWaitFor(isThere, 20000)) qWarning("%s fills no box", what);
         bench.wait();
+        return bench.log().entries.empty() ? Entry() : bench.log().entries.back();
     };
-    ask("pushed 1\n", 2); // and it is bent with that
-    ask("angle 1\n", 3);
-    const Entry& pushed = bench.log().entries[1];
-    const Entry& angle = bench.log().entries[2];
+    const Entry pushed = asked("pushed 1\n", Entry::Kind::Pushed); // and it is bent with that
     QCOMPARE(pushed.kind, Entry::Kind::Pushed);
+    const Entry angle = asked("angle 1\n", Entry::Kind::Angle);
     QCOMPARE(angle.kind, Entry::Kind::Angle);
     QCOMPARE(angle.with, std::string("digital-protractor"));
     QVERIFY(std::abs(angle.value - 90) < 6 && pushed.value > angle.value - 2);
-    ask("outside A\n", 4);
-    QCOMPARE(bench.log().entries[3].kind, Entry::Kind::Outside);
-    QCOMPARE(bench.log().entries[3].with, std::string("calipers"));
+    const Entry outside = asked("outside A\n", Entry::Kind::Outside);
+    QCOMPARE(outside.kind, Entry::Kind::Outside);
+    QCOMPARE(outside.with, std::string("calipers"));
     process.write("send ready\n");
     QVERIFY(QTest::qWaitFor([&] { return bench.notice().contains("no figure"); }, 20000));
     process.write("send 4711 deg\n"); // no angle is waited for any more

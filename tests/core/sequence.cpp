@@ -356,7 +356,7 @@ void SequenceTest::manyBendsAreBounded() {
             all.push_back({.angleDeg = i % 2 ? 30.0 : 45.0, .turn = i % 2 ? job::Turn::Up : job::Turn::Down});
         return test::bar(std::vector<double>(static_cast<size_t>(bends) + 1, 45), all, 2, 25);
     };
-    const part::Part part = part::solve(bar(14), test::hotRolled());
+    const part::Part part = part::solve(bar(13), test::hotRolled());
     const auto outcome = sequence::plan(part, test::hotRolled(), only("vise"));
     QVERIFY(outcome.plan);
     QVERIFY(!outcome.plan->isBest);

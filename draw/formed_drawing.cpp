@@ -37,6 +37,7 @@ public:
         part = &settled.part;
         folded = part::fold(*part);
         scene = sceneOf(*part, folded);
+        findOutermost();
         if (isBegun) room(page.height());
         isBegun = true;
         head(settled.job, material, hand);
@@ -61,8 +62,8 @@ private:
              kText);
         text(QPointF(page.right(), y),
              QStringLiteral("%1, scale %2, %3")
-                 .arg(job.units == quantity::Unit::Inch ? QStringLiteral("inches")
-                                                        : QStringLiteral("millimetres"),
+                 .arg(reading.unit == quantity::Unit::Inch ? QStringLiteral("inches")
+                                                           : QStringLiteral("millimetres"),
                       scaleInWords(), QDate::currentDate().toString(Qt::ISODate)),
              kText, Weight::Regular, Qt::AlignRight);
         y += 4;
@@ -79,11 +80,27 @@ private:
         camera.pitchDeg = view.pitchDeg;
         return camera;
     }
+    /// Bends are drawn in pieces that stay within their rounds: what is written goes by the rounds, degree by
+    /// degree.
+    void findOutermost() {
+        outermost = scene.points;
+        for (size_t i = 0; i < part->bends.size(); ++i) {
+            const part::PartBend& bend = part->bends[i];
+            const int steps = std::max(1, static_cast<int>(std::ceil(bend.shape.angleDeg)));
+            for (int step = 0; step <= steps; ++step)
+                for (const Vec2& from : {bend.near.from, bend.near.to})
+                    for (const double z : {0.0, part->thickness})
+                        outermost.push_back(part::inRoot(*part, folded, static_cast<int>(i),
+                                                         from + bend.allowance * step / steps * bend.across,
+                                                         z));
+        }
+    }
+
     /// What a view takes at full size.
     QSizeF sizeOf(const View& view) const {
         const Camera camera = cameraOf(view);
         Eigen::AlignedBox2d box;
-        for (const Vec3& point : scene.points)
+        for (const Vec3& point : outermost)
             box.extend(Vec2(point.dot(camera.right()), point.dot(camera.up())));
         return {box.sizes().x(), box.sizes().y()};
     }
@@ -137,7 +154,7 @@ private:
     }
 
     void view(const View& from, const QRectF& area) {
-        Camera camera = fitted(cameraOf(from), scene.points, area);
+        Camera camera = fitted(cameraOf(from), outermost, area);
         camera.pixelsPerMm = scale();
         const std::vector<SeenFace> seen = show(camera);
         const QSizeF size = scale() * sizeOf(from);
@@ -272,6 +289,7 @@ private:
     const part::Part* part = nullptr;
     part::Folded folded;
     Scene scene;
+    std::vector<Vec3> outermost;
     bool isBegun = false;
 };
 

@@ -39,6 +39,7 @@ private slots:
     void saysWhatIsChecked();
     void scaleFollowsTheSize_data();
     void scaleFollowsTheSize();
+    void roundsAreMeasuredAsTheyAre();
     void pairsHaveAPageEach();
 };
 
@@ -83,6 +84,15 @@ void FormedTest::scaleFollowsTheSize() {
     const QString says =
         test::wordsOf(pdfOf(test::bar({leg, 20}, {{.angleDeg = 90, .insideRadius = 3}}, 3, 15)));
     QVERIFY2(says.contains(scale), qPrintable(says));
+}
+
+/// Bent by 100 degrees over R 30, T 3: along its legs it reaches out 33 from where the bend begins, at
+/// its ninetieth degree, whatever pieces it is drawn in.
+void FormedTest::roundsAreMeasuredAsTheyAre() {
+    job::Job job = test::bar({60, 40}, {{.angleDeg = 100, .insideRadius = 30}}, 3, 20);
+    job.dimensionTo = job::DimensionTo::Tangent;
+    const QString says = test::wordsOf(pdfOf(job));
+    QVERIFY2(says.count("93.0") >= 2, qPrintable(says)); // 60 and 33, in two of the views
 }
 
 void FormedTest::pairsHaveAPageEach() {

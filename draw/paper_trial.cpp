@@ -151,7 +151,7 @@ private:
 FullSize drawingOf(const job::Job& job, part::Part made, const quantity::Reading& reading,
                    const std::string& hand) {
     part::PaperFlat flat = part::paperFlatOf(job, made, part::paperSideOf(job, made));
-    const auto trial = std::make_shared<const Trial>(std::move(made), std::move(flat), reading);
+    const auto trial = std::make_shared<const Trial>(Trial{std::move(made), std::move(flat), reading});
     const auto length = [&](double mm) {
         return QString::fromStdString(quantity::typesetWithUnit(quantity::Length::mm(mm), reading));
     };

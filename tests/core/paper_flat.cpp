@@ -72,11 +72,12 @@ void PaperFlatTest::legsRunToTheMoldLines() {
 /// What lies on the mount is tried: bolted on by its face, the inner side.
 void PaperFlatTest::liesOnTheMount() {
     job::Job job = test::bar({50, 40}, {{.angleDeg = 90}}, 3, 20);
+    const Part part = solve(job, test::materialOf(job));
     job.ties = {{"h1", "a", true}, {"h2", "b", true}, {"h3", "c", false}};
-    QCOMPARE(paperSideOf(job, solve(job, test::materialOf(job))), PaperSide::Face);
+    QCOMPARE(paperSideOf(job, part), PaperSide::Face);
     job.ties.pop_back();
     job.ties[1].onFace = false; // one by either
-    QCOMPARE(paperSideOf(job, solve(job, test::materialOf(job))), PaperSide::Back);
+    QCOMPARE(paperSideOf(job, part), PaperSide::Back);
 }
 
 /// Up and then down: the back is outside at the first bend and inside at the second.

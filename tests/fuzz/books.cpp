@@ -55,7 +55,9 @@ struct Floor {
         job::Job job = smallBar();
         for (job::Plate& plate : job.plates)
             plate.holes.push_back(
-                {.id = plate.id == "A" ? "h1" : "h2", .x = 15, .xFrom = job::Hole::XFrom::Start});
+                {.id = plate.id == "A" ? "h1" : "h2",
+                 .x = 15,
+                 .xFrom = plate.id == "A" ? job::Hole::XFrom::Start : job::Hole::XFrom::End});
         const material::Material& material = *material::standardMaterials().find(job.material);
         settled = sequence::settle(job, material, tool::standardShop());
         job::Job& on = settled.job;

@@ -7,7 +7,6 @@
 #include <algorithm>
 #include <cmath>
 #include <numeric>
-#include <optional>
 
 namespace goodfold::bench {
 
@@ -224,7 +223,7 @@ public:
         const double most = found.odds;
         for (const size_t each : order) {
             isFree[each] = false;
-            if (movedBy(found, choices[each]) != 0) {
+            if (isMovedIn(found, each)) {
                 Best fewer = tried(isFree);
                 if (fewer.odds >= most - kAlike)
                     found = std::move(fewer);
@@ -232,41 +231,14 @@ public:
                     isFree[each] = true;
             }
         }
-        return climbed(std::move(found));
-    }
-
-private:
-    /// Where few go on, the linearised piece judges badly: from there lines and holes go step by step, as
-    /// long as more do. Not angles: one that stands a leg off its face lets every bolt in, and is not what is
-    /// asked for.
-    Best climbed(Best found) const {
-        constexpr double kFew = 0.5; // of the odds
-        if (found.odds >= kFew) return found;
-        for (size_t i = 0; i < choices.size(); ++i) {
-            if (choices[i].what == What::Angle) continue;
-            for (const double side : {1.0, -1.0})
-                while (const auto next = further(found, i, side * choices[i].step))
-                    found = *next;
-        }
         return found;
     }
 
-    std::optional<Best> further(const Best& found, size_t choice, double step) const {
-        VectorXd by(static_cast<Eigen::Index>(choices.size()));
-        for (size_t i = 0; i < choices.size(); ++i)
-            by[static_cast<Eigen::Index>(i)] = movedBy(found, choices[i]);
-        double& each = by[static_cast<Eigen::Index>(choice)];
-        each += step;
-        if (std::abs(each) > kMost) return {};
-        Best next = counted(by);
-        if (next.odds <= found.odds + kAlike) return {};
-        return next;
-    }
-
-    static double movedBy(const Best& found, const Choice& choice) {
-        for (const Choice& moved : found.moved)
-            if (moved.what == choice.what && moved.of == choice.of) return moved.by;
-        return 0;
+private:
+    bool isMovedIn(const Best& found, size_t choice) const {
+        return std::any_of(found.moved.begin(), found.moved.end(), [&](const Choice& moved) {
+            return moved.what == choices[choice].what && moved.of == choices[choice].of;
+        });
     }
 
     /// Whole steps, the coarse ones first, those after making up for them.

@@ -40,7 +40,6 @@ struct Best {
 /// Linearised: the ties' offsets o are normal with mean m and covariance S, and go on where |o| is within the
 /// clearance c after the bracket is put best (two shifts, a turn). With a kernel of variance c^2 / 3 for the
 /// clearance, the odds fall with m' (S + diag(c^2 / 3))^-1 m, less what putting it takes: least squares.
-/// Where the odds stay under a half, lines and holes go on from there by single steps, counted.
 Best bestChoices(const lineup::Making& making, const Known& known, std::vector<Choice> choices,
                  const Counting& counting);
 

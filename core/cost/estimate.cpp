@@ -82,12 +82,11 @@ std::vector<Saving> savingsFor(const std::vector<Item>& items, int pieces, const
         const double times = timesOf(items, id);
         return times > 1 ? minutesOf(items, id) * (times - 1) / times : 0;
     };
-    offer("One tool and setting for all bends", fewer("set-up"));
-    offer("One size of drill for all holes", fewer("drill-change"));
+    offer("One tool and setting for all bends, where one will do,", fewer("set-up"));
+    offer("One size of drill for all holes, where their bolts allow it,", fewer("drill-change"));
     const WorkTime* setUp = book.find("set-up");
     offer("A stop and a drilling template instead of marks on each piece",
           minutesOf(items, "mark") * (pieces - 1) - (setUp ? setUp->minutes : 0));
-    offer("What is left on for a grip made short enough to stay", minutesOf(items, "trim") * pieces);
     std::stable_sort(savings.begin(), savings.end(),
                      [](const Saving& a, const Saving& b) { return a.minutes > b.minutes; });
     return savings;

@@ -210,7 +210,7 @@ void CostingTest::saidAsPeopleSayIt() {
     const std::vector<std::string> says{
         "One takes 10 min, give or take 2 min; 8 min of it to set up tools and change drills.",
         "Of 10, 3 min each: 28 min in all.", "Most of it is sawing off.",
-        "One tool and setting for all bends would save 4 min."};
+        "One tool and setting for all bends, where one will do, would save 4 min."};
     QCOMPARE(inWords(items, 10, made, book), says);
     book.rates.hour = 60;
     book.rates.kilogram["steel-hot-rolled"] = 0;

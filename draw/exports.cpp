@@ -77,7 +77,7 @@ constexpr std::array kExports{
            .isOnPaper = true,
            .write = pdfPaper},
     Export{.key = "pdf-drawing",
-           .title = "Drawing of the bracket as %1 PDF…",
+           .title = "Drawing as %1 PDF…",
            .tip = "The formed bracket in three views, with its dimensions, holes, bends and limits",
            .suffix = "-drawing.pdf",
            .filter = "PDF documents (*.pdf)",

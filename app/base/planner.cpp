@@ -9,11 +9,11 @@
 namespace goodfold::app {
 
 void planInto(Planned& made, const PlanWanted& wanted, const sequence::GoOn& goOn) {
-    const auto& [job, material, shop, hardware, reading] = wanted;
+    const auto& [job, material, shop, hardware, reading, mostPoints] = wanted;
     made.wishes = sequence::wishesOf(job);
-    made.settled = sequence::settle(job, material, *shop, goOn);
+    made.settled = sequence::settle(job, material, *shop, goOn, mostPoints);
     if (!made.wishes.isFree())
-        if (const auto free = sequence::settle(job, material, *shop, {}, goOn); free.outcome.plan)
+        if (const auto free = sequence::settle(job, material, *shop, {}, goOn, mostPoints); free.outcome.plan)
             made.freeCost = free.outcome.plan->cost;
     if (job.oppositeHand && made.outcome().plan) {
         auto other = std::make_shared<Planned>();
@@ -54,6 +54,18 @@ std::shared_ptr<const Planned> planned(const Planner::Work& work, const PlanWant
     return made;
 }
 
+/// Of very many bends what is found first is shown, and twice what is better.
+std::vector<size_t> pointsFor(const job::Job& job) {
+    constexpr size_t kVeryMany = 12, kSome = 600;
+    if (job.bends.size() <= kVeryMany) return {sequence::kMostPoints};
+    return {0, kSome, sequence::kMostPoints};
+}
+
+/// Whether looking on comes to nothing else.
+bool isSettled(const Planned& made) {
+    return !made.failed.empty() || !made.outcome().plan || made.outcome().plan->isBest;
+}
+
 } // namespace
 
 Planner::Planner(Document& document, QObject* parent, Work work)
@@ -90,6 +102,7 @@ void Planner::begin() {
     waiting.stop();
     stop();
     stopAsked = std::make_shared<std::atomic<bool>>(false);
+    improves = false;
     const auto work = [self = QPointer(this), asked = stopAsked, plan = makePlan,
                        wanted = PlanWanted{document.job(), document.material(), document.shop(),
                                            document.books().hardware.book(), document.reading()}] {
@@ -107,14 +120,22 @@ void Planner::begin() {
                 tell([placed](Planner* planner) { emit planner->progressed(static_cast<int>(placed)); });
             return !*asked;
         };
-        tell([made = planned(plan, wanted, goOn)](Planner* planner) { planner->take(made); });
+        for (const size_t points : pointsFor(wanted.job)) {
+            auto with = wanted;
+            with.mostPoints = points;
+            const auto made = planned(plan, with, goOn);
+            const bool isLast = points == sequence::kMostPoints || isSettled(*made);
+            tell([made, isLast](Planner* planner) { planner->take(made, isLast); });
+            if (isLast || *asked) return;
+        }
     };
     QThreadPool::globalInstance()->start(work);
     emit begun();
 }
 
-void Planner::take(const std::shared_ptr<const Planned>& made) {
-    stopAsked.reset();
+void Planner::take(const std::shared_ptr<const Planned>& made, bool isLast) {
+    if (isLast) stopAsked.reset();
+    improves = !isLast;
     finished = made;
     if (made->failed.empty()) document.takePlan(made->settled, made->facts);
     emit done();

@@ -38,6 +38,7 @@ struct PlanWanted {
     std::shared_ptr<const tool::Shop> shop;
     hardware::Book hardware;
     quantity::Reading reading;
+    size_t mostPoints = sequence::kMostPoints; // looked through for a better plan than the first
 };
 
 /// Fills in all there is to know about the plan of a job; `goOn` false stops.
@@ -55,9 +56,13 @@ public:
     void hurry();
     /// Until the next edit.
     void stop();
+    /// Of very many bends the first plan that is found is there soon, and better ones follow while it is
+    /// busy.
     bool isBusy() const { return stopAsked != nullptr; }
-    /// Busy, or about to begin.
-    bool isAwaited() const { return isBusy() || waiting.isActive(); }
+    /// Busy, with a plan of this very job there already.
+    bool isImproving() const { return isBusy() && improves; }
+    /// Busy with the first, or about to begin.
+    bool isAwaited() const { return (isBusy() && !improves) || waiting.isActive(); }
     /// The last that was finished; null before the first.
     std::shared_ptr<const Planned> latest() const { return finished; }
 
@@ -69,13 +74,14 @@ signals:
 
 private:
     void begin();
-    void take(const std::shared_ptr<const Planned>& made);
+    void take(const std::shared_ptr<const Planned>& made, bool isLast);
 
     Document& document;
     Work makePlan;
     QTimer waiting;
     std::shared_ptr<std::atomic<bool>> stopAsked; // of the plan under way
     std::shared_ptr<const Planned> finished;
+    bool improves = false;
 };
 
 } // namespace goodfold::app

@@ -180,7 +180,10 @@ void BendingStage::takePlan() {
             says = plan()->cost > shown()->freeCost.value_or(plan()->cost) + kAsGood
                        ? tr("Best order with what you settled; left free it would be easier or truer")
                        : tr("Best order with what you settled, as good as any");
-        if (!plan()->isBest) says = tr("A good order; a better one was not ruled out");
+        if (!plan()->isBest)
+            says = tr("A good order; the best is at most %1 % easier or truer%2")
+                       .arg(std::ceil(100 * (1 - plan()->bound / plan()->cost)))
+                       .arg(planner.isImproving() ? tr(": still looking") : QString());
         if (planner.latest()->opposite)
             says = text(part::handInWords(document.job().hand, showsTwin)) + QStringLiteral(": ") +
                    says.left(1).toLower() + says.mid(1);

@@ -70,6 +70,7 @@ private:
     Block taskBlock(size_t afterStep) const;
     Block timeBlock() const;
     Cell bestAgain();
+    Block stopButton(const QString& says);
     Block handChoice();
     void addDieChoice(Block& block, const sequence::Step& step);
     Cell toolChoice(const sequence::Step& step);

@@ -27,18 +27,25 @@ Block blockOf(int gapAbove, const Line& first) {
 
 } // namespace
 
+Block BendingStage::stopButton(const QString& says) {
+    return blockOf(2, {press(
+                          says, CellName{QStringLiteral("plan.stop"), tr("Stop looking for the order")},
+                          [this] {
+                              const bool stays = planner.isImproving();
+                              planner.stop();
+                              if (stays)
+                                  takePlan();
+                              else
+                                  heading->setText(tr("Stopped. Any edit begins anew."));
+                              ladder->refresh();
+                              return Cell::Answer();
+                          },
+                          Cell::Look::Button)});
+}
+
 std::vector<Block> BendingStage::blocks() {
-    if (planner.isBusy())
-        return {blockOf(
-            2, {press(
-                   tr("stop"), CellName{QStringLiteral("plan.stop"), tr("Stop looking for the order")},
-                   [this] {
-                       this->planner.stop();
-                       heading->setText(tr("Stopped. Any edit begins anew."));
-                       ladder->refresh();
-                       return Cell::Answer();
-                   },
-                   Cell::Look::Button)})};
+    const bool isLookingOn = planner.isImproving() && plan();
+    if (planner.isBusy() && !isLookingOn) return {stopButton(tr("stop"))};
     stepOfBlock.clear();
     if (!plan() || chosen >= stepCount()) return stuckBlocks();
     std::vector<Block> all;
@@ -46,6 +53,7 @@ std::vector<Block> BendingStage::blocks() {
         all.push_back(std::move(block));
         stepOfBlock.push_back(step);
     };
+    if (isLookingOn) add(stopButton(tr("this one will do")), -1);
     if (planner.latest()->opposite) add(handChoice(), -1);
     for (int i = 0; i < stepCount(); ++i)
         add(rung(i), i);

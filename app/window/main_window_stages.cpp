@@ -68,7 +68,7 @@ bool MainWindow::isBusy() const {
 }
 
 bool MainWindow::isPlanning() const {
-    return planner->isAwaited() || odds->isBusy();
+    return planner->isBusy() || planner->isAwaited() || odds->isBusy();
 }
 
 void MainWindow::showStartPage() {

@@ -41,6 +41,10 @@ public:
 
     /// Bends whose state decides where the body lies beside the bend: those between them, and its own.
     BendSet decide(size_t body, int bend) const;
+    /// Whether those in `known` are all that do, and that decide whether it is there.
+    bool isDecided(size_t body, int bend, BendSet known) const {
+        return ((decide(body, bend) | bodies[body].until) & ~known) == 0;
+    }
 
     /// Bodies on either side of a bend that it brings together.
     struct Pair {

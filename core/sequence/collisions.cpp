@@ -36,7 +36,7 @@ Blocked unpacked(std::int32_t known) {
 
 struct Collisions::Inside {
     Bodies bodies;
-    std::deque<KnownTool> tools;
+    std::map<int, std::deque<KnownTool>> tools;                            // by bend
     std::map<std::pair<int, std::int64_t>, std::vector<StateCache>> pairs; // by bend and angle; of its pairs
     std::vector<Contact> found;
     size_t checks = 0;
@@ -44,9 +44,10 @@ struct Collisions::Inside {
     explicit Inside(const part::Part& part) : bodies(part) {}
 
     KnownTool& toolOf(const Operation& operation) {
-        for (KnownTool& known : tools)
+        std::deque<KnownTool>& ofBend = tools[operation.bend];
+        for (KnownTool& known : ofBend)
             if (isSameSwing(known.work.operation, operation)) return known;
-        KnownTool& made = tools.emplace_back(KnownTool{ToolSwing(bodies.of(), operation), {}, {}, {}});
+        KnownTool& made = ofBend.emplace_back(KnownTool{ToolSwing(bodies.of(), operation), {}, {}, {}});
         for (size_t body = 0; body < bodies.size(); ++body) {
             made.collisions.emplace_back(bodies.decide(body, operation.bend));
             made.hides.emplace_back(bodies.decide(body, operation.bend));
@@ -88,10 +89,21 @@ size_t Collisions::checksMade() const {
 std::optional<Obstacle> Collisions::inTheWay(const Operation& operation, BendSet made) {
     const Bodies& bodies = inside->bodies;
     if (auto shortOf = tooShort(bodies.of(), operation, made)) return shortOf;
+    return amongBodies(operation, made, ~BendSet{0});
+}
+
+bool Collisions::isInTheWayNear(const Operation& operation, BendSet made, BendSet near) {
+    return amongBodies(operation, made, near).has_value();
+}
+
+/// Of bodies whose place the bends in `known` decide.
+std::optional<Obstacle> Collisions::amongBodies(const Operation& operation, BendSet made, BendSet known) {
+    const Bodies& bodies = inside->bodies;
     KnownTool& tool = inside->toolOf(operation);
     StepCollisions step(bodies, tool.work, made, inside->checks);
     for (size_t body = 0; body < bodies.size(); ++body) {
-        if (bodies[body].bend == operation.bend || !bodies.isThere(body, made))
+        if (bodies[body].bend == operation.bend || !bodies.isThere(body, made) ||
+            !bodies.isDecided(body, operation.bend, known))
             continue; // the strip lies on it
         if (const auto* hit =
                 inside->recall(tool.collisions[body], made, [&] { return step.withTool(body); }))
@@ -102,12 +114,14 @@ std::optional<Obstacle> Collisions::inTheWay(const Operation& operation, BendSet
     for (size_t i = 0; i < across.size(); ++i) {
         const auto [held, free, decide] = across[i];
         if (!bodies.isThere(held, made) || !bodies.isThere(free, made)) continue;
+        if (!bodies.isDecided(held, operation.bend, known) || !bodies.isDecided(free, operation.bend, known))
+            continue;
         if (const auto* hit = inside->recall(
                 pairs[i], made, [&, held = held, free = free] { return step.withOther(held, free); }))
             return obstacleOf(Obstacle::Kind::SelfHit, bodies[held], *hit);
     }
-    if (auto hidden = isHidden(step, operation, made)) return hidden;
-    return isTrapped(operation, made);
+    if (auto hidden = isHidden(step, operation, made, known)) return hidden;
+    return isTrapped(operation, made, known);
 }
 
 std::optional<Obstacle> Collisions::alwaysInTheWay(const Operation& operation) {
@@ -130,15 +144,18 @@ std::optional<Obstacle> Collisions::alwaysInTheWay(const Operation& operation) {
 }
 
 /// The line has to be seen from somewhere.
-std::optional<Obstacle> Collisions::isHidden(StepCollisions& step, const Operation& operation, BendSet made) {
+std::optional<Obstacle> Collisions::isHidden(StepCollisions& step, const Operation& operation, BendSet made,
+                                             BendSet known) {
     const Bodies& bodies = inside->bodies;
     KnownTool& tool = inside->toolOf(operation);
     const auto blockedBy = [&](size_t sight) -> std::optional<size_t> {
         for (size_t body = 0; body < bodies.size(); ++body) {
-            if (bodies[body].bend == operation.bend || !bodies.isThere(body, made)) continue;
-            std::int32_t& known = tool.hides[body].at(made); // two bits each: looked at, and hidden
-            if (!(known >> 2 * sight & 1)) known |= (step.hides(body, sight) ? 3 : 1) << 2 * sight;
-            if (known >> 2 * sight & 2) return body;
+            if (bodies[body].bend == operation.bend || !bodies.isThere(body, made) ||
+                !bodies.isDecided(body, operation.bend, known))
+                continue;
+            std::int32_t& hides = tool.hides[body].at(made); // two bits each: looked at, and hidden
+            if (!(hides >> 2 * sight & 1)) hides |= (step.hides(body, sight) ? 3 : 1) << 2 * sight;
+            if (hides >> 2 * sight & 2) return body;
         }
         return {};
     };
@@ -150,7 +167,7 @@ std::optional<Obstacle> Collisions::isHidden(StepCollisions& step, const Operati
 }
 
 /// With the clamp open the part has to come out one way or another.
-std::optional<Obstacle> Collisions::isTrapped(const Operation& operation, BendSet made) {
+std::optional<Obstacle> Collisions::isTrapped(const Operation& operation, BendSet made, BendSet known) {
     if (made == 0 || operation.setup.tool->isDie()) return {};
     const Bodies& bodies = inside->bodies;
     KnownTool& tool = inside->toolOf(operation);
@@ -159,10 +176,11 @@ std::optional<Obstacle> Collisions::isTrapped(const Operation& operation, BendSe
     unsigned shut = 0;
     Obstacle obstacle{Obstacle::Kind::Trapped};
     for (size_t body = 0; body < bodies.size() && shut != Blocked::kAll; ++body) {
-        if (!bodies.isThere(body, made)) continue; // it is on until the part is out
-        std::int32_t& known = tool.traps[body].at(after);
-        if (known == 0) known = packed(out.blockedFor(body));
-        const Blocked own = unpacked(known);
+        if (!bodies.isThere(body, made) || !bodies.isDecided(body, operation.bend, known))
+            continue; // it is on until the part is out
+        std::int32_t& blocks = tool.traps[body].at(after);
+        if (blocks == 0) blocks = packed(out.blockedFor(body));
+        const Blocked own = unpacked(blocks);
         if ((shut | own.ways) == shut) continue;
         shut |= own.ways;
         obstacle.one = bodies[body].about;

@@ -52,6 +52,10 @@ public:
     /// swing is looked at every half degree, its end and what is pushed past it included.
     std::optional<Obstacle> inTheWay(const Operation& operation, BendSet made);
 
+    /// Whether what the bends in `near` alone decide is in the way, the step's own among them; whatever the
+    /// others are.
+    bool isInTheWayNear(const Operation& operation, BendSet made, BendSet near);
+
     /// The same of what is in the way whatever else is bent: stock that is too short even when all is flat,
     /// and the two legs of the bend itself against the tool.
     std::optional<Obstacle> alwaysInTheWay(const Operation& operation);
@@ -60,8 +64,10 @@ public:
     size_t checksMade() const;
 
 private:
-    std::optional<Obstacle> isHidden(StepCollisions& step, const Operation& operation, BendSet made);
-    std::optional<Obstacle> isTrapped(const Operation& operation, BendSet made);
+    std::optional<Obstacle> amongBodies(const Operation& operation, BendSet made, BendSet known);
+    std::optional<Obstacle> isHidden(StepCollisions& step, const Operation& operation, BendSet made,
+                                     BendSet known);
+    std::optional<Obstacle> isTrapped(const Operation& operation, BendSet made, BendSet known);
     struct Inside;
     std::unique_ptr<Inside> inside;
 };

@@ -58,11 +58,14 @@ Changes changesBetween(const part::Part& part, const Operation& before, const Op
     return changes;
 }
 
-double changeBetween(const part::Part& part, const Operation& before, const Operation& after) {
-    const Changes changes = changesBetween(part, before, after);
+double costOf(const Changes& changes) {
     return (changes.tool ? kOtherTool : 0) + (changes.setting ? kOtherSetting : 0) +
            (changes.turnedOver ? kTurnedOver : 0) + (changes.endForEnd ? kEndForEnd : 0) +
            (changes.hold ? kOtherHold : 0) + (changes.angle ? kOtherAngle : 0);
+}
+
+double changeBetween(const part::Part& part, const Operation& before, const Operation& after) {
+    return costOf(changesBetween(part, before, after));
 }
 
 std::vector<int> orderOf(const Plan& plan) {

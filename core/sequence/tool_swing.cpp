@@ -49,17 +49,34 @@ ToolSwing::ToolSwing(const part::Part& part, const Operation& operation)
             fromChild[motion] = fromParent[motion] * parentFromChild.back();
         }
     }
-    for (tool::Solid& solid : tool::solidsOf(operation.setup, operation.hold, operation.work)) {
-        constexpr double kWithoutEnd = 4000; // mm: beyond any part and tool
-        constexpr double kDrawnOut = 240;    // mm
-        tool::Solid left = solid, right = solid, back = solid;
-        left.to += kWithoutEnd;
-        right.from -= kWithoutEnd;
-        back.section = swept(solid.section, {-kDrawnOut, 0});
-        const Hull hull({prismOf(solid)});
-        hulls.push_back(
-            {std::move(solid), hull, Hull({prismOf(left)}), Hull({prismOf(right)}), Hull({prismOf(back)})});
-    }
+    for (tool::Solid& solid : tool::solidsOf(operation.setup, operation.hold, operation.work))
+        hulls.emplace_back(std::move(solid));
+}
+
+tool::Solid ToolHull::sweptSolid(Sweep sweep) const {
+    constexpr double kWithoutEnd = 4000; // mm: beyond any part and tool
+    constexpr double kDrawnOut = 240;    // mm
+    tool::Solid made = solid;
+    if (sweep == Sweep::Left)
+        made.to += kWithoutEnd;
+    else if (sweep == Sweep::Right)
+        made.from -= kWithoutEnd;
+    else
+        made.section = sequence::swept(solid.section, {-kDrawnOut, 0});
+    return made;
+}
+
+const Hull& ToolHull::swept(Sweep sweep) const {
+    std::optional<Hull>& made = sweeps[static_cast<size_t>(sweep)];
+    if (!made) made.emplace(std::vector<part::Prism>{prismOf(sweptSolid(sweep))});
+    return *made;
+}
+
+Eigen::AlignedBox3d ToolHull::boxOfSweeps() const {
+    Eigen::AlignedBox3d box;
+    for (const Sweep sweep : {Sweep::Left, Sweep::Right, Sweep::Back})
+        box.extend(part::boxOf(prismOf(sweptSolid(sweep))));
+    return box;
 }
 
 bool isSameSwing(const Operation& a, const Operation& b) {

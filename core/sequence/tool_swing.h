@@ -4,13 +4,27 @@
 #include "sequence/hull.h"
 #include "sequence/operation.h"
 
+#include <optional>
+
 namespace goodfold::sequence {
 
-struct ToolHull {
+class ToolHull {
+public:
+    explicit ToolHull(tool::Solid solid) : solid(std::move(solid)), hull({prismOf(this->solid)}) {}
+
     tool::Solid solid;
     Hull hull;
-    Hull sweptLeft, sweptRight; // the same going on without end toward +y, and toward -y
-    Hull sweptBack;             // and away from you, toward -x, as far as a part is drawn out
+
+    /// The same going on without end toward +y, and toward -y; and away from you, toward -x, as far as a part
+    /// is drawn out. Made when first asked for: many a tool is in the way long before.
+    enum class Sweep { Left, Right, Back };
+    const Hull& swept(Sweep sweep) const;
+    /// Round all three.
+    Eigen::AlignedBox3d boxOfSweeps() const;
+
+private:
+    tool::Solid sweptSolid(Sweep sweep) const;
+    mutable std::array<std::optional<Hull>, 3> sweeps;
 };
 
 struct ToolSwing {

@@ -79,7 +79,7 @@ Blocked Withdrawal::blockedFor(size_t body) {
 
 /// Whether it lies in what the solid passes over at any opening, as long as nothing is tilted.
 bool Withdrawal::mayPass(size_t body, const ToolHull& tool, const Pose3& toolFromBody) const {
-    Eigen::AlignedBox3d passed = tool.sweptLeft.box.merged(tool.sweptRight.box).merged(tool.sweptBack.box);
+    Eigen::AlignedBox3d passed = tool.boxOfSweeps();
     if (tool.solid.clamps) passed.max().z() += work.operation.setup.tool->clamp.lift;
     return passed.intersects(turned(toolFromBody, bodies.hullOf(body, after).box));
 }
@@ -101,9 +101,10 @@ bool Withdrawal::isSlidPast(size_t body, const ToolHull& tool, const Pose3& soli
     const bool isOwnStrip = bodies[body].bend == work.operation.bend;
     const bool isToward = way.out == Way::Out::Toward;
     if (isOwnStrip && !isToward) return false;
-    const Hull& swept = isToward                    ? tool.sweptBack
-                        : way.out == Way::Out::Left ? tool.sweptRight
-                                                    : tool.sweptLeft;
+    using Sweep = ToolHull::Sweep;
+    const Hull& swept = tool.swept(isToward                    ? Sweep::Back
+                                   : way.out == Way::Out::Left ? Sweep::Right
+                                                               : Sweep::Left);
     const Pose3 start = Eigen::Translation3d(isOwnStrip ? kFreed : 0, 0, 0) * solidFromBody;
     return meet(swept, bodies.hullOf(body, after), start, checks);
 }

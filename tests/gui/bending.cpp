@@ -70,6 +70,7 @@ class BendingTest : public QObject {
 private slots:
     void oldPlanIsReadWithItsOwnJob();
     void eachToolsReasonIsShown();
+    void firstOrderOfManyIsSoonThere();
     void whatThePlanningThrowsIsTold();
     void planComesByItself();
     void keysGoFromStepToStep();
@@ -275,6 +276,39 @@ void BendingTest::manyBendsDoNotBlockTheWindow() {
         sheet->open();
     }
     QCOMPARE(window.job().plates[0].length, 61.0);
+}
+
+/// Of fourteen bends an order stands there at once and can be taken along, while a better one is looked for;
+/// what comes then is no worse, and the last says what is proven.
+void BendingTest::firstOrderOfManyIsSoonThere() {
+    job::Job job = steel(2, 25, std::vector<double>(15, 45));
+    for (size_t i = 0; i < job.bends.size(); ++i) {
+        job.bends[i].angleDeg = std::array{90.0, 45.0, 60.0, 30.0}[i * 3 % 4];
+        job.bends[i].turn = i % 2 ? job::Turn::Up : job::Turn::Down;
+    }
+    app::Document document(job, test::books());
+    app::Planner planner(document);
+    app::BendingStage stage(document, planner, nullptr);
+    std::vector<double> costs;
+    const auto isLookingOn = [&] {
+        const auto labels = stage.findChildren<QLabel*>();
+        return std::any_of(labels.begin(), labels.end(),
+                           [](const QLabel* label) { return label->text().contains("still looking"); }) &&
+               stage.says().contains("this one will do");
+    };
+    connect(&planner, &app::Planner::done, &stage, [&] {
+        costs.push_back(planner.latest()->outcome().plan->cost);
+        if (costs.size() > 1) return;
+        QVERIFY(planner.isImproving() && !planner.isAwaited() && document.isPlanned());
+        QVERIFY2(isLookingOn(), qPrintable(stage.says()));
+        QCOMPARE(stage.stepCount(), 14);
+    });
+    planner.hurry();
+    QVERIFY(QTest::qWaitFor([&] { return !planner.isBusy() && !costs.empty(); }, 600000));
+    QVERIFY(costs.size() > 1);
+    QVERIFY(std::is_sorted(costs.rbegin(), costs.rend()));
+    QVERIFY(!isLookingOn());
+    QVERIFY(planner.latest()->outcome().plan->bound <= costs.back() + 1e-6);
 }
 
 /// Whatever is thrown beside the window: it stays, says so, and never takes the job for all clear.

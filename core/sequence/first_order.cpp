@@ -1,0 +1,91 @@
+#include "sequence/first_order.h"
+
+#include <algorithm>
+#include <bit>
+#include <unordered_set>
+
+namespace goodfold::sequence {
+
+namespace {
+
+class FromTheEnd {
+public:
+    FromTheEnd(KnownSteps& steps, const GoOn& goOn, size_t mostSets)
+        : steps(steps), goOn(goOn), mostSets(mostSets) {}
+
+    FirstOrder run() {
+        using Kind = FirstOrder::Kind;
+        const bool isFound = mayBegin(steps.all(), kFirst);
+        return {isFound ? Kind::Found : end, isFound ? row : std::vector<int>{}};
+    }
+
+private:
+    struct Last {
+        double cost;
+        BendSet before;
+        int operation;
+    };
+
+    /// Whether all in `made` can be made, so that `next` follows. A set is entered once: whether it can be
+    /// made does not hang on what follows.
+    bool mayBegin(BendSet made, int next) {
+        if (made == 0) return true;
+        if (!seen.insert(made).second) return false;
+        if (seen.size() > mostSets) return ends(FirstOrder::Kind::GaveUp);
+        const size_t placed = steps.bends() - static_cast<size_t>(std::popcount(made));
+        if (goOn && !goOn(placed)) return ends(FirstOrder::Kind::Stopped);
+        for (const Last& last : lastOf(made, next)) {
+            if (!mayBegin(last.before, last.operation)) {
+                if (end != FirstOrder::Kind::None) return false;
+                continue;
+            }
+            row.push_back(last.operation);
+            return true;
+        }
+        return false;
+    }
+
+    bool ends(FirstOrder::Kind why) {
+        end = why;
+        return false;
+    }
+
+    /// Of each bend that can be made last its cheapest way; the cheapest first.
+    std::vector<Last> lastOf(BendSet made, int next) {
+        std::vector<Last> all;
+        for (size_t bend = 0; bend < steps.bends(); ++bend) {
+            const BendSet before = made & ~(BendSet{1} << bend);
+            if (before == made || seen.contains(before) || !steps.mayFollow(before, static_cast<int>(bend)))
+                continue;
+            std::vector<Last> ways;
+            for (const int operation : steps.operations.of(bend)) {
+                const double change = next == kFirst ? 0 : steps.operations.change(operation, next);
+                ways.push_back({steps.cost(before, operation) + change, before, operation});
+            }
+            std::stable_sort(ways.begin(), ways.end(), isCheaper);
+            const auto free = std::find_if(ways.begin(), ways.end(), [&](const Last& way) {
+                return steps.isFree(way.before, way.operation);
+            });
+            if (free != ways.end()) all.push_back(*free);
+        }
+        std::stable_sort(all.begin(), all.end(), isCheaper);
+        return all;
+    }
+
+    static bool isCheaper(const Last& a, const Last& b) { return a.cost < b.cost; }
+
+    KnownSteps& steps;
+    const GoOn& goOn;
+    size_t mostSets;
+    std::unordered_set<BendSet> seen;
+    std::vector<int> row;
+    FirstOrder::Kind end = FirstOrder::Kind::None;
+};
+
+} // namespace
+
+FirstOrder firstOrder(KnownSteps& steps, const GoOn& goOn, size_t mostSets) {
+    return FromTheEnd(steps, goOn, mostSets).run();
+}
+
+} // namespace goodfold::sequence

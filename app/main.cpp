@@ -2,6 +2,7 @@
 #include "app/base/recovery.h"
 #include "app/base/start_guard.h"
 #include "app/window/choices.h"
+#include "app/window/desktop_colours.h"
 #include "app/window/job_files.h"
 #include "app/window/main_window.h"
 #include "app/window/stage_table.h"
@@ -122,6 +123,14 @@ void takeShots(const QString& folder, const QStringList& stages, const QString& 
     }
 }
 
+/// Light and dark as the desktop asks for them, while running too.
+void followDesktop(QApplication& application) {
+    auto* desktop = new app::DesktopColours(QDBusConnection::sessionBus(), &application);
+    QObject::connect(desktop, &app::DesktopColours::told, &application, [](bool isDark) {
+        if (app::takeDesktopColours(isDark)) app::MainWindow::allTakeChoices();
+    });
+}
+
 bool asksOnlyWhatItIs(int argc, char** argv) {
     constexpr std::array<std::string_view, 5> kAsks{"--version", "-v", "--help", "-h", "--help-all"};
     return std::any_of(argv + 1, argv + argc, [&](const char* word) {
@@ -190,6 +199,7 @@ int main(int argc, char** argv) {
         return failed;
     }
     guard.begins(QStringLiteral("windows"));
+    if (isForSomebody) followDesktop(application);
     constexpr int kStandsFor = 3000; // ms: by then its first order of bending was looked for
     QTimer::singleShot(kStandsFor, &application, [&] { guard.cameThrough(); });
     QObject::connect(&application, &QCoreApplication::aboutToQuit, [&] { guard.cameThrough(); });

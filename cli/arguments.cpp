@@ -47,6 +47,11 @@ void addLiningUp(CLI::App& app, Arguments& into) {
            "Look for the cheapest changes that reach these odds, in percent")
         ->check(CLI::Range(1.0, 100.0))
         ->type_name("PERCENT");
+    sub.add_option_function<double>(
+           "--within", [&into](double percent) { into.within = percent / 100; },
+           "Count no more pieces than make the odds known to this, in percent, give or take")
+        ->check(CLI::Range(0.01, 10.0))
+        ->type_name("PERCENT");
     addErrors(sub, into);
 }
 

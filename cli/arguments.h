@@ -36,6 +36,7 @@ struct Arguments {
     int trials = 20000;        // pieces that are counted
     unsigned seed = 1;
     std::optional<double> reach = {};      // odds that a way is looked for to
+    double within = 0;                     // how well the odds have to be known; 0: by all trials
     int pieces = 20;                       // that are made in the virtual shop, or that `cost` reckons with
     std::string hand = {};                 // of a pair that `practise` makes: left, right; empty: as drawn
     std::vector<std::string> earlier = {}; // logs of pieces before it

@@ -100,7 +100,7 @@ int lineUp(const std::string& path, const Books& books, const cli::Arguments& ar
             const lineup::Judging judging{material,      books.tools,         books.hardware,
                                           books.errors,  cli::readingOf(job), arguments.trials,
                                           arguments.seed};
-            files::LineUp lineUp{*making, nullptr, settled, judging, arguments.reach};
+            files::LineUp lineUp{*making, nullptr, settled, judging, arguments.reach, arguments.within};
             std::optional<sequence::Settled> twin;
             std::optional<lineup::Making> opposite;
             if (job.oppositeHand && settled.outcome.plan) {

@@ -15,9 +15,11 @@ void set(const char* key, const QVariant& value) {
 }
 
 constexpr const char* kRecent = "recent files";
+constexpr const char* kDragStep = "drag step";
 constexpr const char* kIncluded = "included angles";
 constexpr const char* kTextSize = "text size";
 constexpr const char* kTheme = "theme";
+constexpr const char* kDesktopDark = "desktop dark";
 constexpr const char* kInstrument = "instrument";
 constexpr const char* kTestBend = "test bend";
 constexpr const char* kGeometry = "window/geometry";
@@ -49,6 +51,13 @@ void setStepName(quantity::Unit unit, const QString& name) {
     set(stepKey(unit), name);
 }
 
+QString dragStep() {
+    return value(kDragStep).toString();
+}
+void setDragStep(const QString& key) {
+    set(kDragStep, key);
+}
+
 bool includedAngles() {
     return value(kIncluded).toBool();
 }
@@ -73,6 +82,14 @@ QString theme() {
 }
 void setTheme(const QString& key) {
     set(kTheme, key);
+}
+
+std::optional<bool> desktopDark() {
+    const QVariant said = value(kDesktopDark);
+    return said.isValid() ? std::optional(said.toBool()) : std::nullopt;
+}
+void setDesktopDark(bool dark) {
+    set(kDesktopDark, dark);
 }
 
 bool isOpen(const QString& key, bool atFirst) {

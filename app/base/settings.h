@@ -8,6 +8,8 @@
 #include <QStringList>
 #include <QVariantMap>
 
+#include <optional>
+
 namespace goodfold::app::settings {
 
 /// Files opened lately, the last first.
@@ -17,6 +19,10 @@ void rememberFile(const QString& path);
 /// The name of the step that is chosen for lengths in this unit; empty before one was.
 QString stepName(quantity::Unit unit);
 void setStepName(quantity::Unit unit, const QString& name);
+
+/// Key of what is dragged snaps to; empty: the step that lengths are read to.
+QString dragStep();
+void setDragStep(const QString& key);
 
 /// Whether bends are called by the angle left between the legs.
 bool includedAngles();
@@ -28,6 +34,10 @@ void setTextSizePercent(int percent);
 /// "" as the desktop, "light" or "dark".
 QString theme();
 void setTheme(const QString& key);
+
+/// What the desktop said last of its colours, if it did.
+std::optional<bool> desktopDark();
+void setDesktopDark(bool dark);
 
 /// Whether a part of a column that folds was left open.
 bool isOpen(const QString& key, bool atFirst);

@@ -1,5 +1,6 @@
 #include "app/bracket/drag_session.h"
 
+#include "app/base/drag_step.h"
 #include "app/widgets/theme.h"
 
 namespace goodfold::app {
@@ -73,7 +74,7 @@ void DragSession::moveTo(const QPointF& at, Qt::KeyboardModifiers keys) {
         shown = tr("turn the picture: this leg is seen edge-on");
         return view->update();
     }
-    const double step = quantity::stepOf(document.reading()).mm();
+    const double step = dragStepFor(document.reading());
     const auto dragged =
         edit::drag(start, document.material(), grip, *by, step,
                    keys & Qt::ShiftModifier ? edit::BendLine::BlankGrows : edit::BendLine::LegsShare);

@@ -1,4 +1,4 @@
-// One drag of a leg's end, a hole or a bend line, on picture or ribbon: snaps to the reader's step, shows its
+// One drag of a leg's end, a hole or a bend line, on picture or ribbon: snaps to the chosen step, shows its
 // number at the pointer, and gives way to typing.
 #pragma once
 

@@ -10,6 +10,7 @@
 #include <QSvgRenderer>
 
 #include <algorithm>
+#include <optional>
 
 namespace goodfold::app {
 
@@ -18,9 +19,11 @@ namespace {
 draw::Palette current = draw::Palette::light();
 double scale = 1;
 
+std::optional<bool> desktopSaid;
+
 bool desktopIsDark() {
     static const bool dark = QApplication::palette().color(QPalette::Window).lightness() < 110;
-    return dark;
+    return desktopSaid.value_or(dark);
 }
 
 QPalette qtPalette(const draw::Palette& p) {
@@ -180,6 +183,10 @@ int columnPx(double at100) {
 
 QFont textFont(double sizeAt100, draw::Weight weight) {
     return draw::typeface(sizeAt100 * scale, weight);
+}
+
+void setDesktopIsDark(bool dark) {
+    desktopSaid = dark;
 }
 
 void applyTheme(Theme theme) {

@@ -15,9 +15,10 @@ enum class Theme { System, Light, Dark };
 /// The palette in force; widgets that paint read it when they paint.
 const draw::Palette& colours();
 
-/// Sets the palette and the style sheet of the whole application. System: dark where the desktop's own
-/// window colour is dark.
+/// Sets the palette and the style sheet of the whole application. System: as the desktop said, or else dark
+/// where its own window colour is dark.
 void applyTheme(Theme theme);
+void setDesktopIsDark(bool dark);
 
 /// Text and everything sized by it: 1 is usual, 1.5 half as large again.
 double textScale();

@@ -1,5 +1,6 @@
 #include "app/window/choices.h"
 
+#include "app/base/drag_step.h"
 #include "app/base/settings.h"
 #include "app/widgets/theme.h"
 
@@ -91,7 +92,17 @@ quantity::Reading chosenReading(quantity::Unit unit) {
 
 void applyChosenLook(bool dark) {
     setTextScale(chosenTextSize() / 100.0);
+    if (const auto said = settings::desktopDark()) setDesktopIsDark(*said);
     applyTheme(dark ? Theme::Dark : themeRows()[static_cast<size_t>(chosenTheme())].theme);
+}
+
+bool takeDesktopColours(bool isDark) {
+    settings::setDesktopDark(isDark);
+    setDesktopIsDark(isDark);
+    const bool asDesktop = themeRows()[static_cast<size_t>(chosenTheme())].theme == Theme::System;
+    if (!asDesktop || (colours().paper.lightness() < 128) == isDark) return false;
+    applyChosenLook();
+    return true;
 }
 
 QList<QMenu*> choiceMenus(QWidget* window, const std::function<void()>& changed) {
@@ -118,6 +129,13 @@ QList<QMenu*> choiceMenus(QWidget* window, const std::function<void()>& changed)
                             applied();
                         });
     }
+    QStringList drags;
+    for (const DragStep& step : dragSteps())
+        drags << tr(step.name);
+    menus << menuOf(tr("&Drag in steps of"), window, drags, chosenDragStep(), [applied](int i) {
+        settings::setDragStep(QString::fromLatin1(dragSteps()[static_cast<size_t>(i)].key));
+        applied();
+    });
     menus << menuOf(tr("Call bends by the &angle"), window,
                     {tr("turned from flat"), tr("left between the legs")}, settings::includedAngles(),
                     [applied](int i) {

@@ -15,6 +15,9 @@ quantity::Reading chosenReading(quantity::Unit unit);
 /// Applies the chosen colours and text size to the application; `dark` wins over the choice.
 void applyChosenLook(bool dark = false);
 
+/// What the desktop asks for, from now on, and at the next start from the first; whether it changes anything.
+bool takeDesktopColours(bool isDark);
+
 /// A menu for each choice. `changed` is told after one was made.
 QList<QMenu*> choiceMenus(QWidget* window, const std::function<void()>& changed);
 

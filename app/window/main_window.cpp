@@ -135,7 +135,11 @@ void MainWindow::resizeEvent(QResizeEvent* event) {
     giveTableRoom();
 }
 
-/// After the user has chosen how things are read and look.
+void MainWindow::allTakeChoices() {
+    for (QWidget* window : QApplication::topLevelWidgets())
+        if (auto* own = qobject_cast<MainWindow*>(window)) own->takeChoices();
+}
+
 void MainWindow::takeChoices() {
     sizePanels();
     giveTableRoom();
@@ -208,10 +212,7 @@ QToolButton* MainWindow::makeMenuButton() {
     button->setPopupMode(QToolButton::InstantPopup);
     auto* recent = new QMenu(tr("Open &recent"), this);
     connect(recent, &QMenu::aboutToShow, this, [this, recent] { showRecent(recent); });
-    button->setMenu(acts->menu(this, recent, choiceMenus(this, [] {
-                                   for (QWidget* window : QApplication::topLevelWidgets())
-                                       if (auto* own = qobject_cast<MainWindow*>(window)) own->takeChoices();
-                               })));
+    button->setMenu(acts->menu(this, recent, choiceMenus(this, &MainWindow::allTakeChoices)));
     return button;
 }
 

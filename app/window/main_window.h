@@ -69,6 +69,9 @@ public:
     /// The window's place and stage as they were when one was last closed.
     void restoreAsLeft();
 
+    /// After it was chosen how things are read and look: every window shows it.
+    static void allTakeChoices();
+
 signals:
     void painted(); // once, after the first full paint
 

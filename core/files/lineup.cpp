@@ -184,7 +184,7 @@ void writeLineUp(std::ostream& out, const std::string& file, const LineUp& lineU
     const lineup::Making& making = lineUp.making;
     const auto& [trials, seed] = std::pair(lineUp.judging.trials, lineUp.judging.seed);
     const lineup::NominalFit nominal = lineup::nominalFit(making);
-    const lineup::Odds odds = lineup::count(making, trials, seed);
+    const lineup::Odds odds = lineup::count(making, trials, seed, lineUp.within);
     const auto worst = std::max_element(odds.tightestOfTies.begin(), odds.tightestOfTies.end());
     constexpr int kTrialsOfCauses = 4000; // each of them is counted
     ordered_json root{

@@ -15,6 +15,7 @@ struct LineUp {
     const sequence::Settled& settled;
     const lineup::Judging& judging;   // with how many pieces, and which
     std::optional<double> reach = {}; // odds that a way is looked for to
+    double within = 0;                // fewer pieces do where the odds are known to so much, one sigma
 };
 
 /// One JSON object on one line: `file`, `sources` [{kind, of [{id, sigma}], covariance, method}],

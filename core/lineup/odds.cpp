@@ -19,6 +19,7 @@ namespace goodfold::lineup {
 namespace {
 
 constexpr int kBlock = 200; // pieces that share a seed
+constexpr int kRound = 10;  // blocks, after which it is looked whether the odds are known well enough
 
 struct Made {
     double room;
@@ -50,6 +51,7 @@ struct Counting {
     bool untilDecided = false;
     int without = -1;   // a source that moves nothing
     unsigned piece = 0; // of several from one stock and in the same tools
+    double within = 0;  // how well the odds have to be known, one sigma
 };
 
 /// What is the same of all pieces that are made together.
@@ -103,29 +105,48 @@ void makeBlock(Workshop& workshop, const Eigen::MatrixXd& drawn, bool untilDecid
     }
 }
 
-std::vector<Made> makeAll(const Making& making, const Counting& counting) {
-    std::vector<Made> all(static_cast<size_t>(counting.trials));
+/// Blocks `from` up to `to`, on all cores; who makes which changes nothing.
+void makeBlocks(const Making& making, const Counting& counting, size_t from, size_t to,
+                std::vector<Made>& all) {
     const std::vector<std::uint64_t> seeds = seedsOf(making.sources, counting);
-    const size_t blocks = (all.size() + kBlock - 1) / kBlock;
     const size_t hands =
-        std::clamp<size_t>(std::thread::hardware_concurrency(), 1, std::max<size_t>(blocks, 1));
+        std::clamp<size_t>(std::thread::hardware_concurrency(), 1, std::max<size_t>(to - from, 1));
     std::vector<std::thread> threads;
     for (size_t hand = 0; hand < hands; ++hand)
         threads.emplace_back([&, hand] {
             Workshop workshop(making);
-            for (size_t block = hand; block < blocks; block += hands)
+            for (size_t block = from + hand; block < to; block += hands)
                 makeBlock(workshop, drawnFor(workshop, seeds, block, counting), counting.untilDecided,
                           all.data() + block * kBlock,
                           all.data() + std::min(all.size(), (block + 1) * kBlock));
         });
     for (std::thread& thread : threads)
         thread.join();
-    return all;
 }
 
 double shareThatFits(const std::vector<Made>& all) {
     const auto fits = std::count_if(all.begin(), all.end(), [](const Made& made) { return made.room >= 0; });
     return static_cast<double>(fits) / static_cast<double>(all.size());
+}
+
+/// Of a share that was counted; never less than one piece.
+double sigmaOf(double share, size_t pieces) {
+    const auto all = static_cast<double>(pieces);
+    return std::max(1 / all, std::sqrt(share * (1 - share) / all));
+}
+
+/// As many as were asked for, or fewer that tell enough.
+std::vector<Made> makeAll(const Making& making, const Counting& counting) {
+    std::vector<Made> made;
+    const auto most = static_cast<size_t>(counting.trials);
+    const size_t blocks = (most + kBlock - 1) / kBlock, round = counting.within > 0 ? kRound : blocks;
+    for (size_t done = 0; done < blocks; done += round) {
+        const size_t next = std::min(blocks, done + round);
+        made.resize(std::min(most, next * kBlock));
+        makeBlocks(making, counting, done, next, made);
+        if (sigmaOf(shareThatFits(made), made.size()) <= counting.within) break;
+    }
+    return made;
 }
 
 } // namespace
@@ -159,18 +180,18 @@ double oddsOfBoth(const Making& one, const Making& other, int trials, unsigned s
     return static_cast<double>(both) / trials;
 }
 
-Odds count(const Making& making, int trials, unsigned seed) {
-    std::vector<Made> all = makeAll(making, {trials, seed});
+Odds count(const Making& making, int trials, unsigned seed, double within) {
+    std::vector<Made> all = makeAll(making, {.trials = trials, .seed = seed, .within = within});
     Odds odds;
-    odds.trials = trials;
+    odds.trials = static_cast<int>(all.size());
     odds.odds = shareThatFits(all);
     odds.tightestOfTies.assign(making.mounting.ties.size(), 0);
     for (const Made& made : all) {
-        odds.roomMean += made.room / trials;
+        odds.roomMean += made.room / odds.trials;
         if (made.tightest >= 0) ++odds.tightestOfTies[static_cast<size_t>(made.tightest)];
     }
-    odds.oddsSigma = std::max(1.0 / trials, std::sqrt(odds.odds * (1 - odds.odds) / trials));
-    const auto fifth = all.begin() + trials / 20;
+    odds.oddsSigma = sigmaOf(odds.odds, all.size());
+    const auto fifth = all.begin() + odds.trials / 20;
     std::nth_element(all.begin(), fifth, all.end(),
                      [](const Made& a, const Made& b) { return a.room < b.room; });
     if (!all.empty()) odds.roomP5 = fifth->room;

@@ -45,6 +45,9 @@ void MountsTest::lineupCountsTheOdds() {
     QCOMPARE(told.at("drilling").size(), size_t(2));
     QCOMPARE(told.at("drilling").at(1).at("now").get<std::string>(), std::string("before"));
     QCOMPARE(told.at("drilling").at(1).at("odds_before"), told.at("odds"));
+    const Outcome soon =
+        run({"lineup", demo("foot-on-base.gfold"), "--json", "--trials", "6000", "--within", "1.1"});
+    QCOMPARE(json::parse(soon.out.toStdString()).at("trials"), 2000); // 0.3 of 2000 is known to 0.0103
 }
 
 /// Two holes 100 apart on two studs, their marks alone out, by 0.3: 0.6 of play between them, so that

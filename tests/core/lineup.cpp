@@ -137,6 +137,7 @@ private slots:
     void twoStudsHaveAClosedForm();
     void withoutErrorsItIsCertain();
     void orderAndSeedOfPointsChangeNothing();
+    void countingEndsWhenItIsKnown();
 };
 
 void LineupTest::workedCases_data() {
@@ -250,6 +251,19 @@ void LineupTest::orderAndSeedOfPointsChangeNothing() {
     const Odds other = count(turned.making(), 2000, 5);
     QCOMPARE(one.odds, other.odds);
     QVERIFY(std::abs(one.roomMean - other.roomMean) < 1e-4);
+}
+
+/// erf(0.75) = 0.711 of pieces: their share is known to 0.006 by 0.711 * 0.289 / 0.006^2 = 5710 of them; of
+/// what is certain the first 2000 tell enough. They are the first of all.
+void LineupTest::countingEndsWhenItIsKnown() {
+    const test::MarkedPlate strap = onTwoStuds(0.4), certain = onTwoStuds(0);
+    const Odds enough = count(strap.making(), 100000, 3, 0.006), all = count(strap.making(), 6000, 3);
+    QCOMPARE(enough.trials, 6000);
+    QVERIFY(enough.oddsSigma <= 0.006);
+    QCOMPARE(enough.odds, all.odds);
+    QCOMPARE(enough.roomP5, all.roomP5);
+    QCOMPARE(count(certain.making(), 100000, 3, 0.006).trials, 2000);
+    QCOMPARE(count(strap.making(), 3000, 3, 0.006).trials, 3000); // never more than were asked for
 }
 
 GOODFOLD_TEST(LineupTest)

@@ -42,6 +42,8 @@ private slots:
     void holeOnThePictureSnapsBothWays();
     void bendLineOnTheRibbon();
     void endOnTheRibbon();
+    void stepIsChosen_data();
+    void stepIsChosen();
     void dragIsOneStep();
     void dragBackIsNoStep();
     void digitsTypedWhileDraggingAreTheFigure();
@@ -121,6 +123,46 @@ void DraggingTest::endOnTheRibbon() {
                      10 * pixels) < 2);
     release(ribbon, from - QPointF(10 * pixels, 0));
     QVERIFY(std::abs(window.job().plates[2].length - 38) < 0.11);
+}
+
+void DraggingTest::stepIsChosen_data() {
+    QTest::addColumn<QString>("chosen");
+    QTest::addColumn<double>("millimetres"); // that a hole comes to lie on
+    QTest::addColumn<bool>("inches");
+    QTest::newRow("as read") << "what lengths are read to" << 0.1 << false;
+    QTest::newRow("as read in inches") << "what lengths are read to" << 25.4 / 32 << true;
+    QTest::newRow("whole") << "1 mm or 1/16 in" << 1.0 << false;
+    QTest::newRow("coarse") << "5 mm or 1/4 in" << 5.0 << false;
+    QTest::newRow("coarse inches") << "5 mm or 1/4 in" << 25.4 / 4 << true;
+}
+
+void DraggingTest::stepIsChosen() {
+    QFETCH(QString, chosen);
+    QFETCH(double, millimetres);
+    QFETCH(bool, inches);
+    test::Window window(test::demo("vent-stay.gfold"));
+    if (inches) window.document().change("unit", [](job::Job& job) { job.units = quantity::Unit::Inch; });
+    const auto menus = window->findChildren<QMenu*>();
+    const auto steps = std::find_if(menus.begin(), menus.end(),
+                                    [](const QMenu* menu) { return menu->title() == "&Drag in steps of"; });
+    QVERIFY(steps != menus.end());
+    const auto choices = (*steps)->actions();
+    const auto choose = [&](const QString& name) {
+        for (QAction* each : choices)
+            if (each->text() == name) return each->trigger();
+        QFAIL(qPrintable(name));
+    };
+    choose(chosen);
+    app::RibbonView* ribbon = ribbonOf(window);
+    const QPointF from = ribbon->onScreen(window.document().part().holes[0].centreInFlat);
+    const double pixels = ribbon->onScreen(Vec2(1, 0)).x() - ribbon->onScreen(Vec2(0, 0)).x();
+    press(ribbon, from);
+    moveTo(ribbon, from + QPointF(7.3 * pixels, 0));
+    release(ribbon, from + QPointF(7.3 * pixels, 0));
+    const double x = window.job().findHole("h1")->x;
+    QVERIFY2(isSnapped(x, millimetres), qPrintable(QString::number(x)));
+    QVERIFY2(std::abs(x - 16 - 7.3) <= millimetres / 2 + 0.2, qPrintable(QString::number(x)));
+    choose("what lengths are read to"); // other tests go on as before
 }
 
 void DraggingTest::dragIsOneStep() {

@@ -1,0 +1,22 @@
+// What figures snap to while they are dragged.
+#pragma once
+
+#include "quantity/length.h"
+
+#include <vector>
+
+namespace goodfold::app {
+
+struct DragStep {
+    const char* key;   // in the settings
+    const char* name;  // as it is chosen
+    double mm, inches; // 0: the step that lengths are read to
+};
+const std::vector<DragStep>& dragSteps();
+
+/// Index in dragSteps().
+int chosenDragStep();
+/// The chosen one in mm, for a job that is read like this.
+double dragStepFor(const quantity::Reading& reading);
+
+} // namespace goodfold::app

@@ -20,8 +20,7 @@ public:
         : painter(painter), made(made), camera(camera), palette(palette), words(words), area(area) {}
 
     void paint() {
-        for (const StepScene::Letter& letter : made.letters)
-            taken.push_back(boxOf(letter));
+        placeLetters();
         paintSwing();
         paintSetLine();
         paintAct();
@@ -48,12 +47,7 @@ private:
         };
         if (!isFree(box)) {
             if (mayBeLeftOut) return;
-            for (const int steps : {1, -1, 2, -2, 3, -3}) {
-                const QRectF moved = box.translated(0, steps * (box.height() + 2));
-                if (!isFree(moved) || !area.contains(moved)) continue;
-                box = moved;
-                break;
-            }
+            box = freePlaceNear(box, isFree);
         }
         taken.push_back(box);
         QColor ground = palette.paper;
@@ -63,6 +57,16 @@ private:
         painter.drawRoundedRect(box, 3, 3);
         painter.setPen(ink);
         painter.drawText(box, Qt::AlignCenter, says);
+    }
+
+    /// A little lower or higher; else beside it; where nothing is free, as it is.
+    template <class IsFree> QRectF freePlaceNear(const QRectF& box, const IsFree& isFree) const {
+        for (const double aside : {0.0, -0.8, 0.8})
+            for (const int down : {0, 1, -1, 2, -2, 3, -3}) {
+                const QRectF moved = box.translated(aside * box.width(), down * (box.height() + 2));
+                if (isFree(moved) && area.contains(moved)) return moved;
+            }
+        return box;
     }
 
     void paintBodies() {
@@ -111,13 +115,17 @@ private:
         QPainterPath way;
         for (size_t i = 0; i < made.swing.size(); ++i)
             i == 0 ? way.moveTo(camera.toScreen(made.swing[i])) : way.lineTo(camera.toScreen(made.swing[i]));
-        if (way.length() < 2 * words.textSize) return;
+        if (way.length() < 0.8 * words.textSize) return;
         painter.setBrush(Qt::NoBrush);
         for (const auto& [ink, wide] : {std::pair(palette.paper, 0.5), std::pair(palette.ink, 0.2)}) {
             painter.setPen(QPen(ink, words.textSize * wide, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
             painter.drawPath(way);
         }
-        arrowHead(way.pointAtPercent(0.94), way.pointAtPercent(1));
+        arrowHead(way.pointAtPercent(0.94), way.pointAtPercent(1), way.length());
+        for (double share = 0; share < 0.95; share += 0.1)
+            taken.push_back(QRectF(way.pointAtPercent(share), way.pointAtPercent(share + 0.1))
+                                .normalized()
+                                .adjusted(-1, -1, 1, 1));
         // Past the arrow, where neither it nor the stock lies under it.
         const QPointF along = way.pointAtPercent(1) - way.pointAtPercent(0.9);
         const double length = std::max(1e-6, std::hypot(along.x(), along.y()));
@@ -125,11 +133,12 @@ private:
               Weight::SemiBold);
     }
 
-    void arrowHead(const QPointF& from, const QPointF& tip) {
+    /// Of a short way a small one.
+    void arrowHead(const QPointF& from, const QPointF& tip, double wayLength) {
         QPointF along = tip - from;
         const double length = std::hypot(along.x(), along.y());
         if (length < 1e-6) return;
-        along *= words.textSize * 1.1 / length;
+        along *= std::min(words.textSize * 1.1, 0.7 * wayLength) / length;
         const QPointF aside(-along.y() * 0.5, along.x() * 0.5);
         painter.setPen(QPen(palette.paper, 1.2));
         painter.setBrush(palette.ink);
@@ -160,16 +169,35 @@ private:
               palette.ink, 1, Weight::SemiBold);
     }
 
-    QRectF boxOf(const StepScene::Letter& letter) const {
-        const QPointF at = camera.toScreen(letter.at);
-        const double half = words.textSize * 0.85;
-        return {at.x() - half, at.y() - half, 2 * half, 2 * half};
+    /// In the middle of its leg; where another stands there already, or the hammer strikes, beside it.
+    void placeLetters() {
+        const double dot = words.textSize * 0.42;
+        if (made.act == StepScene::Act::Hammer)
+            taken.emplace_back(camera.toScreen(made.actsAt) - QPointF(dot, dot), QSizeF(2 * dot, 2 * dot));
+        for (const StepScene::Letter& letter : made.letters) {
+            const QPointF at = camera.toScreen(letter.at);
+            const double half = words.textSize * 0.85;
+            QRectF box(at.x() - half, at.y() - half, 2 * half, 2 * half);
+            for (const int aside : {0, -1, 1, -2, 2}) {
+                const QRectF moved = box.translated(aside * 2.6 * half, 0);
+                if (std::any_of(taken.begin(), taken.end(),
+                                [&](const QRectF& other) { return other.intersects(moved); }))
+                    continue;
+                box = moved;
+                break;
+            }
+            letters.push_back(box);
+            taken.push_back(box);
+        }
     }
 
     /// What is held is told apart by a square.
     void paintLetters() {
-        for (const StepScene::Letter& letter : made.letters) {
-            const QRectF box = boxOf(letter);
+        for (size_t i = 0; i < letters.size(); ++i) {
+            const StepScene::Letter& letter = made.letters[i];
+            const QRectF& box = letters[i];
+            painter.setPen(QPen(palette.ink, 1));
+            painter.drawLine(box.center(), camera.toScreen(letter.at));
             painter.setPen(QPen(palette.ink, letter.isHeld ? 2 : 1));
             painter.setBrush(palette.paper);
             letter.isHeld ? painter.drawRect(box) : painter.drawEllipse(box);
@@ -185,7 +213,8 @@ private:
     const Palette& palette;
     const StepWords& words;
     QRectF area;
-    std::vector<QRectF> taken; // by words and letters
+    std::vector<QRectF> letters; // where they stand
+    std::vector<QRectF> taken;   // by words and letters
 };
 
 } // namespace

@@ -142,11 +142,11 @@ void addSetLine(StepScene& made, const Moment& now, double movedBy) {
     if (movedBy != 0) made.plannedLine = lineAt(bend.setLine->fromNear - movedBy);
 }
 
-/// Hand, pipe or hammer, where the tool has no lever of its own.
-void addAct(StepScene& made, const Moment& now, sequence::BendSet before) {
+/// Hand, pipe or hammer, where the tool has no lever of its own; the end of a pipe, in the flat.
+std::optional<Vec2> addAct(StepScene& made, const Moment& now, sequence::BendSet before) {
     const Operation& operation = now.operation;
     const tool::Kind& kind = *operation.setup.tool->kind;
-    if (kind.isDie()) return;
+    if (kind.isDie()) return {};
     const int moving = sequence::freePlate(now.part, operation);
     const bool isChild = now.bend().child == moving;
     const Segment& tangent = isChild ? now.bend().far : now.bend().near;
@@ -157,16 +157,19 @@ void addAct(StepScene& made, const Moment& now, sequence::BendSet before) {
     if (operation.setup.isHammered) {
         made.act = StepScene::Act::Hammer;
         made.actsAt = made.actsFrom = at(kBesideBend);
-        return;
+        return {};
     }
-    if (kind.drive != tool::Kind::Drive::Arm) return;
+    if (kind.drive != tool::Kind::Drive::Arm) return {};
     const sequence::Pull pull = sequence::pullOf(now.part, operation, before);
-    if (operation.setup.tool->lever > 0 && !pull.withPipe && pull.lever > pull.reach + 1) return;
+    if (operation.setup.tool->lever > 0 && !pull.withPipe && pull.lever > pull.reach + 1) return {};
     made.act = pull.withPipe ? StepScene::Act::Pipe : StepScene::Act::Hand;
     constexpr double kShown = 60; // mm of a pipe past the end
     const double reach = std::min(pull.reach, pull.lever);
     made.actsFrom = at(0.6 * reach);
     made.actsAt = at(pull.withPipe ? pull.reach + kShown : reach);
+    made.fitted.push_back(made.actsAt);
+    if (!pull.withPipe) return {};
+    return tangent.middle() + (pull.reach + kShown) * out;
 }
 
 /// What is not near is cut off; each body is named where it looks at the viewer.
@@ -196,15 +199,16 @@ void addTool(StepScene& made, const Moment& now, const Eigen::AlignedBox3d& inTo
         made.fitted.push_back(viewFromTool(now.operation) * Vec3(corner.x(), 0, corner.y()));
 }
 
-/// The way of the far end, and everything that the picture has to hold all along it.
-void addSwing(StepScene& made, const Moment& now, sequence::BendSet before) {
+/// The way of the far end, or of a pipe over it, and everything that the picture has to hold all along it.
+void addSwing(StepScene& made, const Moment& now, sequence::BendSet before, const std::optional<Vec2>& pipe) {
     constexpr int kPieces = 16;
     const int moving = sequence::freePlate(now.part, now.operation);
-    const Vec2 tip = now.farEnd();
+    const Vec2 tip = pipe.value_or(now.farEnd());
     for (int i = 0; i <= kPieces; ++i) {
         const double deg = now.operation.setup.loadedAngleDeg * i / kPieces;
         const Moment then(now.part, now.operation, before, deg);
         made.swing.push_back(then.onPlate(moving, tip, now.part.thickness / 2));
+        made.fitted.push_back(made.swing.back());
         if (i % (kPieces / 2) != 0) continue;
         for (size_t plate = 0; plate < now.part.plates.size(); ++plate)
             for (const Vec2& corner : now.part.plates[plate].outlineInFlat)
@@ -234,8 +238,7 @@ StepScene stepSceneOf(const part::Part& part, const Operation& operation, sequen
             now.viewFromRoot * now.folded.rootFromFlat[plateOf(part, obstacle->one)] * *obstacle->place;
     addLetters(made, now);
     addSetLine(made, now, movedBy);
-    addAct(made, now, before);
-    addSwing(made, now, before);
+    addSwing(made, now, before, addAct(made, now, before));
     addTool(made, now, inTool);
     return made;
 }

@@ -126,7 +126,6 @@ QWidget* BendingStage::makeRibbon() {
     auto* foot = new QWidget(this);
     foot->setObjectName(QStringLiteral("ribbon"));
     foot->setAttribute(Qt::WA_StyledBackground);
-    foot->setFixedHeight(px(136));
     ribbon = new RibbonView(document, 13, foot);
     ribbon->setAccessibleName(tr("Blank with the line of this step lit"));
     auto* layout = new QVBoxLayout(foot);
@@ -135,7 +134,17 @@ QWidget* BendingStage::makeRibbon() {
     return foot;
 }
 
+/// Sheet is seen in two directions, and takes more room for it. With larger text it grows less than that: the
+/// picture keeps its room.
+void BendingStage::sizeRibbon() {
+    constexpr double kGrows = 0.3, kBar = 136, kSheet = 176;
+    const bool isSheet = document.job().stock.form == job::StockForm::Sheet;
+    ribbon->parentWidget()->setFixedHeight(
+        qRound((isSheet ? kSheet : kBar) * (1 + (textScale() - 1) * kGrows)));
+}
+
 void BendingStage::showEvent(QShowEvent*) {
+    sizeRibbon();
     planner.hurry();
 }
 
@@ -197,6 +206,7 @@ void BendingStage::takePlan() {
         heading->setText(shown()->wishes.isFree() ? tr("No order works with these tools")
                                                   : tr("What you settled cannot be bent so"));
     }
+    sizeRibbon();
     ribbon->showOppositeHand(showsTwin);
     showStep();
 }

@@ -57,6 +57,7 @@ private:
     QWidget* makeLadder();
     QWidget* makePicture();
     QWidget* makeRibbon();
+    void sizeRibbon();
     /// The step whose rung, or what stands under it, is at a point of the ladder; -1 for none.
     int stepAt(const QPoint& inLadder) const;
     Block rung(int index);

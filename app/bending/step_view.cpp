@@ -63,7 +63,7 @@ void StepView::rebuild() {
 
 void StepView::look() {
     if (!planned) return;
-    const double margin = px(30); // for the words
+    const double margin = 14 + px(8); // for the words
     camera = draw::fitted(camera, made.fitted, QRectF(rect()).adjusted(margin, margin, -margin, -margin));
     seen = draw::look(made.scene, camera);
     update();

@@ -110,8 +110,10 @@ std::string instruction(const part::Part& part, const Step& step, const quantity
                (sequence::faceInside(part, operation.bend) ? "face" : "back") + " up" + behind + ", " + line +
                " under " + std::string(mark.flushWith) + ". Press to " +
                printDegrees(operation.setup.loadedAngleDeg) + back;
-    std::string says = "Clamp " + plateName(part, sequence::clampedPlate(part, step)) + " in the " +
-                       tool.name + settingOf(operation.setup, reading);
+    // Stock lies beside a former, not in it.
+    const std::string where = tool.kind->inner == tool::Body::RoundBar ? " against the " : " in the ";
+    std::string says = "Clamp " + plateName(part, sequence::clampedPlate(part, step)) + where + tool.name +
+                       settingOf(operation.setup, reading);
     if (tool.isUpright()) {
         says += ", " + side + " toward you, " + line + " flush with " + std::string(mark.flushWith);
         if (operation.hold.besideScrew) says += ", " + besideIn(operation);

@@ -48,7 +48,22 @@ private slots:
     void radiiOfTheToolsAreTold();
     void toolsThatWouldDoAreTried();
     void lapsAreClosedLast();
+    void stockLiesAgainstAFormer();
 };
+
+/// Stock lies beside what it is bent round.
+void StepsTest::stockLiesAgainstAFormer() {
+    const part::Part part = part::solve(test::bar({50, 60}, {{.angleDeg = 90}}, 3, 30), test::hotRolled());
+    for (const auto& [id, where] : {std::pair{"round-former", "against the round bar in the vise"},
+                                    {"pin-bender", "in the pin bender"},
+                                    {"vise", "in the bench vise"}}) {
+        const auto outcome = sequence::plan(part, test::hotRolled(), only(id));
+        QVERIFY(outcome.plan);
+        const std::string says =
+            text::instruction(part, outcome.plan->steps[0], quantity::Reading::millimetres());
+        QVERIFY2(says.find(where) != std::string::npos, says.c_str());
+    }
+}
 
 void StepsTest::stepsAreSaid() {
     const part::Part part =

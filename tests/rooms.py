@@ -32,6 +32,7 @@ draw store
 app/base
 app/widgets
 app/bracket
+app/help
 app/mount app/blank app/bending app/lineup app/shop app/logbook
 app/bench
 app/window

@@ -83,7 +83,7 @@ Block BendingStage::rung(int index) {
     badge.order = bend.order;
     const bool isShown = index == chosen;
     Cell go = press(
-        isShown ? QStringLiteral("▸ ") + tool : tool,
+        isShown ? QStringLiteral("▶ ") + tool : tool,
         CellName{QStringLiteral("step.go.%1").arg(index + 1),
                  tr("Step %1, bend %2 in the %3").arg(index + 1).arg(text(bend.id), tool)},
         [this, index] {

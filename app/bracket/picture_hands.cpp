@@ -120,14 +120,6 @@ void PictureView::keyPressEvent(QKeyEvent* event) {
         return zoom(1 / kZoom);
     case Qt::Key_Home:
         return fit();
-    case Qt::Key_A:
-        return lookFrom(From::Face);
-    case Qt::Key_S:
-        return lookFrom(From::Side);
-    case Qt::Key_E:
-        return lookFrom(From::End);
-    case Qt::Key_C:
-        return lookFrom(From::Corner);
     case Qt::Key_F2:
         return editTag(document.selected());
     default:

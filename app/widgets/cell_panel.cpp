@@ -10,6 +10,7 @@
 
 #include <algorithm>
 #include <unordered_map>
+#include <utility>
 
 namespace goodfold::app {
 
@@ -53,6 +54,7 @@ CellPanel::CellPanel(Document& document, const QString& name, Make make, QWidget
 }
 
 void CellPanel::followSelection() {
+    follows = true;
     connect(&document, &Document::selectionChanged, this, [this] {
         if (document.selected() == selectionShown) return;
         refresh();
@@ -65,10 +67,22 @@ void CellPanel::followSelection() {
 }
 
 void CellPanel::refresh() {
-    blocks = make(document);
+    const std::vector<Block> before = std::exchange(blocks, make(document));
     selectionShown = document.selected();
     relayout();
+    if (follows && !before.empty()) showWhatIsNew(before);
     if (fieldIsOpen && inHand < 0) closeField(); // what was being typed in is gone
+}
+
+/// The last of it: what goes on at the end stands there.
+void CellPanel::showWhatIsNew(const std::vector<Block>& before) {
+    for (size_t i = blocks.size(); i-- > 0;) {
+        const Element& about = blocks[i].about;
+        if (about.isNothing() || std::any_of(before.begin(), before.end(),
+                                             [&](const Block& block) { return block.about == about; }))
+            continue;
+        return emit wantsToBeSeen(layout.blocks[i]);
+    }
 }
 
 QString CellPanel::shown(const Cell& cell) const {

@@ -55,7 +55,8 @@ public:
     int heightForWidth(int width) const override;
     bool hasHeightForWidth() const override { return true; }
     void refresh();
-    /// Makes its cells anew when the selection changes too, and asks for the selected block to be seen.
+    /// Makes its cells anew when the selection changes too, and asks for the selected block to be seen, and
+    /// for what is new.
     void followSelection();
 
 signals:
@@ -77,6 +78,7 @@ protected:
     bool event(QEvent* event) override;
 
 private:
+    void showWhatIsNew(const std::vector<Block>& before);
     struct Layout {
         std::vector<Place> cells; // all, reachable or not
         std::vector<QRect> blocks;
@@ -132,6 +134,7 @@ private:
     TextPlace selectFrom, selectTo;
     QString idInHand;
     Element selectionShown;
+    bool follows = false;
     ValueField* field = nullptr;
     bool fieldIsOpen = false;
 };

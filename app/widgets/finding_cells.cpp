@@ -10,7 +10,7 @@ Cell opener(const check::Finding& finding, bool isOpen,
             const std::function<void(const std::string& rule)>& toggle) {
     const QString headline = QString::fromStdString(finding.headline);
     Cell cell = press(
-        headline + (isOpen ? QStringLiteral(" ▾") : QStringLiteral(" ▸")),
+        headline + (isOpen ? QStringLiteral(" ▼") : QStringLiteral(" ▶")),
         CellName{QStringLiteral("caution.%1").arg(QString::fromStdString(finding.rule)),
                  (isOpen ? QObject::tr("Close: %1") : QObject::tr("Open: %1")).arg(headline)},
         [toggle, rule = finding.rule] {

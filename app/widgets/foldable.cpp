@@ -35,7 +35,7 @@ void Foldable::setSummary(const QString& says) {
 }
 
 void Foldable::refresh() {
-    const QString sign = isOpen() ? QStringLiteral("▾  ") : QStringLiteral("▸  ");
+    const QString sign = isOpen() ? QStringLiteral("▼  ") : QStringLiteral("▶  ");
     const bool hasMore = !isOpen() && !summary.isEmpty();
     button->setText(sign + heading + (hasMore ? QStringLiteral("   ") + summary : QString()));
     button->setAccessibleName(heading);

@@ -94,6 +94,8 @@ Actions::Actions(QWidget* window, UndoOrder& undoOrder) {
     ladder = make(window, tr("Type at the ladder"), {QKeySequence(Qt::CTRL | Qt::Key_L)});
     startPage = make(window, tr("&Begin with…"), {}, tr("An empty bar or one of the jobs that come along"));
     help = make(window, tr("&What can I do here?"), {QKeySequence::HelpContents});
+    handbook = make(window, tr("Hand&book"), {QKeySequence(Qt::SHIFT | Qt::Key_F1)},
+                    tr("All that is written of it, to search; pressing F1 twice opens it too"));
     about = make(window, tr("&About Good Fold"), {});
     renewIcons();
 }
@@ -152,7 +154,7 @@ QMenu* Actions::menu(QWidget* window, QMenu* recent, const QList<QMenu*>& choice
     for (QMenu* choice : choices)
         menu->addMenu(choice);
     menu->addSeparator();
-    add(menu, {help, about, close, quit});
+    add(menu, {help, handbook, about, close, quit});
     return menu;
 }
 

@@ -27,7 +27,7 @@ struct Actions {
     QAction *zoomIn, *zoomOut, *fit, *flat, *formed, *fromFace, *fromSide, *fromEnd, *fromCorner;
     QList<QAction*> stages; // one a row of stageRows()
     QAction *ladder, *startPage;
-    QAction *help, *about;
+    QAction *help, *handbook, *about;
 
     /// The window's one menu; the menus of choices are made by the window.
     QMenu* menu(QWidget* window, QMenu* recent, const QList<QMenu*>& choices) const;

@@ -6,6 +6,7 @@
 #include <QAction>
 #include <QHeaderView>
 #include <QLineEdit>
+#include <QShortcut>
 #include <QTreeWidget>
 #include <QVBoxLayout>
 
@@ -43,6 +44,8 @@ HelpList::HelpList(QWidget* window) : QDialog(window) {
     layout->addWidget(wanted);
     layout->addWidget(list, 1);
     resize(px(720), px(560));
+    connect(new QShortcut(QKeySequence(Qt::Key_F1), this), &QShortcut::activated, this,
+            &HelpList::handbookWanted);
     connect(wanted, &QLineEdit::textChanged, this, &HelpList::search);
     connect(wanted, &QLineEdit::returnPressed, list, qOverload<>(&QWidget::setFocus));
     connect(list, &QTreeWidget::itemActivated, this, [this](QTreeWidgetItem* item) {

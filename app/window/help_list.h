@@ -21,6 +21,8 @@ public:
 signals:
     /// An example that somebody took, to be typed.
     void taken(const QString& example);
+    /// F1 once more.
+    void handbookWanted();
 
 private:
     void search(const QString& words);

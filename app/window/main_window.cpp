@@ -7,6 +7,7 @@
 #include "app/bracket/ladder.h"
 #include "app/bracket/panels.h"
 #include "app/bracket/picture_view.h"
+#include "app/help/handbook.h"
 #include "app/widgets/cell_panel.h"
 #include "app/widgets/findings_view.h"
 #include "app/widgets/foldable.h"
@@ -25,11 +26,13 @@
 #include <QButtonGroup>
 #include <QEvent>
 #include <QHBoxLayout>
+#include <QKeyEvent>
 #include <QMenu>
 #include <QPushButton>
 #include <QScreen>
 #include <QSplitter>
 #include <QStackedWidget>
+#include <QTimer>
 #include <QToolButton>
 
 namespace goodfold::app {
@@ -44,7 +47,6 @@ MainWindow::MainWindow(job::Job job, Books& books)
     setAcceptDrops(true);
     setMinimumSize(1024, 700);
     resize(QSize(1280, 800).boundedTo(screen()->availableSize() - QSize(8, px(36)))); // its title bar too
-    setWindowIcon(QIcon(QStringLiteral(":/icons/good-fold.svg")));
     doc.setReadings(chosenReading(quantity::Unit::Millimetre), chosenReading(quantity::Unit::Inch));
 
     // Each is made in its place: what is moved there later has its style worked out anew, with all in it.
@@ -144,6 +146,7 @@ void MainWindow::takeChoices() {
     sizePanels();
     giveTableRoom();
     acts->renewIcons();
+    if (handbook) handbook->renew();
     doc.setReadings(chosenReading(quantity::Unit::Millimetre), chosenReading(quantity::Unit::Inch));
     for (QWidget* widget : findChildren<QWidget*>())
         widget->update();
@@ -259,6 +262,7 @@ void MainWindow::connectViewActions() {
                 [this, key = QString::fromLatin1(stageRows()[i].key)] { showStage(key); });
     connect(acts->startPage, &QAction::triggered, this, &MainWindow::showStartPage);
     connect(acts->help, &QAction::triggered, this, &MainWindow::tellWhatCanBeDone);
+    connect(acts->handbook, &QAction::triggered, this, &MainWindow::showHandbook);
     connect(acts->ladder, &QAction::triggered, this, [this] {
         if (!ladderColumn->isVisible()) showStage(QStringLiteral("bracket"));
         ladderView->entry()->setFocus(Qt::ShortcutFocusReason);
@@ -268,9 +272,24 @@ void MainWindow::connectViewActions() {
             [this] { doc.edit(tr("opposite hand"), part::mirrored(doc.job(), doc.part())); });
 }
 
+void MainWindow::keyPressEvent(QKeyEvent* event) {
+    const bool isPlain = (event->modifiers() & ~(Qt::KeypadModifier | Qt::ShiftModifier)) == Qt::NoModifier;
+    EntryLine* entry = ladderView->entry();
+    if (!isPlain || event->text().isEmpty() || !event->text().front().isLetterOrNumber() ||
+        !entry->isVisible())
+        return QMainWindow::keyPressEvent(event);
+    entry->setFocus(Qt::ShortcutFocusReason);
+    entry->insert(event->text());
+}
+
 bool MainWindow::event(QEvent* event) {
     const bool done = QMainWindow::event(event);
-    if (event->type() == QEvent::UpdateRequest && !std::exchange(wasPainted, true)) emit painted();
+    if (event->type() == QEvent::UpdateRequest && !std::exchange(wasPainted, true)) {
+        emit painted();
+        // What draws it is loaded for it alone: not before the window stands there.
+        QTimer::singleShot(0, this,
+                           [this] { setWindowIcon(QIcon(QStringLiteral(":/icons/good-fold.svg"))); });
+    }
     return done;
 }
 

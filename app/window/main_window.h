@@ -22,6 +22,7 @@ class BracketStage;
 class CellPanel;
 class Exporter;
 class Headline;
+class Handbook;
 class HelpList;
 class JobFiles;
 class OddsCounter;
@@ -59,12 +60,10 @@ public:
     void showExample();
     /// That, or something else that the stage shown waits for.
     bool isBusy() const;
-    /// What there is to begin with, in place of the stages.
+    /// What there is to begin with, in place of the stages; the keyboard is at its question.
     void showStartPage();
     /// A sentence in the strip along the foot.
     void say(const QString& sentence);
-    /// The start page, at the question a new job begins with.
-    void askForNew();
     bool showsStartPage() const;
     /// The window's place and stage as they were when one was last closed.
     void restoreAsLeft();
@@ -82,6 +81,8 @@ protected:
     bool event(QEvent* event) override;
     void resizeEvent(QResizeEvent* event) override;
     void contextMenuEvent(QContextMenuEvent* event) override;
+    /// Letters and figures that nothing else takes are typed at the line.
+    void keyPressEvent(QKeyEvent* event) override;
 
 private:
     QWidget* makeRail();
@@ -111,6 +112,7 @@ private:
     void refreshHint();
     void connectNotice();
     void showHelpList();
+    void showHandbook();
     void showRecent(QMenu* menu);
     MainWindow* another(job::Job job) const;
 
@@ -130,7 +132,9 @@ private:
     Ladder* ladderView = nullptr;
     CellPanel* stock = nullptr;
     StartPage* start = nullptr;
-    HelpList* helpList = nullptr; // made when it is first asked for
+    HelpList* helpList = nullptr; // made when it is first asked for, as the handbook is
+    Handbook* handbook = nullptr;
+    QString told; // the last that F1 said
     QStackedWidget *stages = nullptr, *pages = nullptr;
     std::vector<Stage*> made; // one a row of stageRows(); null until it is first gone to
     std::vector<QPushButton*> railButtons;

@@ -25,7 +25,7 @@ void MainWindow::connectFileActions() {
     connect(acts->newJob, &QAction::triggered, this, [this] {
         MainWindow* window = another(edit::emptyBar(doc.job().units));
         window->show();
-        window->askForNew();
+        window->showStartPage();
     });
     connect(acts->open, &QAction::triggered, this, [this] {
         for (const QString& path : jobFiles->askWhatToOpen())

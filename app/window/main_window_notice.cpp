@@ -1,11 +1,13 @@
 // What is said along the foot of the window, and what is taken out by a key: both go by what has the
 // keyboard.
 #include "app/bracket/ladder.h"
+#include "app/help/handbook.h"
 #include "app/widgets/cell_panel.h"
 #include "app/widgets/notice.h"
 #include "app/window/actions.h"
 #include "app/window/help_list.h"
 #include "app/window/main_window.h"
+#include "app/window/stage_table.h"
 #include "common/phrase.h"
 #include "edit/entry.h"
 #include "edit/outcome.h"
@@ -36,7 +38,13 @@ void MainWindow::connectNotice() {
 
 /// At the line: what can be typed, or what would come of what is; else what the stage is for.
 void MainWindow::refreshHint() {
-    if (showsStartPage()) return notice->setHint({});
+    if (showsStartPage())
+        return notice->setHint(
+            doc.job().units == quantity::Unit::Inch
+                ? tr("Type what it is made from, as 1 x 1/8, and press Enter; or press one "
+                     "of those below.")
+                : tr("Type what it is made from, as 25 x 3, and press Enter; or press one of "
+                     "those below."));
     const EntryLine* entry = ladderView->entry();
     const bool isTyping = entry->hasFocus() && entry->isVisible();
     if (isTyping && !entry->outcome().isEmpty()) return notice->setHint(entry->outcome(), true);
@@ -69,18 +77,36 @@ void MainWindow::removeInHand() {
 }
 
 /// Help in place: a sentence about what has the keyboard.
+void MainWindow::showHandbook() {
+    if (!handbook) handbook = new Handbook(this);
+    told.clear();
+    size_t row = kBracketRow;
+    for (size_t i = 0; i < made.size(); ++i)
+        if (made[i] && made[i] == stages->currentWidget()) row = i;
+    handbook->open(QString::fromLatin1(stageRows()[row].page));
+    handbook->show();
+    handbook->raise();
+    handbook->activateWindow();
+}
+
+/// Pressed again while it stands there, the whole handbook.
 void MainWindow::tellWhatCanBeDone() {
+    if (!told.isEmpty() && notice->message() == told) return showHandbook();
+    const auto tell = [this](const QString& sentence) {
+        say(sentence);
+        told = notice->message();
+    };
     const QWidget* here = focusWidget();
     if (auto* sheet = qobject_cast<const CellPanel*>(here); sheet && sheet->current() >= 0) {
         const Cell& cell = sheet->cellAt(sheet->places()[static_cast<size_t>(sheet->current())]);
         const QString how = cell.kind == Cell::Kind::Value ? tr("type over it, or press Enter to change it")
                             : cell.kind == Cell::Kind::Choice ? tr("press Enter for what it can be")
                                                               : tr("press Enter to do it");
-        return say(tr("%1: %2. Arrows and Tab go on. %3").arg(cell.name, how, cell.tip));
+        return tell(tr("%1: %2. Arrows and Tab go on. %3").arg(cell.name, how, cell.tip));
     }
     if (here && here != ladderView->entry() && !here->accessibleDescription().isEmpty()) {
         const QString says = here->accessibleDescription();
-        return say(here->accessibleName() + QStringLiteral(": ") + says.left(1).toLower() + says.mid(1));
+        return tell(here->accessibleName() + QStringLiteral(": ") + says.left(1).toLower() + says.mid(1));
     }
     showHelpList();
 }
@@ -88,6 +114,10 @@ void MainWindow::tellWhatCanBeDone() {
 void MainWindow::showHelpList() {
     if (!helpList) {
         helpList = new HelpList(this);
+        connect(helpList, &HelpList::handbookWanted, this, [this] {
+            helpList->close();
+            showHandbook();
+        });
         connect(helpList, &HelpList::taken, this, [this](const QString& example) {
             showStage(QStringLiteral("bracket"));
             ladderView->entry()->setFocus(Qt::OtherFocusReason);

@@ -10,6 +10,7 @@
 #include "app/window/stage_table.h"
 #include "app/window/start_page.h"
 
+#include <QCoreApplication>
 #include <QLineEdit>
 #include <QPushButton>
 #include <QStackedWidget>
@@ -87,13 +88,8 @@ void MainWindow::showStartPage() {
         });
     }
     pages->setCurrentWidget(start);
-    start->setFocus();
-    refreshHint();
-}
-
-void MainWindow::askForNew() {
-    showStartPage();
     start->askForNew(doc.job().units);
+    refreshHint();
 }
 
 bool MainWindow::showsStartPage() const {

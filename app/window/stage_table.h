@@ -13,6 +13,7 @@ struct StageRow {
     int number;        // Ctrl and this
     const char* place; // "in the shop": below the gap in the rail, of no one job; null for the job's own
     Stage* (*make)(const StageContext& context, QWidget* parent);
+    const char* page;                        // of the handbook, that it opens at here
     bool isOfNoJob() const { return place; } // and not gone back to at the next start
 };
 

@@ -146,7 +146,8 @@ std::vector<Finding> flexOfIt(const Subject& s) {
     const auto load = loadOrPush(s);
     if (!load) return {};
     const auto e = strength::estimate(s.job, s.part, s.folded, s.material, *load);
-    if (!e) return {};
+    constexpr double kFelt = 0.05; // mm
+    if (!e || kHand * e->softest < kFelt) return {};
     Finding finding;
     finding.about = Element::hole(s.part.holes[static_cast<size_t>(s.part.holeIndex(load->at))].source);
     finding.headline = "How far it gives";

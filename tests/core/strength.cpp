@@ -356,6 +356,11 @@ void StrengthTest::flexIsSaidOfEveryBar() {
     const auto* found = test::findRule(findings, "flex");
     QVERIFY(found && found->about == job::Element::hole("h3"));
     QVERIFY(near(*found->value, 100 * std::pow(180, 3) / (3 * kE * kFlat), 1e-3));
+    job.plates[0].holes.back().x = 80; // the same over 70: a third of a millimetre
+    QVERIFY(test::findRule(test::findingsOf(job), "flex"));
+    job.plates[0].holes.pop_back(); // over 20 nobody feels it
+    job.plates[0].holes.back().x = 30;
+    QVERIFY(!test::findRule(test::findingsOf(job), "flex"));
     QVERIFY(!test::findRule(findings, "strength"));
 }
 

@@ -6,6 +6,7 @@
 #include "draw/svg.h"
 #include "draw/tags.h"
 #include "draw/template_plan.h"
+#include "draw/type.h"
 #include "part/solid.h"
 
 #include <QtGui>
@@ -50,6 +51,8 @@ private slots:
     void templatePagesCoverTheContent_data();
     void templatePagesCoverTheContent();
     void svgIsExact();
+    void typefaceHasEverySign_data();
+    void typefaceHasEverySign();
 };
 
 void DrawingTest::facesComeBackToFront() {
@@ -288,6 +291,37 @@ void DrawingTest::boltsAreWholeBodies() {
         }
     }
     QVERIFY(std::abs(box.min().x() - 5.02) < 1e-9 && std::abs(box.max().x() - 11.82) < 1e-9);
+}
+
+void DrawingTest::typefaceHasEverySign_data() {
+    QTest::addColumn<int>("weight");
+    QTest::newRow("regular") << static_cast<int>(draw::Weight::Regular);
+    QTest::newRow("medium") << static_cast<int>(draw::Weight::Medium);
+    QTest::newRow("semibold") << static_cast<int>(draw::Weight::SemiBold);
+}
+
+/// Signs that are written anywhere in the sources: for one that is missing another typeface would be looked
+/// for among all there are, at every start.
+void DrawingTest::typefaceHasEverySign() {
+    QFETCH(int, weight);
+    draw::loadTypeface();
+    const QRawFont face = QRawFont::fromFont(draw::typeface(13, static_cast<draw::Weight>(weight)));
+    int signs = 0;
+    for (const char* room : {"app", "draw", "core", "store"}) {
+        QDirIterator files(QStringLiteral(PROJECT_DATA "/../%1").arg(QLatin1String(room)), {"*.cpp", "*.h"},
+                           QDir::Files, QDirIterator::Subdirectories);
+        while (files.hasNext()) {
+            QFile file(files.next());
+            QVERIFY(file.open(QIODevice::ReadOnly));
+            for (const QChar sign : QString::fromUtf8(file.readAll())) {
+                if (sign.unicode() < 0x80) continue;
+                ++signs;
+                QVERIFY2(face.supportsCharacter(sign),
+                         qPrintable(QString("%1 in %2").arg(sign).arg(file.fileName())));
+            }
+        }
+    }
+    QVERIFY(signs > 100);
 }
 
 GOODFOLD_TEST(DrawingTest)

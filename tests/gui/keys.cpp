@@ -28,12 +28,39 @@ private slots:
     void oneUndoForBracketAndShop();
     void selectionStaysThroughPlans();
     void lineSaysWhatWillCome();
+    void typedAnywhereItIsTyped();
     void refusedWordIsMarked();
     void whatIsSaidGoes();
     void nothingIsCovered();
     void everythingTypeableIsListed();
     void windowsAreToldApart();
 };
+
+/// With the picture, the blank or a leg in the ladder clicked, what is typed goes to the line all the same;
+/// where there is no line it goes nowhere.
+void KeysTest::typedAnywhereItIsTyped() {
+    Window window(kVentStay);
+    auto* entry = window->ladder()->entry();
+    auto* ribbon = window->findChild<app::RibbonView*>();
+    for (QWidget* clicked : {static_cast<QWidget*>(window->picture()), static_cast<QWidget*>(ribbon)}) {
+        clicked->setFocus();
+        QTest::keyClick(clicked, Qt::Key_S); // a letter that stands for a view nowhere
+        QVERIFY(entry->hasFocus());
+        QTest::keyClicks(entry, "lot 7 x 20");
+        QCOMPARE(entry->text(), QString("slot 7 x 20"));
+        QTest::keyClick(entry, Qt::Key_Escape);
+        clicked->setFocus();
+        QTest::keyClick(clicked, Qt::Key_4);
+        QCOMPARE(entry->text(), QString("4"));
+        QTest::keyClick(entry, Qt::Key_Escape);
+        clicked->setFocus();
+        QTest::keyClick(clicked, Qt::Key_Left); // what it takes itself stays its own
+        QVERIFY(clicked->hasFocus() && entry->text().isEmpty());
+    }
+    window->showStage("shop");
+    QTest::keyClick(window->findChild<app::ShopStage*>(), Qt::Key_4);
+    QVERIFY(entry->text().isEmpty());
+}
 
 /// Every key that a menu shows does what it says: none is claimed twice.
 void KeysTest::everyShortcutWorks() {

@@ -24,6 +24,7 @@ private slots:
     void undoWhileTypingInWhatItTakesAway();
     void linksAddBendAndHole();
     void veryManyHolesShowOnlyThoseOfTheLegInHand();
+    void whatIsNewIsSeenWhole();
 };
 
 void LadderTest::keyboardAloneBuildsAZBracketWithTwoHoles() {
@@ -43,6 +44,30 @@ void LadderTest::keyboardAloneBuildsAZBracketWithTwoHoles() {
     QCOMPARE(job.plates[0].holes.size() + job.plates[2].holes.size(), size_t{2});
     for (const Element& element : app::ladderOrder(job))
         QVERIFY(window->ladder()->rungs()->shows(element));
+}
+
+/// In a low window the ladder is longer than its place: each hole that is typed stands there whole, though
+/// its leg stays in hand.
+void LadderTest::whatIsNewIsSeenWhole() {
+    test::Window window;
+    window->resize(1024, 700);
+    for (const char* line : {"25 x 3", "40", "b away", "60", "b", "30", "b away", "40"})
+        window.type(line);
+    app::CellPanel* rungs = window->ladder()->rungs();
+    const auto* scroll = window->ladder()->findChild<QScrollArea*>();
+    for (const char* hole : {"h1", "h2", "h3", "h4"}) {
+        window.type("h 12 m6");
+        QCoreApplication::processEvents();
+        QVERIFY(rungs->height() > scroll->viewport()->height());
+        const QRect seen(rungs->mapFrom(scroll->viewport(), QPoint(0, 0)), scroll->viewport()->size());
+        int cells = 0;
+        for (const auto& place : rungs->places()) {
+            if (!rungs->cellAt(place).id.startsWith(QStringLiteral("hole.%1.").arg(hole))) continue;
+            QVERIFY2(seen.contains(place.box), qPrintable(rungs->cellAt(place).id));
+            ++cells;
+        }
+        QVERIFY(cells > 3);
+    }
 }
 
 void LadderTest::rungsFitTheirColumn_data() {

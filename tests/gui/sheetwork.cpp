@@ -229,7 +229,7 @@ void SheetworkTest::edgeIsShapedByPoints() {
 
 void SheetworkTest::newJobAsksBarOrSheetAndThickness() {
     test::Window window;
-    window->askForNew();
+    window->showStartPage();
     QVERIFY(window->showsStartPage());
     auto* thickness = window.named<QLineEdit>("Size of the stock");
     QVERIFY(thickness && thickness->hasFocus());
@@ -260,7 +260,7 @@ void SheetworkTest::newJobAsksBarOrSheetAndThickness() {
 /// Width and thickness in one go, from the keyboard alone; sizes that are sold stand there to choose from.
 void SheetworkTest::newBarIsAskedAsPeopleSayIt() {
     test::Window window;
-    window->askForNew();
+    window->showStartPage();
     auto* size = window.named<QLineEdit>("Size of the stock");
     QVERIFY(size && size->hasFocus());
     QCOMPARE(size->text(), QString("30 x 3"));

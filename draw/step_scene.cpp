@@ -5,6 +5,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <numbers>
 
 namespace goodfold::draw {
 
@@ -218,21 +219,60 @@ void addSwing(StepScene& made, const Moment& now, sequence::BendSet before, cons
 
 } // namespace
 
+namespace {
+
+/// The part's faces from its root's frame into the picture's; their room in the tool's.
+Eigen::AlignedBox3d place(Scene& scene, const Moment& now, const Pose3& viewFromRoot) {
+    Eigen::AlignedBox3d inTool;
+    for (Face& face : scene.faces) {
+        for (Vec3& corner : face.corners) {
+            inTool.extend(now.toolFromRoot * corner);
+            corner = viewFromRoot * corner;
+        }
+        face.normal = viewFromRoot.linear() * face.normal;
+    }
+    for (Vec3& point : scene.points)
+        point = viewFromRoot * point;
+    return inTool;
+}
+
+/// Between two places of a body, turning about its middle.
+Pose3 between(const Pose3& one, const Pose3& other, const Vec3& middle, double share) {
+    const Eigen::Quaterniond from(one.linear()), to(other.linear());
+    Pose3 pose = Pose3::Identity();
+    pose.linear() = from.slerp(share, to).toRotationMatrix();
+    pose.translation() = (1 - share) * (one * middle) + share * (other * middle) - pose.linear() * middle;
+    return pose;
+}
+
+} // namespace
+
+StepScene carriedScene(const part::Part& part, const Operation& operation, sequence::BendSet before,
+                       const Operation& from, double share) {
+    const sequence::BendSet earlier = before & ~(sequence::BendSet{1} << from.bend);
+    const Moment now(part, operation, before, 0), then(part, from, earlier, from.setup.restsAtDeg);
+    StepScene made;
+    made.scene = sceneOf(part, now.folded);
+    Eigen::AlignedBox3d box;
+    for (const Face& face : made.scene.faces)
+        for (const Vec3& corner : face.corners)
+            box.extend(corner);
+    Pose3 viewFromRoot = between(then.viewFromRoot, now.viewFromRoot, box.center(), share);
+    viewFromRoot.pretranslate(Vec3(0, 0, 0.4 * box.sizes().norm() * std::sin(std::numbers::pi * share)));
+    const Eigen::AlignedBox3d inTool = place(made.scene, now, viewFromRoot);
+    addSwing(made, now, before, {}); // what the picture has to hold is that of the step
+    made.swing.clear();
+    addTool(made, now, inTool);
+    made.bodies.clear();
+    return made;
+}
+
 StepScene stepSceneOf(const part::Part& part, const Operation& operation, sequence::BendSet before,
                       double turnedDeg, const std::optional<sequence::Obstacle>& obstacle, double movedBy) {
     const Moment now(part, operation, before, turnedDeg);
     StepScene made;
     made.scene = sceneOf(part, now.folded);
-    Eigen::AlignedBox3d inTool;
-    for (Face& face : made.scene.faces) {
-        for (Vec3& corner : face.corners) {
-            inTool.extend(now.toolFromRoot * corner);
-            corner = now.viewFromRoot * corner;
-        }
-        face.normal = now.viewFromRoot.linear() * face.normal;
-    }
-    for (Vec3& point : made.scene.points)
-        point = now.viewFromRoot * point;
+    const Eigen::AlignedBox3d inTool = place(made.scene, now, now.viewFromRoot);
     if (obstacle && obstacle->place)
         made.meeting =
             now.viewFromRoot * now.folded.rootFromFlat[plateOf(part, obstacle->one)] * *obstacle->place;

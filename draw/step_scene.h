@@ -37,4 +37,10 @@ StepScene stepSceneOf(const part::Part& part, const sequence::Operation& operati
                       double turnedDeg, const std::optional<sequence::Obstacle>& obstacle = {},
                       double movedBy = 0);
 
+/// Before the step the part on its way from where the step `from`, in the same tool, had left it: turned
+/// over, end for end, or both, and lifted out. `share` is 0 there and 1 in its place. Nothing of the act is
+/// shown.
+StepScene carriedScene(const part::Part& part, const sequence::Operation& operation, sequence::BendSet before,
+                       const sequence::Operation& from, double share);
+
 } // namespace goodfold::draw

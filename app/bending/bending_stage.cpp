@@ -245,9 +245,33 @@ bool BendingStage::eventFilter(QObject* watched, QEvent* event) {
 
 void BendingStage::choose(int step) {
     if (step < 0 || step >= stepCount()) return;
-    chosen = step;
+    const int before = std::exchange(chosen, step);
     showStep();
+    if (step == before + 1 && isVisible()) showTurning();
     selectStep();
+}
+
+/// From a step to the next in the same tool the standpoint stays: what is turned is seen to be.
+void BendingStage::showTurning() {
+    const auto& steps = plan()->steps;
+    const sequence::Operation &from = steps[static_cast<size_t>(chosen) - 1].operation,
+                              &to = steps[static_cast<size_t>(chosen)].operation;
+    const sequence::Changes changes = sequence::changesBetween(shown()->part(), from, to);
+    if (!changes.tool && (changes.turnedOver || changes.endForEnd)) large->carryFrom(from);
+}
+
+/// Since the step before, where that was in the same tool.
+QString BendingStage::turned() const {
+    if (chosen == 0) return {};
+    const auto& steps = plan()->steps;
+    const sequence::Changes changes =
+        sequence::changesBetween(shown()->part(), steps[static_cast<size_t>(chosen) - 1].operation,
+                                 steps[static_cast<size_t>(chosen)].operation);
+    if (changes.tool) return {};
+    return changes.turnedOver && changes.endForEnd ? tr(": turn it over, and end for end")
+           : changes.turnedOver                    ? tr(": turn it over")
+           : changes.endForEnd                     ? tr(": turn it end for end")
+                                                   : QString();
 }
 
 void BendingStage::selectStep() {
@@ -265,10 +289,11 @@ void BendingStage::showStep() {
         slider->setRange(0, static_cast<int>(std::lround(step.operation.setup.loadedAngleDeg * kPerDegree)));
         slider->setValue(0);
         large->show(latest, step.operation, step.before, 0, document.reading());
-        stepName->setText(tr("Step %1 of %2: bend %3, %4")
+        stepName->setText(tr("Step %1 of %2, bend %3, %4")
                               .arg(chosen + 1)
                               .arg(stepCount())
-                              .arg(text(bend.id), text(step.operation.setup.tool->name)));
+                              .arg(text(bend.id), text(step.operation.setup.tool->name)) +
+                          turned());
         instruction->setText(text(text::instruction(latest->part(), step, document.reading())));
         large->setAccessibleDescription(instruction->text());
         std::vector<int> made;

@@ -58,6 +58,8 @@ private:
     QWidget* makePicture();
     QWidget* makeRibbon();
     void sizeRibbon();
+    void showTurning();
+    QString turned() const;
     /// The step whose rung, or what stands under it, is at a point of the ladder; -1 for none.
     int stepAt(const QPoint& inLadder) const;
     Block rung(int index);

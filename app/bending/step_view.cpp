@@ -17,6 +17,9 @@ StepView::StepView(QWidget* parent) : QWidget(parent) {
     setFocusPolicy(Qt::StrongFocus);
     camera.yawDeg = 32;
     camera.pitchDeg = 22;
+    constexpr int kFrame = 16; // ms
+    carrying.setInterval(kFrame);
+    connect(&carrying, &QTimer::timeout, this, &StepView::carry);
 }
 
 QSize StepView::minimumSizeHint() const {
@@ -45,6 +48,7 @@ void StepView::show(std::shared_ptr<const Planned> newPlan, const sequence::Oper
 }
 
 void StepView::clear() {
+    carrying.stop();
     planned.reset();
     seen.clear();
     update();
@@ -55,7 +59,24 @@ void StepView::setTurned(double degrees) {
     rebuild();
 }
 
+void StepView::carryFrom(const sequence::Operation& earlier) {
+    cameFrom = earlier;
+    carried.start();
+    carrying.start();
+}
+
+/// Slow to begin and to end.
+void StepView::carry() {
+    constexpr double kTakes = 1100; // ms
+    const double passed = static_cast<double>(carried.elapsed()) / kTakes;
+    if (!planned || passed >= 1) return rebuild();
+    const double share = passed * passed * (3 - 2 * passed);
+    made = draw::carriedScene(planned->part(), operation, before, *cameFrom, share);
+    look();
+}
+
 void StepView::rebuild() {
+    carrying.stop();
     if (!planned) return;
     made = draw::stepSceneOf(planned->part(), operation, before, turnedDeg, obstacle, movedBy);
     look();

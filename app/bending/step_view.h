@@ -5,6 +5,8 @@
 #include "app/base/planner.h"
 #include "draw/step_picture.h"
 
+#include <QElapsedTimer>
+#include <QTimer>
 #include <QWidget>
 
 namespace goodfold::app {
@@ -18,6 +20,10 @@ public:
               sequence::BendSet before, double turnedDeg, const quantity::Reading& reading,
               const std::optional<sequence::Obstacle>& obstacle = {}, double movedBy = 0);
     void clear();
+    /// What is shown comes to its place from where the step before, in the same tool, had left it. The
+    /// picture stands there at once, and is the same again after a moment.
+    void carryFrom(const sequence::Operation& earlier);
+    bool isCarried() const { return carrying.isActive(); }
     bool isEmpty() const { return !planned; }
     void setTurned(double degrees);
     double turned() const { return turnedDeg; }
@@ -33,6 +39,7 @@ protected:
 
 private:
     void rebuild();
+    void carry();
     void look();
     void paintMeeting(QPainter& painter) const;
 
@@ -43,6 +50,9 @@ private:
     std::optional<sequence::Obstacle> obstacle;
     double movedBy = 0; // of the line that is set, from where it was planned
     draw::StepWords words;
+    std::optional<sequence::Operation> cameFrom;
+    QTimer carrying;
+    QElapsedTimer carried;
     draw::StepScene made;
     draw::Camera camera;
     std::vector<draw::SeenFace> seen;

@@ -31,6 +31,15 @@ struct Planned {
     const sequence::Plan& plan;
 };
 
+/// Of the part, in the order they are made in.
+std::vector<Vec3> cornersOf(const draw::StepScene& made) {
+    std::vector<Vec3> corners;
+    for (const draw::Face& face : made.scene.faces)
+        if (face.side != draw::Face::Side::Tool)
+            corners.insert(corners.end(), face.corners.begin(), face.corners.end());
+    return corners;
+}
+
 } // namespace
 
 class StepsTest : public QObject {
@@ -39,6 +48,7 @@ private slots:
     void initTestCase() { draw::loadTypeface(); }
     void sceneHasThePartInItsTool_data();
     void sceneHasThePartInItsTool();
+    void turningLeadsFromStepToStep();
     void heldLegStandsStill();
     void meetingIsOnWhatIsInTheWay();
     void lineAndSwingAreWhereTheyAre();
@@ -47,6 +57,35 @@ private slots:
     void everyStepIsPainted();
     void jobSheetHasAPageForTheBlank();
 };
+
+/// It begins where the step before left the part and ends where the next is set up; on its way the part keeps
+/// its shape.
+void StepsTest::turningLeadsFromStepToStep() {
+    int turned = 0;
+    for (const char* job : {"vent-stay", "valve-tray", "light-rail"}) {
+        const Planned planned(demo(job));
+        for (size_t i = 1; i < planned.plan.steps.size(); ++i) {
+            const sequence::Step &from = planned.plan.steps[i - 1], &to = planned.plan.steps[i];
+            if (from.operation.setup.tool != to.operation.setup.tool) continue;
+            ++turned;
+            const auto at = [&](double share) {
+                return cornersOf(
+                    draw::carriedScene(planned.part, to.operation, to.before, from.operation, share));
+            };
+            const auto left = cornersOf(draw::stepSceneOf(planned.part, from.operation, from.before,
+                                                          from.operation.setup.restsAtDeg)),
+                       set = cornersOf(draw::stepSceneOf(planned.part, to.operation, to.before, 0)),
+                       first = at(0), half = at(0.5), last = at(1);
+            QCOMPARE(first.size(), left.size());
+            for (size_t k = 0; k < first.size(); ++k) {
+                QVERIFY((first[k] - left[k]).norm() < 1e-6);
+                QVERIFY((last[k] - set[k]).norm() < 1e-6);
+                QVERIFY(std::abs((half[k] - half[0]).norm() - (set[k] - set[0]).norm()) < 1e-6);
+            }
+        }
+    }
+    QVERIFY(turned > 3);
+}
 
 void StepsTest::sceneHasThePartInItsTool_data() {
     QTest::addColumn<QString>("job");

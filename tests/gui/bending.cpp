@@ -1,6 +1,7 @@
 // The Bending stage in the real window: the plan comes by itself, steps are gone through by keyboard and
 // mouse, an order or a tool is settled and freed again, and where nothing works a button mends it.
 #include "app/bending/bending_stage.h"
+#include "app/bending/step_view.h"
 #include "app/widgets/cell_panel.h"
 #include "gui/support.h"
 
@@ -70,6 +71,7 @@ class BendingTest : public QObject {
 private slots:
     void oldPlanIsReadWithItsOwnJob();
     void eachToolsReasonIsShown();
+    void turningIsShownAndSaid();
     void firstOrderOfManyIsSoonThere();
     void whatThePlanningThrowsIsTold();
     void planComesByItself();
@@ -276,6 +278,31 @@ void BendingTest::manyBendsDoNotBlockTheWindow() {
         sheet->open();
     }
     QCOMPARE(window.job().plates[0].length, 61.0);
+}
+
+/// Gone on to a step for which the part is turned in the same tool: that is said, and seen for a moment.
+void BendingTest::turningIsShownAndSaid() {
+    job::Job zigzag = steel(2, 25, {50, 60, 60, 50});
+    for (size_t i = 0; i < zigzag.bends.size(); ++i)
+        zigzag.bends[i].turn = i % 2 ? job::Turn::Up : job::Turn::Down;
+    const Bending window(zigzag);
+    const auto& steps = window.stage->findChild<app::StepView*>();
+    QVERIFY(steps);
+    int turned = 0;
+    for (int step = 1; step < window.stage->stepCount(); ++step) {
+        window.stage->choose(step);
+        const bool isSaid = window.stage->says().contains("turn it");
+        QCOMPARE(steps->isCarried(), isSaid);
+        if (!isSaid) continue;
+        ++turned;
+        const size_t letters = steps->scene().letters.size();
+        QTRY_VERIFY(steps->scene().letters.empty()); // on its way
+        QTRY_VERIFY(!steps->isCarried());
+        QCOMPARE(steps->scene().letters.size(), letters); // in its place again
+    }
+    QVERIFY(turned > 0);
+    window.stage->choose(0); // back it is not shown
+    QVERIFY(!steps->isCarried());
 }
 
 /// Of fourteen bends an order stands there at once and can be taken along, while a better one is looked for;

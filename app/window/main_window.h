@@ -134,7 +134,6 @@ private:
     StartPage* start = nullptr;
     HelpList* helpList = nullptr; // made when it is first asked for, as the handbook is
     Handbook* handbook = nullptr;
-    QString told; // the last that F1 said
     QStackedWidget *stages = nullptr, *pages = nullptr;
     std::vector<Stage*> made; // one a row of stageRows(); null until it is first gone to
     std::vector<QPushButton*> railButtons;

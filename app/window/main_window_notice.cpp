@@ -79,7 +79,6 @@ void MainWindow::removeInHand() {
 /// Help in place: a sentence about what has the keyboard.
 void MainWindow::showHandbook() {
     if (!handbook) handbook = new Handbook(this);
-    told.clear();
     size_t row = kBracketRow;
     for (size_t i = 0; i < made.size(); ++i)
         if (made[i] && made[i] == stages->currentWidget()) row = i;
@@ -89,12 +88,10 @@ void MainWindow::showHandbook() {
     handbook->activateWindow();
 }
 
-/// Pressed again while it stands there, the whole handbook.
+/// Pressed again where that stands there, the whole handbook.
 void MainWindow::tellWhatCanBeDone() {
-    if (!told.isEmpty() && notice->message() == told) return showHandbook();
     const auto tell = [this](const QString& sentence) {
-        say(sentence);
-        told = notice->message();
+        notice->message() == sentence ? showHandbook() : say(sentence);
     };
     const QWidget* here = focusWidget();
     if (auto* sheet = qobject_cast<const CellPanel*>(here); sheet && sheet->current() >= 0) {

@@ -1,4 +1,5 @@
 #include "bend/forming.h"
+#include "sequence/bend_set.h"
 #include "sequence/plan.h"
 #include "sequence/pull.h"
 
@@ -15,7 +16,7 @@ constexpr double kMayCrack = 30, kCracks = 300, kLarger = 4, kHammering = 12;
 int lapsShut(const part::Part& part, int bend, BendSet made) {
     int count = 0;
     for (const int other : part.bends[static_cast<size_t>(bend)].closes)
-        count += !(made >> other & 1);
+        count += !isIn(made, other);
     return count;
 }
 

@@ -1,6 +1,7 @@
 #include "sequence/operation.h"
 
 #include "part/fold.h"
+#include "sequence/bend_set.h"
 
 #include <algorithm>
 
@@ -97,17 +98,17 @@ ToolPlaces toolPlaces(const part::Part& part, const Operation& operation, double
 std::vector<double> turnedAt(const part::Part& part, BendSet made, int bend, double turnedDeg) {
     std::vector<double> all;
     for (size_t i = 0; i < part.bends.size(); ++i)
-        all.push_back(static_cast<int>(i) == bend ? turnedDeg
-                      : made >> i & 1             ? tool::restsAtDeg(part.bends[i].shape.angleDeg)
-                                                  : 0);
+        all.push_back(static_cast<int>(i) == bend       ? turnedDeg
+                      : isIn(made, static_cast<int>(i)) ? tool::restsAtDeg(part.bends[i].shape.angleDeg)
+                                                        : 0);
     return all;
 }
 
 BendSet bendsOf(const part::Part& part, int plate) {
     const part::PartPlate& own = part.plates[static_cast<size_t>(plate)];
-    BendSet bends = own.parentBend >= 0 ? BendSet{1} << own.parentBend : 0;
+    BendSet bends = own.parentBend >= 0 ? setOf(own.parentBend) : 0;
     for (const int bend : own.childBends)
-        bends |= BendSet{1} << bend;
+        bends |= setOf(bend);
     return bends;
 }
 
@@ -130,7 +131,7 @@ double flatReach(const part::Part& part, const Operation& operation, BendSet mad
             for (const Vec2& corner : outline)
                 reach = std::max(reach, (corner - at).dot(out));
         const auto goOn = [&](int over, int to) {
-            if (over != operation.bend && !(made >> over & 1)) toVisit.push_back(to);
+            if (over != operation.bend && !isIn(made, over)) toVisit.push_back(to);
         };
         for (const int child : plate.childBends)
             goOn(child, part.bends[static_cast<size_t>(child)].child);

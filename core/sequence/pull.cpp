@@ -1,6 +1,7 @@
 #include "sequence/pull.h"
 
 #include "bend/forming.h"
+#include "sequence/bend_set.h"
 
 #include <algorithm>
 
@@ -23,7 +24,7 @@ int freeEnd(const part::Part& part, const Operation& operation, BendSet made) {
         std::erase(onward, from);
         if (onward.empty()) return plate;
         from = onward.front();
-        if (made >> from & 1) return -1;
+        if (isIn(made, from)) return -1;
         const part::PartBend& next = part.bends[static_cast<size_t>(from)];
         plate = next.parent == plate ? next.child : next.parent;
     }
@@ -40,7 +41,7 @@ bool isBentFurtherOn(const part::Part& part, const Operation& operation, BendSet
         if (here.parentBend >= 0) onward.push_back(here.parentBend);
         for (const int bend : onward) {
             if (bend == cameBy) continue;
-            if (made >> bend & 1) return true;
+            if (isIn(made, bend)) return true;
             const part::PartBend& next = part.bends[static_cast<size_t>(bend)];
             toVisit.emplace_back(next.parent == plate ? next.child : next.parent, bend);
         }

@@ -16,7 +16,7 @@ WEIGHTS = {"Regular": "Regular", "Medium": "Medium", "SemiBold": "SemiBold"}
 SIGNS = (
     [chr(c) for c in range(0x20, 0x7F)]
     + [chr(c) for c in range(0xA0, 0x180)]
-    + list("–—‘’“”„†•…′″⁄−×÷≈≤≥±°øØ½¼¾⅛⅜⅝⅞←↑→↓↔↕⁰¹²³⁴⁵⁶⁷⁸⁹₀₁₂₃₄₅₆₇₈₉▲▶▼●■◆")
+    + list("–—‘’“”„†•…′″⁄−×÷≈≤≥±°øØ½¼¾⅛⅜⅝⅞‹›←↑→↓↔↕⁰¹²³⁴⁵⁶⁷⁸⁹₀₁₂₃₄₅₆₇₈₉▲▶▼●■◆")
 )
 FAMILY = "Good Fold Sans"
 

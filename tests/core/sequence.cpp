@@ -136,6 +136,7 @@ private slots:
     void manyBendsAreProven();
     void stairOfTwentyIsProven();
     void noOrderOfManyIsKnown();
+    void bendsBeyondWhatIsPlannedAreNeverMade();
 };
 
 void SequenceTest::planIsTheBestOfAllOrders_data() {
@@ -403,6 +404,20 @@ void SequenceTest::noOrderOfManyIsKnown() {
     const auto outcome = sequence::plan(part, test::hotRolled(), test::only("vise"));
     QVERIFY(!outcome.plan && !outcome.gaveUp && !outcome.stopped);
     QVERIFY(!outcome.stuck.empty());
+}
+
+/// Of forty bends none is planned, and those past the thirty-second are in no set: stock reaches past them
+/// all as long as none is made. The straight bar of 41 legs of 20 lies flat from end to end.
+void SequenceTest::bendsBeyondWhatIsPlannedAreNeverMade() {
+    const std::vector<job::Bend> bends(40, job::Bend{.angleDeg = 5});
+    const part::Part part =
+        part::solve(test::bar(std::vector<double>(41, 20), bends, 2, 25), test::hotRolled());
+    QVERIFY(sequence::plan(part, test::hotRolled(), tool::standardShop()).tooMany);
+    const auto all = sequence::operationsOf(part, test::hotRolled(), tool::standardShop());
+    const Operation& last = all.of[39].front();
+    const double fromLast = sequence::flatReach(part, last, 0, false);
+    QVERIFY(std::abs(fromLast - part.bends[39].near.middle().x()) < 1e-9); // to the far end of the first leg
+    QVERIFY(sequence::flatReach(part, last, sequence::BendSet{1} << 30, false) < fromLast / 2);
 }
 
 GOODFOLD_TEST(SequenceTest)

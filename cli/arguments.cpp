@@ -196,6 +196,7 @@ std::optional<Arguments> parseArguments(int argc, const char* const* argv, int& 
     Arguments arguments;
     CLI::App app("Good Fold for scripts: brackets bent from bar and sheet, computed.", "goodfold-cli");
     app.require_subcommand(1);
+    app.set_version_flag("--version", "goodfold-cli " GOODFOLD_VERSION, "Print the version");
     app.failure_message(CLI::FailureMessage::help);
     app.footer(
         "Exit status: 0; 1 a job can be read but not made; 2 it cannot be read; 3 nothing, or not all, could "

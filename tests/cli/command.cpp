@@ -20,6 +20,7 @@ private slots:
     void worstOfSeveralCounts();
     void wrongWordsAreExplained_data();
     void wrongWordsAreExplained();
+    void versionIsTold();
     void exportWritesAndSaysWhenItCannot();
     void showTellsWhatDrivesAndWhatIsCut();
     void planTellsEveryStep();
@@ -201,6 +202,13 @@ void CommandTest::wrongWordsAreExplained() {
     const Outcome outcome = run(words);
     QCOMPARE(outcome.status, 2);
     QVERIFY(outcome.err.contains("Exit status"));
+}
+
+void CommandTest::versionIsTold() {
+    const Outcome outcome = run({"--version"});
+    QCOMPARE(outcome.status, 0);
+    static const QRegularExpression version("^goodfold-cli \\d+\\.\\d+\\.\\d+\n$");
+    QVERIFY2(version.match(outcome.out).hasMatch(), qPrintable(outcome.out));
 }
 
 void CommandTest::exportWritesAndSaysWhenItCannot() {

@@ -260,7 +260,8 @@ StepScene carriedScene(const part::Part& part, const Operation& operation, seque
     Pose3 viewFromRoot = between(then.viewFromRoot, now.viewFromRoot, box.center(), share);
     viewFromRoot.pretranslate(Vec3(0, 0, 0.4 * box.sizes().norm() * std::sin(std::numbers::pi * share)));
     const Eigen::AlignedBox3d inTool = place(made.scene, now, viewFromRoot);
-    addSwing(made, now, before, {}); // what the picture has to hold is that of the step
+    addSwing(made, now, before, addAct(made, now, before)); // the picture holds what the step's does
+    made.act = StepScene::Act::None;
     made.swing.clear();
     addTool(made, now, inTool);
     made.bodies.clear();

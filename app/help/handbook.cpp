@@ -140,13 +140,17 @@ void Handbook::listAll() {
     }
 }
 
-/// Of each page the sections that have all of the words, with where they stand.
 void Handbook::search(const QString& typed) {
     const QSignalBlocker quiet(contents);
     words = typed.simplified().split(QLatin1Char(' '), Qt::SkipEmptyParts);
     contents->clear();
-    if (words.isEmpty()) listAll();
-    for (const HandbookPage& each : words.isEmpty() ? std::vector<HandbookPage>() : handbookPages()) {
+    words.isEmpty() ? listAll() : listFound();
+    markWords();
+}
+
+/// Of each page the sections that have all of the words, with where they stand.
+void Handbook::listFound() {
+    for (const HandbookPage& each : handbookPages()) {
         const auto found = each.with(words);
         if (found.empty()) continue;
         QTreeWidgetItem* top = itemFor(each);
@@ -159,12 +163,10 @@ void Handbook::search(const QString& typed) {
         contents->addTopLevelItem(top);
         top->setExpanded(true);
     }
-    if (contents->topLevelItemCount() == 0) {
-        auto* none = new QTreeWidgetItem({tr("Nothing has all of these words.")});
-        none->setFlags(Qt::NoItemFlags);
-        contents->addTopLevelItem(none);
-    }
-    markWords();
+    if (contents->topLevelItemCount() > 0) return;
+    auto* none = new QTreeWidgetItem({tr("Nothing has all of these words.")});
+    none->setFlags(Qt::NoItemFlags);
+    contents->addTopLevelItem(none);
 }
 
 void Handbook::take(const QTreeWidgetItem* item) {

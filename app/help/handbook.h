@@ -23,6 +23,7 @@ public:
 
 private:
     void listAll();
+    void listFound();
     void search(const QString& typed);
     void take(const QTreeWidgetItem* item);
     void follow(const QUrl& link);

@@ -40,11 +40,8 @@ void MainWindow::connectNotice() {
 void MainWindow::refreshHint() {
     if (showsStartPage())
         return notice->setHint(
-            doc.job().units == quantity::Unit::Inch
-                ? tr("Type what it is made from, as 1 x 1/8, and press Enter; or press one "
-                     "of those below.")
-                : tr("Type what it is made from, as 25 x 3, and press Enter; or press one of "
-                     "those below."));
+            tr("Type what it is made from, as %1, and press Enter; or press one of the pictures.")
+                .arg(doc.job().units == quantity::Unit::Inch ? tr("1 x 1/8") : tr("25 x 3")));
     const EntryLine* entry = ladderView->entry();
     const bool isTyping = entry->hasFocus() && entry->isVisible();
     if (isTyping && !entry->outcome().isEmpty()) return notice->setHint(entry->outcome(), true);

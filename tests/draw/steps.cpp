@@ -77,6 +77,14 @@ void StepsTest::turningLeadsFromStepToStep() {
                        set = cornersOf(draw::stepSceneOf(planned.part, to.operation, to.before, 0)),
                        first = at(0), half = at(0.5), last = at(1);
             QCOMPARE(first.size(), left.size());
+            const auto held = draw::carriedScene(planned.part, to.operation, to.before, from.operation, 0.5),
+                       step = draw::stepSceneOf(planned.part, to.operation, to.before, 0);
+            QCOMPARE(held.fitted.size(), step.fitted.size()); // the standpoint stays when it has come
+            for (size_t k = 0; k < held.fitted.size(); ++k)
+                QVERIFY(std::any_of(step.fitted.begin(), step.fitted.end(), [&](const Vec3& point) {
+                    return (point - held.fitted[k]).norm() < 1e-9;
+                }));
+            QVERIFY(held.act == draw::StepScene::Act::None && held.swing.empty());
             for (size_t k = 0; k < first.size(); ++k) {
                 QVERIFY((first[k] - left[k]).norm() < 1e-6);
                 QVERIFY((last[k] - set[k]).norm() < 1e-6);

@@ -5,11 +5,13 @@
 #include "draw/job_sheet.h"
 #include "draw/measuring_sheet.h"
 #include "draw/paper_trial.h"
+#include "draw/solid_file.h"
 #include "draw/svg.h"
 #include "draw/template_pages.h"
 #include "files/csv.h"
 #include "files/dxf.h"
 #include "lineup/book.h"
+#include "part/mirror.h"
 
 #include <algorithm>
 #include <array>
@@ -19,45 +21,68 @@ namespace goodfold::draw {
 
 namespace {
 
-QByteArray pdfTemplate(const ExportInput& input) {
+Result<QByteArray> pdfTemplate(const ExportInput& input) {
     return templatePdf(input.job, input.part, input.material, input.paper, input.reading);
 }
 
-QByteArray pdfPaper(const ExportInput& input) {
+Result<QByteArray> pdfPaper(const ExportInput& input) {
     return paperTrialPdf(input.job, input.part, input.material, input.paper, input.reading);
 }
 
-QByteArray pdfSheet(const ExportInput& input) {
+Result<QByteArray> pdfSheet(const ExportInput& input) {
     return jobSheetPdf(*input.settled, input.opposite, input.material, *input.findings, input.paper,
                        input.reading);
 }
 
-QByteArray pdfMeasuring(const ExportInput& input) {
+Result<QByteArray> pdfMeasuring(const ExportInput& input) {
     return measuringSheetPdf(input.job, lineup::standardErrors().instruments, input.paper);
 }
 
-QByteArray pdfCheck(const ExportInput& input) {
+Result<QByteArray> pdfCheck(const ExportInput& input) {
     return checkSheetPdf(*input.settled, input.opposite, input.material, input.paper, input.reading);
 }
 
-QByteArray pdfDrawing(const ExportInput& input) {
+Result<QByteArray> pdfDrawing(const ExportInput& input) {
     return formedDrawingPdf(*input.settled, input.opposite, input.material, input.paper, input.reading);
 }
 
-QByteArray dxf(const ExportInput& input) {
+Result<QByteArray> dxf(const ExportInput& input) {
     std::ostringstream out;
     files::writeDxf(out, input.part);
     return QByteArray::fromStdString(out.str());
 }
 
-QByteArray svg(const ExportInput& input) {
+Result<QByteArray> svg(const ExportInput& input) {
     return blankSvg(input.part, QString::fromStdString(input.job.title));
 }
 
-QByteArray csv(const ExportInput& input) {
+Result<QByteArray> csv(const ExportInput& input) {
     std::ostringstream out;
     files::writeCsv(out, input.part, input.folded);
     return QByteArray::fromStdString(out.str());
+}
+
+Result<QByteArray> step(const ExportInput& input) {
+    return solidFile({part::formedBody(input.part, input.folded, input.job.title)}, solid::Format::Step);
+}
+
+Result<QByteArray> stepOpposite(const ExportInput& input) {
+    if (!input.job.oppositeHand)
+        return Error{
+            "This job makes one hand only. Opposite hand, under Stock in Bracket, makes a pair of it.",
+            "opposite_hand"};
+    const part::Part other = part::oppositePart(input.job, input.part, input.material);
+    return solidFile({part::formedBody(other, part::fold(other),
+                                       input.job.title + ", " + part::handInWords(input.job.hand, true))},
+                     solid::Format::Step);
+}
+
+Result<QByteArray> stepFlat(const ExportInput& input) {
+    return solidFile({part::flatBody(input.part, input.job.title + ", blank")}, solid::Format::Step);
+}
+
+Result<QByteArray> stl(const ExportInput& input) {
+    return solidFile({part::formedBody(input.part, input.folded, input.job.title)}, solid::Format::Stl);
 }
 
 constexpr std::array kExports{
@@ -120,6 +145,30 @@ constexpr std::array kExports{
            .suffix = ".svg",
            .filter = "SVG drawings (*.svg)",
            .write = svg},
+    Export{.key = "step",
+           .title = "Formed bracket as S&TEP…",
+           .tip = "A solid with true bends and holes, for other drawing programs",
+           .suffix = ".step",
+           .filter = "STEP solids (*.step *.stp)",
+           .write = step},
+    Export{.key = "step-opposite",
+           .title = "Opposite hand as STEP…",
+           .tip = "The same bracket for the other side",
+           .suffix = "-opposite.step",
+           .filter = "STEP solids (*.step *.stp)",
+           .write = stepOpposite},
+    Export{.key = "step-flat",
+           .title = "Blank as STEP…",
+           .tip = "The blank as a solid, as it is cut before bending",
+           .suffix = "-blank.step",
+           .filter = "STEP solids (*.step *.stp)",
+           .write = stepFlat},
+    Export{.key = "stl",
+           .title = "Formed bracket as ST&L…",
+           .tip = "Triangles, to print a trial or a gauge of it",
+           .suffix = ".stl",
+           .filter = "STL solids (*.stl)",
+           .write = stl},
     Export{.key = "csv",
            .title = "Marks and holes as &CSV…",
            .tip = "A table for a spreadsheet, in millimetres",

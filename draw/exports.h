@@ -35,7 +35,7 @@ struct Export {
     bool needsPlan = false;
     bool isOfPlace = false; // tells nothing of the bracket: what stops that does not stop it
     const char* shortcut = "";
-    QByteArray (*write)(const ExportInput& input) = nullptr;
+    Result<QByteArray> (*write)(const ExportInput& input) = nullptr;
 };
 
 std::span<const Export> exports();

@@ -50,6 +50,10 @@ as_gardener() { in_root su gardener -c "cd ~ && $*"; }
 as_gardener "goodfold --version"
 as_gardener "goodfold-cli show /usr/share/good-fold/demo/vent-stay.gfold --json | head -c 120; echo"
 as_gardener "goodfold-cli export /usr/share/good-fold/demo/vent-stay.gfold --pdf-template stay.pdf && head -c 4 stay.pdf; echo"
+solid="goodfold-cli export /usr/share/good-fold/demo/vent-stay.gfold --step stay.step"
+as_gardener "$solid || true" # says what to install
+apt install libocct-data-exchange-7.6
+as_gardener "$solid && head -c 13 stay.step; echo"
 as_gardener "QT_QPA_PLATFORM=offscreen XDG_RUNTIME_DIR=/tmp goodfold --shots . /usr/share/good-fold/demo/vent-stay.gfold 2> /dev/null; ls -s *.png"
 
 say "Removed"

@@ -28,6 +28,7 @@ core/learn
 core/propose
 core/files
 core/stock
+solid
 draw store
 app/base
 app/widgets
@@ -59,7 +60,7 @@ def included(root, file):
 
 def main(root):
     wrong, seen = [], set()
-    for folder in ("core", "store", "draw", "app", "cli", "instrument"):
+    for folder in ("core", "solid", "store", "draw", "app", "cli", "instrument"):
         for file in sorted((root / folder).rglob("*")):
             if file.suffix not in (".h", ".cpp"):
                 continue

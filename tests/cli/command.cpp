@@ -22,6 +22,7 @@ private slots:
     void wrongWordsAreExplained();
     void versionIsTold();
     void exportWritesAndSaysWhenItCannot();
+    void solidsAreNamedInAscii();
     void showTellsWhatDrivesAndWhatIsCut();
     void planTellsEveryStep();
     void planTellsWhatIsInTheWay();
@@ -49,7 +50,8 @@ void CommandTest::optionsAreReadAsUsual() {
     QCOMPARE(dashed.out, csv);
     const Outcome help = run({"export", "--help"});
     QCOMPARE(help.status, 0);
-    for (const char* option : {"--dxf", "--svg", "--csv", "--pdf-template", "--pdf-sheet", "--paper"})
+    for (const char* option :
+         {"--dxf", "--svg", "--csv", "--pdf-template", "--pdf-sheet", "--step", "--stl", "--paper"})
         QVERIFY2(help.out.contains(option), option);
 }
 
@@ -223,6 +225,25 @@ void CommandTest::exportWritesAndSaysWhenItCannot() {
     const Outcome failed = run({"export", demo("vent-stay.gfold"), "--dxf", "/no/such/folder/a.dxf"});
     QCOMPARE(failed.status, 3);
     QVERIFY2(failed.err.contains("/no/such/folder/a.dxf"), failed.err);
+}
+
+/// ISO 10303-21 has letters beyond ASCII by their code. A pair has an opposite hand, one hand has none.
+void CommandTest::solidsAreNamedInAscii() {
+    json job = json::parse(textOf(demo("vent-stay.gfold")).toStdString());
+    job["title"] = "St\u00fctze";
+    const QByteArray text = QByteArray::fromStdString(job.dump());
+    const Outcome outcome = run({"export", "-", "--step", "-"}, text);
+    QCOMPARE(outcome.status, 0);
+    QVERIFY(outcome.out.startsWith("ISO-10303-21;"));
+    QVERIFY(outcome.out.contains("PRODUCT('St\\X2\\00FC\\X0\\tze"));
+    QVERIFY(outcome.out.contains("CYLINDRICAL_SURFACE"));
+    for (const bool isPair : {true, false}) {
+        job["opposite_hand"] = isPair;
+        const Outcome other =
+            run({"export", "-", "--step-opposite", "-"}, QByteArray::fromStdString(job.dump()));
+        QCOMPARE(other.status, isPair ? 0 : 1);
+        QCOMPARE(other.err.contains("one hand only"), !isPair);
+    }
 }
 
 void CommandTest::showTellsWhatDrivesAndWhatIsCut() {

@@ -225,10 +225,19 @@ void FilesTest::exportsAreWritten() {
     test::Window window(test::demo("vent-stay.gfold"));
     window->showStage("bending");
     QTRY_VERIFY_WITH_TIMEOUT(!window->isPlanning(), 60000);
-    const std::map<std::string, const char*> starts{
-        {"pdf-template", "%PDF"}, {"pdf-paper", "%PDF"},     {"pdf-drawing", "%PDF"},
-        {"pdf-sheet", "%PDF"},    {"pdf-measuring", "%PDF"}, {"pdf-check", "%PDF"},
-        {"dxf", "999\ndxflib"},   {"svg", "<?xml"},          {"csv", "kind,about"}};
+    const std::map<std::string, const char*> starts{{"pdf-template", "%PDF"},
+                                                    {"pdf-paper", "%PDF"},
+                                                    {"pdf-drawing", "%PDF"},
+                                                    {"pdf-sheet", "%PDF"},
+                                                    {"pdf-measuring", "%PDF"},
+                                                    {"pdf-check", "%PDF"},
+                                                    {"dxf", "999\ndxflib"},
+                                                    {"svg", "<?xml"},
+                                                    {"csv", "kind,about"},
+                                                    {"step", "ISO-10303"},
+                                                    {"step-flat", "ISO-10303"},
+                                                    {"step-opposite", "ISO-10303"},
+                                                    {"stl", "STL"}};
     QCOMPARE(starts.size(), draw::exports().size());
     for (const auto& [row, paper, action] : window->actions().exports) {
         const QString path = folder.filePath(QString::fromLatin1(row->key) + row->suffix);

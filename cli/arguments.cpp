@@ -124,8 +124,9 @@ void addLearning(CLI::App& app, Arguments& into) {
 }
 
 void addCutting(CLI::App& app, Arguments& into) {
-    CLI::App& sub = addPrinting(app, "cut", "Print from which bars all jobs together are cut, and how", into,
-                                Arguments::Command::Cut);
+    CLI::App& sub =
+        addPrinting(app, "cut", "Print from which bars and sheets all jobs together are cut, and how", into,
+                    Arguments::Command::Cut);
     sub.add_option("--bars", into.bars, "What is on the rack; left out, bars as they are sold")
         ->type_name("BARS.csv");
     sub.add_option("--squaring", into.squaring, "Cut off each bar's first end")
@@ -134,6 +135,21 @@ void addCutting(CLI::App& app, Arguments& into) {
     sub.add_option("--grip", into.grip, "Of each bar's far end, that the saw does not reach")
         ->check(CLI::Range(0.0, 1000.0))
         ->type_name("MM");
+    sub.add_option("--sheets", into.sheets, "The same of sheets")->type_name("SHEETS.csv");
+    sub.add_option("--gap", into.gap, "Between blanks on a sheet; left out, what the jobs' cut takes")
+        ->check(CLI::Range(0.0, 100.0))
+        ->type_name("MM");
+    sub.add_option("--margin", into.margin, "Along a sheet's edges, that no blank comes from")
+        ->check(CLI::Range(0.0, 500.0))
+        ->capture_default_str()
+        ->type_name("MM");
+    sub.add_flag("--shear", into.isShorn, "Blanks are cut from edge to edge, as a shear does");
+    sub.add_option("--seconds", into.seconds, "To look for a better way to lay blanks on sheets")
+        ->check(CLI::Range(0.0, 600.0))
+        ->capture_default_str()
+        ->type_name("S");
+    sub.add_option("--dxf", into.sheetsDxf, "Draw the sheets with their blanks")->type_name("FILE");
+    sub.add_flag("--force", into.force, "Write over a drawing that is there");
 }
 
 void addCosting(CLI::App& app, Arguments& into) {

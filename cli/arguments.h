@@ -46,6 +46,12 @@ struct Arguments {
     std::string tool = {}, batch = {};     // and for bends in that tool, from that batch; empty: any
     std::string bars = {};                 // a table of what is on the rack; empty: what is sold
     double squaring = 0, grip = 0;         // what `cut` takes off each bar, mm
+    std::string sheets = {};               // the same of sheets
+    std::optional<double> gap = {};        // between blanks on a sheet, mm; else what the jobs' cut takes
+    double margin = 5;                     // along a sheet's edges, mm
+    bool isShorn = false;                  // blanks of sheet are cut by a shear
+    double seconds = 2;                    // to look for a better nest
+    std::string sheetsDxf = {};            // a drawing of the sheets; empty: none
     std::string work = {};                 // a book of times and prices of the shop's own
     std::vector<std::string> held = {};    // plates, bends and holes that `solve` leaves as they are
 };

@@ -48,6 +48,10 @@ Result<std::vector<stock::RackBar>> readBars(const std::string& path) {
     return readFrom(path, stock::readBars);
 }
 
+Result<std::vector<stock::RackSheet>> readSheets(const std::string& path) {
+    return readFrom(path, stock::readSheets);
+}
+
 Result<const material::Material*> materialOf(const job::Job& job) {
     if (const material::Material* found = material::standardMaterials().find(job.material)) return found;
     return Error{"The material \"" + job.material + "\" is not in the material book.", "material"};

@@ -8,7 +8,7 @@
 #include "learn/entries.h"
 #include "lineup/book.h"
 #include "material/material.h"
-#include "stock/sections.h"
+#include "stock/sheet_sections.h"
 #include "tool/tool.h"
 
 namespace goodfold::cli {
@@ -22,6 +22,7 @@ Result<bench::Log> readLog(const std::string& path);
 /// A table of test bends.
 Result<std::vector<learn::KeptBend>> readBends(const std::string& path);
 Result<std::vector<stock::RackBar>> readBars(const std::string& path);
+Result<std::vector<stock::RackSheet>> readSheets(const std::string& path);
 
 Result<const material::Material*> materialOf(const job::Job& job);
 

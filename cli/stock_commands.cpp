@@ -1,14 +1,58 @@
 #include "cli/stock_commands.h"
 
+#include "draw/save_bytes.h"
 #include "files/cost.h"
 #include "sequence/settle.h"
 #include "stock/rack_files.h"
 
+#include <QFileInfo>
+
 #include <algorithm>
 #include <deque>
 #include <iostream>
+#include <sstream>
 
 namespace goodfold::cli {
+
+namespace {
+
+Result<std::vector<stock::SectionNest>> nestsOf(const std::vector<stock::Batched>& batch,
+                                                const Arguments& arguments) {
+    std::vector<stock::RackSheet> rack;
+    if (!arguments.sheets.empty()) {
+        const auto read = readSheets(arguments.sheets);
+        if (!read) return Error{read.error().says, arguments.sheets + ": " + read.error().where};
+        rack = *read;
+    }
+    std::vector<stock::SectionNest> nests;
+    for (stock::SheetSection& section : stock::sheetSectionsOf(batch)) {
+        stock::SectionNest each{std::move(section), {}, {}, {}};
+        each.sheets = arguments.sheets.empty() ? stock::soldSheets(batch.front().job.units)
+                                               : stock::sheetsFor(each.section, rack);
+        each.laying.gap = arguments.gap.value_or(arguments.isShorn ? 0 : each.section.kerf);
+        each.laying.margin = arguments.margin;
+        each.laying.isShorn = arguments.isShorn;
+        each.laying.seconds = arguments.seconds;
+        auto nest = stock::nest(each.section.wanted, each.sheets, each.laying);
+        if (!nest) return Error{nest.error().says, arguments.jobs.front()};
+        each.nest = *std::move(nest);
+        nests.push_back(std::move(each));
+    }
+    return nests;
+}
+
+int drawSheets(const std::vector<stock::SectionNest>& nests, const Arguments& arguments) {
+    const QString path = QString::fromStdString(arguments.sheetsDxf);
+    if (QFileInfo::exists(path) && !arguments.force)
+        return complain(arguments.sheetsDxf, {"it is there already; --force writes over it.", "writing"},
+                        kCannotBeWritten);
+    std::ostringstream text;
+    stock::writeDxf(text, nests);
+    const auto wrong = draw::saveBytes(path, QByteArray::fromStdString(text.str()));
+    return wrong ? complain(arguments.sheetsDxf, *wrong, kCannotBeWritten) : kFine;
+}
+
+} // namespace
 
 int cutBatch(const Books& books, const Arguments& arguments) {
     std::vector<stock::RackBar> rack;
@@ -19,7 +63,6 @@ int cutBatch(const Books& books, const Arguments& arguments) {
     }
     std::deque<sequence::Settled> jobs; // laid out as their tools bend them; they stay where they are
     std::vector<stock::Batched> batch;
-    std::vector<std::string> sheets;
     for (const std::string& path : arguments.jobs) {
         const auto job = readJob(path);
         if (!job) return complain(path, job.error());
@@ -28,7 +71,6 @@ int cutBatch(const Books& books, const Arguments& arguments) {
         jobs.push_back(sequence::settle(*job, asTaught(**material, books), books.tools));
         const sequence::Settled& settled = jobs.back();
         batch.push_back({path, settled.job, settled.part});
-        if (settled.job.stock.form != job::StockForm::Bar) sheets.push_back(path);
     }
     std::vector<stock::SectionCut> cuts;
     bool isAll = true;
@@ -44,7 +86,14 @@ int cutBatch(const Books& books, const Arguments& arguments) {
             isAll && std::all_of(list->missing.begin(), list->missing.end(), [](int n) { return n == 0; });
         cuts.push_back(std::move(cut));
     }
-    stock::writeCutLists(std::cout, cuts, sheets);
+    const auto nests = nestsOf(batch, arguments);
+    if (!nests) return complain(nests.error().where, {nests.error().says, "sheets"}, kCannotBeMade);
+    for (const stock::SectionNest& each : *nests)
+        isAll = isAll &&
+                std::all_of(each.nest.missing.begin(), each.nest.missing.end(), [](int n) { return n == 0; });
+    if (!arguments.sheetsDxf.empty())
+        if (const int status = drawSheets(*nests, arguments)) return status;
+    stock::writeCutLists(std::cout, cuts, *nests);
     return printed(isAll ? kFine : kCannotBeMade);
 }
 

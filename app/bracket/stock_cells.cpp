@@ -106,6 +106,10 @@ std::vector<Block> stockBlocks(Document& document) {
     else
         form.number(Kind::Size, "kerf", QObject::tr("Width of a saw cut"), job.stock.kerf,
                     [](job::Job& changed, double typed) { changed.stock.kerf = typed; });
+    form.maybeNumber(
+        Kind::Size, "coat", QObject::tr("Coat, on each side"),
+        job.coat > 0 ? std::optional(job.coat) : std::nullopt, QObject::tr("none"),
+        [](job::Job& changed, std::optional<double> typed) { changed.coat = typed.value_or(0); });
     form.maybeNumber(Kind::Length, "on-hand", QObject::tr("Length on hand"), job.stock.onHand,
                      QObject::tr("enough"),
                      [](job::Job& changed, std::optional<double> typed) { changed.stock.onHand = typed; });

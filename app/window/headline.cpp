@@ -82,6 +82,7 @@ QString stockInWords(const Document& document) {
         job.stock.form == job::StockForm::Bar
             ? QObject::tr("%1 × %2 %3 bar").arg(length(job.stock.width), length(job.thickness), material)
             : QObject::tr("%1 %2 sheet").arg(length(job.thickness), material);
+    if (job.coat > 0) words += QObject::tr(" · coat %1").arg(length(job.coat));
     const auto ofHand = [&](bool opposite) {
         return QString::fromStdString(part::handInWords(job.hand, opposite));
     };

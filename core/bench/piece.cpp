@@ -203,7 +203,7 @@ double Piece::readsPlace(const Entry& entry) const {
         real.rootFromPlate(making.part.holes[static_cast<size_t>(other)].plate).inverse();
     const auto middle = [&](int of) -> Vec3 {
         const lineup::RealPart::Spine spine = real.spineOf(of);
-        return legFromRoot * ((spine.from + spine.to) / 2);
+        return legFromRoot * spine.middle();
     };
     const Vec3 between = middle(hole) - middle(other);
     return between[entry.how == How::Along ? 0 : entry.how == How::Aside ? 1 : 2];
@@ -213,8 +213,7 @@ double Piece::readsHoles(const Entry& entry) const {
     const auto rimOf = [&](const std::string& id) {
         const int hole = making.part.holeIndex(id);
         const lineup::RealPart::Spine spine = real.spineOf(hole);
-        return Rim{(spine.from + spine.to) / 2, spine.axis,
-                   making.part.holes[static_cast<size_t>(hole)].diameter / 2};
+        return Rim{spine.middle(), spine.axis, making.part.holes[static_cast<size_t>(hole)].diameter / 2};
     };
     const Rim one = rimOf(entry.of[0]), other = rimOf(entry.of[1]);
     if (entry.how != How::Near && entry.how != How::Far) return (other.centre - one.centre).norm();

@@ -26,6 +26,12 @@ double leastHole(const Fastener& fastener, const hardware::Screw* screw, double 
     return wanted - 0.1;
 }
 
+Remedy byBoring(const Subject& s, const std::string& id, double diameter) {
+    job::Job mended = s.job;
+    mended.findHole(id)->diameter = diameter;
+    return {"make it " + s.length(diameter), std::move(mended)};
+}
+
 } // namespace
 
 /// A hole that its fastener does not go into, or in which it does not hold.
@@ -38,16 +44,22 @@ std::vector<Finding> holeDoesNotSuit(const Subject& s) {
         const hardware::Screw* screw = s.hardware.findScrew(fastener.size);
         constexpr double kSame = 1e-6;
         const double least = leastHole(fastener, screw, wanted->diameter),
-                     most = wanted->diameter + mostLarger(fastener, screw);
-        const bool isSmall = hole.diameter < least - kSame;
+                     most = wanted->diameter + mostLarger(fastener, screw) + 2 * s.job.coat;
+        const bool isCoated = s.job.coat > 0 && fastener.use == Use::Bolt;
+        const double taken = isCoated ? 2 * s.job.coat : 0;
+        const bool isSmall = hole.diameter - taken < least - kSame;
         if (!isSmall && hole.diameter <= most + kSame) return;
-        Finding finding =
-            told(isSmall ? Severity::Stop : Severity::Mind, hole,
-                 hole.id + (isSmall ? " is too small for its " : " is too large for its ") + fastener.size,
-                 hardware::nameOf(fastener) + " wants " + s.length(wanted->diameter) + "; the hole is " +
-                     s.length(hole.diameter) + ".",
-                 hole.diameter, isSmall ? least : most);
-        if (auto remedy = byFastener(s, hole.source, fastener, "make it " + s.length(wanted->diameter)))
+        Finding finding = told(
+            isSmall ? Severity::Stop : Severity::Mind, hole,
+            hole.id + (isSmall ? " is too small for its " : " is too large for its ") + fastener.size,
+            hardware::nameOf(fastener) + " wants " + s.length(wanted->diameter) + "; the hole is " +
+                s.length(hole.diameter) +
+                (isSmall && isCoated ? ", and its coat leaves " + s.length(hole.diameter - taken) + " of it."
+                                     : "."),
+            hole.diameter, isSmall ? least + taken : most);
+        if (isSmall && isCoated)
+            finding.remedies.push_back(byBoring(s, hole.source, s.roundedUp(wanted->diameter + taken)));
+        else if (auto remedy = byFastener(s, hole.source, fastener, "make it " + s.length(wanted->diameter)))
             finding.remedies.push_back(*std::move(remedy));
         findings.push_back(std::move(finding));
     });

@@ -100,7 +100,14 @@ std::vector<Finding> closeHolesAndCoats(const Subject& s) {
     const auto isClose = [](const job::Fastener& fastener) {
         return fastener.use == job::Fastener::Use::Bolt && fastener.fit == job::Fastener::Fit::Close;
     };
-    if (!hasFastener(s, isClose)) return {};
+    const auto isThreaded = [](const job::Fastener& fastener) {
+        return fastener.use != job::Fastener::Use::Bolt && fastener.use != job::Fastener::Use::Rivet;
+    };
+    if (s.job.coat > 0 && hasFastener(s, isThreaded))
+        return one(Severity::Note, {}, "Threads and the coat",
+                   "Plug threads before it is coated, or run a tap through them after: a coated thread takes "
+                   "no screw.");
+    if (s.job.coat > 0 || !hasFastener(s, isClose)) return {};
     return one(
         Severity::Note, {}, "Close holes and paint",
         "Paint, powder or hot zinc take 0.1 to 0.3 mm off a hole: of what is coated after drilling, plug "

@@ -52,32 +52,43 @@ DL_Attributes on(const char* layer) {
     return {layer, 256, -1, "BYLAYER", 1.0};
 }
 
-class BlankDxf {
+/// What every drawing has round its entities, and the entities that all draw alike.
+class Dxf {
 public:
-    BlankDxf(std::ostream& out, const part::Part& part) : writer(out), part(part) {}
+    explicit Dxf(std::ostream& out) : writer(out) {}
 
-    void write() {
+protected:
+    void begin() {
         header();
         tables();
         blocks();
         writer.sectionEntities();
-        closed(part.blank.outline, "CUT");
-        for (const part::PartHole& hole : part.holes)
-            if (hole.isRound())
-                circle(hole);
-            else
-                closed(hole.shapeInFlat, layerOf(hole));
-        for (const part::PartHole& hole : part.holes)
-            if (hole.isSunk()) sunk(hole);
-        for (const part::Mark& mark : part::marksOf(part))
-            if (mark.kind == part::Mark::Kind::Trim) trimLine(mark);
-        for (const part::PartBend& bend : part.bends)
-            bendLine(bend);
+    }
+    void end() {
         writer.sectionEnd();
         dxf.writeObjects(writer);
         dxf.writeObjectsEnd(writer);
         writer.dxfEOF();
     }
+
+    void closed(const Path& path, const char* layer) {
+        constexpr int kClosed = 1;
+        dxf.writePolyline(writer, DL_PolylineData(static_cast<int>(path.size()), 0, 0, kClosed), on(layer));
+        for (const PathVertex& vertex : path)
+            dxf.writeVertex(writer, DL_VertexData(vertex.point.x(), vertex.point.y(), 0, vertex.bulge));
+        dxf.writePolylineEnd(writer);
+    }
+
+    void note(const Vec2& at, double angle, const std::string& says) {
+        constexpr double kTextHeight = 3;
+        dxf.writeText(writer,
+                      DL_TextData(at.x(), at.y(), 0, at.x(), at.y(), 0, kTextHeight, 1, 0, 0, 0, ascii(says),
+                                  "Standard", angle),
+                      on("NOTES"));
+    }
+
+    DL_Dxf dxf;
+    StreamWriter writer;
 
 private:
     void header() {
@@ -94,7 +105,7 @@ private:
         for (const char* name : {"BYBLOCK", "BYLAYER", "CONTINUOUS"})
             dxf.writeLinetype(writer, DL_LinetypeData(name, name, 0, 0, 0.0));
         writer.tableEnd();
-        writer.tableLayers(9);
+        writer.tableLayers(10);
         for (const auto& [name, colour] : {std::pair{"0", 7},
                                            {"CUT", 7},
                                            {"AFTER_BENDING", 3},
@@ -103,6 +114,7 @@ private:
                                            {"SET", 2},
                                            {"TRIM", 6},
                                            {"SINK", 4},
+                                           {"SHEET", 8},
                                            {"NOTES", 8}})
             dxf.writeLayer(writer, DL_LayerData(name, 0), DL_Attributes("", colour, 18, "CONTINUOUS", 1.0));
         writer.tableEnd();
@@ -130,19 +142,50 @@ private:
         writer.sectionEnd();
     }
 
+    /// The file states no code page: anything beyond ASCII is written as \U+XXXX by whoever names bends so;
+    /// here it becomes a question mark rather than broken text.
+    static std::string ascii(std::string text) {
+        constexpr std::string_view kDegree = "°";
+        for (size_t at; (at = text.find(kDegree)) != std::string::npos;)
+            text.replace(at, kDegree.size(), " deg");
+        for (char& c : text)
+            if (c < 0x20 || c > 0x7e) c = '?';
+        return text;
+    }
+};
+
+class BlankDxf : Dxf {
+public:
+    BlankDxf(std::ostream& out, const part::Part& part) : Dxf(out), part(part) {}
+
+    void write() {
+        begin();
+        cut(part.blank.outline, "CUT");
+        for (const part::PartHole& hole : part.holes)
+            if (hole.isRound())
+                circle(hole);
+            else
+                cut(hole.shapeInFlat, layerOf(hole));
+        for (const part::PartHole& hole : part.holes)
+            if (hole.isSunk()) sunk(hole);
+        for (const part::Mark& mark : part::marksOf(part))
+            if (mark.kind == part::Mark::Kind::Trim) trimLine(mark);
+        for (const part::PartBend& bend : part.bends)
+            bendLine(bend);
+        end();
+    }
+
+private:
     /// What is drilled once the part is formed is no cut in the blank.
     static const char* layerOf(const part::PartHole& hole) {
         return hole.afterBending ? "AFTER_BENDING" : "CUT";
     }
 
-    void closed(const Path& path, const char* layer) {
-        constexpr int kClosed = 1;
-        dxf.writePolyline(writer, DL_PolylineData(static_cast<int>(path.size()), 0, 0, kClosed), on(layer));
-        for (const PathVertex& vertex : path) {
-            const Vec2 p = vertex.point - part.blank.corner;
-            dxf.writeVertex(writer, DL_VertexData(p.x(), p.y(), 0, vertex.bulge));
-        }
-        dxf.writePolylineEnd(writer);
+    void cut(const Path& path, const char* layer) {
+        Path fromCorner = path;
+        for (PathVertex& vertex : fromCorner)
+            vertex.point -= part.blank.corner;
+        closed(fromCorner, layer);
     }
 
     void trimLine(const part::Mark& mark) {
@@ -161,14 +204,6 @@ private:
         const double radius = (hole.countersink ? hole.countersink->diameter : hole.diameter) / 2;
         if (hole.countersink) dxf.writeCircle(writer, DL_CircleData(p.x(), p.y(), 0, radius), on("SINK"));
         note(p + Vec2(radius + 1, -1), 0, hole.id + ": " + text::workOn(hole, quantity::Unit::Millimetre));
-    }
-
-    void note(const Vec2& at, double angle, const std::string& says) {
-        constexpr double kTextHeight = 3;
-        dxf.writeText(writer,
-                      DL_TextData(at.x(), at.y(), 0, at.x(), at.y(), 0, kTextHeight, 1, 0, 0, 0, ascii(says),
-                                  "Standard", angle),
-                      on("NOTES"));
     }
 
     void bendLine(const part::PartBend& bend) {
@@ -195,26 +230,30 @@ private:
         note(at, std::atan2(along.y(), along.x()), says);
     }
 
-    /// The file states no code page: anything beyond ASCII is written as \U+XXXX by whoever names bends so;
-    /// here it becomes a question mark rather than broken text.
-    static std::string ascii(std::string text) {
-        constexpr std::string_view kDegree = "°";
-        for (size_t at; (at = text.find(kDegree)) != std::string::npos;)
-            text.replace(at, kDegree.size(), " deg");
-        for (char& c : text)
-            if (c < 0x20 || c > 0x7e) c = '?';
-        return text;
-    }
-
-    DL_Dxf dxf;
-    StreamWriter writer;
     const part::Part& part;
+};
+
+class ShapesDxf : Dxf {
+public:
+    using Dxf::Dxf;
+    void write(const std::vector<DxfShape>& shapes, const std::vector<DxfNote>& notes) {
+        begin();
+        for (const DxfShape& shape : shapes)
+            closed(shape.path, shape.layer);
+        for (const DxfNote& each : notes)
+            note(each.at, 0, each.says);
+        end();
+    }
 };
 
 } // namespace
 
 void writeDxf(std::ostream& out, const part::Part& part) {
     BlankDxf(out, part).write();
+}
+
+void writeDxf(std::ostream& out, const std::vector<DxfShape>& shapes, const std::vector<DxfNote>& notes) {
+    ShapesDxf(out).write(shapes, notes);
 }
 
 } // namespace goodfold::files

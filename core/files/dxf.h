@@ -13,4 +13,15 @@ namespace goodfold::files {
 /// a countersink is at the surface). Origin at the blank's datum corner.
 void writeDxf(std::ostream& out, const part::Part& part);
 
+struct DxfShape {
+    Path path;
+    const char* layer; // CUT, or SHEET
+};
+struct DxfNote {
+    Vec2 at;
+    std::string says;
+};
+/// The same way, whatever is to be cut.
+void writeDxf(std::ostream& out, const std::vector<DxfShape>& shapes, const std::vector<DxfNote>& notes);
+
 } // namespace goodfold::files

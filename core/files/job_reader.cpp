@@ -88,6 +88,7 @@ ReadJob jobFrom(const json& root) {
     job.hand = members.choice("hand", kHandWords, job::Hand::Unsaid);
     job.material = members.text("material");
     job.thickness = members.number("thickness");
+    job.coat = members.number("coat", 0);
     Members stock(members.take("stock"), "stock");
     readStock(stock, job.stock);
     job.dimensionTo = members.choice("dimension_to", kDimensionWords, job::DimensionTo::Outside);

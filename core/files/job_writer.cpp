@@ -244,6 +244,7 @@ void writeJob(std::ostream& out, const job::Job& job) {
     if (job.hand != job::Hand::Unsaid) root["hand"] = wordFor(kHandWords, job.hand);
     root["material"] = job.material;
     root["thickness"] = job.thickness;
+    if (job.coat != 0) root["coat"] = job.coat;
     root["stock"] = stockOf(job.stock);
     root["dimension_to"] = wordFor(kDimensionWords, job.dimensionTo);
     root["allowance"] = allowanceOf(job);

@@ -182,6 +182,7 @@ struct Job {
     Hand hand = Hand::Unsaid;  // of the part as it is drawn
     std::string material = "steel-hot-rolled";
     double thickness = 0;
+    double coat = 0; // paint, powder or zinc put on once all is bent and drilled, on each side; mm
     Stock stock;
     DimensionTo dimensionTo = DimensionTo::Outside;
     bend::AllowanceRule allowance;

@@ -27,11 +27,13 @@ Problem notPositive(double value, double high, const std::string& what, std::str
 
 namespace {
 
-constexpr double kThinnest = 0.01; // mm: foil; below it figures per thickness lose their meaning
-constexpr double kThickest = 100;  // mm
+constexpr double kThinnest = 0.01;  // mm: foil; below it figures per thickness lose their meaning
+constexpr double kThickest = 100;   // mm
+constexpr double kThickestCoat = 2; // mm
 
 Problem wrongStock(const Job& job) {
     if (auto t = outside(job.thickness, kThinnest, kThickest, "The thickness", "thickness")) return t;
+    if (auto t = outside(job.coat, 0, kThickestCoat, "The coat", "coat")) return t;
     if (job.stock.form == StockForm::Bar)
         if (auto t = notPositive(job.stock.width, kWidest, "The bar's width", "stock.width")) return t;
     if (job.stock.onHand)

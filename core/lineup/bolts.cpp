@@ -35,7 +35,8 @@ std::vector<std::optional<Bolt>> boltsOf(const Making& making, const NominalFit&
         const job::Hole& hole = *making.job.findHole(making.part.holes[static_cast<size_t>(index)].source);
         bolts.push_back(sizesOf(tie, hole, hardware));
         if (!bolts.back()) continue;
-        const part::FormedHole formed = part::formedHole(making.part, folded, index);
+        const part::PartHole& made = making.part.holes[static_cast<size_t>(index)];
+        const part::FormedHole formed = part::formedPoint(folded, made.plate, made.centreOfShape());
         Bolt& bolt = *bolts.back();
         bolt.outward = tie.onFace ? -formed.axis : formed.axis;
         const Vec3 bears = formed.point + (tie.onFace ? 0 : making.part.thickness) * formed.axis;

@@ -109,8 +109,8 @@ std::vector<Reached::OfTie> Brought::at(const InputType& x, ValueType* rows) {
         const Mounting::Tie& tie = goal->mounting.ties[i];
         const part::PartHole& hole = part.holes[static_cast<size_t>(part.holeIndex(tie.hole))];
         const Pose3 faceFromFlat = faceFromRoot * folded.rootFromFlat[static_cast<size_t>(hole.plate)];
-        const Vec3 centre = faceFromFlat * Vec3(hole.centreInFlat.x(), hole.centreInFlat.y(),
-                                                tie.onFace ? part.thickness : 0);
+        const Vec2 middle = hole.centreOfShape();
+        const Vec3 centre = faceFromFlat * Vec3(middle.x(), middle.y(), tie.onFace ? part.thickness : 0);
         const Vec3 axis = faceFromFlat.linear() * Vec3::UnitZ();
         const Vec3 away = centre - tie.at, outward = tie.outward.value_or(tie.axis);
         const Vec3 square = away - away.dot(tie.axis) * tie.axis;

@@ -69,7 +69,7 @@ job::Job withDrawnMount(const job::Job& job, const part::Part& part, const part:
     for (size_t i = 0; i < part.holes.size(); ++i) {
         const part::PartHole& hole = part.holes[i];
         if (!takesABolt(*job.findHole(hole.source))) continue;
-        const part::FormedHole formed = part::formedHole(part, folded, static_cast<int>(i));
+        const part::FormedHole formed = part::formedPoint(folded, hole.plate, hole.centreOfShape());
         byPlate[hole.plate].push_back({&hole, formed.point, formed.axis});
     }
     if (byPlate.empty()) return job;

@@ -21,6 +21,10 @@ constexpr double kSurely = 1e-4;
 
 constexpr double kFarOut = 50;    // mm: no placement is farther from where it began
 constexpr double kNothing = 1e-4; // mm, that the turn's own curve may be worth
+/// A turn and a slide along a slot may undo one another, and linearised all turns are as good then; made, the
+/// smallest is. A millimetre of turn costs so much room.
+constexpr double kTurnCosts = 1e-4;
+constexpr double kMostBow = 0.2; // radians along a bow at a time: it is straight to a fiftieth of its radius
 
 /// Shift x, shift y, turn, the room, and along each slot its own.
 constexpr int kShiftX = 0, kShiftY = 1, kTurn = 2, kRoom = 3, kSlots = 4;
@@ -51,10 +55,16 @@ struct Plane {
 struct Problem {
     std::vector<Cone> cones;
     std::vector<Plane> planes;
-    std::vector<std::pair<double, int>> slots; // half its length, and its variable
+    struct Slot {
+        double back = 0, on = 0; // mm either way
+        double radius = 0;       // of a bow
+    };
+    std::vector<Slot> slots; // by variable
     int variables = kSlots;
+    int turnSize = -1;         // the variable that is at least the turn, either way; of slots only
     double reach = 1;          // of the farthest tie from the middle, mm
     double mostTurn = kFarOut; // mm at the reach
+    double turnCosts = 0;
 
     template <int N> double leastSlack(const Variables<N>& x, int* tightest = nullptr) const {
         double least = std::numeric_limits<double>::infinity();
@@ -82,23 +92,29 @@ Problem problemOf(const std::vector<Tie>& ties, const std::vector<Contact>& cont
         const Tie& tie = ties[i];
         problem.reach = std::max(problem.reach, (placed * tie.rims[0].from - middle).norm());
         const auto across = squareTo(tie.axis);
-        const double half = (tie.rims[0].to - tie.rims[0].from).norm() / 2;
-        const int slot = half > 0 ? problem.variables++ : -1;
-        if (slot >= 0) problem.slots.emplace_back(half, slot);
-        for (const Tie::Rim& rim : tie.rims) {
-            const Vec3 centre = placed * ((rim.from + rim.to) / 2);
+        const Gliding glide = glidingOf(tie, 0, placed.inverse() * tie.rims[0].target);
+        const int slot = glide.on + glide.back > 0 ? problem.variables++ : -1;
+        if (slot >= 0) {
+            const double most = glide.radius > 0 ? glide.radius * kMostBow : kFarOut;
+            problem.slots.push_back({std::min(glide.back, most), std::min(glide.on, most), glide.radius});
+        }
+        for (size_t side = 0; side < 2; ++side) {
+            const Tie::Rim& rim = tie.rims[side];
+            const Gliding own = glidingOf(tie, side, placed.inverse() * rim.target);
+            const Vec3 centre = placed * own.centre;
             Cone cone;
             cone.rest = across * (centre - rim.target);
             cone.byX = across.col(0);
             cone.byY = across.col(1);
             cone.byTurn = across * up.cross(centre - middle);
-            if (slot >= 0) cone.bySlot = across * (placed.linear() * (rim.to - rim.from)) / (2 * half);
+            if (slot >= 0) cone.bySlot = across * (placed.linear() * own.along);
             cone.slot = slot;
             cone.play = tie.play;
             cone.tie = static_cast<int>(i);
             problem.cones.push_back(cone);
         }
     }
+    if (!problem.slots.empty()) problem.turnSize = problem.variables++;
     for (const Contact& contact : contacts)
         for (const Vec3& asMade : contact.corners) {
             const Vec3 corner = placed * asMade;
@@ -174,23 +190,34 @@ private:
 
     /// Far out on every side; slots end where they do.
     void begin() {
-        const auto mostOf = [&](int variable) {
-            return variable >= kSlots  ? problem.slots[static_cast<size_t>(variable - kSlots)].first
-                   : variable == kTurn ? problem.mostTurn
-                                       : kFarOut;
+        const auto mostOf = [&](int variable, double side) {
+            if (variable < kSlots) return variable == kTurn ? problem.mostTurn : kFarOut;
+            const Problem::Slot& slot = problem.slots[static_cast<size_t>(variable - kSlots)];
+            return side > 0 ? slot.on : slot.back;
         };
         const auto bound = [&](int variable, double side) {
-            Row row{Variables<N>::Zero(variables), mostOf(variable)};
+            Row row{Variables<N>::Zero(variables), mostOf(variable, side)};
             row.along[variable] = side;
             rows.push_back(row);
         };
+        const int size = problem.turnSize;
         for (int i = 0; i < variables; ++i) { // the corner that is gone out from
+            if (i == size) continue;
             bound(i, 1);
             x[i] = rows.back().least;
         }
         for (int i = 0; i < variables; ++i)
-            if (i != kRoom) bound(i, -1);
+            if (i != kRoom && i != size) bound(i, -1);
         pull[kRoom] = 1;
+        if (size < 0) return;
+        Row row{Variables<N>::Zero(variables), 0}; // its own corner is at no turn
+        row.along[size] = -1;
+        inverse(size, size) = -1;
+        pull[size] = problem.turnCosts;
+        for (const double side : {0, 1, -1}) {
+            row.along[kTurn] = side;
+            rows.push_back(row);
+        }
     }
 
     Vec2 offsetOf(const Cone& cone) const {
@@ -266,6 +293,7 @@ struct Movement {
     double room; // at that movement
     double most; // that there could be
     int tightest;
+    double offBows = 0; // mm, how far off its bow a straight step along it went, at most
 };
 
 template <int N> Movement movementOf(const Problem& problem, bool untilDecided) {
@@ -276,25 +304,46 @@ template <int N> Movement movementOf(const Problem& problem, bool untilDecided) 
     const Variables<N> x = Solver<N>(problem).solved(untilDecided);
     Movement movement{x.template head<3>(), 0, x[kRoom], -1};
     movement.room = problem.leastSlack(x, &movement.tightest);
+    for (size_t i = 0; i < problem.slots.size(); ++i)
+        if (const Problem::Slot& slot = problem.slots[i]; slot.radius > 0) {
+            const double gone = x[kSlots + static_cast<int>(i)];
+            movement.offBows = std::max(movement.offBows, gone * gone / slot.radius / 2);
+        }
     return movement;
 }
 
-} // namespace
+/// Once all is where it came to lie, bows and all.
+double roomThere(const std::vector<Tie>& ties, const std::vector<Contact>& contacts, const Pose3& placed) {
+    double least = std::numeric_limits<double>::infinity();
+    for (const Tie& tie : ties)
+        for (size_t side = 0; side < 2; ++side) {
+            const Vec3& target = tie.rims[side].target;
+            const Vec3 off = placed * nearestCentre(tie, side, placed.inverse() * target) - target;
+            least = std::min(least, tie.play - (squareTo(tie.axis) * off).norm());
+        }
+    for (const Contact& contact : contacts)
+        for (const Vec3& corner : contact.corners)
+            least = std::min(least, (placed * corner - contact.onFace).dot(contact.outward) + contact.press);
+    return least;
+}
 
-Fitting fit(const std::vector<Tie>& ties, const std::vector<Contact>& contacts, bool untilDecided) {
+/// The turn linearised, then made, then again from there. Where some turns are as good as others that may go
+/// on to another, and back: from the third on each turns by half of the one before at most.
+Fitting fitWith(const std::vector<Tie>& ties, const std::vector<Contact>& contacts, bool untilDecided,
+                double turnCosts) {
     Fitting fitting;
-    if (ties.empty()) return fitting;
-    // The turn linearised, then made, then again from there. Where some turns are as good as others that may
-    // go on to another, and back: from the third on each turns by half of the one before at most.
-    constexpr int kRounds = 6;
-    double mostTurn = kFarOut; // mm at the reach
-    for (int round = 0; round < kRounds; ++round) {
+    const bool hasBows =
+        std::any_of(ties.begin(), ties.end(), [](const Tie& tie) { return tie.bow.has_value(); });
+    const int rounds = hasBows ? 14 : 6; // along a bow it may have some way to go first
+    double mostTurn = kFarOut;           // mm at the reach
+    for (int round = 0; round < rounds; ++round) {
         Vec3 middle(0, 0, 0);
         for (const Tie& tie : ties)
             middle += (tie.rims[0].from + tie.rims[0].to) / 2 / static_cast<double>(ties.size());
         middle = fitting.placed * middle;
         Problem problem = problemOf(ties, contacts, fitting.placed, middle);
         problem.mostTurn = mostTurn;
+        problem.turnCosts = turnCosts;
         const Movement best = problem.slots.empty() ? movementOf<kSlots>(problem, untilDecided)
                                                     : movementOf<Eigen::Dynamic>(problem, untilDecided);
         fitting.room = untilDecided && best.most < 0 ? best.most : best.room;
@@ -303,11 +352,25 @@ Fitting fit(const std::vector<Tie>& ties, const std::vector<Contact>& contacts, 
                          Eigen::AngleAxisd(best.by.z(), Vec3::UnitZ()) * Eigen::Translation3d(-middle);
         fitting.placed = by * fitting.placed;
         // What the turn's own curve is worth at the farthest tie.
-        const double curve = best.by.z() * best.by.z() * problem.reach / 2;
-        if (round > 0) mostTurn = std::max(std::abs(best.by.z()) * problem.reach / 2, 1e-3);
+        const double curve = best.by.z() * best.by.z() * problem.reach / 2 + best.offBows;
+        if (round > (hasBows ? 4 : 0)) mostTurn = std::max(std::abs(best.by.z()) * problem.reach / 2, 1e-3);
         if (curve < kNothing || (untilDecided && std::abs(fitting.room) > 2 * curve)) break;
     }
+    if (hasBows && !untilDecided) fitting.room = roomThere(ties, contacts, fitting.placed);
     return fitting;
+}
+
+} // namespace
+
+Fitting fit(const std::vector<Tie>& ties, const std::vector<Contact>& contacts, bool untilDecided) {
+    if (ties.empty()) return {};
+    Fitting fitting = fitWith(ties, contacts, untilDecided, kTurnCosts);
+    const bool hasSlots = std::any_of(ties.begin(), ties.end(),
+                                      [](const Tie& tie) { return tie.rims[0].from != tie.rims[0].to; });
+    if (!hasSlots || fitting.room >= 0) return fitting;
+    // At its ends a slot reaches farther than by its middle, once the bracket is turned there.
+    const Fitting turned = fitWith(ties, contacts, untilDecided, 0);
+    return turned.room > fitting.room ? turned : fitting;
 }
 
 } // namespace goodfold::lineup

@@ -2,23 +2,11 @@
 // face and a turn about its normal.
 #pragma once
 
-#include "common/geometry.h"
+#include "lineup/tie.h"
 
-#include <array>
 #include <vector>
 
 namespace goodfold::lineup {
-
-/// One tie as this piece came out, before it is moved: all in the mount's frame.
-struct Tie {
-    struct Rim {
-        Vec3 from, to; // of a slot its end centres; of others the same point twice
-        Vec3 target;   // a point on the axis it has to come over
-    };
-    std::array<Rim, 2> rims; // on the back and on the face
-    Vec3 axis{0, 0, 1};      // of the point
-    double play = 0;         // how far a rim's centre may be off the axis, square to it
-};
 
 /// A plate that touches a face of its own: corners of the side that touches, and how far each may stand in.
 struct Contact {

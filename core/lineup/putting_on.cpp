@@ -85,7 +85,8 @@ std::vector<size_t> boltsInOrder(const Making& making) {
     const auto rankOf = [&](size_t index) {
         const Mounting::Tie& tie = making.mounting.ties[index];
         const part::PartHole& hole = making.part.holes[static_cast<size_t>(making.part.holeIndex(tie.hole))];
-        const double alongSlot = hole.isSlot() ? (hole.spineInFlat.to - hole.spineInFlat.from).norm() / 2 : 0;
+        const part::PartHole::Glide glide = hole.glide();
+        const double alongSlot = (glide.to - glide.from).norm() / 2;
         // To a hundredth: what is as good stays in the order of the points.
         return std::tuple(!tie.isStud, tie.drilledThroughMount, tie.touches,
                           std::round((nominal.ties[index].play + alongSlot) * 100));

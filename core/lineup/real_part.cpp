@@ -122,11 +122,15 @@ RealPart::Spine RealPart::spineOf(int index) const {
     const auto at = [&](const Vec2& flat) -> Vec3 {
         return pose * Vec3(flat.x() + by.x(), flat.y() + by.y(), 0);
     };
-    Vec2 from = hole.isSlot() ? hole.spineInFlat.from : hole.centreInFlat;
-    Vec2 to = hole.isSlot() ? hole.spineInFlat.to : hole.centreInFlat;
+    part::PartHole::Glide glide = hole.glide();
     const Vec2& out = filed[static_cast<size_t>(index)];
-    (out.dot(to - from) < 0 ? from : to) += out;
-    return {at(from), at(to), pose.linear().col(2)};
+    (out.dot(glide.to - glide.from) < 0 ? glide.from : glide.to) += out;
+    Spine spine{at(glide.from), at(glide.to), pose.linear().col(2)};
+    if (glide.middle && out.isZero()) { // filed, it is no arc any more
+        spine.bowMiddle = at(*glide.middle);
+        spine.halfSwingDeg = glide.halfSwingDeg;
+    }
+    return spine;
 }
 
 std::array<Vec3, 4> RealPart::cornersOf(int index, bool onFace) const {

@@ -21,11 +21,14 @@ public:
     const part::PartBend& bendOf(int bend) const { return bends[static_cast<size_t>(bend)]; }
     /// A plate's own frame, as it was marked, in the root plate's.
     Pose3 rootFromPlate(int plate) const;
-    /// The two ends of a hole's spine on the back, in the root plate's frame; of round holes that were not
-    /// filed one point.
+    /// Where the middle of a round bolt may lie (PartHole::Glide), on the back, in the root plate's frame; of
+    /// round holes that were not filed one point.
     struct Spine {
         Vec3 from, to;
-        Vec3 axis; // from the back to the face
+        Vec3 axis;                          // from the back to the face
+        std::optional<Vec3> bowMiddle = {}; // of an arc slot
+        double halfSwingDeg = 0;
+        Vec3 middle() const { return bowMiddle ? *bowMiddle : Vec3((from + to) / 2); }
     };
     Spine spineOf(int hole) const;
     /// Corners of a plate's straight part on one side, in the root plate's frame.

@@ -21,7 +21,7 @@ Eigen::AlignedBox2d coveredOf(const part::Part& part, size_t plate, const Mounti
     for (const Mounting::Tie& tie : mounting.ties) {
         const part::PartHole& hole = part.holes[static_cast<size_t>(part.holeIndex(tie.hole))];
         if (hole.plate != static_cast<int>(plate)) continue;
-        const Vec2 at = plateFromFlat * hole.centreInFlat;
+        const Vec2 at = plateFromFlat * hole.centreOfShape();
         covered.extend(Vec2(at.x() - beyond, outline.min().y()));
         covered.extend(Vec2(at.x() + beyond, outline.max().y()));
     }

@@ -50,7 +50,7 @@ NominalFit Workshop::placed(const Fitting& fitting) const {
         const Mounting::Tie& tie = making.mounting.ties[i];
         const RealPart::Spine spine = real.spineOf(holes[i]);
         const double side = tie.onFace ? real.thickness() : 0;
-        const Vec3 centre = faceFromRoot * ((spine.from + spine.to) / 2 + side * spine.axis);
+        const Vec3 centre = faceFromRoot * (spine.middle() + side * spine.axis);
         const Vec3 axis = faceFromRoot.linear() * spine.axis, outward = tie.outward.value_or(tie.axis);
         const Vec3 away = centre - tie.at;
         all.ties.push_back({mountFromFace.linear() * (away - away.dot(tie.axis) * tie.axis),
@@ -65,29 +65,23 @@ std::vector<Vec2> Workshop::offsets(const Fitting& fitting) const {
     const Pose3 faceFromRoot = fitting.placed * start * restFromRoot();
     for (size_t i = 0; i < holes.size(); ++i) {
         const Mounting::Tie& tie = making.mounting.ties[i];
-        const RealPart::Spine spine = real.spineOf(holes[i]);
-        const Vec3 side = (tie.onFace ? real.thickness() : 0) * spine.axis;
-        const auto across = squareTo(tie.axis);
-        const Vec3 target = tie.at + errors->targets[i];
-        const Vec2 from = across * (faceFromRoot * (spine.from + side) - target);
-        const Vec2 along = across * (faceFromRoot * (spine.to + side) - target) - from;
-        const double share =
-            along.squaredNorm() > 0 ? std::clamp(-from.dot(along) / along.squaredNorm(), 0.0, 1.0) : 0;
-        all.push_back(from + share * along);
+        const Tie made = tieOf(i, faceFromRoot);
+        const size_t side = tie.onFace ? 1 : 0;
+        const Vec3& target = made.rims[side].target;
+        all.push_back(squareTo(tie.axis) * (nearestCentre(made, side, target) - target));
     }
     return all;
 }
 
 Vec3 Workshop::centreOf(size_t tie) const {
     const RealPart::Spine spine = real.spineOf(holes[tie]);
-    const Vec3 onBack = (spine.from + spine.to) / 2;
     const double side = making.mounting.ties[tie].onFace ? real.thickness() : 0;
-    return real.rootFromPlate(rest).inverse() * (onBack + side * spine.axis);
+    return real.rootFromPlate(rest).inverse() * (spine.middle() + side * spine.axis);
 }
 
 Pose3 Workshop::restFromRoot() const {
     const Pose3 plateFromRoot = real.rootFromPlate(rest).inverse();
-    const Eigen::Translation3d raised(0, 0, errors->shim);
+    const Eigen::Translation3d raised(0, 0, errors->shim + making.job.coat);
     if (!making.mounting.onFace) return raised * plateFromRoot;
     Pose3 turnedOver = Pose3::Identity();
     turnedOver.linear() = Eigen::Vector3d(1, -1, -1).asDiagonal();
@@ -105,7 +99,9 @@ double Workshop::playOf(size_t index, const Vec3& holeAxis) const {
     const Mounting::Tie& tie = making.mounting.ties[index];
     const part::PartHole& hole = making.part.holes[static_cast<size_t>(holes[index])];
     const double own =
-        isCentred[index] ? 0 : (hole.diameter * std::abs(holeAxis.dot(tie.axis)) - tie.bolt) / 2;
+        isCentred[index]
+            ? 0
+            : ((hole.glide().width - 2 * making.job.coat) * std::abs(holeAxis.dot(tie.axis)) - tie.bolt) / 2;
     return own + (tie.through ? (*tie.through - tie.bolt) / 2 : 0);
 }
 
@@ -120,13 +116,18 @@ Tie Workshop::tieOf(size_t index, const Pose3& mountFromRoot) const {
         const Vec3 up = static_cast<double>(side) * real.thickness() * axis;
         made.rims[side] = {mountFromRoot * spine.from + up, mountFromRoot * spine.to + up, target};
     }
+    if (spine.bowMiddle) {
+        const Vec3 middle = mountFromRoot * *spine.bowMiddle;
+        made.bow = Tie::Bow{radians(spine.halfSwingDeg), {middle, middle + real.thickness() * axis}};
+    }
     return made;
 }
 
 Contact Workshop::contactOf(size_t index, const Pose3& mountFromRoot) const {
     const Mounting::Tie& tie = making.mounting.ties[index];
     Contact contact{real.cornersOf(making.part.holes[static_cast<size_t>(holes[index])].plate, tie.onFace),
-                    tie.at + errors->targets[index], tie.outward.value_or(tie.axis), tie.press};
+                    tie.at + errors->targets[index], tie.outward.value_or(tie.axis),
+                    tie.press - making.job.coat};
     for (Vec3& corner : contact.corners)
         corner = mountFromRoot * corner;
     return contact;
@@ -153,7 +154,7 @@ Pose3 Workshop::placedRoughly() const {
     std::vector<std::pair<Vec2, Vec2>> pairs;
     for (size_t i = 0; i < holes.size(); ++i) {
         const RealPart::Spine spine = real.spineOf(holes[i]);
-        const Vec3 centre = restFrom * ((spine.from + spine.to) / 2);
+        const Vec3 centre = restFrom * spine.middle();
         pairs.emplace_back(centre.head<2>(), making.mounting.ties[i].at.head<2>());
         middle += pairs.back().first / static_cast<double>(holes.size());
         wanted += pairs.back().second / static_cast<double>(holes.size());

@@ -71,11 +71,9 @@ void addHole(const Part& part, const PartHole& hole, std::vector<Mark>& marks) {
         return;
     }
     marks.push_back(pointMark(part, Mark::Kind::HoleCentre, hole, hole.centreInFlat));
-    const Path& shape = hole.shapeInFlat;
-    if (hole.kind == Hole::Kind::ArcSlot) // its round ends run from one side to the other
-        for (const size_t end : {1, 3})
-            marks.push_back(pointMark(part, Mark::Kind::SlotEnd, hole,
-                                      (shape[end].point + shape[(end + 1) % 4].point) / 2));
+    if (hole.kind == Hole::Kind::ArcSlot)
+        for (const Vec2& end : arcSlotEnds(hole))
+            marks.push_back(pointMark(part, Mark::Kind::SlotEnd, hole, end));
     if (hole.kind == Hole::Kind::Rectangle || hole.kind == Hole::Kind::CutOut) addCorners(part, hole, marks);
 }
 

@@ -67,6 +67,49 @@ Vec2 PartHole::centreOfShape() const {
     return outer.centre + (outer.radius - diameter / 2) * Vec2(std::cos(middle), std::sin(middle));
 }
 
+/// Its round ends run from one side to the other.
+std::array<Vec2, 2> arcSlotEnds(const PartHole& hole) {
+    const Path& shape = hole.shapeInFlat;
+    return {(shape[1].point + shape[2].point) / 2, (shape[3].point + shape[0].point) / 2};
+}
+
+PartHole::Glide PartHole::glide() const {
+    if (isRound()) return {centreInFlat, centreInFlat, {}, 0, diameter};
+    if (isSlot()) return {spineInFlat.from, spineInFlat.to, {}, 0, diameter};
+    if (kind == Hole::Kind::ArcSlot) {
+        const auto [from, to] = arcSlotEnds(*this);
+        const Vec2 one = from - centreInFlat, other = to - centreInFlat;
+        const Vec2 middle = centreOfShape();
+        // From the middle, which tells a swing from what is left of the round.
+        const double half =
+            std::acos(std::clamp(one.dot(middle - centreInFlat) / one.squaredNorm(), -1.0, 1.0));
+        return one.x() * other.y() - one.y() * other.x() == 0 && half == 0
+                   ? Glide{middle, middle, {}, 0, diameter}
+                   : Glide{from, to, middle, degrees(half), diameter};
+    }
+    const Vec2 middle = centreOfShape();
+    if (kind == Hole::Kind::Rectangle) {
+        Vec2 along(0, 0); // its longer sides
+        for (size_t i = 0; i < shapeInFlat.size(); ++i) {
+            const Vec2 side = shapeInFlat[(i + 1) % shapeInFlat.size()].point - shapeInFlat[i].point;
+            if (shapeInFlat[i].bulge == 0 && side.norm() > along.norm()) along = side;
+        }
+        if (along.norm() > 0) along.normalize();
+        const Vec2 across(-along.y(), along.x());
+        double length = 0, width = 0;
+        for (const Vec2& corner : flattened(shapeInFlat)) {
+            length = std::max(length, 2 * std::abs((corner - middle).dot(along)));
+            width = std::max(width, 2 * std::abs((corner - middle).dot(across)));
+        }
+        if (along.norm() > 0 && length > width) {
+            const Vec2 half = (length - width) / 2 * along;
+            return {middle - half, middle + half, {}, 0, width};
+        }
+    }
+    const Vec2 at = contains(shapeInFlat, centreInFlat) ? centreInFlat : middle;
+    return {at, at, {}, 0, 2 * (nearestOn(shapeInFlat, at) - at).norm()};
+}
+
 PartHole::Core PartHole::core() const {
     constexpr double kStepDeg = 5;
     if (isRound()) return {{centreInFlat}, diameter / 2};

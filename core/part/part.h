@@ -101,6 +101,16 @@ struct PartHole {
     bool isSlot() const { return kind == Hole::Kind::Slot; }
     /// The middle of what is cut: of an arc slot not its pivot.
     Vec2 centreOfShape() const;
+    /// Where the middle of a round bolt may lie in it: on the line between two points, which are one in a
+    /// round hole and bow about a pivot in an arc slot. In a rectangle the slot that fits into it is taken;
+    /// in other openings the middle of what is cut. `width` is what is open across that line.
+    struct Glide {
+        Vec2 from, to;
+        std::optional<Vec2> middle; // of an arc
+        double halfSwingDeg = 0;
+        double width = 0;
+    };
+    Glide glide() const;
     /// Every point of the hole lies within `reach` of these points or the lines between them: the spine of
     /// round holes and slots, else the outline.
     struct Core {
@@ -157,6 +167,9 @@ struct Part {
 /// Lays the part out. The job must be valid (whatIsWrong() is empty); a valid job always solves. Where
 /// setbacks eat up more than a leg has, its length comes out negative and the checks say so.
 Part solve(const Job& job, const material::Material& material);
+
+/// The middles of an arc slot's two round ends.
+std::array<Vec2, 2> arcSlotEnds(const PartHole& hole);
 
 /// What was left on a bar's free start or end until it is trimmed, in the flat; empty where nothing was.
 Polygon leftOn(const Part& part, int plate, Edge edge);

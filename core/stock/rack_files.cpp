@@ -69,6 +69,38 @@ ordered_json jsonOf(const SectionCut& cut) {
     return out;
 }
 
+/// `at` is where the blank's least corner, as its own DXF counts it, comes to lie once it is turned.
+ordered_json jsonOf(const SectionNest& nest, const NestedSheet& nested) {
+    ordered_json blanks = ordered_json::array();
+    for (const Laid& laid : nested.blanks) {
+        const WantedBlank& blank = nest.section.wanted[laid.blank];
+        const Vec2 at = laid.sheetFromFlat * boxOf(blank.outline).min();
+        const auto& turned = laid.sheetFromFlat.linear();
+        const double turnedDeg = std::round(degrees(std::atan2(turned(1, 0), turned(0, 0))));
+        blanks.push_back({{"job", blank.name}, {"at", {at.x(), at.y()}}, {"turned", turnedDeg + 0.0}});
+    }
+    const Sheet& sheet = nest.sheets[nested.sheet];
+    return {{"sheet", sheet.name}, {"length", sheet.length}, {"width", sheet.width},
+            {"blanks", blanks},    {"used", nested.used},    {"rest", nested.rest}};
+}
+
+ordered_json jsonOf(const SectionNest& nest) {
+    ordered_json sheets = ordered_json::array(), missing = ordered_json::array();
+    for (const NestedSheet& nested : nest.nest.sheets)
+        sheets.push_back(jsonOf(nest, nested));
+    for (size_t i = 0; i < nest.section.wanted.size(); ++i)
+        if (const int lacks = nest.nest.missing[i]; lacks > 0)
+            missing.push_back({{"job", nest.section.wanted[i].name}, {"count", lacks}});
+    return {{"material", nest.section.material},
+            {"thickness", nest.section.thickness},
+            {"gap", nest.laying.gap},
+            {"sheets", sheets},
+            {"missing", missing},
+            {"taken", nest.nest.taken},
+            {"used", nest.nest.used},
+            {"least", nest.nest.least}};
+}
+
 } // namespace
 
 Result<std::vector<RackBar>> readBars(std::istream& in) {
@@ -76,10 +108,12 @@ Result<std::vector<RackBar>> readBars(std::istream& in) {
 }
 
 void writeCutLists(std::ostream& out, const std::vector<SectionCut>& sections,
-                   const std::vector<std::string>& sheets) {
-    ordered_json all = ordered_json::array();
+                   const std::vector<SectionNest>& nests) {
+    ordered_json all = ordered_json::array(), sheets = ordered_json::array();
     for (const SectionCut& cut : sections)
         all.push_back(jsonOf(cut));
+    for (const SectionNest& nest : nests)
+        sheets.push_back(jsonOf(nest));
     out << ordered_json{{"sections", all}, {"sheets", sheets}}.dump() << '\n';
 }
 

@@ -1,7 +1,7 @@
 // What is on the rack as a table, and cut lists as JSON.
 #pragma once
 
-#include "stock/sections.h"
+#include "stock/sheet_sections.h"
 
 #include <iosfwd>
 
@@ -19,8 +19,8 @@ struct SectionCut {
 };
 
 /// One object on one line: a section after the other, each bar with its pieces and where on it they begin,
-/// from the end that came with it. `sheets` are jobs that come from no bar.
+/// from the end that came with it; then sheets, each with its blanks and where they lie on it.
 void writeCutLists(std::ostream& out, const std::vector<SectionCut>& sections,
-                   const std::vector<std::string>& sheets);
+                   const std::vector<SectionNest>& nests);
 
 } // namespace goodfold::stock

@@ -425,7 +425,7 @@ void CommandTest::shellsAndManualsKnowEveryCommand() {
     QCOMPARE(offered({"export", "stay.gfold", "--pdf-p"}), "--pdf-paper");
     QCOMPARE(offered({"export", "stay.gfold", "--paper", ""}), "a4 letter");
     QCOMPARE(offered({"practise", "--hand", "l"}), "left");
-    QVERIFY(offered({"cut", "--g"}) == "--grip" && offered({"show", "--g"}).isEmpty());
+    QVERIFY(offered({"cut", "--gr"}) == "--grip" && offered({"show", "--g"}).isEmpty());
     const QByteArray manual = run({"manual"}).out;
     for (const QString& command : commands)
         QVERIFY2(command == "--help" || manual.contains(".SS " + command.toUtf8()), qPrintable(command));

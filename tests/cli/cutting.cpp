@@ -12,6 +12,7 @@ private slots:
     void batchesAreCutFromWhatThereIs();
     void shortStockIsSaid();
     void tablesAreReadStrictly();
+    void sheetsAreLaidOut();
 };
 
 namespace {
@@ -43,6 +44,7 @@ void CuttingTest::batchesAreCutFromWhatThereIs() {
     QVERIFY(std::abs(section["bars"][0]["rest"].get<double>() - (720 - 4 * 177.002)) < 0.01);
     QVERIFY(section["is_least"].get<bool>());
     QCOMPARE(cut["sheets"].size(), size_t(1)); // the tray
+    QCOMPARE(cut["sheets"][0]["sheets"][0]["blanks"].size(), size_t(4));
 }
 
 void CuttingTest::shortStockIsSaid() {
@@ -53,6 +55,39 @@ void CuttingTest::shortStockIsSaid() {
     const json cut = json::parse(outcome.out.toStdString());
     QCOMPARE(cut["sections"][0]["missing"][0]["count"], 1);
     QCOMPARE(cut["sections"][0]["bars"][0]["pieces"][0]["at"], 20.0);
+}
+
+/// Four trays on what is there; where that is too small it is said. The drawing opens and has a line round
+/// each.
+void CuttingTest::sheetsAreLaidOut() {
+    const QByteArray head = "name,material,thickness,length,width,count,price,offcut\n";
+    QTemporaryDir folder;
+    const QString drawing = folder.filePath("sheets.dxf");
+    const Outcome outcome = run({"cut", demo("valve-tray.gfold"), "--json", "--sheets", "-", "--seconds",
+                                 "0.2", "--margin", "10", "--dxf", drawing},
+                                head + "rest,steel-galvanised,1.2,700,500,1,,yes\n"
+                                       "sheet,steel-galvanised,1.2,2000,1000,,,\n"
+                                       "thick,steel-galvanised,2,2000,1000,,,\n");
+    QVERIFY2(outcome.status == 0, outcome.err.constData());
+    const json sheets = json::parse(outcome.out.toStdString())["sheets"][0]["sheets"];
+    int blanks = 0;
+    for (const json& sheet : sheets) {
+        QVERIFY(sheet["sheet"] != "thick");
+        blanks += static_cast<int>(sheet["blanks"].size());
+        QVERIFY(sheet["used"].get<double>() < 1);
+    }
+    QCOMPARE(blanks, 4);
+    QCOMPARE(sheets[0]["sheet"], "rest");
+    const QByteArray drawn = textOf(drawing);
+    QVERIFY(drawn.count("LWPOLYLINE") >= 5 && drawn.contains("SHEET"));
+    QCOMPARE(run({"cut", demo("valve-tray.gfold"), "--json", "--dxf", drawing, "--seconds", "0"}).status, 3);
+    const Outcome small = run({"cut", demo("valve-tray.gfold"), "--json", "--sheets", "-", "--seconds", "0"},
+                              head + "rest,steel-galvanised,1.2,100,100,,,yes\n");
+    QCOMPARE(small.status, 1);
+    QCOMPARE(json::parse(small.out.toStdString())["sheets"][0]["missing"][0]["count"], 4);
+    const Outcome wrong = run({"cut", demo("valve-tray.gfold"), "--json", "--sheets", "-"},
+                              head + "rest,steel-galvanised,1.2,0,100,,,yes\n");
+    QVERIFY(wrong.status != 0 && wrong.err.contains("length"));
 }
 
 void CuttingTest::tablesAreReadStrictly() {

@@ -64,6 +64,7 @@ private slots:
     void axisAtAnAngle();
     void grainIsAskedFor();
     void zincAndMetals();
+    void coatsNarrowHoles();
     void smallThings();
     void figuresHardlyMeant();
     void holeOverTheShoulder();
@@ -271,6 +272,28 @@ void FitsTest::zincAndMetals() {
     QVERIFY(found(job, "held-by-one"));
     job.material = "steel-hot-rolled";
     QVERIFY(!found(job, "mixed-metals"));
+}
+
+/// 0.2 of hot zinc on each side take 0.4 off a hole: of 6.4 there is 6.0 left, which is M6 and no less,
+/// of 6.3 not.
+void FitsTest::coatsNarrowHoles() {
+    job::Job job = test::bar({60, 60}, {{.insideRadius = 4}}, 3);
+    Hole hole = fitted(round("h1", 20, 0, 6), "m6 close");
+    job.plates[0].holes = {hole};
+    job.plates[0].holes[0].diameter = 6.3;
+    QVERIFY(!found(job, "hole-does-not-suit"));
+    job.coat = 0.2;
+    const check::Finding tight = *found(job, "hole-does-not-suit");
+    QCOMPARE(tight.severity, check::Severity::Stop);
+    QVERIFY2(tight.says.find("5.9") != std::string::npos, tight.says.c_str());
+    const job::Job mended = tight.remedy()->mended;
+    QVERIFY(!found(mended, "hole-does-not-suit"));
+    QVERIFY(std::abs(mended.findHole("h1")->diameter - 6.8) < 1e-9); // close is 6.4, and twice 0.2
+    QVERIFY(!found(mended, "close-and-coated"));                     // it is reckoned with
+    job.plates[0].holes[0].diameter = 6.4;
+    QVERIFY(!found(job, "hole-does-not-suit"));
+    job.plates[0].holes[0] = fitted(round("h1", 20, 0, 5), "m6 tapped");
+    QVERIFY(found(job, "close-and-coated"));
 }
 
 void FitsTest::smallThings() {

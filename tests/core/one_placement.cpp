@@ -57,6 +57,10 @@ private slots:
     void patternsNeedOnePlacement_data();
     void patternsNeedOnePlacement();
     void roomIsTheBestThereIs();
+    void roomAlongAnArcIsTheBestThereIs();
+    void boltsGlideInOpenings_data();
+    void boltsGlideInOpenings();
+    void coatsTakeRoom();
 };
 
 void OnePlacementTest::patternsNeedOnePlacement_data() {
@@ -141,6 +145,128 @@ void OnePlacementTest::roomIsTheBestThereIs() {
         const double got = fit(ties, {}).room;
         QVERIFY2(got > most - 2e-3 && got < most + 2e-2, qPrintable(QString("%1 %2").arg(got).arg(most)));
     }
+}
+
+/// The same with an arc slot about one of the holes, its bolt anywhere along it and past its ends.
+void OnePlacementTest::roomAlongAnArcIsTheBestThereIs() {
+    std::mt19937 random(29);
+    const auto real = [&](double from, double to) {
+        return std::uniform_real_distribution(from, to)(random);
+    };
+    for (int round = 0; round < 60; ++round) {
+        std::vector<Tie> ties;
+        const int others = 1 + static_cast<int>(real(0, 2.99));
+        for (int i = 0; i < others; ++i) {
+            const Vec3 at{real(0, 30), real(0, 60), 0};
+            Tie tie;
+            tie.play = real(0.1, 0.5);
+            tie.rims[0] = tie.rims[1] = {at, at, at + Vec3{real(-0.3, 0), 0, 0}};
+            ties.push_back(tie);
+        }
+        const Vec3 pivot = ties[0].rims[0].from;
+        const double radius = real(20, 70), half = real(0.1, 1.7), middle = real(-3, 3);
+        const auto onArc = [&](double angle) -> Vec3 {
+            return pivot + radius * Vec3(std::cos(middle + angle), std::sin(middle + angle), 0);
+        };
+        const double where = real(-1.1, 1.1) * half;
+        Tie tie;
+        tie.play = real(0.1, 0.5);
+        tie.bow = Tie::Bow{half, {onArc(0), onArc(0)}};
+        tie.rims[0] = tie.rims[1] = {onArc(-half), onArc(half),
+                                     onArc(where) + Vec3{real(-0.3, 0.3), real(-0.3, 0.3), 0}};
+        ties.push_back(tie);
+        const auto roomAt = [&](double x, double y, double turn) {
+            double least = 1e9;
+            const Eigen::Rotation2Dd by(turn);
+            for (const Tie& each : ties) {
+                const Vec2 target = by.inverse() * (each.rims[0].target.head<2>() - Vec2(x, y)); // as made
+                double off = (each.rims[0].from.head<2>() - target).norm();
+                if (each.bow) {
+                    const Vec2 out = target - pivot.head<2>();
+                    const double angle =
+                        std::remainder(std::atan2(out.y(), out.x()) - middle, 2 * std::numbers::pi);
+                    off = std::abs(angle) <= half
+                              ? std::abs(out.norm() - radius)
+                              : std::min(off, (each.rims[0].to.head<2>() - target).norm());
+                }
+                least = std::min(least, each.play - off);
+            }
+            return least;
+        };
+        double best[3] = {0, 0, 0}, most = roomAt(0, 0, 0);
+        for (double step = 0.5; step > 1e-6; step *= 0.7)
+            for (int tries = 0; tries < 400; ++tries) {
+                const double x = best[0] + real(-step, step), y = best[1] + real(-step, step),
+                             turn = best[2] + real(-step, step) / 60;
+                if (const double room = roomAt(x, y, turn); room > most) {
+                    most = room;
+                    best[0] = x, best[1] = y, best[2] = turn;
+                }
+            }
+        const Fitting found = fit(ties, {});
+        QVERIFY2(found.room > most - 5e-3,
+                 qPrintable(QString("%1: %2, not %3").arg(round).arg(found.room).arg(most)));
+        const Vec3 turned = found.placed.linear().col(0);
+        const double reached = roomAt(found.placed.translation().x(), found.placed.translation().y(),
+                                      std::atan2(turned.y(), turned.x()));
+        QVERIFY2(std::abs(found.room - reached) < 2e-3, "it is where it says");
+    }
+}
+
+/// Two holes on M6 in threads, h1 a round one of 6.6, h2 an opening; where the second point is, counted from
+/// the first, and the room there is: 0.3 where it lies as drawn, less half of what the point is off across
+/// the opening.
+void OnePlacementTest::boltsGlideInOpenings_data() {
+    using Kind = job::Hole::Kind;
+    QTest::addColumn<job::Hole>("opening");
+    QTest::addColumn<Vec2>("second");
+    QTest::addColumn<double>("room");
+    const job::Hole rectangle{.kind = Kind::Rectangle, .diameter = 6.6, .length = 16.6};
+    QTest::newRow("rectangle, as drawn") << rectangle << Vec2(50, 0) << 0.3;
+    QTest::newRow("rectangle, 4.9 along it") << rectangle << Vec2(54.9, 0) << 0.3;
+    QTest::newRow("rectangle, 0.2 past its end") << rectangle << Vec2(55.2, 0) << 0.2;
+    job::Hole upright = rectangle;
+    upright.angleDeg = 90;
+    QTest::newRow("upright, the bracket turns")
+        << upright << Vec2(50 * std::cos(0.08), 50 * std::sin(0.08)) << 0.3;
+    QTest::newRow("upright, 0.4 beyond its ends") << upright << Vec2(std::hypot(50, 5) + 0.4, 0) << 0.1;
+    // About h1, so that the bracket may turn as well.
+    const job::Hole arc{.kind = Kind::ArcSlot, .diameter = 6.6, .radius = 50, .swingDeg = 40};
+    QTest::newRow("arc about h1") << arc << Vec2(50, 0) << 0.3;
+    QTest::newRow("arc about h1, 15 degrees on")
+        << arc << Vec2(50 * std::cos(0.26), 50 * std::sin(0.26)) << 0.3;
+    QTest::newRow("arc about h1, 0.4 too far")
+        << arc << Vec2(50.4 * std::cos(0.26), 50.4 * std::sin(0.26)) << 0.1;
+    const job::Hole square{.kind = Kind::CutOut,
+                           .outline = {{.at = {-4, -4}}, {.at = {4, -4}}, {.at = {4, 4}}, {.at = {-4, 4}}}};
+    QTest::newRow("cut out 8 by 8") << square << Vec2(50.7, 0) << 0.3; // it has 1.0 itself
+}
+
+void OnePlacementTest::boltsGlideInOpenings() {
+    QFETCH(job::Hole, opening);
+    QFETCH(Vec2, second);
+    QFETCH(double, room);
+    test::MarkedPlate plate({{0, 0}, {50, 0}}, 0);
+    const job::Hole drawn = plate.job.plates[0].holes[1];
+    job::Hole& hole = plate.job.plates[0].holes[1];
+    hole = opening;
+    hole.id = drawn.id;
+    hole.x = opening.kind == job::Hole::Kind::ArcSlot ? drawn.x - 50 : drawn.x; // its pivot
+    hole.xFrom = drawn.xFrom;
+    hole.y = drawn.y;
+    plate.part = part::solve(plate.job, test::hotRolled());
+    const Vec3 first = plate.mounting.ties[0].at;
+    plate.mounting.ties[1].at = first + Vec3(second.x(), second.y(), 0);
+    const double found = nominalFit(plate.making()).fitting.room;
+    QVERIFY2(std::abs(found - room) < 2e-3, qPrintable(QString::number(found)));
+}
+
+/// 0.08 of powder on each side: of 0.3 of play 0.22 are left.
+void OnePlacementTest::coatsTakeRoom() {
+    test::MarkedPlate plate({{0, 0}, {50, 0}}, 0);
+    QVERIFY(std::abs(nominalFit(plate.making()).fitting.room - 0.3) < 1e-4);
+    plate.job.coat = 0.08;
+    QVERIFY(std::abs(nominalFit(plate.making()).fitting.room - 0.22) < 1e-4);
 }
 
 GOODFOLD_TEST(OnePlacementTest)

@@ -106,6 +106,7 @@ public:
         const auto& book = material::standardMaterials().materials;
         job.material = book[static_cast<size_t>(whole(0, static_cast<int>(book.size()) - 1))].id;
         job.thickness = real(0.5, 6);
+        job.coat = job.thickness > 3 ? 0.02 * job.thickness : 0;
         job.dimensionTo = static_cast<job::DimensionTo>(whole(0, 2));
         job.allowance.kind = static_cast<bend::AllowanceRule::Kind>(whole(0, 3));
         job.allowance.constantK = real(0.2, 0.5);

@@ -182,7 +182,7 @@ void SolidsTest::randomPartsByPappus() {
     std::vector<double> volumes;
     std::vector<bool> areSound;
     int withHoles = 0;
-    for (int i = 0; i < test::rounds(240); ++i) {
+    for (int i = 0; i < test::rounds(160); ++i) {
         job::Job job = i % 2 ? random.next() : random.nextSheet(5);
         if (i % 4 < 2) // most random holes lie off somewhere
             for (job::Plate& plate : job.plates)
@@ -198,7 +198,7 @@ void SolidsTest::randomPartsByPappus() {
         bodies.push_back(body);
         parts.push_back(std::move(part));
     }
-    QVERIFY2(bodies.size() > static_cast<size_t>(test::rounds(60)),
+    QVERIFY2(bodies.size() > static_cast<size_t>(test::rounds(40)),
              qPrintable(QString::number(bodies.size())));
     QVERIFY2(withHoles > 0, qPrintable(QString::number(withHoles)));
     const std::vector<Facts> facts = readBack(bodies);

@@ -204,18 +204,24 @@ void SoakTest::usedAtRandom() {
     QElapsedTimer clock;
     clock.start();
     Memory early;
+    QString byMinute; // MB that live
+    qint64 next = first;
     int acts = 0;
     while (clock.elapsed() < most) {
         hand.act();
         if (QTest::currentTestFailed()) return;
         QCoreApplication::processEvents();
         ++acts;
-        if (early.live == 0 && clock.elapsed() > first) early = hand.atRest();
+        if (clock.elapsed() < next) continue;
+        next += first;
+        const Memory now = hand.atRest();
+        if (early.live == 0) early = now;
+        byMinute += QStringLiteral(" %1").arg(now.live, 0, 'f', 1);
     }
     hand.save();
     const Memory late = hand.atRest();
-    qInfo("%d acts; live %.1f MB after %lld s, %.1f MB after %lld s; resident %.0f and %.0f MB", acts,
-          early.live, first / 1000, late.live, most / 1000, early.resident, late.resident);
+    qInfo("%d acts; live each %lld s:%s, at the end %.1f MB; resident %.0f and %.0f MB", acts, first / 1000,
+          qPrintable(byMinute), late.live, early.resident, late.resident);
     constexpr double kCaches = 5; // MB: measured words and glyphs fill for some minutes (docs/reliability.md)
     if (seconds >= 300) QVERIFY(late.live < early.live + kCaches);
 }

@@ -17,13 +17,8 @@ namespace goodfold::cli {
 namespace {
 
 Result<std::vector<stock::SectionNest>> nestsOf(const std::vector<stock::Batched>& batch,
+                                                const std::vector<stock::RackSheet>& rack,
                                                 const Arguments& arguments) {
-    std::vector<stock::RackSheet> rack;
-    if (!arguments.sheets.empty()) {
-        const auto read = readSheets(arguments.sheets);
-        if (!read) return Error{read.error().says, arguments.sheets + ": " + read.error().where};
-        rack = *read;
-    }
     std::vector<stock::SectionNest> nests;
     for (stock::SheetSection& section : stock::sheetSectionsOf(batch)) {
         stock::SectionNest each{std::move(section), {}, {}, {}};
@@ -34,7 +29,7 @@ Result<std::vector<stock::SectionNest>> nestsOf(const std::vector<stock::Batched
         each.laying.isShorn = arguments.isShorn;
         each.laying.seconds = arguments.seconds;
         auto nest = stock::nest(each.section.wanted, each.sheets, each.laying);
-        if (!nest) return Error{nest.error().says, arguments.jobs.front()};
+        if (!nest) return nest.error();
         each.nest = *std::move(nest);
         nests.push_back(std::move(each));
     }
@@ -61,6 +56,12 @@ int cutBatch(const Books& books, const Arguments& arguments) {
         if (!read) return complain(arguments.bars, read.error());
         rack = *read;
     }
+    std::vector<stock::RackSheet> sheets;
+    if (!arguments.sheets.empty()) {
+        const auto read = readSheets(arguments.sheets);
+        if (!read) return complain(arguments.sheets, read.error());
+        sheets = *read;
+    }
     std::deque<sequence::Settled> jobs; // laid out as their tools bend them; they stay where they are
     std::vector<stock::Batched> batch;
     for (const std::string& path : arguments.jobs) {
@@ -86,8 +87,8 @@ int cutBatch(const Books& books, const Arguments& arguments) {
             isAll && std::all_of(list->missing.begin(), list->missing.end(), [](int n) { return n == 0; });
         cuts.push_back(std::move(cut));
     }
-    const auto nests = nestsOf(batch, arguments);
-    if (!nests) return complain(nests.error().where, {nests.error().says, "sheets"}, kCannotBeMade);
+    const auto nests = nestsOf(batch, sheets, arguments);
+    if (!nests) return complain(arguments.jobs.front(), nests.error(), kCannotBeMade);
     for (const stock::SectionNest& each : *nests)
         isAll = isAll &&
                 std::all_of(each.nest.missing.begin(), each.nest.missing.end(), [](int n) { return n == 0; });

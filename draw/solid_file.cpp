@@ -35,10 +35,10 @@ QByteArray inAscii(const QByteArray& text) {
 } // namespace
 
 Result<QByteArray> solidFile(std::vector<part::ExactBody> bodies, solid::Format format) {
-    static solid::WriteSolid* const write = loaded();
+    solid::WriteSolid* const write = loaded();
     if (!write)
         return Error{"STEP and STL need the package libocct-data-exchange-7.6: install it "
-                     "(sudo apt install libocct-data-exchange-7.6), start Good Fold again, and export again.",
+                     "(sudo apt install libocct-data-exchange-7.6) and export again.",
                      "writing"};
     const QTemporaryDir folder; // the kernel writes files only
     const QString path = folder.filePath(QStringLiteral("solid"));

@@ -54,6 +54,7 @@ solid="goodfold-cli export /usr/share/good-fold/demo/vent-stay.gfold --step stay
 as_gardener "$solid || true" # says what to install
 apt install libocct-data-exchange-7.6
 as_gardener "$solid && head -c 13 stay.step; echo"
+apt autoremove --purge libocct-data-exchange-7.6 # what is left behind is to be good-fold's own
 as_gardener "QT_QPA_PLATFORM=offscreen XDG_RUNTIME_DIR=/tmp goodfold --shots . /usr/share/good-fold/demo/vent-stay.gfold 2> /dev/null; ls -s *.png"
 
 say "Removed"

@@ -152,6 +152,7 @@ TopoDS_Shape shapeOf(const part::ExactBody& body) {
     for (const part::ExactBend& bend : body.bends)
         pieces.push_back(
             BRepBuilderAPI_Transform(bentShape(bend, body.thickness), inKernel(bend.rootFromBend), true));
+    if (pieces.empty()) throw Standard_Failure("empty");
     return pieces.size() < 2 ? pieces.front() : tidied(joined(pieces, jointsOf(body)));
 }
 

@@ -43,10 +43,10 @@ std::vector<Finding> holeDoesNotSuit(const Subject& s) {
         if (!wanted) return;
         const hardware::Screw* screw = s.hardware.findScrew(fastener.size);
         constexpr double kSame = 1e-6;
-        const double least = leastHole(fastener, screw, wanted->diameter),
-                     most = wanted->diameter + mostLarger(fastener, screw) + 2 * s.job.coat;
         const bool isCoated = s.job.coat > 0 && fastener.use == Use::Bolt;
         const double taken = isCoated ? 2 * s.job.coat : 0;
+        const double least = leastHole(fastener, screw, wanted->diameter),
+                     most = wanted->diameter + mostLarger(fastener, screw) + taken;
         const bool isSmall = hole.diameter - taken < least - kSame;
         if (!isSmall && hole.diameter <= most + kSame) return;
         Finding finding = told(

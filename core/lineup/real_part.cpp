@@ -28,6 +28,8 @@ RealPart::RealPart(const job::Job& job, const part::Part& part, std::vector<Held
     : job(job), part(part), held(std::move(held)), bends(part.bends),
       rootFromFlat(part.plates.size(), Pose3::Identity()), moved(part.holes.size(), Vec2(0, 0)), filed(moved),
       realThickness(part.thickness) {
+    for (const part::PartHole& hole : part.holes)
+        glides.push_back(hole.glide());
     std::vector<int> plates{part.root};
     for (size_t i = 0; i < plates.size(); ++i)
         for (const int bend : part.plates[static_cast<size_t>(plates[i])].childBends) {
@@ -122,7 +124,7 @@ RealPart::Spine RealPart::spineOf(int index) const {
     const auto at = [&](const Vec2& flat) -> Vec3 {
         return pose * Vec3(flat.x() + by.x(), flat.y() + by.y(), 0);
     };
-    part::PartHole::Glide glide = hole.glide();
+    part::PartHole::Glide glide = glides[static_cast<size_t>(index)];
     const Vec2& out = filed[static_cast<size_t>(index)];
     (out.dot(glide.to - glide.from) < 0 ? glide.from : glide.to) += out;
     Spine spine{at(glide.from), at(glide.to), pose.linear().col(2)};

@@ -31,6 +31,8 @@ public:
         Vec3 middle() const { return bowMiddle ? *bowMiddle : Vec3((from + to) / 2); }
     };
     Spine spineOf(int hole) const;
+    /// What is open across its spine.
+    double widthOf(int hole) const { return glides[static_cast<size_t>(hole)].width; }
     /// Corners of a plate's straight part on one side, in the root plate's frame.
     std::array<Vec3, 4> cornersOf(int plate, bool onFace) const;
 
@@ -46,6 +48,7 @@ private:
     std::vector<int> order;            // of bends, each after the one its parent hangs on
     std::vector<Pose3> rootFromFlat;
     std::vector<Vec2> moved, filed; // of holes, in the flat
+    std::vector<part::PartHole::Glide> glides;
     double realThickness = 0;
 };
 

@@ -97,11 +97,12 @@ bool Workshop::centresItsBolt(const part::PartHole& hole) const {
 
 double Workshop::playOf(size_t index, const Vec3& holeAxis) const {
     const Mounting::Tie& tie = making.mounting.ties[index];
-    const part::PartHole& hole = making.part.holes[static_cast<size_t>(holes[index])];
     const double own =
         isCentred[index]
             ? 0
-            : ((hole.glide().width - 2 * making.job.coat) * std::abs(holeAxis.dot(tie.axis)) - tie.bolt) / 2;
+            : ((real.widthOf(holes[index]) - 2 * making.job.coat) * std::abs(holeAxis.dot(tie.axis)) -
+               tie.bolt) /
+                  2;
     return own + (tie.through ? (*tie.through - tie.bolt) / 2 : 0);
 }
 

@@ -51,9 +51,12 @@ double Layer::sizeOf(size_t blank) const {
 }
 
 std::vector<int> Layer::turnsOf(const Next& next) const {
-    const bool hasGrain = wanted[next.blank].hasGrain;
-    if (next.quarters && !(hasGrain && *next.quarters % 2 == 1)) return {*next.quarters};
-    return hasGrain ? std::vector{0, 2} : std::vector{0, 1, 2, 3};
+    std::vector<int> turns{0, 1, 2, 3};
+    const Lies lies = wanted[next.blank].lies;
+    if (lies != Lies::Either)
+        std::erase_if(turns, [&](int quarters) { return (quarters % 2 == 1) != (lies == Lies::Across); });
+    const bool isFree = next.quarters && std::find(turns.begin(), turns.end(), *next.quarters) != turns.end();
+    return isFree ? std::vector{*next.quarters} : turns;
 }
 
 /// What is kept clear has half the gap in it, and along a sheet's edge the margin is enough.

@@ -12,13 +12,17 @@
 
 namespace goodfold::stock {
 
+/// How a blank's own x lies on the sheet, whose grain runs along its length.
+enum class Lies { Either, Along, Across };
+
 /// A blank that is wanted so many times.
 struct WantedBlank {
     std::string name;
     Path outline;               // counter-clockwise, wherever it lies
     std::vector<Path> openings; // that another blank may come out of
     int count = 1;
-    bool hasGrain = false; // lies along the sheet or end for end, never across
+    Lies lies = Lies::Either;
+    std::vector<Path> holes = {}; // all that is cut in it, to be drawn
 };
 
 /// A sheet there is, or that can be bought; its grain runs along its length.

@@ -1,6 +1,7 @@
 #include "stock/rack_files.h"
 
 #include "files/csv_row.h"
+#include "files/dxf.h"
 
 #include <nlohmann/json.hpp>
 
@@ -13,23 +14,34 @@ using nlohmann::ordered_json;
 
 namespace {
 
-RackBar barFrom(const files::CsvRow& row) {
-    RackBar bar;
-    bar.material = row.needed("material");
-    bar.width = row.number("width");
-    bar.thickness = row.number("thickness");
-    bar.bar.length = row.number("length");
+/// What bars and sheets have alike.
+template <class Stock> void readStock(const files::CsvRow& row, Stock& stock, const char* usualName) {
     const double count = row.number("count", -1);
     if (count >= 0 && (count != std::floor(count) || count > kMostPieces))
         row.fail("count", "must be a whole number");
-    if (count >= 0) bar.bar.count = static_cast<int>(count);
-    bar.bar.price = row.number("price", 0);
-    bar.bar.isOffcut = row.flag("offcut", false);
-    bar.bar.name = row.text("name");
-    if (bar.bar.name.empty()) bar.bar.name = bar.bar.isOffcut ? "offcut" : "bar";
+    if (count >= 0) stock.count = static_cast<int>(count);
+    stock.length = row.number("length");
+    stock.price = row.number("price", 0);
+    stock.isOffcut = row.flag("offcut", false);
+    stock.name = row.text("name");
+    if (stock.name.empty()) stock.name = stock.isOffcut ? "offcut" : usualName;
     for (const char* column : {"width", "thickness", "length"})
         if (!(row.number(column) > 0)) row.fail(column, "must be more than 0");
+}
+
+RackBar barFrom(const files::CsvRow& row) {
+    RackBar bar{row.needed("material"), row.number("width"), row.number("thickness"), {}};
+    readStock(row, bar.bar, "bar");
     return bar;
+}
+
+RackSheet sheetFrom(const files::CsvRow& row) {
+    RackSheet sheet{row.needed("material"), row.number("thickness"), {}};
+    readStock(row, sheet.sheet, "sheet");
+    sheet.sheet.width = row.number("width");
+    for (const char* column : {"width", "length"})
+        if (row.number(column) > kLongestBar) row.fail(column, "is more than a sheet is");
+    return sheet;
 }
 
 ordered_json jsonOf(const SectionCut& cut, const CutBar& bar) {
@@ -107,6 +119,10 @@ Result<std::vector<RackBar>> readBars(std::istream& in) {
     return files::readRows<RackBar>(in, barFrom);
 }
 
+Result<std::vector<RackSheet>> readSheets(std::istream& in) {
+    return files::readRows<RackSheet>(in, sheetFrom);
+}
+
 void writeCutLists(std::ostream& out, const std::vector<SectionCut>& sections,
                    const std::vector<SectionNest>& nests) {
     ordered_json all = ordered_json::array(), sheets = ordered_json::array();
@@ -115,6 +131,35 @@ void writeCutLists(std::ostream& out, const std::vector<SectionCut>& sections,
     for (const SectionNest& nest : nests)
         sheets.push_back(jsonOf(nest));
     out << ordered_json{{"sections", all}, {"sheets", sheets}}.dump() << '\n';
+}
+
+void writeDxf(std::ostream& out, const std::vector<SectionNest>& nests) {
+    constexpr double kBetween = 100; // mm
+    std::vector<files::DxfShape> shapes;
+    std::vector<files::DxfNote> notes;
+    Vec2 at(0, 0);
+    for (const SectionNest& each : nests)
+        for (const NestedSheet& nested : each.nest.sheets) {
+            const Sheet& sheet = each.sheets[nested.sheet];
+            const Pose2 put(Eigen::Translation2d(at.x(), at.y()));
+            shapes.push_back(
+                {moved(straight({{0, 0}, {sheet.length, 0}, {sheet.length, sheet.width}, {0, sheet.width}}),
+                       put),
+                 "SHEET"});
+            notes.push_back(
+                {at + Vec2(0, sheet.width + 5), sheet.name + ", " + each.section.material + " " +
+                                                    quantity::printNumber(each.section.thickness, 2)});
+            for (const Laid& laid : nested.blanks) {
+                const WantedBlank& blank = each.section.wanted[laid.blank];
+                const Pose2 pose = put * laid.sheetFromFlat;
+                shapes.push_back({moved(blank.outline, pose), "CUT"});
+                notes.push_back({boxOf(shapes.back().path).center(), blank.name});
+                for (const Path& hole : blank.holes)
+                    shapes.push_back({moved(hole, pose), "CUT"});
+            }
+            at.x() += sheet.length + kBetween;
+        }
+    files::writeDxf(out, shapes, notes);
 }
 
 } // namespace goodfold::stock

@@ -1,4 +1,4 @@
-// What is on the rack as a table, and cut lists as JSON.
+// What is on the rack as tables; cut lists and nests as JSON, nests as a drawing.
 #pragma once
 
 #include "stock/sheet_sections.h"
@@ -11,6 +11,10 @@ namespace goodfold::stock {
 /// offcut (yes or no). Millimetres.
 Result<std::vector<RackBar>> readBars(std::istream& in);
 
+/// Columns: name, material, thickness, length, width, count (as many as one likes where it is empty), price,
+/// offcut (yes or no). Millimetres; the grain runs along the length.
+Result<std::vector<RackSheet>> readSheets(std::istream& in);
+
 struct SectionCut {
     Section section;
     std::vector<Bar> bars;
@@ -18,9 +22,19 @@ struct SectionCut {
     CutList list;
 };
 
+struct SectionNest {
+    SheetSection section;
+    std::vector<Sheet> sheets;
+    Laying laying;
+    Nest nest;
+};
+
 /// One object on one line: a section after the other, each bar with its pieces and where on it they begin,
 /// from the end that came with it; then sheets, each with its blanks and where they lie on it.
 void writeCutLists(std::ostream& out, const std::vector<SectionCut>& sections,
                    const std::vector<SectionNest>& nests);
+
+/// All sheets beside one another: their edges on SHEET, what is cut on CUT, names on NOTES.
+void writeDxf(std::ostream& out, const std::vector<SectionNest>& nests);
 
 } // namespace goodfold::stock

@@ -1,10 +1,8 @@
-// Which blanks of a batch come from which sheets: by metal and thickness; as tables, JSON and drawings.
+// Which blanks of a batch come from which sheets: by metal and thickness.
 #pragma once
 
 #include "stock/nest.h"
 #include "stock/sections.h"
-
-#include <iosfwd>
 
 namespace goodfold::stock {
 
@@ -14,10 +12,6 @@ struct RackSheet {
     double thickness = 0;
     Sheet sheet;
 };
-
-/// Columns: name, material, thickness, length, width, count (as many as one likes where it is empty), price,
-/// offcut (yes or no). Millimetres; the grain runs along the length.
-Result<std::vector<RackSheet>> readSheets(std::istream& in);
 
 struct SheetSection {
     std::string material;
@@ -33,15 +27,5 @@ std::vector<SheetSection> sheetSectionsOf(const std::vector<Batched>& jobs);
 std::vector<Sheet> sheetsFor(const SheetSection& section, const std::vector<RackSheet>& rack);
 /// Where the rack is not known: the sizes that sheets are usually sold in, as many as one likes.
 std::vector<Sheet> soldSheets(quantity::Unit unit);
-
-struct SectionNest {
-    SheetSection section;
-    std::vector<Sheet> sheets;
-    Laying laying;
-    Nest nest;
-};
-
-/// All sheets beside one another: their edges on SHEET, what is cut on CUT, names on NOTES.
-void writeDxf(std::ostream& out, const std::vector<SectionNest>& nests);
 
 } // namespace goodfold::stock

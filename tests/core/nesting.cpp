@@ -67,7 +67,10 @@ QString wrongIn(const Nest& nest, const std::vector<WantedBlank>& wanted, const 
             }
             const double turn =
                 std::atan2(blank.sheetFromFlat.linear()(1, 0), blank.sheetFromFlat.linear()(0, 0));
-            if (wanted[blank.blank].hasGrain && std::abs(std::sin(turn)) > 1e-9) return "across the grain";
+            if (wanted[blank.blank].lies == Lies::Along && std::abs(std::sin(turn)) > 1e-9)
+                return "across the grain";
+            if (wanted[blank.blank].lies == Lies::Across && std::abs(std::cos(turn)) > 1e-9)
+                return "along the grain";
             if (blank.sheetFromFlat.linear().determinant() < 0) return "turned over";
             cuts.push_back(cut);
         }
@@ -145,8 +148,10 @@ void NestingTest::grainIsKept() {
     const std::vector<Sheet> sheets{{"sheet", 60, 200, 1}};
     const Laying laying{.seconds = 0};
     QCOMPARE(nest(wanted, sheets, laying)->missing, std::vector<int>{0});
-    wanted[0].hasGrain = true;
+    wanted[0].lies = Lies::Along;
     QCOMPARE(nest(wanted, sheets, laying)->missing, std::vector<int>{1});
+    wanted[0].lies = Lies::Across;
+    QCOMPARE(nest(wanted, sheets, laying)->missing, std::vector<int>{0});
 }
 
 namespace {
@@ -220,7 +225,8 @@ void NestingTest::randomSetsDoNotOverlap() {
     for (int round = 0; round < test::rounds(500); ++round) {
         std::vector<WantedBlank> wanted;
         for (int i = random.whole(2, 5); i > 0; --i) {
-            WantedBlank blank{"blank", angle(), {}, random.whole(1, 3), random.whole(0, 3) == 0};
+            WantedBlank blank{
+                "blank", angle(), {}, random.whole(1, 3), static_cast<Lies>(random.whole(0, 2))};
             if (const int kind = random.whole(0, 3); kind > 0) {
                 const job::Job job = random.nextSheet(kind + 1);
                 const part::Part part = part::solve(job, test::materialOf(job));

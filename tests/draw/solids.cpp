@@ -239,6 +239,7 @@ void SolidsTest::triangles() {
 
 /// What cannot be made gets a sentence: an outline without area.
 void SolidsTest::nothingIsNoSolid() {
+    QVERIFY(!draw::solidFile({{"none", 3, {}, {}}}, solid::Format::Step));
     part::ExactBody nothing{"none", 3, {{Pose3::Identity(), straight({{0, 0}, {10, 0}}), {}}}, {}};
     const auto bytes = draw::solidFile({nothing}, solid::Format::Step);
     QVERIFY(!bytes);

@@ -8,6 +8,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 
 namespace goodfold::draw {
 
@@ -35,7 +36,13 @@ private:
     /// where something stands already. What may be left out is, rather than being moved.
     void label(const QPointF& at, const QString& says, const QColor& ink, double share, Weight weight,
                bool mayBeLeftOut = false) {
-        if (says.isEmpty()) return;
+        write(placeFor(at, says, share, weight, mayBeLeftOut), says, ink);
+    }
+
+    /// Empty where it is left out.
+    QRectF placeFor(const QPointF& at, const QString& says, double share, Weight weight,
+                    bool mayBeLeftOut = false) {
+        if (says.isEmpty()) return {};
         painter.setFont(font(share, weight));
         QRectF box = QRectF(painter.fontMetrics().boundingRect(says)).adjusted(-4, -2, 4, 2);
         box.moveCenter(at);
@@ -46,10 +53,16 @@ private:
                                 [&](const QRectF& other) { return other.intersects(room); });
         };
         if (!isFree(box)) {
-            if (mayBeLeftOut) return;
+            if (mayBeLeftOut) return {};
             box = freePlaceNear(box, isFree);
         }
         taken.push_back(box);
+        return box;
+    }
+
+    /// In the font its place was sought with.
+    void write(const QRectF& box, const QString& says, const QColor& ink) {
+        if (box.isEmpty()) return;
         QColor ground = palette.paper;
         ground.setAlphaF(0.86F);
         painter.setPen(Qt::NoPen);
@@ -59,24 +72,30 @@ private:
         painter.drawText(box, Qt::AlignCenter, says);
     }
 
-    /// A little lower or higher; else beside it; where nothing is free, as it is.
+    /// The nearest that is free, lower or higher, or beside it; where nothing is, as it is.
     template <class IsFree> QRectF freePlaceNear(const QRectF& box, const IsFree& isFree) const {
-        for (const double aside : {0.0, -0.8, 0.8})
+        QRectF nearest = box;
+        double least = std::numeric_limits<double>::infinity();
+        for (const double aside : {0.0, -0.4, 0.4, -0.8, 0.8, -1.2, 1.2})
             for (const int down : {0, 1, -1, 2, -2, 3, -3}) {
-                const QRectF moved = box.translated(aside * box.width(), down * (box.height() + 2));
-                if (isFree(moved) && area.contains(moved)) return moved;
+                const QPointF by(aside * box.width(), down * (box.height() + 2));
+                const double away = std::hypot(by.x(), by.y());
+                const QRectF moved = box.translated(by);
+                if (away >= least || !isFree(moved) || !area.contains(moved)) continue;
+                least = away;
+                nearest = moved;
             }
-        return box;
+        return nearest;
     }
 
     void paintBodies() {
         for (const auto& [body, at] : made.bodies) {
-            const std::string_view named = text::nameOf(body);
-            const size_t the = named.starts_with("the ") ? 4 : 0;
+            const std::string named = text::nameOf(*made.kind, body);
+            constexpr size_t kThe = 4;
             const QPointF spot = camera.toScreen(at);
             if (!area.contains(spot)) continue;
-            label(spot, QString::fromUtf8(named.data() + the, static_cast<qsizetype>(named.size() - the)),
-                  palette.faintInk, 0.9, Weight::Regular, true);
+            label(spot, QString::fromStdString(named.substr(kThe)), palette.faintInk, 0.9, Weight::Regular,
+                  true);
         }
     }
 
@@ -159,14 +178,26 @@ private:
                 painter.drawLine(from, at);
             }
         }
+        const QString says = made.act == Act::Hammer ? QObject::tr("hammer here")
+                             : made.act == Act::Pipe ? QObject::tr("pipe over it")
+                                                     : QObject::tr("hand here");
+        const QRectF box = placeFor(at + QPointF(0, words.textSize * 1.3), says, 1, Weight::SemiBold);
+        paintLeader(box, at);
         painter.setPen(QPen(palette.paper, 1.4));
         painter.setBrush(palette.mind);
         painter.drawEllipse(at, words.textSize * 0.42, words.textSize * 0.42);
-        label(at + QPointF(0, words.textSize * 1.3),
-              made.act == Act::Hammer ? QObject::tr("hammer here")
-              : made.act == Act::Pipe ? QObject::tr("pipe over it")
-                                      : QObject::tr("hand here"),
-              palette.ink, 1, Weight::SemiBold);
+        write(box, says, palette.ink);
+    }
+
+    /// From words that had to stand off to what they are of.
+    void paintLeader(const QRectF& box, const QPointF& of) {
+        const QPointF near(std::clamp(of.x(), box.left(), box.right()),
+                           std::clamp(of.y(), box.top(), box.bottom()));
+        if (QLineF(near, of).length() < words.textSize) return;
+        for (const auto& [ink, wide] : {std::pair(palette.paper, 3.4), std::pair(palette.ink, 1.2)}) {
+            painter.setPen(QPen(ink, wide));
+            painter.drawLine(near, of);
+        }
     }
 
     /// In the middle of its leg; where another stands there already, or the hammer strikes, beside it.

@@ -175,6 +175,7 @@ std::optional<Vec2> addAct(StepScene& made, const Moment& now, sequence::BendSet
 
 /// What is not near is cut off; each body is named where it looks at the viewer.
 void addTool(StepScene& made, const Moment& now, const Eigen::AlignedBox3d& inTool) {
+    made.kind = now.operation.setup.tool->kind;
     const auto beyond = [&](const Vec3& corner, double by) { return Vec2(corner.x() + by, corner.z() + by); };
     Eigen::AlignedBox2d room(beyond(inTool.min(), -kBeyond), beyond(inTool.max(), kBeyond));
     room.extend(Vec2(-70, -60));

@@ -27,7 +27,8 @@ struct StepScene {
     enum class Act { None, Hand, Pipe, Hammer };
     Act act = Act::None;
     Vec3 actsAt{0, 0, 0}, actsFrom{0, 0, 0};         // the end of a pipe, and where it is pushed on
-    std::vector<std::pair<tool::Body, Vec3>> bodies; // of the tool's, each at a place to name it
+    const tool::Kind* kind = nullptr;                // the tool's, whose bodies these are
+    std::vector<std::pair<tool::Body, Vec3>> bodies; // each at a place to name it
 };
 
 /// The part when those bends are made that were before the step, its own turned by `turnedDeg`; in the tool

@@ -191,15 +191,8 @@ private:
     QString nameOnDrawing(const tool::Outline& outline) const {
         if (!outline.body)
             return QString::fromUtf8(outline.named.data(), static_cast<qsizetype>(outline.named.size()));
-        const auto named = [](std::string_view own) {
-            return QString::fromUtf8(own.data(), static_cast<qsizetype>(own.size()));
-        };
-        if (outline.body == tool.kind->inner) return named(tool.kind->innerNamed);
-        if (outline.body == tool.kind->outer) return named(tool.kind->outerNamed);
-        const std::string_view name = text::nameOf(*outline.body);
-        constexpr std::string_view kArticle = "the ";
-        return QString::fromUtf8(name.data() + kArticle.size(),
-                                 static_cast<qsizetype>(name.size() - kArticle.size()));
+        constexpr size_t kThe = 4;
+        return QString::fromStdString(text::nameOf(*tool.kind, *outline.body).substr(kThe));
     }
 
     void paintBodies() {

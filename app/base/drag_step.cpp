@@ -24,11 +24,24 @@ int chosenDragStep() {
     return found == dragSteps().end() ? 0 : static_cast<int>(found - dragSteps().begin());
 }
 
+namespace {
+
+/// mm; 0 for what lengths are read to.
+double sizeOf(const DragStep& step, const quantity::Reading& reading) {
+    return reading.unit == quantity::Unit::Inch ? quantity::Length::inches(step.inches).mm() : step.mm;
+}
+
+} // namespace
+
 double dragStepFor(const quantity::Reading& reading) {
-    const DragStep& step = dragSteps()[static_cast<size_t>(chosenDragStep())];
-    const bool isInch = reading.unit == quantity::Unit::Inch;
-    const double chosen = isInch ? quantity::Length::inches(step.inches).mm() : step.mm;
+    const double chosen = sizeOf(dragSteps()[static_cast<size_t>(chosenDragStep())], reading);
     return chosen > 0 ? chosen : quantity::stepOf(reading).mm();
+}
+
+double wholeStepFor(const quantity::Reading& reading) {
+    const double chosen = sizeOf(dragSteps()[static_cast<size_t>(chosenDragStep())], reading);
+    constexpr size_t kWhole = 2;
+    return chosen > 0 ? chosen : sizeOf(dragSteps()[kWhole], reading);
 }
 
 } // namespace goodfold::app

@@ -19,4 +19,8 @@ int chosenDragStep();
 /// The chosen one in mm, for a job that is read like this.
 double dragStepFor(const quantity::Reading& reading);
 
+/// What a figure goes by at a press: the chosen step, or where that is as fine as lengths are read, 1 mm or
+/// 1/16 in.
+double wholeStepFor(const quantity::Reading& reading);
+
 } // namespace goodfold::app

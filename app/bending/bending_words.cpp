@@ -285,7 +285,8 @@ std::vector<Block> BendingStage::reasonBlocks(size_t which) {
                                return Cell::Answer();
                            },
                            isShown ? Cell::Look::Strong : Cell::Look::Link)});
-        block.lines.push_back({wrapped(text(sentence(text::inWords(reason.obstacle, document.reading()))))});
+        block.lines.push_back({wrapped(text(sentence(
+            text::inWords(reason.obstacle, *reason.operation.setup.tool->kind, document.reading()))))});
         all.push_back(std::move(block));
     }
     for (const tool::Refusal& refusal : stuck.refusals)

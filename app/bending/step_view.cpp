@@ -125,7 +125,7 @@ void StepView::paintMeeting(QPainter& painter) const {
     painter.drawEllipse(at, 2.5, 2.5);
     const QString says = tr("%1 meets %2")
                              .arg(QString::fromStdString(job::nameOf(obstacle->one)),
-                                  QString::fromStdString(text::metBy(*obstacle)));
+                                  QString::fromStdString(text::metBy(*obstacle, *made.kind)));
     painter.setFont(textFont(13, draw::Weight::SemiBold));
     QRectF box = painter.fontMetrics().boundingRect(says).toRectF().adjusted(-6, -3, 6, 3);
     box.moveCenter({at.x(), at.y() - ring - box.height()});

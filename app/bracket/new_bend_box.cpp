@@ -65,12 +65,14 @@ NewBendBox::NewBendBox(Document& document, const std::string& plate, const job::
 ValueField* NewBendBox::field(const QString& name, bool isAngle, double& figure) {
     auto* made = new ValueField(document, this);
     made->setProperty("role", "overlay");
-    made->setFixedWidth(px(62));
+    made->setFixedWidth(px(108));
+    made->offerSteps();
     made->open(isAngle ? ValueField::Kind::BendAngle : ValueField::Kind::Length, name, figure, {},
                [&figure](std::optional<double> typed) -> std::optional<Error> {
                    figure = *typed;
                    return {};
                });
+    made->deselect(); // what is selected is where typing goes
     connect(made, &ValueField::committed, this, &NewBendBox::make);
     connect(made, &ValueField::abandoned, this, [this] {
         isOpen = false;

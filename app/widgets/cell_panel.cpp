@@ -218,7 +218,7 @@ void CellPanel::relayout() {
     tellReadersOfChanges(*this);
     if (fieldIsOpen && inHand >= 0) {
         const QRect box = reachable[static_cast<size_t>(inHand)].box;
-        const int wide = std::max(px(84), box.width() + px(40)); // room to type in
+        const int wide = std::max(px(116), box.width() + px(72)); // room to type and to step in
         const int left = std::clamp(width() - wide - 2, 0, box.left());
         field->setGeometry(QRect(left, box.top() - 1, wide, box.height() + 2));
     }

@@ -121,6 +121,7 @@ void CellPanel::openField(const QString& typed) {
     if (!field) {
         field = new ValueField(document, this);
         field->setProperty("role", "cell");
+        field->offerSteps();
         for (const auto done : {&ValueField::committed, &ValueField::abandoned, &ValueField::left})
             connect(field, done, this, &CellPanel::closeField);
     }

@@ -1,5 +1,9 @@
 #include "app/widgets/overlay_field.h"
 
+#include "app/widgets/theme.h"
+
+#include <algorithm>
+
 namespace goodfold::app {
 
 namespace {
@@ -51,7 +55,10 @@ QPointer<ValueField> typeOver(Document& document, QWidget* view, Dimension figur
                               const QRect& box, const QString& typed) {
     QPointer<ValueField> field = new ValueField(document, view);
     field->setProperty("role", "overlay");
-    field->setGeometry(box);
+    field->offerSteps();
+    const int wide = std::max(box.width(), px(110));
+    field->setGeometry(
+        QRect(std::clamp(box.left(), 0, std::max(0, view->width() - wide)), box.top(), wide, box.height()));
     job::Job now = document.job();
     const QString id = QString::fromStdString(about.id);
     if (figure == Dimension::PlateWidth) now.findPlate(about.id)->width = widthNow(document, about.id);

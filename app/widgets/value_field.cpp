@@ -1,10 +1,17 @@
 #include "app/widgets/value_field.h"
 
+#include "app/base/drag_step.h"
 #include "app/widgets/notice.h"
+#include "app/widgets/theme.h"
 #include "app/widgets/undo_key.h"
 
+#include <QAction>
 #include <QFocusEvent>
 #include <QKeyEvent>
+#include <QToolButton>
+#include <QWheelEvent>
+
+#include <cmath>
 
 namespace goodfold::app {
 
@@ -98,6 +105,54 @@ bool ValueField::commitTyped() {
     const QString kept = value ? tr(" It stays %1.").arg(shown(document, kind, *value, false)) : QString();
     Notice::say(*this, QString::fromStdString(wrong->says) + kept);
     return false;
+}
+
+void ValueField::offerSteps() {
+    hasSteps = true;
+    for (const int by : {1, -1}) { // added from the right
+        QAction* action = addAction(icon(by > 0 ? QStringLiteral("plus") : QStringLiteral("minus")),
+                                    QLineEdit::TrailingPosition);
+        action->setText(by > 0 ? tr("a little more") : tr("a little less"));
+        connect(action, &QAction::triggered, this, [this, by] { step(by); });
+    }
+    for (QToolButton* button : findChildren<QToolButton*>())
+        button->setAutoRepeat(true);
+}
+
+double ValueField::stepSize() const {
+    const bool isInch = document.job().units == quantity::Unit::Inch;
+    switch (kind) {
+    case Kind::Length:
+        return wholeStepFor(document.reading());
+    case Kind::Size:
+    case Kind::Thickness:
+        return isInch ? quantity::Length::inches(1.0 / 64).mm() : 0.1;
+    default:
+        return 1;
+    }
+}
+
+/// To the next whole step, from what is typed or, in an empty field, from what applies.
+void ValueField::step(int by) {
+    const auto typed = parsed();
+    const auto asRead = [this](double v) {
+        return kind == Kind::BendAngle ? document.reading().bendAngle(v) : v;
+    };
+    const double from = asRead(typed ? *typed : usual.value_or(0));
+    const double size = stepSize(), nearly = 1e-6 * by;
+    const double to = by > 0 ? std::floor(from / size + nearly) + by : std::ceil(from / size + nearly) + by;
+    setText(shown(document, kind, asRead(to * size), true));
+    if (commitTyped()) value = asRead(to * size);
+    selectAll();
+}
+
+void ValueField::wheelEvent(QWheelEvent* event) {
+    if (!hasSteps || !hasFocus()) return event->ignore();
+    turned += event->angleDelta().y();
+    constexpr int kNotch = 120; // eighths of a degree
+    for (; std::abs(turned) >= kNotch; turned -= turned > 0 ? kNotch : -kNotch)
+        step(turned > 0 ? 1 : -1);
+    event->accept();
 }
 
 void ValueField::focusOutEvent(QFocusEvent* event) {

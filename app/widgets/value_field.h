@@ -24,6 +24,10 @@ public:
     void open(Kind kind, const QString& name, std::optional<double> value, std::optional<double> usual,
               Commit commit);
 
+    /// For whoever has no hand on the keys: a little less and a little more at the field's end, and by the
+    /// wheel. Each counts at once.
+    void offerSteps();
+
     /// Takes what is typed, if it was not yet; false, and said, where it cannot be.
     bool stands() { return commitTyped(); }
 
@@ -38,14 +42,19 @@ signals:
 protected:
     void focusOutEvent(QFocusEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
+    void wheelEvent(QWheelEvent* event) override;
 
 private:
     bool commitTyped();
     Result<double> parsed() const;
+    double stepSize() const;
+    void step(int by);
 
     Document& document;
     Kind kind = Kind::Length;
     Commit whenTyped;
+    bool hasSteps = false;
+    int turned = 0; // of the wheel, what is left of a notch
     std::optional<double> value, usual;
     QString before; // what stood in the field when typing began, or was last refused
 };

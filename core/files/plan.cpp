@@ -117,7 +117,7 @@ ordered_json reasonsOf(const sequence::Stuck& stuck) {
     ordered_json all = ordered_json::array();
     for (const auto& [operation, obstacle] : stuck.reasons) {
         all.push_back({{"tool", operation.setup.tool->id},
-                       {"says", text::inWords(obstacle, kReading)},
+                       {"says", text::inWords(obstacle, *operation.setup.tool->kind, kReading)},
                        {"about", obstacle.one.id}});
         if (!obstacle.place) continue;
         all.back()["turned"] = obstacle.atDeg;

@@ -2,7 +2,9 @@
 
 namespace goodfold::text {
 
-std::string_view nameOf(tool::Body body) {
+namespace {
+
+std::string_view usualName(tool::Body body) {
     using enum tool::Body;
     switch (body) {
     case Jaw:
@@ -49,6 +51,15 @@ std::string_view nameOf(tool::Body body) {
         return "the wall";
     }
     return {};
+}
+
+} // namespace
+
+std::string nameOf(const tool::Kind& kind, tool::Body body) {
+    const auto named = [](std::string_view own) { return "the " + std::string(own); };
+    if (body == kind.inner && !kind.innerNamed.empty()) return named(kind.innerNamed);
+    if (body == kind.outer && !kind.outerNamed.empty()) return named(kind.outerNamed);
+    return std::string(usualName(body));
 }
 
 std::string_view nameOfEnd(job::Edge datum) {

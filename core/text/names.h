@@ -2,12 +2,13 @@
 #pragma once
 
 #include "part/part.h"
-#include "tool/body.h"
+#include "tool/kind.h"
 
 namespace goodfold::text {
 
-/// "the screw", as in "leg C hits the screw". Drawings leave the article away.
-std::string_view nameOf(tool::Body body);
+/// "the screw", "the moving jaw", as in "leg C hits the screw": what owners of such a tool call it. Drawings
+/// leave the article away.
+std::string nameOf(const tool::Kind& kind, tool::Body body);
 
 /// Where marks are measured from, as the blank lies face up with its first leg to the left: "left end".
 std::string_view nameOfEnd(job::Edge datum);

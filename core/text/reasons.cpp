@@ -8,15 +8,16 @@ using quantity::printMm;
 
 using quantity::printDegrees;
 
-std::string inWords(const sequence::Obstacle& obstacle, const quantity::Reading& reading) {
+std::string inWords(const sequence::Obstacle& obstacle, const tool::Kind& kind,
+                    const quantity::Reading& reading) {
     using Kind = sequence::Obstacle::Kind;
     switch (obstacle.kind) {
     case Kind::Hit:
-        return nameOf(obstacle.one) + " hits " + metBy(obstacle) +
+        return nameOf(obstacle.one) + " hits " + metBy(obstacle, kind) +
                (obstacle.atDeg > 0.05 ? " when the bend has turned " + printDegrees(obstacle.atDeg)
                                       : " before the bend begins");
     case Kind::SelfHit:
-        return nameOf(obstacle.one) + " and " + metBy(obstacle) + " meet when the bend has turned " +
+        return nameOf(obstacle.one) + " and " + metBy(obstacle, kind) + " meet when the bend has turned " +
                printDegrees(obstacle.atDeg);
     case Kind::Grip:
         return nameOf(obstacle.one) + " is flat for " + printMm(obstacle.has, reading) + ", and " +
@@ -41,13 +42,13 @@ std::string inWords(const sequence::Obstacle& obstacle, const quantity::Reading&
     case Kind::Hidden:
         return nameOf(obstacle.one) + " stands between you and the line";
     case Kind::Trapped:
-        return nameOf(obstacle.one) + " stays caught behind " + metBy(obstacle) + " when it is opened";
+        return nameOf(obstacle.one) + " stays caught behind " + metBy(obstacle, kind) + " when it is opened";
     }
     return {};
 }
 
-std::string metBy(const sequence::Obstacle& obstacle) {
-    return obstacle.body ? std::string(nameOf(*obstacle.body)) : nameOf(obstacle.other);
+std::string metBy(const sequence::Obstacle& obstacle, const tool::Kind& kind) {
+    return obstacle.body ? nameOf(kind, *obstacle.body) : nameOf(obstacle.other);
 }
 
 std::string inWords(const tool::Refusal& refusal, const quantity::Reading& reading) {
@@ -87,7 +88,8 @@ std::string reasonsInWords(const sequence::Stuck& stuck, const quantity::Reading
     std::string says;
     const auto add = [&](const std::string& words) { says += (says.empty() ? "" : " ") + sentence(words); };
     for (const sequence::Stuck::Reason& reason : stuck.reasons)
-        add("In the " + reason.operation.setup.tool->name + " " + inWords(reason.obstacle, reading));
+        add("In the " + reason.operation.setup.tool->name + " " +
+            inWords(reason.obstacle, *reason.operation.setup.tool->kind, reading));
     for (const tool::Refusal& refusal : stuck.refusals)
         add(inWords(refusal, reading));
     return says;
@@ -111,7 +113,7 @@ std::string inWords(const part::Part& part, const sequence::Stuck& stuck, const 
 std::string inWords(const sequence::ToolChange& change, const quantity::Reading& reading) {
     using Gain = sequence::ToolChange::Gain;
     const std::string here = "Another tool here: ", in = "in the " + change.from->name + " ";
-    if (change.obstacle) return here + in + inWords(*change.obstacle, reading) + ".";
+    if (change.obstacle) return here + in + inWords(*change.obstacle, *change.from->kind, reading) + ".";
     if (change.refusal) return here + inWords(*change.refusal, reading) + ".";
     switch (change.gain) {
     case Gain::None:

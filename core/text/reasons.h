@@ -6,11 +6,12 @@
 
 namespace goodfold::text {
 
-/// "leg C hits the screw when the bend has turned 34 degrees"
-std::string inWords(const sequence::Obstacle& obstacle, const quantity::Reading& reading);
+/// Of a tool of that kind: "leg C hits the screw when the bend has turned 34 degrees"
+std::string inWords(const sequence::Obstacle& obstacle, const tool::Kind& kind,
+                    const quantity::Reading& reading);
 
 /// What it meets: "the screw", "leg C".
-std::string metBy(const sequence::Obstacle& obstacle);
+std::string metBy(const sequence::Obstacle& obstacle, const tool::Kind& kind);
 
 /// "the bench vise is 125.0 long, the bend is 180.0"
 std::string inWords(const tool::Refusal& refusal, const quantity::Reading& reading);

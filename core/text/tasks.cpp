@@ -68,6 +68,7 @@ public:
         holes(true);
         rivets();
         if (cutsAfterBending()) add(last(), "Deburr what was cut since.", "Hands and bolts meet it next.");
+        coat();
         std::stable_sort(tasks.begin(), tasks.end(),
                          [](const Task& a, const Task& b) { return a.afterStep < b.afterStep; });
         for (size_t i = 0; i < tasks.size(); ++i)
@@ -252,6 +253,19 @@ private:
                     riveted.push_back(hole.id);
         if (!riveted.empty())
             add(last(), "Rivet " + listedInOrder(riveted) + ".", "What they join lies together only now.");
+    }
+
+    /// As thick as holes and faces were reckoned with.
+    void coat() {
+        if (job.coat <= 0) return;
+        std::vector<std::string> tapped;
+        for (const part::PartHole& hole : part.holes)
+            if (!hole.thread.empty()) tapped.push_back(hole.id);
+        const std::string plugged = tapped.empty() ? "" : ", " + listedInOrder(tapped) + " plugged";
+        add(last(),
+            "Coat it, " + quantity::printSize(quantity::Length::mm(job.coat), reading.unit) +
+                " on each side" + plugged + ".",
+            "Its holes and faces were reckoned with that: thicker, bolts are short of room.");
     }
 
     const job::Job& job;

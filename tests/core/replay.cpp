@@ -63,7 +63,7 @@ public:
             if (isOwnStrip(piece)) continue;
             for (const ToolPiece& solid : tool)
                 if (touch(piece.shape, piece.rootFromPlate, solid.shape, solid.rootFromTool))
-                    found.emplace_back(piece.name, std::string(text::nameOf(solid.body)));
+                    found.emplace_back(piece.name, text::nameOf(*operation.setup.tool->kind, solid.body));
             for (const Piece& other : pieces)
                 if (mayNotMeet(piece, other) &&
                     touch(piece.shape, piece.rootFromPlate, other.shape, other.rootFromPlate))
@@ -244,7 +244,7 @@ template <class Judge> size_t judgeObstacles(unsigned seed, int jobs, const Judg
 }
 
 std::string inWords(const Operation& operation, const Obstacle& obstacle) {
-    return operation.setup.tool->id + ": " + job::nameOf(obstacle.one) + " and " + text::metBy(obstacle) +
+    return operation.setup.tool->id + ": " + job::nameOf(obstacle.one) + " and " + text::metBy(obstacle, *operation.setup.tool->kind) +
            " at " + std::to_string(obstacle.atDeg);
 }
 
@@ -267,7 +267,7 @@ void ReplayTest::obstaclesAreTheFirst() {
         [](const part::Part& part, const Operation& operation, BendSet made, const Obstacle& obstacle) {
             if (obstacle.atDeg < 0.5) return;
             for (const auto& [one, other] : Moment(part, operation, made, obstacle.atDeg - 0.5).meetings())
-                QVERIFY2(one != job::nameOf(obstacle.one) || other != text::metBy(obstacle),
+                QVERIFY2(one != job::nameOf(obstacle.one) || other != text::metBy(obstacle, *operation.setup.tool->kind),
                          inWords(operation, obstacle).c_str());
         });
     QVERIFY2(count > 100, qPrintable(QString::number(count)));

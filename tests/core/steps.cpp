@@ -40,6 +40,7 @@ private slots:
     void tasksHaveTheirPlaces();
     void holesOfATrayAreToldBothWays();
     void drillsGoBySize();
+    void coatsComeLast();
     void leaningBarsAreSet();
     void stopsAreSet();
     void saddlesAreBentRoundAFormer();
@@ -239,6 +240,23 @@ void StepsTest::drillsGoBySize() {
     QCOMPARE(drills[1], std::string("Drill 1 hole of 6.6: h1."));
     QCOMPARE(drills[2],
              std::string("Drill the ends of h4, 2 holes of 7, and saw and file out what is between."));
+}
+
+/// After the last deburring, with what is tapped kept free of it.
+void StepsTest::coatsComeLast() {
+    job::Job job = test::bar({60, 60}, {{.angleDeg = 90}}, 3, 30);
+    job.plates[0].holes.push_back({.id = "h1", .diameter = 5, .x = 20, .xFrom = job::Hole::XFrom::Start});
+    const auto last = [&] {
+        const part::Part part = part::solve(job, test::hotRolled());
+        const auto outcome = sequence::plan(part, test::hotRolled(), tool::standardShop());
+        return text::tasksOf(job, part, *outcome.plan, quantity::Reading::millimetres()).back();
+    };
+    QVERIFY(!last().says.starts_with("Coat"));
+    job.coat = 0.08;
+    QCOMPARE(last().says, std::string("Coat it, 0.08 on each side."));
+    QCOMPARE(last().afterStep, size_t{1});
+    job.plates[0].holes[0].fastener = job::Fastener{.use = job::Fastener::Use::Tapped, .size = "M6"};
+    QCOMPARE(last().says, std::string("Coat it, 0.08 on each side, h1 plugged."));
 }
 
 /// The bar leans by the bend's skew, and to the other side when the other leg is held or its other face seen.

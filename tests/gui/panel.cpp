@@ -19,6 +19,7 @@ private slots:
     void scrollingSettlesAtAnySize();
     void homeEndAndPagesGoFar();
     void leftButtonOpensAsItComesUp();
+    void figuresGoByStepsWithTheMouseAlone();
     void rightButtonOpensNothing();
     void inputMethodsWriteIntoTheValue();
     void changesAreTold();
@@ -134,6 +135,45 @@ void PanelTest::leftButtonOpensAsItComesUp() {
     QVERIFY(!qobject_cast<app::ValueField*>(QApplication::focusWidget()));
     window.click("bend.2.angle");
     QVERIFY(qobject_cast<app::ValueField*>(QApplication::focusWidget()));
+}
+
+/// Nobody types: pressed, turned, and what is read the other way round goes the way it reads.
+void PanelTest::figuresGoByStepsWithTheMouseAlone() {
+    test::Window window(test::demo("vent-stay.gfold"));
+    const auto opened = [&](const char* id) {
+        window.click(id);
+        return qobject_cast<app::ValueField*>(QApplication::focusWidget());
+    };
+    const auto press = [](app::ValueField* field, const QString& name) {
+        for (auto* button : field->findChildren<QToolButton*>())
+            if (button->defaultAction()->text() == name) return QTest::mouseClick(button, Qt::LeftButton);
+        QFAIL("no such button");
+    };
+    window.document().change("length", [](job::Job& job) { job.findPlate("B")->length = 74.3; });
+    auto* length = opened("leg.B.length");
+    QVERIFY(length);
+    press(length, "a little more");
+    QCOMPARE(window.job().findPlate("B")->length, 75.0);
+    press(length, "a little more");
+    press(length, "a little less");
+    QCOMPARE(window.job().findPlate("B")->length, 75.0);
+    QVERIFY(length->isVisible());
+    const auto turn = [](app::ValueField* field, int by) {
+        QWheelEvent wheel({4, 4}, field->mapToGlobal(QPointF(4, 4)), {}, {0, by}, Qt::NoButton, {},
+                          Qt::NoScrollPhase, false);
+        QApplication::sendEvent(field, &wheel);
+    };
+    turn(length, 60);
+    QCOMPARE(window.job().findPlate("B")->length, 75.0);
+    turn(length, 60);
+    QCOMPARE(window.job().findPlate("B")->length, 76.0);
+    turn(length, -240);
+    QCOMPARE(window.job().findPlate("B")->length, 74.0);
+    QTest::keyClick(length, Qt::Key_Escape);
+
+    auto* angle = opened("bend.2.angle");
+    press(angle, "a little less");
+    QCOMPARE(window.job().findBend("2")->angleDeg, 59.0);
 }
 
 void PanelTest::rightButtonOpensNothing() {

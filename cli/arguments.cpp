@@ -2,6 +2,7 @@
 
 #include "cli/table.h"
 #include "draw/exports.h"
+#include "draw/papers.h"
 
 #include <CLI/CLI.hpp>
 #include <iostream>
@@ -123,10 +124,7 @@ void addLearning(CLI::App& app, Arguments& into) {
     addErrors(sub, into);
 }
 
-void addCutting(CLI::App& app, Arguments& into) {
-    CLI::App& sub =
-        addPrinting(app, "cut", "Print from which bars and sheets all jobs together are cut, and how", into,
-                    Arguments::Command::Cut);
+void addCutOptions(CLI::App& sub, Arguments& into) {
     sub.add_option("--bars", into.bars, "What is on the rack; left out, bars as they are sold")
         ->type_name("BARS.csv");
     sub.add_option("--squaring", into.squaring, "Cut off each bar's first end")
@@ -148,6 +146,13 @@ void addCutting(CLI::App& app, Arguments& into) {
         ->check(CLI::Range(0.0, 600.0))
         ->capture_default_str()
         ->type_name("S");
+}
+
+void addCutting(CLI::App& app, Arguments& into) {
+    CLI::App& sub =
+        addPrinting(app, "cut", "Print from which bars and sheets all jobs together are cut, and how", into,
+                    Arguments::Command::Cut);
+    addCutOptions(sub, into);
     sub.add_option("--dxf", into.sheetsDxf, "Draw the sheets with their blanks")->type_name("FILE");
     sub.add_flag("--force", into.force, "Write over a drawing that is there");
 }
@@ -160,6 +165,16 @@ void addCosting(CLI::App& app, Arguments& into) {
         ->type_name("N");
     sub.add_option("--work", into.work, "The shop's own times and prices, over those that ship")
         ->type_name("FILE");
+}
+
+void addBuying(CLI::App& app, Arguments& into) {
+    CLI::App& sub = addPrinting(
+        app, "buy",
+        "Print what has to be bought for all jobs together: stock that is not on the rack, bolts, nuts and "
+        "rivets; and which drills and taps they take",
+        into, Arguments::Command::Buy);
+    addCutOptions(sub, into);
+    addErrors(sub, into);
 }
 
 void addExporting(CLI::App& app, Arguments& into) {
@@ -177,9 +192,14 @@ void addExporting(CLI::App& app, Arguments& into) {
             ->type_name("FILE");
     sub.add_flag("--force", into.force,
                  "Write over files that are there, and export a job that a finding stops");
+    std::vector<std::string> papers;
+    for (const draw::Paper& paper : draw::kPapers)
+        papers.emplace_back(paper.key);
+    sub.add_option("--work", into.work, "The shop's own times and prices, over those that ship")
+        ->type_name("FILE");
     sub.add_option("--paper", into.paper, "What PDFs are made for")
-        ->check(CLI::IsMember({"a4", "letter"}))
-        ->type_name("a4|letter");
+        ->check(CLI::IsMember(papers))
+        ->type_name(CLI::detail::join(papers, "|"));
     sub.add_option("--tools", into.tools, "The shop's own tools, over those that ship")->type_name("FILE");
     sub.add_option("--hardware", into.hardware, "The shop's own hardware, over what ships")
         ->type_name("FILE");
@@ -231,6 +251,7 @@ std::optional<Arguments> parseArguments(int argc, const char* const* argv, int& 
     addLearning(app, arguments);
     addCutting(app, arguments);
     addCosting(app, arguments);
+    addBuying(app, arguments);
     addExporting(app, arguments);
     addTelling(app);
     try {

@@ -21,6 +21,7 @@ struct Arguments {
         Learn,
         Cut,
         Cost,
+        Buy,
         Export
     };
     Command command = Command::Show;

@@ -3,6 +3,7 @@
 #include "cli/bench_commands.h"
 #include "cli/stock_commands.h"
 #include "draw/exports.h"
+#include "draw/papers.h"
 #include "draw/save_bytes.h"
 #include "draw/type.h"
 #include "files/job_file.h"
@@ -256,6 +257,8 @@ const check::Finding* stopOf(const std::vector<check::Finding>& findings) {
 
 int exportJob(const cli::Arguments& arguments, const Books& books) {
     const std::string& path = arguments.jobs.front();
+    const auto work = cli::readWork(arguments.work);
+    if (!work) return complain(arguments.work, work.error());
     if (const auto wrong = wrongOutput(arguments))
         return complain(wrong->where, {wrong->says, "writing"}, cli::kCannotBeWritten);
     return withJob(
@@ -277,10 +280,16 @@ int exportJob(const cli::Arguments& arguments, const Books& books) {
                     cli::kCannotBeMade);
             for (const auto& [key, file] : arguments.exports) {
                 const draw::Export& row = *draw::findExport(key);
-                const auto bytes =
-                    exported(row, planned,
-                             {planned.job(), material, planned.part(), planned.folded, cli::readingOf(job),
-                              arguments.paper == "a4" ? QPageSize::A4 : QPageSize::Letter});
+                const auto bytes = exported(row, planned,
+                                            {.job = planned.job(),
+                                             .material = material,
+                                             .part = planned.part(),
+                                             .folded = planned.folded,
+                                             .reading = cli::readingOf(job),
+                                             .paper = draw::paperOf(arguments.paper).size,
+                                             .hardware = books.hardware,
+                                             .errors = books.errors,
+                                             .work = *work});
                 if (!bytes) return complain(path, bytes.error(), cli::kCannotBeMade);
                 if (const int status = writeOut(file, *bytes)) return status;
             }
@@ -316,6 +325,7 @@ int main(int argc, char** argv) {
     }
     using Command = cli::Arguments::Command;
     if (arguments->command == Command::Cut) return cli::cutBatch(books, *arguments);
+    if (arguments->command == Command::Buy) return cli::buyFor(books, *arguments);
     if (arguments->command == Command::Cost) return cli::costOf(books, *arguments);
     const auto doneWith = [&](const std::string& path) {
         switch (arguments->command) {

@@ -4,6 +4,7 @@
 #include "files/cost.h"
 #include "sequence/settle.h"
 #include "stock/rack_files.h"
+#include "stock/shopping.h"
 
 #include <QFileInfo>
 
@@ -16,25 +17,7 @@ namespace goodfold::cli {
 
 namespace {
 
-Result<std::vector<stock::SectionNest>> nestsOf(const std::vector<stock::Batched>& batch,
-                                                const std::vector<stock::RackSheet>& rack,
-                                                const Arguments& arguments) {
-    std::vector<stock::SectionNest> nests;
-    for (stock::SheetSection& section : stock::sheetSectionsOf(batch)) {
-        stock::SectionNest each{std::move(section), {}, {}, {}};
-        each.sheets = arguments.sheets.empty() ? stock::soldSheets(batch.front().job.units)
-                                               : stock::sheetsFor(each.section, rack);
-        each.laying.gap = arguments.gap.value_or(arguments.isShorn ? 0 : each.section.kerf);
-        each.laying.margin = arguments.margin;
-        each.laying.isShorn = arguments.isShorn;
-        each.laying.seconds = arguments.seconds;
-        auto nest = stock::nest(each.section.wanted, each.sheets, each.laying);
-        if (!nest) return nest.error();
-        each.nest = *std::move(nest);
-        nests.push_back(std::move(each));
-    }
-    return nests;
-}
+const cutting::Cutters kCutters{cutting::cutList, cutting::nest};
 
 int drawSheets(const std::vector<stock::SectionNest>& nests, const Arguments& arguments) {
     const QString path = QString::fromStdString(arguments.sheetsDxf);
@@ -47,55 +30,81 @@ int drawSheets(const std::vector<stock::SectionNest>& nests, const Arguments& ar
     return wrong ? complain(arguments.sheetsDxf, *wrong, kCannotBeWritten) : kFine;
 }
 
+/// Jobs that are cut together, laid out as their tools bend them, and what they are cut from.
+struct Batch {
+    std::deque<sequence::Settled> settled; // they stay where they are
+    std::vector<const material::Material*> materials;
+    std::vector<stock::Batched> jobs;
+    stock::BatchCut cut;
+};
+
+/// Nothing, and said, where something cannot be read or is more than can be reckoned with.
+std::optional<Batch> batchOf(const Books& books, const Arguments& arguments, int& status) {
+    const auto refuse = [&](const std::string& file, const Error& why, int with) {
+        status = complain(file, why, with);
+        return std::nullopt;
+    };
+    stock::Rack rack;
+    if (!arguments.bars.empty()) {
+        const auto read = readBars(arguments.bars);
+        if (!read) return refuse(arguments.bars, read.error(), kCannotBeRead);
+        rack.bars = *read;
+    }
+    if (!arguments.sheets.empty()) {
+        const auto read = readSheets(arguments.sheets);
+        if (!read) return refuse(arguments.sheets, read.error(), kCannotBeRead);
+        rack.sheets = *read;
+    }
+    Batch batch;
+    for (const std::string& path : arguments.jobs) {
+        const auto job = readJob(path);
+        if (!job) return refuse(path, job.error(), kCannotBeRead);
+        const auto material = materialOf(*job);
+        if (!material) return refuse(path, material.error(), kCannotBeMade);
+        batch.materials.push_back(*material);
+        batch.settled.push_back(sequence::settle(*job, asTaught(**material, books), books.tools));
+        const sequence::Settled& settled = batch.settled.back();
+        batch.jobs.push_back({path, settled.job, settled.part});
+    }
+    auto cut = stock::cutBatch(batch.jobs, rack,
+                               {.squaring = arguments.squaring,
+                                .grip = arguments.grip,
+                                .gap = arguments.gap,
+                                .margin = arguments.margin,
+                                .isShorn = arguments.isShorn,
+                                .seconds = arguments.seconds},
+                               kCutters);
+    if (!cut) return refuse(arguments.jobs.front(), cut.error(), kCannotBeMade);
+    batch.cut = *std::move(cut);
+    return batch;
+}
+
 } // namespace
 
 int cutBatch(const Books& books, const Arguments& arguments) {
-    std::vector<stock::RackBar> rack;
-    if (!arguments.bars.empty()) {
-        const auto read = readBars(arguments.bars);
-        if (!read) return complain(arguments.bars, read.error());
-        rack = *read;
-    }
-    std::vector<stock::RackSheet> sheets;
-    if (!arguments.sheets.empty()) {
-        const auto read = readSheets(arguments.sheets);
-        if (!read) return complain(arguments.sheets, read.error());
-        sheets = *read;
-    }
-    std::deque<sequence::Settled> jobs; // laid out as their tools bend them; they stay where they are
-    std::vector<stock::Batched> batch;
-    for (const std::string& path : arguments.jobs) {
-        const auto job = readJob(path);
-        if (!job) return complain(path, job.error());
-        const auto material = materialOf(*job);
-        if (!material) return complain(path, material.error(), kCannotBeMade);
-        jobs.push_back(sequence::settle(*job, asTaught(**material, books), books.tools));
-        const sequence::Settled& settled = jobs.back();
-        batch.push_back({path, settled.job, settled.part});
-    }
-    std::vector<stock::SectionCut> cuts;
-    bool isAll = true;
-    for (stock::Section& section : stock::sectionsOf(batch)) {
-        stock::SectionCut cut{std::move(section), {}, {}, {}};
-        cut.bars = arguments.bars.empty() ? stock::soldBars(batch.front().job.units)
-                                          : stock::barsFor(cut.section, rack);
-        cut.sawing = {cut.section.kerf, arguments.squaring, arguments.grip};
-        const auto list = stock::cutList(cut.section.wanted, cut.bars, cut.sawing);
-        if (!list) return complain(arguments.jobs.front(), list.error(), kCannotBeMade);
-        cut.list = *list;
-        isAll =
-            isAll && std::all_of(list->missing.begin(), list->missing.end(), [](int n) { return n == 0; });
-        cuts.push_back(std::move(cut));
-    }
-    const auto nests = nestsOf(batch, sheets, arguments);
-    if (!nests) return complain(arguments.jobs.front(), nests.error(), kCannotBeMade);
-    for (const stock::SectionNest& each : *nests)
-        isAll = isAll &&
-                std::all_of(each.nest.missing.begin(), each.nest.missing.end(), [](int n) { return n == 0; });
+    int status = kFine;
+    const auto batch = batchOf(books, arguments, status);
+    if (!batch) return status;
     if (!arguments.sheetsDxf.empty())
-        if (const int status = drawSheets(*nests, arguments)) return status;
-    stock::writeCutLists(std::cout, cuts, *nests);
-    return printed(isAll ? kFine : kCannotBeMade);
+        if (const int wrong = drawSheets(batch->cut.sheets, arguments)) return wrong;
+    stock::writeCutLists(std::cout, batch->cut.bars, batch->cut.sheets);
+    return printed(batch->cut.isAll() ? kFine : kCannotBeMade);
+}
+
+int buyFor(const Books& books, const Arguments& arguments) {
+    int status = kFine;
+    const auto batch = batchOf(books, arguments, status);
+    if (!batch) return status;
+    const job::Job& first = batch->jobs.front().job;
+    const auto beyond = stock::cutMissing(batch->cut, first.units, kCutters);
+    if (!beyond) return complain(arguments.jobs.front(), beyond.error(), kCannotBeMade);
+    const quantity::Reading reading = readingOf(first);
+    std::vector<stock::Shopped> shopped;
+    for (size_t i = 0; i < batch->jobs.size(); ++i)
+        shopped.push_back(stock::shoppedFor(batch->jobs[i], *batch->materials[i], books.hardware,
+                                            books.errors.instruments, reading));
+    stock::writeShoppingList(std::cout, stock::shoppingList(shopped, batch->cut, *beyond, reading));
+    return printed(beyond->isAll() ? kFine : kCannotBeMade);
 }
 
 int costOf(const Books& books, const Arguments& arguments) {

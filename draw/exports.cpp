@@ -1,16 +1,18 @@
 #include "draw/exports.h"
 
+#include "draw/buying_sheet.h"
 #include "draw/check_sheet.h"
 #include "draw/formed_drawing.h"
 #include "draw/job_sheet.h"
 #include "draw/measuring_sheet.h"
 #include "draw/paper_trial.h"
+#include "draw/quote.h"
 #include "draw/solid_file.h"
 #include "draw/svg.h"
 #include "draw/template_pages.h"
+#include "draw/work_order.h"
 #include "files/csv.h"
 #include "files/dxf.h"
-#include "lineup/book.h"
 #include "part/mirror.h"
 
 #include <algorithm>
@@ -35,7 +37,7 @@ Result<QByteArray> pdfSheet(const ExportInput& input) {
 }
 
 Result<QByteArray> pdfMeasuring(const ExportInput& input) {
-    return measuringSheetPdf(input.job, lineup::standardErrors().instruments, input.paper);
+    return measuringSheetPdf(input.job, input.errors.instruments, input.paper);
 }
 
 Result<QByteArray> pdfCheck(const ExportInput& input) {
@@ -44,6 +46,26 @@ Result<QByteArray> pdfCheck(const ExportInput& input) {
 
 Result<QByteArray> pdfDrawing(const ExportInput& input) {
     return formedDrawingPdf(*input.settled, input.opposite, input.material, input.paper, input.reading);
+}
+
+stock::Shopped shopped(const ExportInput& input) {
+    return stock::shoppedFor({input.job.title, input.settled->job, input.settled->part}, input.material,
+                             input.hardware, input.errors.instruments, input.reading);
+}
+
+Result<QByteArray> pdfBuying(const ExportInput& input) {
+    const auto buying = buyingFor(input.job.title, {shopped(input)}, {}, input.reading);
+    if (!buying) return buying.error();
+    return buyingSheetPdf(*buying, input.paper, input.reading);
+}
+
+Result<QByteArray> pdfOrder(const ExportInput& input) {
+    return workOrderPdf(*input.settled, input.material, input.work, shopped(input).fasteners, input.paper,
+                        input.reading);
+}
+
+Result<QByteArray> pdfQuote(const ExportInput& input) {
+    return quotePdf(*input.settled, input.material, input.work, input.paper, input.reading);
 }
 
 Result<QByteArray> dxf(const ExportInput& input) {
@@ -87,7 +109,7 @@ Result<QByteArray> stl(const ExportInput& input) {
 
 constexpr std::array kExports{
     Export{.key = "pdf-template",
-           .title = "&Template as %1 PDF…",
+           .title = "&Template as PDF…",
            .tip = "Full-size PDF to lay on the stock, over as many sheets as it takes",
            .suffix = "-template.pdf",
            .filter = "PDF documents (*.pdf)",
@@ -95,14 +117,14 @@ constexpr std::array kExports{
            .shortcut = "Ctrl+T",
            .write = pdfTemplate},
     Export{.key = "pdf-paper",
-           .title = "&Paper trial as %1 PDF…",
+           .title = "&Paper trial as PDF…",
            .tip = "Full size in paper, to cut out, fold and hold at the place before any metal is cut",
            .suffix = "-paper.pdf",
            .filter = "PDF documents (*.pdf)",
            .isOnPaper = true,
            .write = pdfPaper},
     Export{.key = "pdf-drawing",
-           .title = "Drawing as %1 PDF…",
+           .title = "Drawing as PDF…",
            .tip = "The formed bracket in three views, with its dimensions, holes, bends and limits",
            .suffix = "-drawing.pdf",
            .filter = "PDF documents (*.pdf)",
@@ -110,7 +132,7 @@ constexpr std::array kExports{
            .needsPlan = true,
            .write = pdfDrawing},
     Export{.key = "pdf-sheet",
-           .title = "&Job sheet as %1 PDF…",
+           .title = "&Job sheet as PDF…",
            .tip = "The steps of bending with their pictures, to take to the bench",
            .suffix = "-job-sheet.pdf",
            .filter = "PDF documents (*.pdf)",
@@ -118,7 +140,7 @@ constexpr std::array kExports{
            .needsPlan = true,
            .write = pdfSheet},
     Export{.key = "pdf-measuring",
-           .title = "&Measuring sheet as %1 PDF…",
+           .title = "&Measuring sheet as PDF…",
            .tip = "What to read at the mount, in the order one walks, with room to write",
            .suffix = "-measuring.pdf",
            .filter = "PDF documents (*.pdf)",
@@ -126,13 +148,37 @@ constexpr std::array kExports{
            .isOfPlace = true,
            .write = pdfMeasuring},
     Export{.key = "pdf-check",
-           .title = "&Check sheet as %1 PDF…",
+           .title = "&Check sheet as PDF…",
            .tip = "What to measure on each finished piece, and between which limits its bolts go in",
            .suffix = "-check.pdf",
            .filter = "PDF documents (*.pdf)",
            .isOnPaper = true,
            .needsPlan = true,
            .write = pdfCheck},
+    Export{.key = "pdf-buying",
+           .title = "To &buy and cut as PDF…",
+           .tip = "What to buy for the whole batch, and how it is cut from bars and sheets",
+           .suffix = "-to-buy.pdf",
+           .filter = "PDF documents (*.pdf)",
+           .isOnPaper = true,
+           .needsPlan = true,
+           .write = pdfBuying},
+    Export{.key = "pdf-order",
+           .title = "&Work order as PDF…",
+           .tip = "All that is done for the batch, how often and how long, to tick off",
+           .suffix = "-work-order.pdf",
+           .filter = "PDF documents (*.pdf)",
+           .isOnPaper = true,
+           .needsPlan = true,
+           .write = pdfOrder},
+    Export{.key = "pdf-quote",
+           .title = "&Quote as PDF…",
+           .tip = "The bracket, how many, and what they cost, for whoever asked for them",
+           .suffix = "-quote.pdf",
+           .filter = "PDF documents (*.pdf)",
+           .isOnPaper = true,
+           .needsPlan = true,
+           .write = pdfQuote},
     Export{.key = "dxf",
            .title = "Blank as &DXF…",
            .tip = "Outline, holes and bend lines for a cutting machine",

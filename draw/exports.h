@@ -3,6 +3,8 @@
 #pragma once
 
 #include "check/finding.h"
+#include "cost/work_book.h"
+#include "lineup/book.h"
 #include "sequence/settle.h"
 
 #include <QByteArray>
@@ -23,11 +25,14 @@ struct ExportInput {
     const sequence::Settled* settled = nullptr;  // where it needs a plan, and there is one
     const sequence::Settled* opposite = nullptr; // of a pair the other hand
     const std::vector<check::Finding>* findings = nullptr;
+    const hardware::Book& hardware = hardware::standardBook();
+    const lineup::ErrorBook& errors = lineup::standardErrors();
+    const cost::WorkBook& work = cost::standardWork();
 };
 
 struct Export {
     const char* key;    // the command line's option, without its dashes
-    const char* title;  // in a menu; %1 is the paper
+    const char* title;  // in a menu
     const char* tip;    // one sentence
     const char* suffix; // of the file's name
     const char* filter; // of a file dialog

@@ -2,9 +2,9 @@
 
 #include "bench/words.h"
 #include "draw/check_sheet.h"
-#include "draw/formed_picture.h"
 #include "draw/paper_labels.h"
 #include "draw/paper_page.h"
+#include "draw/paper_scene.h"
 #include "draw/template_pages.h"
 #include "part/mirror.h"
 #include "text/names.h"
@@ -129,7 +129,7 @@ private:
             view(kViews[i], cellAt(i));
         const QRectF area = cellAt(3);
         Camera camera = fitted(Camera(), scene.points, area.adjusted(kGap, kGap, -kGap, -kGap));
-        show(camera);
+        paintOnPaper(painter, scene, camera);
         y = area.bottom() + kGap;
     }
     QRectF cellAt(size_t place) const {
@@ -137,26 +137,10 @@ private:
         return {QPointF(page.left() + column, y + static_cast<double>(place / 2) * cell().height()), cell()};
     }
 
-    /// Its lines are drawn for a screen, four of whose pixels are a millimetre here.
-    std::vector<SeenFace> show(Camera camera) {
-        constexpr double kPixels = 4;
-        camera.pixelsPerMm *= kPixels;
-        camera.centre *= kPixels;
-        auto seen = look(scene, camera);
-        painter.save();
-        painter.scale(1 / kPixels, 1 / kPixels);
-        paintFormed(painter, seen, Palette::print(), {});
-        painter.restore();
-        for (SeenFace& face : seen)
-            for (QPointF& corner : face.outline)
-                corner /= kPixels;
-        return seen;
-    }
-
     void view(const View& from, const QRectF& area) {
         Camera camera = fitted(cameraOf(from), outermost, area);
         camera.pixelsPerMm = scale();
-        const std::vector<SeenFace> seen = show(camera);
+        const std::vector<SeenFace> seen = paintOnPaper(painter, scene, camera);
         const QSizeF size = scale() * sizeOf(from);
         const QRectF shape(area.center() - QPointF(size.width(), size.height()) / 2, size);
         dimension({shape.left(), shape.bottom()}, {shape.right(), shape.bottom()}, {0, 1},

@@ -19,7 +19,7 @@ namespace {
 
 constexpr int kDotsPerInch = 300;
 // In points of a page 595 wide; scaled to the paper.
-constexpr double kMargin = 36, kText = 9.5, kSmall = 8, kLarge = 15;
+constexpr double kMargin = 36, kBodyText = 9.5, kSmall = 8, kLarge = 15;
 constexpr double kPictureWidth = 210, kStepHeight = 176;
 
 QString text(const std::string& says) {
@@ -57,7 +57,7 @@ public:
         for (const check::Finding& finding : findings)
             if (finding.rule == "what-to-buy" || finding.rule == "eyes-and-hands") {
                 y += 6;
-                row(text(finding.headline), kText, Weight::SemiBold);
+                row(text(finding.headline), kBodyText, Weight::SemiBold);
                 row(text(finding.says), kSmall);
             }
     }
@@ -98,7 +98,7 @@ private:
         if (!whose.isEmpty())
             stock = whose + QStringLiteral(": ") + stock + QObject::tr(", and as many of the other hand");
         stock += QObject::tr("; blank %1 × %2").arg(length(part().blank.length), length(part().blank.width));
-        row(stock, kText);
+        row(stock, kBodyText);
     }
 
     QString length(double mm) const { return text(quantity::print(quantity::Length::mm(mm), reading)); }
@@ -116,12 +116,12 @@ private:
         for (const text::Task& task : text::tasksOf(job(), part(), plan, reading)) {
             if (task.afterStep != afterStep) continue;
             if (std::exchange(first, false))
-                row(afterStep == 0 ? QObject::tr("Before the first bend") : QObject::tr("Then"), kText,
+                row(afterStep == 0 ? QObject::tr("Before the first bend") : QObject::tr("Then"), kBodyText,
                     Weight::SemiBold);
-            room(kText * 3);
+            room(kBodyText * 3);
             box(page.left(), y);
             y += words(QRectF(page.left() + 14, y, page.width() - 14, page.bottom() - y),
-                       text(task.says + " " + task.why), kText) +
+                       text(task.says + " " + task.why), kBodyText) +
                  3;
         }
         if (!first) y += 6;
@@ -135,7 +135,7 @@ private:
     }
 
     void lines(const sequence::Plan& plan) {
-        row(QObject::tr("Lines to scribe, in the order they are used"), kText, Weight::SemiBold);
+        row(QObject::tr("Lines to scribe, in the order they are used"), kBodyText, Weight::SemiBold);
         for (size_t i = 0; i < plan.steps.size(); ++i) {
             const sequence::StepMark mark = sequence::markOf(part(), plan.steps[i]);
             const auto& bend = part().bends[static_cast<size_t>(plan.steps[i].operation.bend)];
@@ -145,7 +145,7 @@ private:
                          mark.onFace ? QObject::tr("face") : QObject::tr("back"), text(bend.id),
                          QString::fromUtf8(mark.flushWith.data(),
                                            static_cast<qsizetype>(mark.flushWith.size()))),
-                kText);
+                kBodyText);
         }
         y += 8;
     }
@@ -160,12 +160,12 @@ private:
 
     std::vector<Words> wordsOf(const sequence::Step& step, size_t number, size_t count) const {
         std::vector<Words> all{
-            {QObject::tr("Step %1 of %2").arg(number).arg(count), kText + 2, Weight::SemiBold},
-            {text(text::instruction(part(), step, reading)), kText, Weight::Medium}};
+            {QObject::tr("Step %1 of %2").arg(number).arg(count), kBodyText + 2, Weight::SemiBold},
+            {text(text::instruction(part(), step, reading)), kBodyText, Weight::Medium}};
         for (const std::string& set : text::settings(part(), step, reading))
             all.push_back({text(set), kSmall});
         for (const std::string& check : text::inspections(part(), step, reading))
-            all.push_back({text(check), kText, Weight::Regular, true});
+            all.push_back({text(check), kBodyText, Weight::Regular, true});
         for (const std::string& mind : text::cautions(part(), step, material, reading))
             all.push_back({text(mind), kSmall});
         return all;

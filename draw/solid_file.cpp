@@ -1,25 +1,13 @@
 #include "draw/solid_file.h"
 
-#include <QCoreApplication>
-#include <QDir>
+#include "draw/on_use.h"
+
 #include <QFile>
-#include <QLibrary>
 #include <QTemporaryDir>
 
 namespace goodfold::draw {
 
 namespace {
-
-/// Beside the program where it was built, or where a package puts it.
-solid::WriteSolid* loaded() {
-    const QDir here(QCoreApplication::applicationDirPath());
-    for (const char* place : {"goodfold-solid.so", GOODFOLD_SOLID_PLACE "/goodfold-solid.so"}) {
-        QLibrary library(here.filePath(QLatin1String(place)));
-        if (const auto found = library.resolve(solid::kWriteSolid))
-            return reinterpret_cast<solid::WriteSolid*>(found);
-    }
-    return nullptr;
-}
 
 /// STEP is ASCII; what is not is written by its code (ISO 10303-21, 6.4.3.3). The kernel writes it raw.
 QByteArray inAscii(const QByteArray& text) {
@@ -35,7 +23,7 @@ QByteArray inAscii(const QByteArray& text) {
 } // namespace
 
 Result<QByteArray> solidFile(std::vector<part::ExactBody> bodies, solid::Format format) {
-    solid::WriteSolid* const write = loaded();
+    auto* const write = reinterpret_cast<solid::WriteSolid*>(onUse("goodfold-solid", solid::kWriteSolid));
     if (!write)
         return Error{"STEP and STL need the package libocct-data-exchange-7.6: install it "
                      "(sudo apt install libocct-data-exchange-7.6) and export again.",

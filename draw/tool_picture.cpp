@@ -16,7 +16,7 @@ namespace goodfold::draw {
 
 namespace {
 
-constexpr double kText = 12.5, kFirstLevel = 16;
+constexpr double kFigureText = 12.5, kFirstLevel = 16;
 constexpr double kLevel = 22;
 
 /// One dimension on the drawing, in mm of the picture: x right, y up.
@@ -51,7 +51,7 @@ public:
                         room |= QRectF(shown(corner), QSizeF(0.01, 0.01));
         const double beyond = 0.12 * std::max(room.width(), room.height()) + 6;
         room.adjust(-beyond, -beyond, beyond, beyond);
-        painter.setFont(typeface(kText, Weight::SemiBold));
+        painter.setFont(typeface(kFigureText, Weight::SemiBold));
         for (const Line& line : lines)
             levelBeside = std::max(levelBeside, painter.fontMetrics().horizontalAdvance(line.says) + 14.0);
         placeLines();
@@ -174,16 +174,16 @@ private:
         painter.setBrush(fill);
         painter.drawPolygon(shape);
         const QRectF box = shape.boundingRect() & drawn;
-        painter.setFont(typeface(kText - 1.5));
+        painter.setFont(typeface(kFigureText - 1.5));
         const double wide = painter.fontMetrics().horizontalAdvance(name) + 8.0;
         painter.setPen(inkOn(fill));
-        if (box.width() >= wide && box.height() >= kText + 6)
+        if (box.width() >= wide && box.height() >= kFigureText + 6)
             return painter.drawText(box, Qt::AlignCenter, name);
-        if (box.height() < wide || box.width() < kText + 2) return;
+        if (box.height() < wide || box.width() < kFigureText + 2) return;
         painter.save(); // upright, as a wall stands
         painter.translate(box.center());
         painter.rotate(-90);
-        painter.drawText(QRectF(-wide / 2, -kText, wide, 2 * kText), Qt::AlignCenter, name);
+        painter.drawText(QRectF(-wide / 2, -kFigureText, wide, 2 * kFigureText), Qt::AlignCenter, name);
         painter.restore();
     }
 
@@ -234,9 +234,9 @@ private:
     /// Gives the box of the figure; those of radii and angles keep clear of what is `written`.
     QRectF paintLine(const Line& line, bool isLit, const std::vector<PlacedDimension>& written) {
         const QColor ink = isLit ? palette.accent : palette.ink;
-        painter.setFont(typeface(kText, isLit ? Weight::SemiBold : Weight::Medium));
+        painter.setFont(typeface(kFigureText, isLit ? Weight::SemiBold : Weight::Medium));
         painter.setPen(QPen(ink, isLit ? 1.8 : 0.9));
-        const double wide = painter.fontMetrics().horizontalAdvance(line.says) + 8.0, high = kText + 6;
+        const double wide = painter.fontMetrics().horizontalAdvance(line.says) + 8.0, high = kFigureText + 6;
         const QPointF a = onPaper(line.from), b = onPaper(line.to);
         if (line.side == Line::Side::Point) {
             const QPointF at = a + (line.key == "radii" ? QPointF(26, -26) : QPointF(36, -2));

@@ -10,7 +10,7 @@ function(linked_with into)
 endfunction()
 
 set(bin ${CPACK_PACKAGE_DIRECTORY}/bin)
-linked_with(needed ${bin}/goodfold ${bin}/goodfold-cli ${bin}/goodfold-instrument)
+linked_with(needed ${bin}/goodfold ${bin}/goodfold-cli ${bin}/goodfold-instrument ${bin}/goodfold-cutting.so)
 linked_with(for_solids ${bin}/goodfold-solid.so)
 set(CPACK_DEBIAN_PACKAGE_DEPENDS "${needed}, libqt6sql6-sqlite")
 set(CPACK_DEBIAN_PACKAGE_RECOMMENDS "${for_solids}, qt6-wayland")

@@ -7,6 +7,7 @@ import sys
 ORDER = """
 core/common
 core/quantity
+core/cutting
 core/material
 core/bend
 core/picture

@@ -35,6 +35,27 @@ public:
         return {};
     }
 
+    /// Changes the user's own entries, and saves them.
+    std::optional<Error> change(const QString& what, const std::function<void(Book&)>& how,
+                                void (*write)(std::ostream&, const Book&),
+                                const std::function<void(const QString&)>& tell) {
+        const auto changed = [&](const std::string& text) -> Result<std::string> {
+            Book own;
+            if (!text.empty()) {
+                std::istringstream in(text);
+                auto saved = readBook(in);
+                if (!saved) return saved.error();
+                own = *std::move(saved);
+            }
+            how(own);
+            std::ostringstream out;
+            write(out, own);
+            return out.str();
+        };
+        if (auto wrong = rewriteOwnFile(ownPath(), what, changed, tell)) return wrong;
+        return read();
+    }
+
 private:
     QString file;
     const Book& shipped;

@@ -16,6 +16,7 @@ void set(const char* key, const QVariant& value) {
 
 constexpr const char* kRecent = "recent files";
 constexpr const char* kDragStep = "drag step";
+constexpr const char* kPaper = "paper";
 constexpr const char* kIncluded = "included angles";
 constexpr const char* kTextSize = "text size";
 constexpr const char* kTheme = "theme";
@@ -56,6 +57,13 @@ QString dragStep() {
 }
 void setDragStep(const QString& key) {
     set(kDragStep, key);
+}
+
+QString paper() {
+    return value(kPaper).toString();
+}
+void setPaper(const QString& key) {
+    set(kPaper, key);
 }
 
 bool includedAngles() {

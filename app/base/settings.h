@@ -24,6 +24,10 @@ void setStepName(quantity::Unit unit, const QString& name);
 QString dragStep();
 void setDragStep(const QString& key);
 
+/// Key of the paper that PDFs are made for; empty: the usual one hereabouts.
+QString paper();
+void setPaper(const QString& key);
+
 /// Whether bends are called by the angle left between the legs.
 bool includedAngles();
 void setIncludedAngles(bool on);

@@ -1,11 +1,6 @@
 #include "app/base/tool_book.h"
 
 #include "app/base/own_file.h"
-#include "draw/save_bytes.h"
-
-#include <QDir>
-#include <QFileInfo>
-#include <QLockFile>
 
 #include <algorithm>
 #include <sstream>
@@ -39,26 +34,22 @@ std::optional<Error> ToolBook::read() {
 std::optional<Error> ToolBook::put(const std::string& id, const std::optional<tool::Tool>& tool) {
     if (tool)
         if (auto wrong = tool::whatIsWrong(*tool)) return wrong;
-    QDir().mkpath(QFileInfo(ownPath()).path());
-    QLockFile lock(ownPath() + QStringLiteral(".lock"));
-    constexpr int kPatience = 2000; // ms
-    if (!lock.tryLock(kPatience))
-        return Error{"Your tools are being saved by another Good Fold: try again.", {}};
-    auto saved = ownAsSaved();
-    if (!saved) {
-        const auto aside = setAside(ownPath());
-        if (!aside) return aside.error();
-        emit said(tr("Your tools file could not be read. It is kept as %1.").arg(*aside));
-        saved = tool::ownOf(*all, tool::standardShop());
-    }
-    tool::Shop own = *saved;
-    std::erase_if(own.tools, [&](const tool::Tool& known) { return known.id == id; });
-    if (tool) own.tools.push_back(*tool);
-    auto next = std::make_shared<tool::Shop>(tool::withOwn(tool::standardShop(), own));
-    std::ostringstream text;
-    tool::writeShop(text, tool::ownOf(*next, tool::standardShop()));
-    if (const auto wrong = draw::saveBytes(ownPath(), QByteArray::fromStdString(text.str())))
-        return Error{"Your tools could not be saved: " + wrong->says, {}};
+    std::shared_ptr<const tool::Shop> next;
+    const auto change = [&](const std::string& text) -> Result<std::string> {
+        std::istringstream in(text);
+        const auto saved = text.empty() ? tool::ownOf(*all, tool::standardShop()) : tool::readShop(in);
+        if (!saved) return saved.error();
+        tool::Shop own = *saved;
+        std::erase_if(own.tools, [&](const tool::Tool& known) { return known.id == id; });
+        if (tool) own.tools.push_back(*tool);
+        next = std::make_shared<tool::Shop>(tool::withOwn(tool::standardShop(), own));
+        std::ostringstream out;
+        tool::writeShop(out, tool::ownOf(*next, tool::standardShop()));
+        return out.str();
+    };
+    if (auto wrong = rewriteOwnFile(ownPath(), tr("Your tools"), change,
+                                    [this](const QString& says) { emit said(says); }))
+        return wrong;
     all = std::move(next);
     emit changed();
     return {};

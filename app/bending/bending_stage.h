@@ -71,7 +71,7 @@ private:
     void showStuck();
     void showReason(size_t stuck, size_t reason);
     Block taskBlock(size_t afterStep) const;
-    Block timeBlock() const;
+    Block timeBlock();
     Cell bestAgain();
     Block stopButton(const QString& says);
     Block handChoice();

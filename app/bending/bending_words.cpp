@@ -1,7 +1,9 @@
 // What the ladder of steps says, and what can be settled there.
 #include "app/base/text.h"
 #include "app/bending/bending_stage.h"
+#include "app/bending/price_cells.h"
 #include "app/widgets/cell_panel.h"
+#include "app/widgets/notice.h"
 #include "cost/words.h"
 #include "part/mirror.h"
 #include "text/cautions.h"
@@ -207,7 +209,7 @@ Block BendingStage::taskBlock(size_t afterStep) const {
 }
 
 /// What the whole batch takes.
-Block BendingStage::timeBlock() const {
+Block BendingStage::timeBlock() {
     const job::Job& job = document.job();
     const cost::WorkBook& book = document.books().work.book();
     const auto items =
@@ -216,6 +218,9 @@ Block BendingStage::timeBlock() const {
     for (const std::string& says :
          cost::inWords(items, job.quantity * (job.oppositeHand ? 2 : 1), shown()->settled, book))
         block.lines.push_back({wrapped(text(says))});
+    for (Line& line : priceLines(
+             document, [this] { ladder->refresh(); }, [this](const QString& says) { Notice::say(*this, says); }))
+        block.lines.push_back(std::move(line));
     return block;
 }
 

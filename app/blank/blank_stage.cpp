@@ -69,6 +69,13 @@ QTableWidget* makeTable(QWidget* parent) {
 
 BlankStage::BlankStage(Document& document, const QList<QAction*>& exports, QWidget* parent)
     : Stage(parent), document(document), exports(exports), table(makeTable(this)) {
+    // Queued: the header tells of it before it has the new width itself.
+    connect(
+        table->horizontalHeader(), &QHeaderView::sectionResized, this,
+        [this](int column) {
+            if (column == What) fitRows();
+        },
+        Qt::QueuedConnection);
     heading = new QLabel(this);
     heading->setProperty("role", "heading");
     blank = new RibbonView(document, 18, this);
@@ -243,11 +250,6 @@ void BlankStage::fitRows() {
         const int lines = 1 + metrics.horizontalAdvance(table->item(row, What)->text()) / std::max(room, 60);
         table->setRowHeight(row, lines * metrics.lineSpacing() + px(11));
     }
-}
-
-void BlankStage::resizeEvent(QResizeEvent* event) {
-    Stage::resizeEvent(event);
-    fitRows();
 }
 
 bool BlankStage::hasRoomForLadder(int windowWidth, double textScale) const {

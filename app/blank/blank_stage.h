@@ -25,9 +25,6 @@ public:
     /// The blank with its marks on its own ground.
     QImage image() const override;
 
-protected:
-    void resizeEvent(QResizeEvent* event) override;
-
 private:
     void arrange();
     void fitRows();

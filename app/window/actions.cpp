@@ -47,19 +47,11 @@ Actions::Actions(QWidget* window, UndoOrder& undoOrder) {
     printPreview = make(window, tr("Print p&review…"), {QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_P)});
     printPreview->setObjectName(QStringLiteral("print-preview"));
     for (const draw::Export& row : draw::exports())
-        for (const auto& [paper, name] : {std::pair{QPageSize::A4, "A4"}, {QPageSize::Letter, "Letter"}}) {
-            if (!row.isOnPaper && paper != QPageSize::A4) continue;
-            QString title = QCoreApplication::translate("Exports", row.title);
-            if (row.isOnPaper) title = title.arg(QLatin1String(name));
-            const QKeySequence keys(paper == QPageSize::A4 ? QLatin1String(row.shortcut) : QLatin1String());
-            const QString id =
-                QLatin1String(row.key) +
-                (row.isOnPaper ? QStringLiteral(".%1").arg(QString::fromLatin1(name).toLower()) : QString());
-            exports.push_back({&row, paper,
-                               named(make(window, title, keys.isEmpty() ? QList<QKeySequence>{} : QList{keys},
-                                          QCoreApplication::translate("Exports", row.tip)),
-                                     id)});
-        }
+        exports.push_back({&row, named(make(window, QCoreApplication::translate("Exports", row.title),
+                                            *row.shortcut ? QList{QKeySequence(QLatin1String(row.shortcut))}
+                                                          : QList<QKeySequence>{},
+                                            QCoreApplication::translate("Exports", row.tip)),
+                                       QString::fromLatin1(row.key))});
     copyMarks = make(window, tr("Copy the table of marks"), {QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_C)});
     copyMarks->setObjectName(QStringLiteral("marks"));
     copyPicture = make(window, tr("Copy the picture"), {QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_C)},
@@ -105,9 +97,9 @@ void Actions::renewIcons() {
     redo->setIcon(icon(QStringLiteral("redo-2")));
 }
 
-QAction* Actions::exportAction(const char* key, QPageSize::PageSizeId paper) const {
-    for (const auto& [row, of, action] : exports)
-        if (std::string_view(row->key) == key && (of == paper || !row->isOnPaper)) return action;
+QAction* Actions::exportAction(const char* key) const {
+    for (const auto& [row, action] : exports)
+        if (std::string_view(row->key) == key) return action;
     return nullptr;
 }
 

@@ -15,10 +15,9 @@ struct Actions {
 
     QAction *newJob, *open, *save, *saveAs, *revert, *close, *quit;
     QAction *print, *printPreview;
-    /// One a row of draw::exports(), of those on paper one a paper.
+    /// One a row of draw::exports().
     struct ExportAction {
         const draw::Export* row;
-        QPageSize::PageSizeId paper;
         QAction* action;
     };
     std::vector<ExportAction> exports;
@@ -34,7 +33,7 @@ struct Actions {
     /// What is done to what is selected: at the right button.
     QList<QAction*> ofElements() const;
     void renewIcons();
-    QAction* exportAction(const char* key, QPageSize::PageSizeId paper) const;
+    QAction* exportAction(const char* key) const;
     QList<QAction*> exportActions() const;
     /// Of these, those that tell of the bracket.
     QList<QAction*> exportsOfBracket() const;

@@ -3,8 +3,10 @@
 #include "app/base/drag_step.h"
 #include "app/base/settings.h"
 #include "app/widgets/theme.h"
+#include "draw/papers.h"
 
 #include <QActionGroup>
+#include <QLocale>
 
 #include <algorithm>
 
@@ -90,6 +92,20 @@ quantity::Reading chosenReading(quantity::Unit unit) {
     return reading;
 }
 
+namespace {
+
+const draw::Paper& paper() {
+    const QString chosen = settings::paper();
+    const bool isLetter = QLocale().measurementSystem() == QLocale::ImperialUSSystem;
+    return draw::paperOf(!chosen.isEmpty() ? chosen.toStdString() : isLetter ? "letter" : "a4");
+}
+
+} // namespace
+
+QPageSize::PageSizeId chosenPaper() {
+    return paper().size;
+}
+
 void applyChosenLook(bool dark) {
     setTextScale(chosenTextSize() / 100.0);
     if (const auto said = settings::desktopDark()) setDesktopIsDark(*said);
@@ -142,6 +158,12 @@ QList<QMenu*> choiceMenus(QWidget* window, const std::function<void()>& changed)
                         settings::setIncludedAngles(i == 1);
                         applied();
                     });
+    QStringList papers;
+    for (const draw::Paper& each : draw::kPapers)
+        papers << tr(each.name);
+    menus << menuOf(
+        tr("&Paper of PDFs"), window, papers, static_cast<int>(&paper() - draw::kPapers.data()),
+        [](int i) { settings::setPaper(QString::fromLatin1(draw::kPapers[static_cast<size_t>(i)].key)); });
     QStringList sizes;
     int size = 0;
     for (const int percent : kTextSizes) {

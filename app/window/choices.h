@@ -5,12 +5,16 @@
 #include "quantity/length.h"
 
 #include <QMenu>
+#include <QPageSize>
 
 #include <functional>
 
 namespace goodfold::app {
 
 quantity::Reading chosenReading(quantity::Unit unit);
+
+/// What PDFs are made for; until it was chosen, what printers hereabouts take.
+QPageSize::PageSizeId chosenPaper();
 
 /// Applies the chosen colours and text size to the application; `dark` wins over the choice.
 void applyChosenLook(bool dark = false);

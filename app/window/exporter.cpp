@@ -7,16 +7,11 @@
 #include <QCoreApplication>
 #include <QFileDialog>
 #include <QFileInfo>
-#include <QLocale>
 
 namespace goodfold::app {
 
 Exporter::Exporter(Document& document, Planner& planner, JobFiles& files, QWidget& window)
     : QObject(&window), document(document), planner(planner), files(files), window(window) {}
-
-QPageSize::PageSizeId Exporter::usualPaper() {
-    return QLocale().measurementSystem() == QLocale::ImperialUSSystem ? QPageSize::Letter : QPageSize::A4;
-}
 
 /// What needs a plan is of the job that was planned, which is this one unless it is still being looked for.
 Result<QByteArray> Exporter::bytesOf(const draw::Export& row, QPageSize::PageSizeId paper) const {
@@ -25,18 +20,34 @@ Result<QByteArray> Exporter::bytesOf(const draw::Export& row, QPageSize::PageSiz
             "The blank goes by the radii that its tools make, and those are still being chosen: try again "
             "in a moment.",
             "bends"};
+    const Books& books = document.books();
     if (!row.needsPlan)
-        return row.write({document.job(), document.material(), document.part(), document.folded(),
-                          document.reading(), paper});
+        return row.write({.job = document.job(),
+                          .material = document.material(),
+                          .part = document.part(),
+                          .folded = document.folded(),
+                          .reading = document.reading(),
+                          .paper = paper,
+                          .hardware = books.hardware.book(),
+                          .errors = books.errors.book()});
     const auto latest = planner.latest();
     if (!latest || planner.isAwaited())
         return Error{"The order of bending is still being looked for: try again in a moment.", "bends"};
     if (!latest->outcome().plan)
         return Error{"There is no order of bending yet: the Bending stage says what is in the way.", "bends"};
     const part::Folded folded = part::fold(latest->part());
-    return row.write({latest->settled.job, document.material(), latest->part(), folded, document.reading(),
-                      paper, &latest->settled, latest->opposite ? &latest->opposite->settled : nullptr,
-                      &document.findings()});
+    return row.write({.job = latest->settled.job,
+                      .material = document.material(),
+                      .part = latest->part(),
+                      .folded = folded,
+                      .reading = document.reading(),
+                      .paper = paper,
+                      .settled = &latest->settled,
+                      .opposite = latest->opposite ? &latest->opposite->settled : nullptr,
+                      .findings = &document.findings(),
+                      .hardware = books.hardware.book(),
+                      .errors = books.errors.book(),
+                      .work = books.work.book()});
 }
 
 std::optional<QString> Exporter::write(const draw::Export& row, QPageSize::PageSizeId paper,

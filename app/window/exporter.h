@@ -17,8 +17,6 @@ class Exporter : public QObject {
 public:
     Exporter(Document& document, Planner& planner, JobFiles& files, QWidget& window);
 
-    /// The paper of printers hereabouts.
-    static QPageSize::PageSizeId usualPaper();
     /// Writes a file, or says why not.
     std::optional<QString> write(const draw::Export& row, QPageSize::PageSizeId paper,
                                  const QString& path) const;

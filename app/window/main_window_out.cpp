@@ -2,6 +2,7 @@
 #include "app/blank/mark_rows.h"
 #include "app/bracket/picture_view.h"
 #include "app/window/actions.h"
+#include "app/window/choices.h"
 #include "app/window/exporter.h"
 #include "app/window/main_window.h"
 #include "app/window/printing.h"
@@ -14,9 +15,8 @@
 namespace goodfold::app {
 
 void MainWindow::connectOutActions() {
-    for (const auto& [row, paper, action] : acts->exports)
-        connect(action, &QAction::triggered, this,
-                [this, row = row, paper = paper] { out->ask(*row, paper); });
+    for (const auto& [row, action] : acts->exports)
+        connect(action, &QAction::triggered, this, [this, row = row] { out->ask(*row, chosenPaper()); });
     connect(out, &Exporter::said, this, &MainWindow::say);
     connect(acts->print, &QAction::triggered, this, [this] {
         askAndPrint(this, {doc.job(), doc.part(), doc.reading()});

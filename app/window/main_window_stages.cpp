@@ -21,14 +21,13 @@ namespace goodfold::app {
 
 Stage* MainWindow::stageAt(size_t row) {
     if (made[row]) return made[row];
-    const StageContext context{
-        doc,
-        *planner,
-        *odds,
-        QList<QAction*>{acts->print, acts->printPreview} + acts->exportsOfBracket() +
-            QList<QAction*>{acts->copyMarks},
-        [this](const char* key) { return acts->exportAction(key, Exporter::usualPaper()); },
-        [this](const QString& key) { showStage(key); }};
+    const StageContext context{doc,
+                               *planner,
+                               *odds,
+                               QList<QAction*>{acts->print, acts->printPreview} + acts->exportsOfBracket() +
+                                   QList<QAction*>{acts->copyMarks},
+                               [this](const char* key) { return acts->exportAction(key); },
+                               [this](const QString& key) { showStage(key); }};
     made[row] = stageRows()[row].make(context, stages);
     stages->addWidget(made[row]);
     if (QUndoStack* own = made[row]->undoStack())

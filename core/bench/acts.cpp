@@ -118,17 +118,13 @@ private:
                 tool += ", " + with;
             if (tools.insert(tool).second) lines.push_back(tool);
         }
-        std::set<double> drills;
-        for (const part::PartHole& hole : part.holes)
-            if (!hole.isThere && (hole.isRound() || hole.isSlot())) drills.insert(hole.diameter);
-        std::vector<std::string> sizes;
-        for (const double each : drills)
-            sizes.push_back(size(each));
+        const std::vector<std::string> sizes = text::drillSizes(part, reading);
         if (!sizes.empty()) lines.push_back("Drills: " + listed(sizes));
         const part::Folded folded = part::fold(part);
         const auto held = stated ? text::heldThere(*stated, *job.mount) : std::vector<check::HeldThere>();
-        const auto bolts = check::fastenersOf({job, part, folded, material, reading, hardware}, held);
-        lines.insert(lines.end(), bolts.begin(), bolts.end());
+        for (const check::Needed& each :
+             check::fastenersOf({job, part, folded, material, reading, hardware}, held))
+            lines.push_back(check::inWords(each));
         lines.push_back(
             "Rule, scriber, square, centre punch, file; eye protection and gloves for sharp edges");
         add({Act::Kind::Fetch, "fetch", "Fetch", "Lay these ready.", {}, lines});

@@ -42,6 +42,7 @@ const std::vector<Rule>& rules() {
          runsIntoThings},
         {"gap-too-wide", "what the job says of the gap", gapsTooWide},
         {"blank-too-long", "length of the stock on hand", blankLongerThanStock},
+        {"stock-too-short", "blanks and saw cuts along the stock on hand", stockShorterThanBatch},
         {"leg-too-short", "the least leg stated for the job", plateShorterThanLeast},
         {"radius-too-small",
          "material book: least inside radius across the grain, typical and safe, against what the tool makes",

@@ -117,6 +117,7 @@ std::vector<Finding> headOnBend(const Subject&);
 std::vector<Finding> whatToBuy(const Subject&);
 std::vector<Finding> cutsThroughItself(const Subject&);
 std::vector<Finding> blankLongerThanStock(const Subject&);
+std::vector<Finding> stockShorterThanBatch(const Subject&);
 std::vector<Finding> plateShorterThanLeast(const Subject&);
 std::vector<Finding> heavyByHand(const Subject&);
 std::vector<Finding> alongTheGrain(const Subject&);

@@ -2,6 +2,7 @@
 #include "check/finding.h"
 
 #include <algorithm>
+#include <cmath>
 #include <numbers>
 
 namespace goodfold::check {
@@ -27,6 +28,33 @@ std::vector<Finding> blankLongerThanStock(const Subject& s) {
             end.extra = 0;
     if (mended != s.job && part::solve(mended, s.material).blank.length <= onHand + kSameLength)
         findings[0].remedies = {Remedy{"leave nothing on the ends", std::move(mended)}};
+    return findings;
+}
+
+/// The whole batch from the bar there is, a saw cut between two; its last blank may end where the bar does.
+std::vector<Finding> stockShorterThanBatch(const Subject& s) {
+    if (!s.job.stock.onHand || s.part.form != job::StockForm::Bar) return {};
+    constexpr double kSameLength = 1e-9;
+    const double onHand = *s.job.stock.onHand, needed = s.part.blank.length, kerf = s.job.stock.kerf;
+    const int hands = s.job.oppositeHand ? 2 : 1, wanted = s.job.quantity * hands;
+    const double room = std::floor((onHand + kerf + kSameLength) / (needed + kerf));
+    if (room < 1 || room >= wanted) return {}; // not even one is another rule's
+    const int fit = static_cast<int>(room), missing = wanted - fit;
+    std::vector<Finding> findings{
+        {.severity = Severity::Mind,
+         .headline = "Stock for " + std::to_string(fit) + " of " + std::to_string(wanted),
+         .says = "With saw cuts of " + s.length(kerf) + " the " + s.length(onHand) + " on hand give " +
+                 std::to_string(fit) + "; " + std::to_string(missing) +
+                 (missing == 1 ? " more takes another " : " more take another ") +
+                 s.length(missing * (needed + kerf) - kerf) + ".",
+         .value = wanted * (needed + kerf) - kerf,
+         .limit = onHand}};
+    if (const int many = fit / hands; many > 0) {
+        job::Job mended = s.job;
+        mended.quantity = many;
+        findings[0].remedies = {
+            Remedy{"make " + std::to_string(many) + (hands == 2 ? " of each hand" : ""), std::move(mended)}};
+    }
     return findings;
 }
 

@@ -11,28 +11,15 @@ namespace {
 using job::Fastener;
 using Use = Fastener::Use;
 
-/// How many of each, in the order they came.
-class Counted {
-public:
-    void add(const std::string& says) {
-        const auto same =
-            std::find_if(all.begin(), all.end(), [&](const auto& w) { return w.first == says; });
-        if (same == all.end())
-            all.emplace_back(says, 1);
-        else
-            ++same->second;
-    }
-    std::vector<std::string> lines() const {
-        std::vector<std::string> lines;
-        lines.reserve(all.size());
-        for (const auto& [says, count] : all)
-            lines.push_back(std::to_string(count) + " × " + says);
-        return lines;
-    }
-
-private:
-    std::vector<std::pair<std::string, int>> all;
-};
+/// In the order they came.
+void count(std::vector<Needed>& all, const std::string& says) {
+    const auto same =
+        std::find_if(all.begin(), all.end(), [&](const Needed& each) { return each.says == says; });
+    if (same == all.end())
+        all.push_back({says});
+    else
+        ++same->count;
+}
 
 /// The length that is sold.
 std::string longEnough(const Subject& s, const hardware::Stack& stack) {
@@ -41,13 +28,13 @@ std::string longEnough(const Subject& s, const hardware::Stack& stack) {
 }
 
 /// The bracket's own, by what it says of them.
-void addOwn(Counted& counted, const Subject& s, const Fastener& fastener) {
+void addOwn(std::vector<Needed>& counted, const Subject& s, const Fastener& fastener) {
     const bool isNut = fastener.use == Use::RivetNut || fastener.use == Use::WeldNut;
     const std::string called = hardware::nameOf(fastener);
-    if (isNut) counted.add(fastener.family.empty() ? called : called + ", " + fastener.family);
+    if (isNut) count(counted, fastener.family.empty() ? called : called + ", " + fastener.family);
     const std::string says = isNut || fastener.use == Use::Tapped ? fastener.size + " screw for it" : called;
     const auto stack = hardware::stackOf(fastener, s.part.thickness, s.hardware);
-    counted.add(stack ? says + longEnough(s, *stack) : says);
+    count(counted, stack ? says + longEnough(s, *stack) : says);
 }
 
 /// What goes through a plain hole: its own fastener, else a usual bolt, sunk where the hole is; of the size
@@ -109,18 +96,22 @@ std::string inWords(const Subject& s, const HeldThere& held, const job::Hole& ho
 
 } // namespace
 
-std::vector<std::string> fastenersOf(const Subject& s, const std::vector<HeldThere>& held) {
-    Counted counted;
+std::string inWords(const Needed& needed) {
+    return std::to_string(needed.count) + " × " + needed.says;
+}
+
+std::vector<Needed> fastenersOf(const Subject& s, const std::vector<HeldThere>& held) {
+    std::vector<Needed> counted;
     for (const part::PartHole& hole : s.part.holes) {
         const job::Hole& made = *s.job.findHole(hole.source);
         const auto there = std::find_if(held.begin(), held.end(),
                                         [&](const HeldThere& each) { return each.hole == hole.id; });
         if (there != held.end() && isByMount(made, there->point))
-            counted.add(inWords(s, *there, made));
+            count(counted, inWords(s, *there, made));
         else if (made.fastener)
             addOwn(counted, s, *made.fastener);
     }
-    return counted.lines();
+    return counted;
 }
 
 /// How many of each, and the length that is sold.
@@ -129,8 +120,8 @@ std::vector<Finding> whatToBuy(const Subject& s) {
     if (lines.empty()) return {};
     std::vector<Finding> findings(1);
     findings[0].headline = "To hand for one part";
-    for (const std::string& line : lines)
-        findings[0].says += (findings[0].says.empty() ? "" : "; ") + line;
+    for (const Needed& line : lines)
+        findings[0].says += (findings[0].says.empty() ? "" : "; ") + inWords(line);
     findings[0].says += ". Sizes are typical: a maker's sheet goes before them.";
     return findings;
 }

@@ -44,6 +44,11 @@ std::vector<std::string> inWords(const std::vector<Item>& items, int pieces, con
             "A piece costs " + money(price->sum(), book.rates) + ": work " + money(price->work, book.rates) +
             ", metal " + money(price->material, book.rates) +
             (price->fasteners > 0 ? ", bolts and nuts " + money(price->fasteners, book.rates) : "") + ".");
+        std::string many;
+        for (const auto& [count, called] :
+             {std::pair(1, "One alone "), std::pair(10, ", of ten "), std::pair(50, ", of fifty ")})
+            many += called + money(priceFor(items, count, settled, book.rates)->sum(), book.rates);
+        all.push_back(many + " each.");
         if (!price->unpriced.empty())
             all.push_back("Without the " + price->unpriced.front() +
                           (price->unpriced.size() > 1 ? " and others" : "") +

@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <cassert>
+#include <ostream>
 #include <sstream>
 
 namespace goodfold::cost {
@@ -77,6 +78,27 @@ Result<WorkBook> readWork(std::istream& in) {
         members.refuseOthers();
         return book;
     });
+}
+
+void writeWork(std::ostream& out, const WorkBook& book) {
+    using nlohmann::ordered_json;
+    ordered_json root = ordered_json::object();
+    for (const WorkTime& time : book.operations)
+        root["operations"].push_back({{"id", time.id},
+                                      {"says", time.says},
+                                      {"minutes", time.minutes},
+                                      {"more", time.more},
+                                      {"spread", time.spread},
+                                      {"why", time.why}});
+    const Rates& rates = book.rates;
+    ordered_json& money = root["rates"] = ordered_json::object();
+    if (rates.hour) money["hour"] = *rates.hour;
+    money["margin"] = rates.margin;
+    money["waste"] = rates.waste;
+    if (!rates.kilogram.empty()) money["kilogram"] = rates.kilogram;
+    if (!rates.fastener.empty()) money["fastener"] = rates.fastener;
+    if (!rates.currency.empty()) money["currency"] = rates.currency;
+    out << root.dump(1) << '\n';
 }
 
 const WorkBook& standardWork() {

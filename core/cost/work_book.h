@@ -43,6 +43,9 @@ const WorkBook& standardWork();
 
 Result<WorkBook> readWork(std::istream& in);
 
+/// In the form that is read.
+void writeWork(std::ostream& out, const WorkBook& book);
+
 /// A shop's own over it: operations by id, and what it says of money.
 WorkBook withOwn(WorkBook book, const WorkBook& own);
 

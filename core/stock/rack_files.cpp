@@ -17,7 +17,7 @@ namespace {
 /// What bars and sheets have alike.
 template <class Stock> void readStock(const files::CsvRow& row, Stock& stock, const char* usualName) {
     const double count = row.number("count", -1);
-    if (count >= 0 && (count != std::floor(count) || count > kMostPieces))
+    if (count >= 0 && (count != std::floor(count) || count > cutting::kMostPieces))
         row.fail("count", "must be a whole number");
     if (count >= 0) stock.count = static_cast<int>(count);
     stock.length = row.number("length");
@@ -40,7 +40,7 @@ RackSheet sheetFrom(const files::CsvRow& row) {
     readStock(row, sheet.sheet, "sheet");
     sheet.sheet.width = row.number("width");
     for (const char* column : {"width", "length"})
-        if (row.number(column) > kLongestBar) row.fail(column, "is more than a sheet is");
+        if (row.number(column) > cutting::kLongestBar) row.fail(column, "is more than a sheet is");
     return sheet;
 }
 

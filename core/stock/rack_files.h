@@ -1,7 +1,7 @@
 // What is on the rack as tables; cut lists and nests as JSON, nests as a drawing.
 #pragma once
 
-#include "stock/sheet_sections.h"
+#include "stock/batch.h"
 
 #include <iosfwd>
 
@@ -14,20 +14,6 @@ Result<std::vector<RackBar>> readBars(std::istream& in);
 /// Columns: name, material, thickness, length, width, count (as many as one likes where it is empty), price,
 /// offcut (yes or no). Millimetres; the grain runs along the length.
 Result<std::vector<RackSheet>> readSheets(std::istream& in);
-
-struct SectionCut {
-    Section section;
-    std::vector<Bar> bars;
-    Sawing sawing;
-    CutList list;
-};
-
-struct SectionNest {
-    SheetSection section;
-    std::vector<Sheet> sheets;
-    Laying laying;
-    Nest nest;
-};
 
 /// One object on one line: a section after the other, each bar with its pieces and where on it they begin,
 /// from the end that came with it; then sheets, each with its blanks and where they lie on it.

@@ -1,10 +1,12 @@
 // Which blanks of a batch come from which bars: by metal, thickness and width.
 #pragma once
 
+#include "cutting/cutters.h"
 #include "part/part.h"
-#include "stock/cut_list.h"
 
 namespace goodfold::stock {
+
+using cutting::Bar, cutting::CutBar, cutting::CutList, cutting::Cutters, cutting::Wanted, cutting::Sawing;
 
 /// One job of the batch, laid out.
 struct Batched {

@@ -1,10 +1,12 @@
 // Which blanks of a batch come from which sheets: by metal and thickness.
 #pragma once
 
-#include "stock/nest.h"
 #include "stock/sections.h"
 
 namespace goodfold::stock {
+
+using cutting::Laid, cutting::Laying, cutting::Lies, cutting::Nest, cutting::NestedSheet, cutting::Sheet,
+    cutting::WantedBlank;
 
 /// A sheet on the rack, or in the shop's list of what is sold.
 struct RackSheet {

@@ -9,10 +9,21 @@
 #include <limits>
 #include <map>
 #include <numbers>
+#include <set>
 
 namespace goodfold::text {
 
 using quantity::printMm;
+
+std::vector<std::string> drillSizes(const part::Part& part, const quantity::Reading& reading) {
+    std::set<double> drills;
+    for (const part::PartHole& hole : part.holes)
+        if (!hole.isThere && (hole.isRound() || hole.isSlot())) drills.insert(hole.diameter);
+    std::vector<std::string> sizes;
+    for (const double each : drills)
+        sizes.push_back(quantity::typesetSize(quantity::Length::mm(each), reading.unit));
+    return sizes;
+}
 
 std::string placeInFormed(const part::Part& part, const part::PartHole& hole,
                           const quantity::Reading& reading) {

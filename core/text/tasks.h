@@ -21,6 +21,9 @@ struct Task {
 std::vector<Task> tasksOf(const job::Job& job, const part::Part& part, const sequence::Plan& plan,
                           const quantity::Reading& reading);
 
+/// Of the drills that its holes and slots take, each once, the smallest first; none of holes that are there.
+std::vector<std::string> drillSizes(const part::Part& part, const quantity::Reading& reading);
+
 /// Where a hole is on the formed part, from what is there to measure from: along its leg and across it, each
 /// from the nearest bend, else from the leg's start and its right edge. "14.0 from the outside corner of bend
 /// 1 and 10.0 from its right edge, on leg B".

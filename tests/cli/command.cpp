@@ -423,7 +423,7 @@ void CommandTest::shellsAndManualsKnowEveryCommand() {
     QVERIFY(!commands.contains("completion")); // for packages only
     QCOMPARE(offered({"co"}), "cost");
     QCOMPARE(offered({"export", "stay.gfold", "--pdf-p"}), "--pdf-paper");
-    QCOMPARE(offered({"export", "stay.gfold", "--paper", ""}), "a4 letter");
+    QCOMPARE(offered({"export", "stay.gfold", "--paper", ""}), "a4 a3 a5 letter legal tabloid");
     QCOMPARE(offered({"practise", "--hand", "l"}), "left");
     QVERIFY(offered({"cut", "--gr"}) == "--grip" && offered({"show", "--g"}).isEmpty());
     const QByteArray manual = run({"manual"}).out;

@@ -13,6 +13,7 @@ private slots:
     void shortStockIsSaid();
     void tablesAreReadStrictly();
     void sheetsAreLaidOut();
+    void whatIsMissingIsBought();
 };
 
 namespace {
@@ -55,6 +56,25 @@ void CuttingTest::shortStockIsSaid() {
     const json cut = json::parse(outcome.out.toStdString());
     QCOMPARE(cut["sections"][0]["missing"][0]["count"], 1);
     QCOMPARE(cut["sections"][0]["bars"][0]["pieces"][0]["at"], 20.0);
+}
+
+/// Three stays come out of the offcut, one takes a bar of its own; four trays a sheet, with eight rivets each.
+void CuttingTest::whatIsMissingIsBought() {
+    const QByteArray rack = QByteArray(kColumns) + "rest,steel-hot-rolled,30,3,560,1,,yes\n";
+    const Outcome outcome = run({"buy", demo("vent-stay.gfold"), demo("valve-tray.gfold"), "--json", "--bars",
+                                 "-", "--seconds", "0.1"},
+                                rack);
+    QVERIFY2(outcome.status == 0, outcome.err.constData());
+    const json all = json::parse(outcome.out.toStdString())["buy"];
+    const auto countOf = [&](const std::string& begins) {
+        int count = 0;
+        for (const json& each : all)
+            if (each["says"].get<std::string>().starts_with(begins)) count += each["count"].get<int>();
+        return count;
+    };
+    QCOMPARE(countOf("Mild steel S235, hot rolled: flat bar 30 × 3, 2000"), 1);
+    QCOMPARE(countOf("Galvanised mild steel: sheet 1.2, 2000.0 × 1000.0"), 1);
+    QCOMPARE(countOf("drill 6.6"), 1);
 }
 
 /// Four trays on what is there; where that is too small it is said. The drawing opens and has a line round

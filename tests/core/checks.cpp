@@ -51,6 +51,7 @@ private slots:
     void slotNearAnEdgeMoves();
     void bendLinesMeetAtAnEdge();
     void blankFitsTheStock();
+    void batchFitsTheStock();
     void shortLegIsLeftLong();
     void heavyBendIsLeftLongToPull();
     void unlikelyKIsMinded();
@@ -260,6 +261,31 @@ void ChecksTest::blankFitsTheStock() {
     const check::Finding* finding = test::findRule(findings, "blank-too-long");
     QVERIFY(finding && finding->severity == check::Severity::Stop && finding->remedy());
     QVERIFY(!test::findRule(test::findingsOf(finding->remedy()->mended), "blank-too-long"));
+}
+
+/// Blanks of 100 and cuts of 1: three end at 302.
+void ChecksTest::batchFitsTheStock() {
+    job::Job job = test::bar({100}, {});
+    job.quantity = 4;
+    job.stock.onHand = 403;
+    QVERIFY(!finds(job, "stock-too-short"));
+    job.stock.onHand = 402.9;
+    auto findings = test::findingsOf(job);
+    const check::Finding* finding = test::findRule(findings, "stock-too-short");
+    QVERIFY(finding && finding->severity == check::Severity::Mind && finding->remedy());
+    QCOMPARE(finding->headline, std::string("Stock for 3 of 4"));
+    QCOMPARE(finding->says,
+             std::string("With saw cuts of 1.0 the 402.9 on hand give 3; 1 more takes another 100.0."));
+    QCOMPARE(finding->remedy()->mended.quantity, 3);
+    job.stock.onHand = 99; // not even one: that is said alone
+    QVERIFY(!finds(job, "stock-too-short") && finds(job, "blank-too-long"));
+    // Two of each hand: from 300.9 two come out, one of each.
+    job.quantity = 2;
+    job.hand = job::Hand::Left;
+    job.oppositeHand = true;
+    job.stock.onHand = 300.9;
+    findings = test::findingsOf(job);
+    QCOMPARE(test::findRule(findings, "stock-too-short")->remedy()->mended.quantity, 1);
 }
 
 void ChecksTest::shortLegIsLeftLong() {

@@ -173,6 +173,19 @@ void CostingTest::booksAreReadStrictly() {
     QCOMPARE(both.find("polish")->minutes, 9.0);
     QCOMPARE(both.find("tap")->minutes, 1.5);
     QCOMPARE(*both.rates.hour, 40.0);
+    // Written and read again it says the same.
+    std::ostringstream text;
+    writeWork(text, *own);
+    const auto again = read(text.str());
+    QVERIFY(again);
+    QCOMPARE(again->operations.size(), size_t(2));
+    QCOMPARE(again->operations[0].spread, 0.1);
+    QCOMPARE(*again->rates.hour, 40.0);
+    QCOMPARE(again->rates.kilogram.at("steel-hot-rolled"), 1.8);
+    QCOMPARE(again->rates.currency, std::string("EUR"));
+    std::ostringstream twice;
+    writeWork(twice, *again);
+    QCOMPARE(twice.str(), text.str());
 }
 
 void CostingTest::moreAreNeverDearerEach() {
@@ -215,8 +228,10 @@ void CostingTest::saidAsPeopleSayIt() {
     book.rates.hour = 60;
     book.rates.kilogram["steel-hot-rolled"] = 0;
     book.rates.currency = "EUR";
-    QCOMPARE(inWords(items, 10, made, book).back(),
+    const auto priced = inWords(items, 10, made, book);
+    QCOMPARE(priced[priced.size() - 2],
              std::string("A piece costs 2.80 EUR: work 2.80 EUR, metal 0.00 EUR."));
+    QCOMPARE(priced.back(), std::string("One alone 10.00 EUR, of ten 2.80 EUR, of fifty 2.16 EUR each."));
 }
 
 GOODFOLD_TEST(CostingTest)

@@ -1,12 +1,12 @@
 // Cut lists: against every way of cutting where few are wanted, and against the least that is proven.
 #include "core/support.h"
-#include "stock/cut_list.h"
+#include "cutting/cut_list.h"
 
 #include <numeric>
 
 namespace goodfold::cutting_test {
 
-using namespace goodfold::stock;
+using namespace goodfold::cutting;
 using test::RandomJobs;
 
 namespace {
@@ -59,6 +59,35 @@ size_t fewest(const std::vector<double>& pieces, size_t at, std::vector<double>&
     return best;
 }
 
+/// The same for bars of several lengths, by what they cost.
+struct Cheapest {
+    const std::vector<double>& pieces; // with their cut
+    const std::vector<Bar>& bars;
+    double kerf;
+    double least = 1e300;
+    std::vector<double> rooms = {};
+
+    void place(size_t at, double cost) {
+        if (cost >= least) return;
+        if (at == pieces.size()) {
+            least = cost;
+            return;
+        }
+        for (size_t i = 0; i < rooms.size(); ++i) {
+            if (rooms[i] < pieces[at] - 1e-9) continue;
+            rooms[i] -= pieces[at];
+            place(at + 1, cost);
+            rooms[i] += pieces[at];
+        }
+        for (const Bar& bar : bars) {
+            if (bar.length + kerf < pieces[at]) continue;
+            rooms.push_back(bar.length + kerf - pieces[at]);
+            place(at + 1, cost + bar.length);
+            rooms.pop_back();
+        }
+    }
+};
+
 std::vector<Wanted> randomWanted(RandomJobs& random, int kinds, int pieces, double shortest, double longest) {
     std::vector<Wanted> wanted;
     for (int i = 0; i < kinds; ++i)
@@ -75,6 +104,7 @@ class CuttingTest : public QObject {
 private slots:
     void kerfSquaringAndGripAreCounted();
     void smallOnesAreTheLeast();
+    void bestOfSeveralLengths();
     void largeOnesAreNearTheLeast();
     void whatThereIsGoesFirst();
     void shortStockSaysWhatIsMissing();
@@ -116,6 +146,32 @@ void CuttingTest::smallOnesAreTheLeast() {
         proven += list.isLeast;
     }
     QVERIFY2(proven >= all * 9 / 10, QByteArray::number(proven));
+}
+
+/// Bars of several lengths: the least by trying every bar for every piece.
+void CuttingTest::bestOfSeveralLengths() {
+    RandomJobs random(22);
+    for (int i = 0; i < test::rounds(60, 400); ++i) {
+        const auto wanted = randomWanted(random, random.whole(1, 3), random.whole(4, 8), 100, 700);
+        const Sawing sawing{random.real(0, 3), 0, 0};
+        const std::vector<Bar> bars{
+            {"short", 1000}, {"middle", random.real(1200, 1800)}, {"long", random.real(2000, 3000)}};
+        const CutList list = listed(wanted, bars, sawing);
+        QVERIFY(holds(list, wanted, bars, sawing));
+        std::vector<double> pieces;
+        for (const Wanted& each : wanted)
+            pieces.insert(pieces.end(), static_cast<size_t>(each.count), each.length + sawing.kerf);
+        std::sort(pieces.rbegin(), pieces.rend());
+        Cheapest cheapest{pieces, bars, sawing.kerf};
+        cheapest.place(0, 0);
+        QVERIFY2(std::abs(list.cost - cheapest.least) < 1e-6,
+                 qPrintable(QString("%1: %2, not %3").arg(i).arg(list.cost).arg(cheapest.least)));
+    }
+    // Thirty of 100 from what is sold: two bars of 2 m, not one of 3 m and one of 2 m for the last piece.
+    const CutList thirty =
+        listed({{"stay", 100, 30}}, {{"2 m", 2000}, {"3 m", 3000}, {"6 m", 6000}}, {1, 0, 0});
+    QCOMPARE(thirty.cost, 4000.0);
+    QVERIFY(thirty.isLeast);
 }
 
 /// 200 pieces of 20 lengths, of bars that are sold, are within a hundredth of what is proven to be the least.

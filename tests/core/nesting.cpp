@@ -1,6 +1,6 @@
 // Blanks on sheets: what fits by hand, and that nothing lies over another by a library that did not lay it.
 #include "core/support.h"
-#include "stock/nest.h"
+#include "cutting/nest.h"
 
 #include <boost/geometry.hpp>
 #include <boost/geometry/geometries/point_xy.hpp>
@@ -8,7 +8,7 @@
 
 namespace goodfold::nesting_test {
 
-using namespace goodfold::stock;
+using namespace goodfold::cutting;
 namespace bg = boost::geometry;
 
 namespace {

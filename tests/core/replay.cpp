@@ -244,8 +244,8 @@ template <class Judge> size_t judgeObstacles(unsigned seed, int jobs, const Judg
 }
 
 std::string inWords(const Operation& operation, const Obstacle& obstacle) {
-    return operation.setup.tool->id + ": " + job::nameOf(obstacle.one) + " and " + text::metBy(obstacle, *operation.setup.tool->kind) +
-           " at " + std::to_string(obstacle.atDeg);
+    return operation.setup.tool->id + ": " + job::nameOf(obstacle.one) + " and " +
+           text::metBy(obstacle, *operation.setup.tool->kind) + " at " + std::to_string(obstacle.atDeg);
 }
 
 } // namespace
@@ -267,7 +267,8 @@ void ReplayTest::obstaclesAreTheFirst() {
         [](const part::Part& part, const Operation& operation, BendSet made, const Obstacle& obstacle) {
             if (obstacle.atDeg < 0.5) return;
             for (const auto& [one, other] : Moment(part, operation, made, obstacle.atDeg - 0.5).meetings())
-                QVERIFY2(one != job::nameOf(obstacle.one) || other != text::metBy(obstacle, *operation.setup.tool->kind),
+                QVERIFY2(one != job::nameOf(obstacle.one) ||
+                             other != text::metBy(obstacle, *operation.setup.tool->kind),
                          inWords(operation, obstacle).c_str());
         });
     QVERIFY2(count > 100, qPrintable(QString::number(count)));

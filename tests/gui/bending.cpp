@@ -87,6 +87,7 @@ private slots:
     void openingIsSettled();
     void whatIsInTheWayIsSaidAndMended();
     void manyBendsDoNotBlockTheWindow();
+    void pricesAreTypedOnceForTheShop();
 };
 
 void BendingTest::planComesByItself() {
@@ -278,6 +279,53 @@ void BendingTest::manyBendsDoNotBlockTheWindow() {
         sheet->open();
     }
     QCOMPARE(window.job().plates[0].length, 61.0);
+}
+
+/// Typed under the time they stand in the shop's own file, and the next job goes by them; what was in the
+/// file and is none of theirs stays.
+void BendingTest::pricesAreTypedOnceForTheShop() {
+    const QString path = test::books().work.ownPath();
+    QDir().mkpath(QFileInfo(path).path());
+    const auto write = [&](const QByteArray& text) {
+        QFile file(path);
+        QVERIFY(file.open(QIODevice::WriteOnly) && file.write(text) == text.size());
+    };
+    const auto cleared = qScopeGuard([&] {
+        QFile::remove(path);
+        QVERIFY(!test::books().work.read());
+    });
+    write(R"({"operations": [{"id": "saw", "minutes": 5}]})");
+    test::Window window(test::demo("vent-stay.gfold"));
+    window->showStage("bending");
+    QTRY_VERIFY_WITH_TIMEOUT(!window->isPlanning(), 60000);
+    QCOMPARE(window.shown("price.hour"), QString("not said"));
+    const auto type = [&](const char* id, const char* figure) {
+        window.click(id);
+        QTest::keyClicks(QApplication::focusWidget(), figure);
+        QTest::keyClick(QApplication::focusWidget(), Qt::Key_Return);
+    };
+    const auto says = [&] { return window.cell("price.hour").panel->text(); };
+    QVERIFY(!says().contains("A piece costs"));
+    type("price.hour", "48");
+    type("price.kilogram", "2");
+    QVERIFY2(says().contains("A piece costs "), qPrintable(says()));
+    type("price.margin", "-5"); // refused
+    QTest::keyClick(QApplication::focusWidget(), Qt::Key_Escape);
+    QCOMPARE(test::books().work.book().rates.margin, 0.0);
+    QVERIFY(!test::books().work.read());
+    QCOMPARE(*test::books().work.book().rates.hour, 48.0);
+    QCOMPARE(test::books().work.book().find("saw")->minutes, 5.0);
+    QVERIFY(!window->exporter().write(*draw::findExport("pdf-quote"), QPageSize::A4, "quote.pdf"));
+    QFile::remove("quote.pdf");
+
+    // A file that cannot be read is kept beside it.
+    write("{\"rates\": {\"hour\": \"dear\"}}");
+    type("price.hour", "50");
+    QCOMPARE(*test::books().work.book().rates.hour, 50.0);
+    const QDir folder(QFileInfo(path).path());
+    const QStringList aside = folder.entryList({"work-unreadable-*"});
+    QCOMPARE(aside.size(), qsizetype(1));
+    QFile::remove(folder.filePath(aside.front()));
 }
 
 /// Gone on to a step for which the part is turned in the same tool: that is said, and seen for a moment.

@@ -231,6 +231,9 @@ void FilesTest::exportsAreWritten() {
                                                     {"pdf-sheet", "%PDF"},
                                                     {"pdf-measuring", "%PDF"},
                                                     {"pdf-check", "%PDF"},
+                                                    {"pdf-buying", "%PDF"},
+                                                    {"pdf-order", "%PDF"},
+                                                    {"pdf-quote", "%PDF"},
                                                     {"dxf", "999\ndxflib"},
                                                     {"svg", "<?xml"},
                                                     {"csv", "kind,about"},
@@ -239,9 +242,11 @@ void FilesTest::exportsAreWritten() {
                                                     {"step-opposite", "ISO-10303"},
                                                     {"stl", "STL"}};
     QCOMPARE(starts.size(), draw::exports().size());
-    for (const auto& [row, paper, action] : window->actions().exports) {
+    for (const auto& [row, action] : window->actions().exports) {
         const QString path = folder.filePath(QString::fromLatin1(row->key) + row->suffix);
-        QVERIFY(!window->exporter().write(*row, paper, path));
+        const auto wrong = window->exporter().write(*row, QPageSize::A4, path);
+        QCOMPARE(wrong.has_value(), std::string_view(row->key) == "pdf-quote"); // no prices are known
+        if (wrong) continue;
         QVERIFY2(contents(path).startsWith(starts.at(row->key)), row->key);
     }
     QVERIFY(window->exporter().write(*draw::findExport("dxf"), QPageSize::A4, "/no/such/folder/blank.dxf"));

@@ -340,6 +340,11 @@ void WindowTest::blankStageShowsAllMarks() {
     QVERIFY(table && table->isVisible());
     QCOMPARE(table->rowCount(),
              3 * 2 + 3 + 2 + 1); // three lines a bend, the leaning ones at both edges; holes; the cut
+    QCoreApplication::processEvents(); // laid out
+    const QFontMetrics letters(table->font());
+    for (int row = 0; row < table->rowCount(); ++row) // one line each: its words have room
+        QVERIFY2(table->rowHeight(row) < 2 * letters.lineSpacing() + app::px(11),
+                 qPrintable(QString("row %1: %2").arg(row).arg(table->rowHeight(row))));
     QCOMPARE(table->item(table->rowCount() - 1, 0)->text(), QString("176.0"));
     QCOMPARE(table->item(0, 2)->text(), QString("punch h1, ø6.6"));
     QCOMPARE(table->item(0, 4)->text(), QString("15.0"));

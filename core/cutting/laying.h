@@ -1,13 +1,13 @@
 // Blanks laid on sheets one after the other, in an order that is given. For nest() alone.
 #pragma once
 
-#include "stock/nest.h"
-#include "stock/outlines.h"
+#include "cutting/nest.h"
+#include "cutting/outlines.h"
 
 #include <map>
 #include <tuple>
 
-namespace goodfold::stock {
+namespace goodfold::cutting {
 
 /// The next one to lay: lying as it is best, or by so many quarters turned.
 struct Next {
@@ -77,4 +77,4 @@ private:
     std::map<std::tuple<size_t, size_t, int>, Outlines> known; // by how much further the moving one is turned
 };
 
-} // namespace goodfold::stock
+} // namespace goodfold::cutting

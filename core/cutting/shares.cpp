@@ -1,9 +1,9 @@
-#include "stock/shares.h"
+#include "cutting/shares.h"
 
 #include <cmath>
 #include <glpk.h>
 
-namespace goodfold::stock {
+namespace goodfold::cutting {
 
 // GLPK counts from 1, and leaves the zeroth place of its arrays unused.
 struct Shares::Model {
@@ -71,6 +71,44 @@ Worth Shares::solve() {
     return worth;
 }
 
+namespace {
+
+/// What is looked at while GLPK branches.
+struct Branching {
+    double enough;
+    int left;
+};
+
+void lookAt(glp_tree* tree, void* info) {
+    auto& branching = *static_cast<Branching*>(info);
+    const int reason = glp_ios_reason(tree);
+    if (reason == GLP_ISELECT && --branching.left < 0) glp_ios_terminate(tree);
+    if (reason == GLP_IBINGO && glp_mip_obj_val(glp_ios_get_prob(tree)) <= branching.enough)
+        glp_ios_terminate(tree);
+}
+
+} // namespace
+
+Shares::Wholes Shares::wholes(double enough, int branches) {
+    glp_prob* problem = model->problem;
+    for (int column = 1; column <= glp_get_num_cols(problem); ++column)
+        glp_set_col_kind(problem, column, GLP_IV);
+    solve();
+    Branching branching{enough, branches};
+    glp_iocp how;
+    glp_init_iocp(&how);
+    how.msg_lev = GLP_MSG_OFF;
+    how.cb_func = lookAt;
+    how.cb_info = &branching;
+    glp_intopt(problem, &how);
+    const int found = glp_mip_status(problem);
+    if (found != GLP_OPT && found != GLP_FEAS) return {};
+    Wholes wholes{{}, found == GLP_OPT};
+    for (int i = 0; i < model->columns; ++i)
+        wholes.counts.push_back(static_cast<int>(std::lround(glp_mip_col_val(problem, model->columnOf(i)))));
+    return wholes;
+}
+
 std::vector<double> Shares::shares() const {
     std::vector<double> shares;
     for (int i = 0; i < model->columns; ++i)
@@ -78,4 +116,4 @@ std::vector<double> Shares::shares() const {
     return shares;
 }
 
-} // namespace goodfold::stock
+} // namespace goodfold::cutting

@@ -1,10 +1,10 @@
-#include "stock/laying.h"
+#include "cutting/laying.h"
 
 #include <algorithm>
 #include <array>
 #include <numeric>
 
-namespace goodfold::stock {
+namespace goodfold::cutting {
 
 namespace {
 
@@ -217,4 +217,4 @@ NestedSheet Layer::told(const OpenSheet& open) const {
     return sheet;
 }
 
-} // namespace goodfold::stock
+} // namespace goodfold::cutting

@@ -1,10 +1,10 @@
-#include "stock/filling.h"
+#include "cutting/filling.h"
 
 #include <algorithm>
 #include <cstdint>
 #include <memory>
 
-namespace goodfold::stock {
+namespace goodfold::cutting {
 
 namespace {
 
@@ -67,4 +67,46 @@ std::vector<Filling> bestFillings(const std::vector<double>& values, const std::
     return fillings;
 }
 
-} // namespace goodfold::stock
+namespace {
+
+class EveryFilling {
+public:
+    EveryFilling(const std::vector<int>& takes, const std::vector<int>& most)
+        : takes(takes), most(most), times(takes.size(), 0) {}
+
+    /// False where they became too many.
+    bool look(size_t kind, int room) {
+        constexpr int kPatience = 20000;
+        constexpr size_t kMany = 1000;
+        if (++looked > kPatience) return false;
+        if (kind == takes.size()) {
+            for (size_t i = 0; i < takes.size(); ++i)
+                if (times[i] < most[i] && takes[i] <= room) return true; // one more goes in
+            all.push_back(times);
+            return all.size() <= kMany;
+        }
+        for (times[kind] = std::min(most[kind], room / takes[kind]); times[kind] >= 0; --times[kind])
+            if (!look(kind + 1, room - times[kind] * takes[kind])) return false;
+        times[kind] = 0;
+        return true;
+    }
+
+    std::vector<Filling> all;
+
+private:
+    const std::vector<int>&takes, &most;
+    Filling times;
+    int looked = 0;
+};
+
+} // namespace
+
+std::optional<std::vector<Filling>> everyFilling(const std::vector<int>& takes, const std::vector<int>& most,
+                                                 int room) {
+    if (room < 0) return std::vector<Filling>();
+    EveryFilling every(takes, most);
+    if (!every.look(0, room)) return {};
+    return std::move(every.all);
+}
+
+} // namespace goodfold::cutting

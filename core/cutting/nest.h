@@ -10,7 +10,7 @@
 #include <string>
 #include <vector>
 
-namespace goodfold::stock {
+namespace goodfold::cutting {
 
 /// How a blank's own x lies on the sheet, whose grain runs along its length.
 enum class Lies { Either, Along, Across };
@@ -74,4 +74,4 @@ Result<Nest> nest(const std::vector<WantedBlank>& wanted, const std::vector<Shee
 
 inline constexpr int kMostBlanks = 1000;
 
-} // namespace goodfold::stock
+} // namespace goodfold::cutting

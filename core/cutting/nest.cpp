@@ -1,6 +1,6 @@
-#include "stock/nest.h"
+#include "cutting/nest.h"
 
-#include "stock/laying.h"
+#include "cutting/laying.h"
 
 #include <algorithm>
 #include <chrono>
@@ -8,7 +8,7 @@
 #include <numeric>
 #include <random>
 
-namespace goodfold::stock {
+namespace goodfold::cutting {
 
 namespace {
 
@@ -168,4 +168,4 @@ Result<Nest> nest(const std::vector<WantedBlank>& wanted, const std::vector<Shee
     return best.nest;
 }
 
-} // namespace goodfold::stock
+} // namespace goodfold::cutting

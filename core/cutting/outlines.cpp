@@ -1,8 +1,8 @@
-#include "stock/outlines.h"
+#include "cutting/outlines.h"
 
 #include <algorithm>
 
-namespace goodfold::stock {
+namespace goodfold::cutting {
 
 namespace {
 
@@ -14,7 +14,7 @@ constexpr double kRounding = 0.004; // mm: of whole micrometres, several times o
 ClipperLib::Path inUnits(const Path& path) {
     ClipperLib::Path out;
     for (const Vec2& corner : flattened(path, kStepDeg))
-        out.push_back(stock::inUnits(corner));
+        out.push_back(cutting::inUnits(corner));
     return out;
 }
 
@@ -162,4 +162,4 @@ Outlines forbidden(const Outlines& lying, const Outlines& moving) {
     return all;
 }
 
-} // namespace goodfold::stock
+} // namespace goodfold::cutting

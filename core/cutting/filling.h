@@ -1,9 +1,10 @@
 // The most valuable ways to fill bars: a bounded knapsack for all of their rooms at once.
 #pragma once
 
+#include <optional>
 #include <vector>
 
-namespace goodfold::stock {
+namespace goodfold::cutting {
 
 /// So many of each kind.
 using Filling = std::vector<int>;
@@ -14,4 +15,8 @@ using Filling = std::vector<int>;
 std::vector<Filling> bestFillings(const std::vector<double>& values, const std::vector<int>& takes,
                                   const std::vector<int>& most, const std::vector<int>& rooms);
 
-} // namespace goodfold::stock
+/// All fillings of a room to which no piece can be added; nothing where there are too many to look at.
+std::optional<std::vector<Filling>> everyFilling(const std::vector<int>& takes, const std::vector<int>& most,
+                                                 int room);
+
+} // namespace goodfold::cutting

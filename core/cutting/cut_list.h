@@ -7,7 +7,7 @@
 #include <string>
 #include <vector>
 
-namespace goodfold::stock {
+namespace goodfold::cutting {
 
 /// A length that is wanted so many times.
 struct Wanted {
@@ -59,4 +59,4 @@ inline constexpr size_t kMostKinds = 200;
 inline constexpr int kMostPieces = 10000;    // of one length
 inline constexpr double kLongestBar = 25000; // every tenth of a millimetre of it is reckoned with
 
-} // namespace goodfold::stock
+} // namespace goodfold::cutting

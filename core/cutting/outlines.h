@@ -5,7 +5,7 @@
 
 #include <polyclipping/clipper.hpp>
 
-namespace goodfold::stock {
+namespace goodfold::cutting {
 
 using Outlines = ClipperLib::Paths;
 using Micrometres = ClipperLib::IntPoint;
@@ -31,4 +31,4 @@ ClipperLib::IntRect boxOf(const Outlines& outlines);
 /// What is open in this is free: an opening, or a bay, that the moving one fits into.
 Outlines forbidden(const Outlines& lying, const Outlines& moving);
 
-} // namespace goodfold::stock
+} // namespace goodfold::cutting

@@ -1,14 +1,15 @@
-#include "stock/cut_list.h"
+#include "cutting/cut_list.h"
 
+#include "cutting/next_sum.h"
+#include "cutting/shares.h"
 #include "quantity/length.h"
-#include "stock/shares.h"
 
 #include <algorithm>
 #include <cmath>
 #include <limits>
 #include <numeric>
 
-namespace goodfold::stock {
+namespace goodfold::cutting {
 
 namespace {
 
@@ -54,14 +55,15 @@ public:
         std::vector<int> most;
         for (const Kind& kind : kinds)
             most.push_back(kind.wanted);
-        const double least = roundedUp(generate(most, countsOfBars()));
-        std::vector<Cut> best = inWholeBars(most, least);
-        gatherRests(best);
-        CutList list = told(best);
+        const double least = nextSum(generate(most, countsOfBars()), costs, countsOfBars());
+        Whole best = inWholeBars(most, least);
+        gatherRests(best.cuts);
+        CutList list = told(best.cuts);
         list.least = std::min(least, list.cost);
         const bool isAll =
             std::all_of(list.missing.begin(), list.missing.end(), [](int n) { return n == 0; });
-        list.isLeast = isAll && list.cost <= list.least + kSame;
+        list.isLeast = isAll && (best.isBest || list.cost <= list.least + kSame);
+        if (list.isLeast) list.least = list.cost;
         return list;
     }
 
@@ -96,7 +98,8 @@ private:
         return counts;
     }
 
-    Shares modelOf(const std::vector<int>& most, const std::vector<std::optional<int>>& counts) const {
+    Shares modelOf(const std::vector<int>& most, const std::vector<std::optional<int>>& counts,
+                   const std::vector<Pattern>& from) const {
         std::vector<Shares::Kind> ofKinds;
         for (size_t i = 0; i < kinds.size(); ++i)
             ofKinds.push_back({most[i], missing[i]});
@@ -104,14 +107,14 @@ private:
         for (size_t i = 0; i < bars.size(); ++i)
             ofBars.push_back({counts[i], costs[i]});
         Shares model(ofKinds, ofBars);
-        for (const Pattern& pattern : patterns)
+        for (const Pattern& pattern : from)
             model.add(pattern);
         return model;
     }
 
     /// Adds patterns while one is worth more than its bar costs. What no cutting comes below.
     double generate(const std::vector<int>& most, const std::vector<std::optional<int>>& counts) {
-        Shares model = modelOf(most, counts);
+        Shares model = modelOf(most, counts, patterns);
         for (;;) {
             worth = model.solve();
             bool isMore = false;
@@ -152,11 +155,20 @@ private:
     }
 
     // ---- whole bars -----------------------------------------------------------------------------------
+    struct Whole {
+        std::vector<Cut> cuts;
+        bool isBest = false; // proven, whatever the shares say
+    };
+
     /// A part of what is cut in shares, rounded down to whole bars; the pieces that are left filled in one
-    /// bar after the other. The best of several parts and ways of filling.
-    std::vector<Cut> inWholeBars(const std::vector<int>& most, double least) const {
+    /// bar after the other. The best of several parts and ways of filling, and of all their bars put together
+    /// in the best way; where there are few ways to fill a bar, of all of them.
+    Whole inWholeBars(const std::vector<int>& most, double least) const {
         std::vector<Cut> best;
         double cost = std::numeric_limits<double>::infinity();
+        std::vector<Pattern> pool = patterns;
+        for (Pattern& filling : fillingsOf(most))
+            pool.push_back(std::move(filling));
         for (const double part : {1.0, 0.75, 0.5, 0.25, 0.0})
             for (const double power : {1.0, 1.05, 1.15, 0.0}) {
                 std::vector<int> left = most;
@@ -166,12 +178,47 @@ private:
                     for (int n = static_cast<int>(shares[i] * part + kSame); n > 0; --n)
                         take(patterns[i], left, counts, cuts);
                 fill(left, counts, power, cuts);
+                for (const Cut& cut : cuts)
+                    pool.push_back({cut.bar, cut.times});
                 if (costOf(cuts) >= cost - kSame) continue;
                 best = cuts;
                 cost = costOf(cuts);
-                if (cost <= least + kSame) return best;
+                if (cost <= least + kSame) return {best, true};
             }
-        return best;
+        const auto every = everyPattern(most);
+        Whole together = fromPool(every ? *every : std::move(pool), most, least);
+        const bool isBest = every && together.isBest;
+        return costOf(together.cuts) < cost - kSame ? Whole{std::move(together.cuts), isBest}
+                                                    : Whole{std::move(best), isBest};
+    }
+
+    Whole fromPool(std::vector<Pattern> pool, const std::vector<int>& most, double least) const {
+        constexpr int kBranches = 2000;
+        std::sort(pool.begin(), pool.end(), [](const Pattern& a, const Pattern& b) {
+            return a.bar != b.bar ? a.bar < b.bar : a.times > b.times;
+        });
+        pool.erase(std::unique(pool.begin(), pool.end()), pool.end());
+        Shares model = modelOf(most, countsOfBars(), pool);
+        const Shares::Wholes wholes = model.wholes(least + kSame, kBranches);
+        std::vector<int> left = most;
+        auto counts = countsOfBars();
+        Whole whole{{}, wholes.isBest};
+        for (size_t i = 0; i < wholes.counts.size(); ++i)
+            for (int n = 0; n < wholes.counts[i]; ++n)
+                take(pool[i], left, counts, whole.cuts);
+        return whole;
+    }
+
+    /// Nothing where there are too many to look at.
+    std::optional<std::vector<Pattern>> everyPattern(const std::vector<int>& most) const {
+        std::vector<Pattern> all;
+        for (size_t bar = 0; bar < bars.size(); ++bar) {
+            auto fillings = everyFilling(takes, most, rooms[bar]);
+            if (!fillings) return {};
+            for (Filling& filling : *fillings)
+                all.push_back({bar, std::move(filling)});
+        }
+        return all;
     }
 
     /// Bar by bar, each with the longest piece that is left and what fills it best beside it: by length,
@@ -283,34 +330,6 @@ private:
         return cost;
     }
 
-    /// To the next sum that whole bars can cost, where costs are whole in hundredths.
-    double roundedUp(double cost) const {
-        long unit = 0;
-        for (const double each : costs)
-            unit = std::gcd(unit, std::lround(each * 100));
-        const auto dearest = *std::max_element(costs.begin(), costs.end());
-        const auto most =
-            unit ? static_cast<size_t>((cost + dearest) * 100 / static_cast<double>(unit)) + 1 : 0;
-        constexpr size_t kMany = 1000000;
-        if (most == 0 || most > kMany) return cost;
-        // Of each sum, how few bars of the kind at hand it takes; -1: it is no sum.
-        std::vector<int> taken(most, -1);
-        taken[0] = 0;
-        for (size_t bar = 0; bar < bars.size(); ++bar) {
-            const auto step = static_cast<size_t>(std::lround(costs[bar] * 100) / unit);
-            for (int& times : taken)
-                times = std::min(times, 0);
-            for (size_t sum = step; sum < most; ++sum)
-                if (taken[sum] < 0 && taken[sum - step] >= 0 &&
-                    (!bars[bar].count || taken[sum - step] < *bars[bar].count))
-                    taken[sum] = taken[sum - step] + 1;
-        }
-        for (auto sum = static_cast<size_t>(std::ceil(cost * 100 / static_cast<double>(unit) - kSame));
-             sum < most; ++sum)
-            if (taken[sum] >= 0) return static_cast<double>(sum) * static_cast<double>(unit) / 100;
-        return cost;
-    }
-
     CutList told(std::vector<Cut>& cuts) const {
         CutList list;
         std::vector<std::vector<size_t>> queues; // of each kind, the wanted in their order
@@ -391,4 +410,4 @@ Result<CutList> cutList(const std::vector<Wanted>& wanted, const std::vector<Bar
     return cutting.list();
 }
 
-} // namespace goodfold::stock
+} // namespace goodfold::cutting

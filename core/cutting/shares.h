@@ -1,12 +1,12 @@
 // Bars cut in shares: the linear half of a cut list. Solved by GLPK.
 #pragma once
 
-#include "stock/filling.h"
+#include "cutting/filling.h"
 
 #include <memory>
 #include <optional>
 
-namespace goodfold::stock {
+namespace goodfold::cutting {
 
 /// One way to cut a bar of a kind.
 struct Pattern {
@@ -43,9 +43,17 @@ public:
     /// How many bars of each pattern, in the order they were added: as `solve` has them.
     std::vector<double> shares() const;
 
+    /// How many whole bars of each, the best that is found by branching so many times; it ends where the cost
+    /// is `enough`.
+    struct Wholes {
+        std::vector<int> counts; // empty where none was found
+        bool isBest = false;     // nothing of these patterns costs less
+    };
+    Wholes wholes(double enough, int branches);
+
 private:
     struct Model;
     std::unique_ptr<Model> model;
 };
 
-} // namespace goodfold::stock
+} // namespace goodfold::cutting

@@ -1,0 +1,153 @@
+// What has to be bought for a batch: counted by hand.
+#include "stock/shopping.h"
+
+#include "core/support.h"
+
+namespace goodfold::shopping_test {
+
+using namespace goodfold::stock;
+using Kind = Purchase::Kind;
+
+namespace {
+
+const cutting::Cutters kCutters{cutting::cutList, cutting::nest};
+
+job::Hole hole(const char* id, double diameter, double x) {
+    return {.id = id, .diameter = diameter, .x = x, .xFrom = job::Hole::XFrom::Start};
+}
+
+/// A strip of 100 without a bend, thirty times.
+job::Job strip() {
+    job::Job job = test::bar({100}, {}, 3, 30);
+    job.quantity = 30;
+    return job;
+}
+
+struct Bought {
+    std::vector<Purchase> list;
+    const Purchase* find(const std::string& says) const {
+        for (const Purchase& each : list)
+            if (each.says == says) return &each;
+        return nullptr;
+    }
+    int countOf(const std::string& says) const { return find(says) ? find(says)->count : 0; }
+    size_t of(Kind kind) const {
+        return static_cast<size_t>(
+            std::count_if(list.begin(), list.end(), [&](const Purchase& each) { return each.kind == kind; }));
+    }
+};
+
+Bought buy(const std::vector<job::Job>& jobs, const Rack& rack = {}) {
+    const auto reading = quantity::Reading::millimetres();
+    std::vector<part::Part> parts;
+    for (const job::Job& job : jobs)
+        parts.push_back(part::solve(job, test::materialOf(job)));
+    std::vector<Batched> batch;
+    std::vector<Shopped> shopped;
+    for (size_t i = 0; i < jobs.size(); ++i) {
+        batch.push_back({"strip " + std::to_string(i + 1), jobs[i], parts[i]});
+        shopped.push_back(
+            shoppedFor(batch.back(), test::materialOf(jobs[i]), hardware::standardBook(), {}, reading));
+    }
+    const auto cut = cutBatch(batch, rack, {.seconds = 0.1}, kCutters);
+    if (!cut) qFatal("%s", cut.error().says.c_str());
+    const auto beyond = cutMissing(*cut, quantity::Unit::Millimetre, kCutters);
+    if (!beyond) qFatal("%s", beyond.error().says.c_str());
+    return {shoppingList(shopped, *cut, *beyond, reading)};
+}
+
+} // namespace
+
+class ShoppingTest : public QObject {
+    Q_OBJECT
+private slots:
+    void stockIsBoughtAsItIsSold();
+    void whatLiesOnTheRackIsNotBought();
+    void whatTheRackIsShortOfIs();
+    void fastenersAreForAllPieces();
+    void holesThatAreThereTakeNoDrill();
+    void jobsAreBoughtForTogether();
+};
+
+/// With cuts of 1, thirty of 100 take 3029: more than one of 3 m, and two of 2 m are less than any other.
+void ShoppingTest::stockIsBoughtAsItIsSold() {
+    const Bought bought = buy({strip()});
+    QCOMPARE(bought.list.size(), size_t(1));
+    QCOMPARE(bought.list[0].says, std::string("Mild steel S235, hot rolled: flat bar 30 × 3, 2000.0 long"));
+    QCOMPARE(bought.list[0].count, 2);
+    QCOMPARE(bought.list[0].price, 0.0);
+}
+
+/// Eleven come out of the offcut of 1200, nineteen take 1918 of a bar that can be had at 7.50.
+void ShoppingTest::whatLiesOnTheRackIsNotBought() {
+    const std::vector<RackBar> bars{{"steel-hot-rolled", 30, 3, {"rest", 1200, 1, 0, true}},
+                                    {"steel-hot-rolled", 30, 3, {"long", 2000, {}, 7.5, false}}};
+    const Bought bought = buy({strip()}, {bars, {}});
+    QCOMPARE(bought.list.size(), size_t(1));
+    QCOMPARE(bought.countOf("Mild steel S235, hot rolled: flat bar 30 × 3, 2000.0 long"), 1);
+    QCOMPARE(bought.list[0].price, 7.5);
+}
+
+/// The rack has but the offcut, and bars of another width.
+void ShoppingTest::whatTheRackIsShortOfIs() {
+    const std::vector<RackBar> bars{{"steel-hot-rolled", 30, 3, {"rest", 1200, 1, 0, true}},
+                                    {"steel-hot-rolled", 40, 3, {"other", 6000, 2, 0, false}}};
+    QCOMPARE(buy({strip()}, {bars, {}}).countOf("Mild steel S235, hot rolled: flat bar 30 × 3, 2000.0 long"), 1);
+    // Enough of it there: nothing is bought.
+    const std::vector<RackBar> enough{{"steel-hot-rolled", 30, 3, {"bar", 2000, 2, 0, false}}};
+    QCOMPARE(buy({strip()}, {enough, {}}).list.size(), size_t(0));
+}
+
+/// Through 3 mm with a washer each side of 1.6 and a nut of 5 or so: 3 + 3.2 + 5.2 + 2 threads of 1 are 13.4,
+/// and 16 is sold. Two in each of thirty, of each hand.
+void ShoppingTest::fastenersAreForAllPieces() {
+    job::Job job = strip();
+    job.hand = job::Hand::Left;
+    job.oppositeHand = true;
+    for (const double x : {20.0, 60.0}) {
+        job.plates[0].holes.push_back(hole(x < 40 ? "h1" : "h2", 6.6, x));
+        job.plates[0].holes.back().fastener = job::Fastener{};
+    }
+    job.plates[0].holes.push_back(hole("h3", 5, 80));
+    job.plates[0].holes.back().fastener =
+        job::Fastener{.use = job::Fastener::Use::Tapped, .size = "M6", .clamps = 2};
+    const Bought bought = buy({job});
+    int bolts = 0, screws = 0;
+    for (const Purchase& each : bought.list) {
+        if (each.kind != Kind::Fastener) continue;
+        (each.says.starts_with("M6 bolt") ? bolts : screws) += each.count;
+    }
+    QCOMPARE(bolts, 2 * 30 * 2);
+    QCOMPARE(screws, 30 * 2);
+    QCOMPARE(bought.of(Kind::Cutter), size_t(3));
+    for (const char* cutter : {"drill 5", "drill 6.6", "tap M6"})
+        QCOMPARE(bought.countOf(cutter), 1);
+}
+
+void ShoppingTest::holesThatAreThereTakeNoDrill() {
+    job::Job job = strip();
+    job.plates[0].holes.push_back(hole("h1", 6.6, 20));
+    QCOMPARE(buy({job}).of(Kind::Cutter), size_t(1));
+    job.plates[0].holes[0].isThere = true;
+    QCOMPARE(buy({job}).of(Kind::Cutter), size_t(0));
+}
+
+/// One drill for both, stock of each section told for whom; thirty of 100 and one of 60 fit two bars of 2 m.
+void ShoppingTest::jobsAreBoughtForTogether() {
+    job::Job other = test::bar({60}, {}, 3, 30), wide = test::bar({60}, {}, 3, 40);
+    job::Job one = strip();
+    for (job::Job* job : {&one, &other, &wide})
+        job->plates[0].holes.push_back(hole("h1", 6.6, 20));
+    const Bought bought = buy({one, other, wide});
+    QCOMPARE(bought.of(Kind::Stock), size_t(2));
+    QCOMPARE(bought.of(Kind::Cutter), size_t(1));
+    QCOMPARE(bought.countOf("Mild steel S235, hot rolled: flat bar 30 × 3, 2000.0 long"), 2);
+    QCOMPARE(bought.list[0].about, std::string("for strip 1 and strip 2"));
+    QCOMPARE(bought.find("Mild steel S235, hot rolled: flat bar 40 × 3, 2000.0 long")->about, std::string("for strip 3"));
+}
+
+GOODFOLD_TEST(ShoppingTest)
+
+} // namespace goodfold::shopping_test
+
+#include "shopping.moc"

@@ -177,6 +177,32 @@ void addBuying(CLI::App& app, Arguments& into) {
     addErrors(sub, into);
 }
 
+void addImporting(CLI::App& app, Arguments& into) {
+    CLI::App& sub = *app.add_subcommand(
+        "import", "Make a job of a DXF drawing: its outline is the blank, what is in it is cut out");
+    sub.add_option("drawing", into.jobs, "A drawing, or - for standard input")
+        ->required()
+        ->expected(1)
+        ->type_name("DRAWING.dxf");
+    sub.add_option("--out", into.out, "The job that is written, or - for standard output")
+        ->required()
+        ->type_name("FILE");
+    sub.add_option("--unit", into.unit, "Where the drawing does not say its own")
+        ->check(CLI::IsMember({"mm", "in"}))
+        ->type_name("mm|in");
+    sub.add_option("--thickness", into.thickness, "Of the sheet")
+        ->check(CLI::Range(0.01, 100.0))
+        ->capture_default_str()
+        ->type_name("MM");
+    sub.add_option("--material", into.material, "Of the material book; left out, hot-rolled steel")
+        ->type_name("ID");
+    sub.add_option("--leave-out", into.leaveOut, "Layers that are no metal")
+        ->delimiter(',')
+        ->type_name("LAYER,...");
+    sub.add_flag("--force", into.force, "Write over a file that is there");
+    sub.callback([&into] { into.command = Arguments::Command::Import; });
+}
+
 void addExporting(CLI::App& app, Arguments& into) {
     CLI::App& sub =
         *app.add_subcommand("export", "Write files of one job; FILE may be - for standard output");
@@ -252,6 +278,7 @@ std::optional<Arguments> parseArguments(int argc, const char* const* argv, int& 
     addCutting(app, arguments);
     addCosting(app, arguments);
     addBuying(app, arguments);
+    addImporting(app, arguments);
     addExporting(app, arguments);
     addTelling(app);
     try {

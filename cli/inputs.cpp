@@ -52,6 +52,10 @@ Result<std::vector<stock::RackSheet>> readSheets(const std::string& path) {
     return readFrom(path, stock::readSheets);
 }
 
+Result<drawing::Drawing> readDrawing(const std::string& path, quantity::Unit unit) {
+    return readFrom(path, [unit](std::istream& in) { return drawing::readDxf(in, unit); });
+}
+
 Result<const material::Material*> materialOf(const job::Job& job) {
     if (const material::Material* found = material::standardMaterials().find(job.material)) return found;
     return Error{"The material \"" + job.material + "\" is not in the material book.", "material"};

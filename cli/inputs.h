@@ -3,6 +3,7 @@
 
 #include "bench/log.h"
 #include "cost/work_book.h"
+#include "drawing/drawing.h"
 #include "hardware/hardware.h"
 #include "job/job.h"
 #include "learn/entries.h"
@@ -23,6 +24,8 @@ Result<bench::Log> readLog(const std::string& path);
 Result<std::vector<learn::KeptBend>> readBends(const std::string& path);
 Result<std::vector<stock::RackBar>> readBars(const std::string& path);
 Result<std::vector<stock::RackSheet>> readSheets(const std::string& path);
+
+Result<drawing::Drawing> readDrawing(const std::string& path, quantity::Unit unit);
 
 Result<const material::Material*> materialOf(const job::Job& job);
 

@@ -1,6 +1,7 @@
 // goodfold-cli: the computation for scripts and for checking.
 #include "check/finding.h"
 #include "cli/bench_commands.h"
+#include "cli/drawing_commands.h"
 #include "cli/stock_commands.h"
 #include "draw/exports.h"
 #include "draw/papers.h"
@@ -325,6 +326,7 @@ int main(int argc, char** argv) {
     }
     using Command = cli::Arguments::Command;
     if (arguments->command == Command::Cut) return cli::cutBatch(books, *arguments);
+    if (arguments->command == Command::Import) return cli::importDrawing(*arguments);
     if (arguments->command == Command::Buy) return cli::buyFor(books, *arguments);
     if (arguments->command == Command::Cost) return cli::costOf(books, *arguments);
     const auto doneWith = [&](const std::string& path) {

@@ -27,6 +27,7 @@ core/cost
 core/bench
 core/learn
 core/propose
+core/drawing
 core/files
 core/stock
 solid

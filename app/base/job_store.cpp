@@ -13,13 +13,37 @@
 
 namespace goodfold::app {
 
-Result<files::ReadJob> openJob(const QString& path) {
+namespace {
+
+Result<std::string> textOf(const QString& path) {
     QFile file(path);
     // Reading a pipe would wait for ever.
     if (QFileInfo::exists(path) && !QFileInfo(path).isFile())
         return Error{"it is no plain file.", "the file"};
     if (!file.open(QIODevice::ReadOnly)) return Error{file.errorString().toStdString() + ".", "the file"};
-    std::istringstream in(file.read(static_cast<qint64>(kMostBytes) + 1).toStdString());
+    return file.read(static_cast<qint64>(kMostBytes) + 1).toStdString();
+}
+
+} // namespace
+
+bool isDrawing(const QString& path) {
+    return QFileInfo(path).suffix().compare(QLatin1String("dxf"), Qt::CaseInsensitive) == 0;
+}
+
+Result<drawing::Brought> openDrawing(const QString& path, quantity::Unit unit) {
+    const auto text = textOf(path);
+    if (!text) return text.error();
+    std::istringstream in(*text);
+    const auto drawing = drawing::readDxf(in, unit);
+    if (!drawing) return drawing.error();
+    return drawing::blankFrom(*drawing,
+                              {.title = QFileInfo(path).completeBaseName().toStdString(), .units = unit});
+}
+
+Result<files::ReadJob> openJob(const QString& path) {
+    const auto text = textOf(path);
+    if (!text) return text.error();
+    std::istringstream in(*text);
     auto read = files::readJob(in);
     if (read && !material::standardMaterials().find(read->job.material))
         return Error{"\"" + read->job.material + "\" is not in the material book.", "material"};

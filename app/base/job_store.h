@@ -1,6 +1,7 @@
 // Job files on disk, and what is exported beside them. Errors come back as one sentence with file and place.
 #pragma once
 
+#include "drawing/blank.h"
 #include "files/job_file.h"
 
 #include <QByteArray>
@@ -10,6 +11,11 @@ namespace goodfold::app {
 
 /// A job that this version can solve; `isNewer` where it must not be saved over.
 Result<files::ReadJob> openJob(const QString& path);
+
+/// Whether it is opened as somebody else's drawing, by its name.
+bool isDrawing(const QString& path);
+/// A new job out of one; `unit` where the file does not say its own, and to read the job in.
+Result<drawing::Brought> openDrawing(const QString& path, quantity::Unit unit);
 
 /// Writes beside the file and renames over it, so that the old or the new one is there, whole.
 std::optional<Error> saveJob(const QString& path, const job::Job& job);

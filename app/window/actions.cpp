@@ -88,6 +88,9 @@ Actions::Actions(QWidget* window, UndoOrder& undoOrder) {
     help = make(window, tr("&What can I do here?"), {QKeySequence::HelpContents});
     handbook = make(window, tr("Hand&book"), {QKeySequence(Qt::SHIFT | Qt::Key_F1)},
                     tr("All that is written of it, to search; pressing F1 twice opens it too"));
+    calculation =
+        make(window, tr("How is this calculated?"), {QKeySequence(Qt::Key_F4)},
+             tr("The formulas of what is in hand, with its numbers put in and where they come from"));
     about = make(window, tr("&About Good Fold"), {});
     renewIcons();
 }
@@ -118,7 +121,7 @@ QList<QAction*> Actions::exportsOfBracket() const {
 }
 
 QList<QAction*> Actions::ofElements() const {
-    return {cut, copy, paste, duplicate, remove};
+    return {cut, copy, paste, duplicate, remove, calculation};
 }
 
 QMenu* Actions::menu(QWidget* window, QMenu* recent, const QList<QMenu*>& choices) const {
@@ -146,7 +149,7 @@ QMenu* Actions::menu(QWidget* window, QMenu* recent, const QList<QMenu*>& choice
     for (QMenu* choice : choices)
         menu->addMenu(choice);
     menu->addSeparator();
-    add(menu, {help, handbook, about, close, quit});
+    add(menu, {help, calculation, handbook, about, close, quit});
     return menu;
 }
 

@@ -262,7 +262,8 @@ void MainWindow::connectViewActions() {
                 [this, key = QString::fromLatin1(stageRows()[i].key)] { showStage(key); });
     connect(acts->startPage, &QAction::triggered, this, &MainWindow::showStartPage);
     connect(acts->help, &QAction::triggered, this, &MainWindow::tellWhatCanBeDone);
-    connect(acts->handbook, &QAction::triggered, this, &MainWindow::showHandbook);
+    connect(acts->handbook, &QAction::triggered, this, [this] { showHandbook(); });
+    connect(acts->calculation, &QAction::triggered, this, &MainWindow::showCalculation);
     connect(acts->ladder, &QAction::triggered, this, [this] {
         if (!ladderColumn->isVisible()) showStage(QStringLiteral("bracket"));
         ladderView->entry()->setFocus(Qt::ShortcutFocusReason);

@@ -22,6 +22,7 @@ class BracketStage;
 class CellPanel;
 class Exporter;
 class Headline;
+class Calculation;
 class Handbook;
 class HelpList;
 class JobFiles;
@@ -100,6 +101,7 @@ private:
     Stage* stageAt(size_t row);
     /// In this window where nothing has been begun in it, else in one of its own.
     void openBeside(const QString& path);
+    void bringDrawing(const QString& path);
     void tellWhatCanBeDone();
     void removeInHand();
     void connectClipActions();
@@ -112,7 +114,8 @@ private:
     void refreshHint();
     void connectNotice();
     void showHelpList();
-    void showHandbook();
+    void showHandbook(const QString& page = {});
+    void showCalculation();
     void showRecent(QMenu* menu);
     MainWindow* another(job::Job job) const;
 
@@ -134,6 +137,7 @@ private:
     StartPage* start = nullptr;
     HelpList* helpList = nullptr; // made when it is first asked for, as the handbook is
     Handbook* handbook = nullptr;
+    Calculation* calculation = nullptr;
     QStackedWidget *stages = nullptr, *pages = nullptr;
     std::vector<Stage*> made; // one a row of stageRows(); null until it is first gone to
     std::vector<QPushButton*> railButtons;

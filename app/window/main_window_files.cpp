@@ -78,7 +78,28 @@ MainWindow* MainWindow::recovered(const Recovered& left, Books& books) {
     return window;
 }
 
+namespace {
+
+/// What somebody wants to know who sees a drawing become a blank.
+QString toldOf(const drawing::Brought& brought) {
+    QStringList says;
+    for (const std::string& each : brought.says)
+        says << QString::fromStdString(each);
+    says << QObject::tr("Say under Stock how thick it is and of which metal.");
+    return says.join(QLatin1Char(' '));
+}
+
+} // namespace
+
 Result<MainWindow*> MainWindow::opened(const QString& path, Books& books) {
+    if (isDrawing(path)) {
+        const auto brought = openDrawing(path, quantity::Unit::Millimetre);
+        if (!brought) return Error{inOneSentence(path, brought.error()).toStdString(), {}};
+        auto* window = new MainWindow(brought->job, books);
+        window->doc.undoStack().resetClean(); // it is no job file yet
+        QTimer::singleShot(0, window, [window, says = toldOf(*brought)] { window->say(says); });
+        return window;
+    }
     auto read = openJob(path);
     if (!read) return Error{inOneSentence(path, read.error()).toStdString(), {}};
     auto* window = new MainWindow(read->job, books);
@@ -87,6 +108,7 @@ Result<MainWindow*> MainWindow::opened(const QString& path, Books& books) {
 }
 
 void MainWindow::openBeside(const QString& path) {
+    if (jobFiles->isUntouched() && isDrawing(path)) return bringDrawing(path);
     if (jobFiles->isUntouched()) {
         if (const auto wrong = jobFiles->open(path)) say(*wrong);
         return;
@@ -94,6 +116,17 @@ void MainWindow::openBeside(const QString& path) {
     const auto window = opened(path, doc.books());
     if (!window) return say(QString::fromStdString(window.error().says));
     (*window)->show();
+}
+
+/// In place of the empty bar; one step that can be undone.
+void MainWindow::bringDrawing(const QString& path) {
+    const auto brought = openDrawing(path, doc.job().units);
+    if (!brought) return say(inOneSentence(path, brought.error()));
+    if (const auto wrong = doc.edit(tr("drawing"), brought->job, Element::plate(brought->job.plates[0].id)))
+        return say(QString::fromStdString(wrong->says));
+    picture()->fit();
+    if (showsStartPage()) leaveStartPage();
+    say(toldOf(*brought));
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {

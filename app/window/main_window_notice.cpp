@@ -1,6 +1,7 @@
 // What is said along the foot of the window, and what is taken out by a key: both go by what has the
 // keyboard.
 #include "app/bracket/ladder.h"
+#include "app/help/calculation.h"
 #include "app/help/handbook.h"
 #include "app/widgets/cell_panel.h"
 #include "app/widgets/notice.h"
@@ -73,16 +74,27 @@ void MainWindow::removeInHand() {
                  acts->undo->shortcut().toString(QKeySequence::NativeText)));
 }
 
-/// Help in place: a sentence about what has the keyboard.
-void MainWindow::showHandbook() {
+/// At that page, else at the stage's own.
+void MainWindow::showHandbook(const QString& page) {
     if (!handbook) handbook = new Handbook(this);
     size_t row = kBracketRow;
     for (size_t i = 0; i < made.size(); ++i)
         if (made[i] && made[i] == stages->currentWidget()) row = i;
-    handbook->open(QString::fromLatin1(stageRows()[row].page));
+    handbook->open(page.isEmpty() ? QString::fromLatin1(stageRows()[row].page) : page);
     handbook->show();
     handbook->raise();
     handbook->activateWindow();
+}
+
+void MainWindow::showCalculation() {
+    if (!calculation) {
+        calculation = new Calculation(doc, *planner, this);
+        connect(calculation, &Calculation::handbookWanted, this,
+                [this] { showHandbook(QStringLiteral("docs/formulas.md")); });
+    }
+    calculation->show();
+    calculation->raise();
+    calculation->activateWindow();
 }
 
 /// Pressed again where that stands there, the whole handbook.

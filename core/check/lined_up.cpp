@@ -53,9 +53,17 @@ std::vector<Finding> nominalMisses(const Subject& s) {
 
 /// It fits where it is, and does not come there.
 std::vector<Finding> cannotBePutOn(const Subject& s) {
-    if (!s.lineUp || s.lineUp->stud.empty()) return {};
+    if (!s.lineUp || (s.lineUp->stud.empty() && s.lineUp->past.empty())) return {};
     Finding finding;
     finding.severity = Severity::Mind;
+    if (s.lineUp->stud.empty()) {
+        finding.headline = "it does not get past the " + s.lineUp->past;
+        finding.says =
+            "No straight way leads to its place: " + s.lineUp->past +
+            " is in most of them. See whether it goes in with a turn, or whether what stands there "
+            "can be taken off meanwhile.";
+        return {finding};
+    }
     finding.about = job::Element::hole(job::holeThatMakes(s.lineUp->stud));
     finding.headline = "it does not go on straight over its studs";
     finding.says = "Pushed over the stud in " + s.lineUp->stud + " it runs against " +

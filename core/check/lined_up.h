@@ -27,6 +27,7 @@ struct LineUpFacts {
     std::vector<Bolt> bolts;
     std::string stud;    // where it does not go on straight: the hole whose stud is in the way
     std::string against; // and the hole, or leg, that it cannot be squared with
+    std::string past;    // or the thing that stands in every straight way
     /// A reading of the mount that cannot be right, and is neither mended nor kept.
     struct Doubt {
         size_t reading; // of the job's

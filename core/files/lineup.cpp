@@ -119,6 +119,7 @@ ordered_json clearancesOf(const LineUp& lineUp, const lineup::NominalFit& nomina
 ordered_json wayOnOf(const lineup::Making& making) {
     const lineup::WayOn way = lineup::wayOn(making);
     if (way.isStraight) return {{"straight", true}, {"off", vecOf(way.off)}};
+    if (!way.past.empty()) return {{"straight", false}, {"past", way.past}};
     return {{"straight", false}, {"stud", way.stud}, {"against", way.against}};
 }
 

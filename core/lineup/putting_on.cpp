@@ -1,5 +1,7 @@
 #include "lineup/putting_on.h"
 
+#include "clearance/way.h"
+
 #include <algorithm>
 #include <cmath>
 #include <numbers>
@@ -51,24 +53,33 @@ std::vector<Vec3> directionsFor(const std::vector<Bound>& bounds) {
 
 } // namespace
 
-WayOn wayOn(const Making& making) {
-    const std::vector<Bound> bounds = boundsOf(making);
-    const bool hasStuds = std::any_of(bounds.begin(), bounds.end(), [](const Bound& b) { return b.isStud; });
-    WayOn way;
-    if (!hasStuds) return way; // bolts come last
-    constexpr double kRounding = 1e-6;
-    double best = -360;
-    for (const Vec3& direction : directionsFor(bounds)) {
-        double least = 360;
-        for (const Bound& bound : bounds)
-            least = std::min(least, bound.margin(direction));
-        if (least <= best) continue;
-        best = least;
-        way.off = making.mounting.mountFromFace.linear() * direction;
-    }
-    way.isStraight = best >= -kRounding;
-    if (way.isStraight) return way;
-    const Vec3 direction = making.mounting.mountFromFace.linear().transpose() * way.off;
+namespace {
+
+constexpr double kRounding = 1e-6; // degrees
+
+double leastMargin(const std::vector<Bound>& bounds, const Vec3& direction) {
+    double least = 360;
+    for (const Bound& bound : bounds)
+        least = std::min(least, bound.margin(direction));
+    return least;
+}
+
+/// Of those that suit every bound not too many to look at, the one that suits them best first.
+std::vector<Vec3> thinned(std::vector<Vec3> directions, const std::vector<Bound>& bounds) {
+    constexpr size_t kMany = 400;
+    std::erase_if(directions, [&](const Vec3& each) { return leastMargin(bounds, each) < -kRounding; });
+    std::vector<Vec3> some;
+    const size_t step = 1 + directions.size() / kMany;
+    for (size_t i = 0; i < directions.size(); i += step)
+        some.push_back(directions[i]);
+    std::stable_sort(some.begin(), some.end(), [&](const Vec3& a, const Vec3& b) {
+        return leastMargin(bounds, a) > leastMargin(bounds, b);
+    });
+    return some;
+}
+
+/// Whose stud is in the way, and against what, in the direction that comes nearest to suiting all.
+void blame(const std::vector<Bound>& bounds, const Vec3& direction, WayOn& way) {
     const auto worst = std::min_element(bounds.begin(), bounds.end(), [&](const Bound& a, const Bound& b) {
         return std::pair(!a.isStud, a.margin(direction)) < std::pair(!b.isStud, b.margin(direction));
     });
@@ -77,6 +88,39 @@ WayOn wayOn(const Making& making) {
         if (&bound != &*worst &&
             bound.along.dot(worst->along) < std::cos(radians(bound.mostDeg + worst->mostDeg)))
             way.against = bound.hole;
+}
+
+} // namespace
+
+WayOn wayOn(const Making& making) {
+    const std::vector<Bound> bounds = boundsOf(making);
+    const std::vector<job::Clearance> standing =
+        making.job.mount ? making.job.mount->clearances : std::vector<job::Clearance>();
+    const bool hasStuds = std::any_of(bounds.begin(), bounds.end(), [](const Bound& b) { return b.isStud; });
+    WayOn way;
+    if (!hasStuds && standing.empty()) return way; // bolts come last
+    const std::vector<Vec3> directions = directionsFor(bounds);
+    const Vec3 best =
+        *std::max_element(directions.begin(), directions.end(), [&](const Vec3& a, const Vec3& b) {
+            return leastMargin(bounds, a) < leastMargin(bounds, b);
+        });
+    const Eigen::Matrix3d mountFromFace = making.mounting.mountFromFace.linear();
+    way.off = mountFromFace * best;
+    way.isStraight = leastMargin(bounds, best) >= -kRounding;
+    if (!way.isStraight) {
+        blame(bounds, best, way);
+        return way;
+    }
+    if (standing.empty()) return way;
+    std::vector<Vec3> inMount;
+    for (const Vec3& direction : thinned(directions, bounds))
+        inMount.push_back(mountFromFace * direction);
+    const part::Folded folded = part::fold(making.part);
+    const clearance::Way past =
+        clearance::wayPast({making.part, folded, nominalFit(making).mountFromRoot}, standing, inMount);
+    if (past.off) way.off = *past.off;
+    way.isStraight = past.off.has_value();
+    way.past = past.past;
     return way;
 }
 

@@ -190,6 +190,7 @@ check::LineUpFacts factsOf(const lineup::Making& making, const lineup::NominalFi
     if (const lineup::WayOn way = lineup::wayOn(making); !way.isStraight) {
         facts.stud = way.stud;
         facts.against = way.against;
+        facts.past = way.past;
     }
     const job::Mount& mount = *making.job.mount;
     facts.held = heldThere(making.mounting, mount);

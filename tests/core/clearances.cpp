@@ -1,8 +1,9 @@
 // What has to stay free round a bracket in its place: distances by hand, against places tried all over, and
 // what is said of them.
-#include "clearance/least.h"
+#include "clearance/way.h"
 #include "core/mount_support.h"
 #include "lineup/in_place.h"
+#include "lineup/putting_on.h"
 #include "text/lineup_words.h"
 
 Q_DECLARE_METATYPE(goodfold::job::Clearance)
@@ -104,6 +105,8 @@ double byTrying(const Vec3& size, const std::function<Vec3(const Vec3&)>& placed
 class ClearancesTest : public QObject {
     Q_OBJECT
 private slots:
+    void straightWaysArePastWhatStandsThere();
+    void studsAndARoofLeaveNoWay();
     void distances_data();
     void distances();
     void whatMeets();
@@ -370,6 +373,48 @@ void ClearancesTest::brokenOnesAreTold() {
     QVERIFY(!job);
     QCOMPARE(QString::fromStdString(job.error().where), where);
     QVERIFY(!job.error().says.empty());
+}
+
+/// The ell is 60 by 30 by 80, some 105 across: that far it has to come. A roof 20 above it is in the way up,
+/// one 120 above it is not; sideways it slips out under both, unless there is a wall.
+void ClearancesTest::straightWaysArePastWhatStandsThere() {
+    const Ell ell;
+    const Vec3 up(0, 0, 1), aside(0, 1, 0);
+    const auto past = [&](const std::vector<Clearance>& things, const std::vector<Vec3>& directions) {
+        return wayPast(ell.inPlace(), things, directions);
+    };
+    const Clearance roof = box({-100, -100, 100}, {300, 200, 10});
+    QVERIFY(!past({roof}, {up}).off);
+    QCOMPARE(past({roof}, {up}).past, std::string("sash"));
+    QVERIFY(past({box({-100, -100, 200}, {300, 200, 10})}, {up}).off);
+    QVERIFY(past({roof}, {up, aside}).off->isApprox(aside));
+    QVERIFY(!past({roof, plane({0, 30, 0}, {0, -1, 0})}, {up, aside}).off);
+    QVERIFY(past({roof, plane({0, 30, 0}, {0, -1, 0})}, {up, aside, -aside}).off->isApprox(-aside));
+    QVERIFY(!past({cylinder({30, -50, 95}, {30, 50, 95}, 8)}, {up}).off); // over A, where B does not pass
+    QVERIFY(past({cylinder({30, -50, 115}, {30, 50, 115}, 8)}, {up}).off);
+    // What moves is moved out of the way; what it runs into where it stands is told as that.
+    Clearance lid = roof;
+    lid.slides = Vec3(200, 0, 0);
+    QVERIFY(past({lid}, {up}).off);
+    QVERIFY(past({box({20, -5, 0}, {10, 10, 40})}, {up}).off);
+}
+
+/// On studs it goes up and no other way; on screws it slips in from the side.
+void ClearancesTest::studsAndARoofLeaveNoWay() {
+    test::Strap strap;
+    strap.job.mount->clearances = {box({-100, -100, 3 + 20}, {300, 200, 5})};
+    const auto way = [&] { return lineup::wayOn(strap.making(test::only({}))); };
+    QVERIFY(way().isStraight);
+    QVERIFY(!test::findRule(findingsInPlace(strap), "not-put-on"));
+    for (job::MountPoint& point : strap.job.mount->points)
+        point.kind = job::MountPoint::Kind::Stud;
+    QVERIFY(!way().isStraight);
+    QCOMPARE(way().past, std::string("sash"));
+    const auto findings = findingsInPlace(strap);
+    const check::Finding* finding = test::findRule(findings, "not-put-on");
+    QVERIFY(finding && finding->says.find("sash") != std::string::npos);
+    strap.job.mount->clearances = {box({-100, -100, 3 + 300}, {300, 200, 5})};
+    QVERIFY(way().isStraight);
 }
 
 GOODFOLD_TEST(ClearancesTest)

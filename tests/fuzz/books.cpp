@@ -1,7 +1,8 @@
 // A shop's own tools and hardware, and a bend planned with them; its times and prices, and what a piece takes
-// by them; a bench log, and what is believed of its piece.
+// by them; a bench log, and what is believed of its piece; a drawing, and the blank that it makes.
 #include "bench/belief.h"
 #include "cost/words.h"
+#include "drawing/blank.h"
 #include "files/bench_log.h"
 #include "files/job_file.h"
 #include "files/logbook_csv.h"
@@ -125,6 +126,24 @@ void reckonWith(const std::string& text) {
         HOLDS(!says.empty() && says.find("nan") == std::string::npos);
 }
 
+/// A drawing that somebody else made: what becomes a blank can be cut.
+void bring(const std::string& text) {
+    std::istringstream in(text);
+    const auto drawing = drawing::readDxf(in, quantity::Unit::Millimetre);
+    if (!drawing) {
+        HOLDS(fuzz::isForPeople(drawing.error().says));
+        return;
+    }
+    const auto brought = drawing::blankFrom(*drawing, {});
+    if (!brought) {
+        HOLDS(fuzz::isForPeople(brought.error().says));
+        return;
+    }
+    const part::Part part =
+        part::solve(brought->job, *material::standardMaterials().find(brought->job.material));
+    HOLDS(std::isfinite(part.blank.area));
+}
+
 } // namespace
 
 extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size) {
@@ -133,6 +152,7 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
     believe(text);
     learnFrom(text);
     reckonWith(text);
+    bring(text);
     if (const auto shop = tool::readShop(tools)) {
         std::ostringstream out;
         tool::writeShop(out, *shop);

@@ -39,6 +39,7 @@ private slots:
     void newAndCloseByKey();
     void droppedFileOpens();
     void exportsAreWritten();
+    void drawingsAreOpened();
     void changesFromOutsideAreNoticed();
     void savingOverAsksFirst();
     void recoveredJobKeepsItsProtection();
@@ -250,6 +251,28 @@ void FilesTest::exportsAreWritten() {
         QVERIFY2(contents(path).startsWith(starts.at(row->key)), row->key);
     }
     QVERIFY(window->exporter().write(*draw::findExport("dxf"), QPageSize::A4, "/no/such/folder/blank.dxf"));
+}
+
+/// In an untouched window in its place, else beside it; what cannot be read changes nothing.
+void FilesTest::drawingsAreOpened() {
+    QTemporaryDir folder;
+    const QString path = folder.filePath("bench cover.dxf");
+    {
+        test::Window window(test::demo("bench-cover.gfold"));
+        QTRY_VERIFY_WITH_TIMEOUT(!window->isPlanning(), 60000);
+        QVERIFY(!window->exporter().write(*draw::findExport("dxf"), QPageSize::A4, path));
+    }
+    const auto opened = app::MainWindow::opened(path, test::books());
+    QVERIFY(opened);
+    const std::unique_ptr<app::MainWindow> window(*opened);
+    QCOMPARE(window->document().job().title, std::string("bench cover"));
+    QVERIFY(window->document().job().stock.form == job::StockForm::Sheet);
+    QVERIFY(window->isWindowModified());
+    QFile broken(path);
+    QVERIFY(broken.open(QIODevice::WriteOnly) && broken.write("no drawing") > 0);
+    broken.close();
+    const auto none = app::MainWindow::opened(path, test::books());
+    QVERIFY(!none && none.error().says.find("no DXF") != std::string::npos);
 }
 
 /// Another program, or another window, on the same job: noticed, and not written over in silence.

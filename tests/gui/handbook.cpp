@@ -1,6 +1,7 @@
 // The handbook: what docs/ holds is there, is found, and leads from page to page; F1 twice opens it.
 #include "app/help/handbook.h"
 
+#include "app/help/calculation.h"
 #include "app/help/handbook_pages.h"
 #include "app/window/help_list.h"
 #include "gui/support.h"
@@ -39,7 +40,30 @@ private slots:
     void wordsAreFoundAndMarked();
     void opensAtTheStage();
     void f1TwiceOpensIt();
+    void figuresTellWhereTheyComeFrom();
 };
+
+/// Of what is in hand, and it goes along with hand and job.
+void HandbookTest::figuresTellWhereTheyComeFrom() {
+    test::Window window(test::demo("vent-stay.gfold"));
+    window.document().select(job::Element::bend("1"));
+    window->actions().calculation->trigger();
+    auto* page = window->findChild<app::Calculation*>();
+    QVERIFY(page && page->isVisible());
+    QVERIFY2(page->text().contains("Bend 1") && page->text().contains("allowance = A"),
+             qPrintable(page->text()));
+    QVERIFY(page->text().contains("The blank") && !page->text().contains("h1 on the blank"));
+    window.document().select(job::Element::hole("h1"));
+    QVERIFY(page->text().contains("h1 on the blank") && page->text().contains("on A 16.00"));
+    window.document().change("place", [](job::Job& job) { job.findHole("h1")->x = 17; });
+    QVERIFY2(page->text().contains("on A 17.00"), qPrintable(page->text()));
+    QTRY_VERIFY_WITH_TIMEOUT(!window->isPlanning(), 60000);
+    window.document().select(job::Element::bend("2"));
+    QVERIFY2(page->text().contains("springs back"), qPrintable(page->text()));
+    auto* all = page->findChild<QPushButton*>();
+    QTest::mouseClick(all, Qt::LeftButton);
+    QVERIFY(window->findChild<Handbook*>()->isVisible());
+}
 
 void HandbookTest::pagesAreThoseOfTheDocumentation() {
     QVERIFY(app::handbookPages().size() > 7);

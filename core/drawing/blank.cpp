@@ -1,0 +1,277 @@
+#include "drawing/blank.h"
+
+#include "drawing/outlines.h"
+#include "drawing/shapes.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace goodfold::drawing {
+
+namespace {
+
+constexpr double kSame = 1e-6; // mm
+
+/// Four places on an outline, counter-clockwise: start right, end right, end left, start left. Start and end
+/// run along y.
+struct Corners {
+    std::array<size_t, 4> at{}; // vertices of the path
+    double worth = 0;
+};
+
+bool isUpright(const Path& path, size_t i, double direction) {
+    const PathVertex &here = path[i], &next = path[(i + 1) % path.size()];
+    return here.bulge == 0 && std::abs(next.point.x() - here.point.x()) < kSame &&
+           (next.point.y() - here.point.y()) * direction > kSame;
+}
+
+/// Upright straight stretches, the start's going down and the end's up: those that take in the most between
+/// them, and are of one height rather than not.
+std::optional<Corners> uprightCorners(const Path& path) {
+    std::optional<Corners> best;
+    for (size_t start = 0; start < path.size(); ++start) {
+        if (!isUpright(path, start, -1)) continue;
+        for (size_t end = 0; end < path.size(); ++end) {
+            if (!isUpright(path, end, 1)) continue;
+            const size_t startRight = (start + 1) % path.size(), endLeft = (end + 1) % path.size();
+            const double length = path[end].point.x() - path[start].point.x();
+            const double startWide = path[start].point.y() - path[startRight].point.y();
+            const double endWide = path[endLeft].point.y() - path[end].point.y();
+            const double aslant = std::abs(path[end].point.y() - path[startRight].point.y()) +
+                                  std::abs(path[endLeft].point.y() - path[start].point.y());
+            const double worth = length * std::min(startWide, endWide) / (1 + aslant / 10);
+            if (length > kSame && (!best || worth > best->worth))
+                best = Corners{{startRight, end, endLeft, start}, worth};
+        }
+    }
+    return best;
+}
+
+/// Where an upright line crosses the outline, with new vertices there: the lowest place and the highest.
+std::optional<std::array<Vec2, 2>> crossings(Path& path, double x) {
+    std::vector<Vec2> found;
+    Path cut;
+    for (size_t i = 0; i < path.size(); ++i) {
+        const PathVertex &here = path[i], &next = path[(i + 1) % path.size()];
+        cut.push_back(here);
+        if (here.bulge != 0) continue;
+        const double a = here.point.x() - x, b = next.point.x() - x;
+        if (a * b >= 0) continue;
+        const Vec2 point = here.point + a / (a - b) * (next.point - here.point);
+        cut.push_back({point, 0});
+        found.push_back(point);
+    }
+    if (found.size() < 2) return {};
+    path = std::move(cut);
+    const auto [low, high] = std::minmax_element(found.begin(), found.end(),
+                                                 [](const Vec2& p, const Vec2& q) { return p.y() < q.y(); });
+    return std::array{*low, *high};
+}
+
+size_t vertexAt(const Path& path, const Vec2& point) {
+    for (size_t i = 0; i < path.size(); ++i)
+        if ((path[i].point - point).norm() < kSame) return i;
+    return path.size();
+}
+
+/// Of an outline without upright sides: arcs in halves of halves, so that lines cross straight stretches only
+/// where there are some, and else at vertices of the arcs.
+Path inShortArcs(const Path& path) {
+    Path out;
+    for (size_t i = 0; i < path.size(); ++i) {
+        const PathVertex &here = path[i], &next = path[(i + 1) % path.size()];
+        if (here.bulge == 0) {
+            out.push_back(here);
+            continue;
+        }
+        const Arc arc = arcOf(here.point, next.point, here.bulge);
+        constexpr double kStep = 0.35; // radians
+        const int parts = std::max(1, static_cast<int>(std::ceil(std::abs(arc.sweepRad) / kStep)));
+        for (int part = 0; part < parts; ++part) {
+            const double at = arc.startRad + arc.sweepRad * part / parts;
+            out.push_back(
+                {part == 0 ? here.point : Vec2(arc.centre + arc.radius * Vec2(std::cos(at), std::sin(at))),
+                 std::tan(arc.sweepRad / parts / 4)});
+        }
+    }
+    return out;
+}
+
+/// At two vertices of the same x, or where upright lines cross straight stretches.
+std::optional<Corners> anyCorners(Path& path) {
+    path = inShortArcs(path);
+    const auto box = boxOf(path);
+    const auto chordNear = [&](double share) -> std::optional<std::array<Vec2, 2>> {
+        const double x = box.min().x() + share * box.sizes().x();
+        if (const auto crossed = crossings(path, x)) return crossed;
+        std::optional<std::array<Vec2, 2>> nearest;
+        double least = box.sizes().x() / 3;
+        for (const PathVertex& one : path)
+            for (const PathVertex& other : path)
+                if (std::abs(one.point.x() - other.point.x()) < kSame &&
+                    other.point.y() > one.point.y() + kSame && std::abs(one.point.x() - x) < least) {
+                    least = std::abs(one.point.x() - x);
+                    nearest = std::array{one.point, other.point};
+                }
+        return nearest;
+    };
+    const auto start = chordNear(0.15), end = chordNear(0.85);
+    if (!start || !end || (*end)[0].x() - (*start)[0].x() < kSame) return {};
+    return Corners{{vertexAt(path, (*start)[0]), vertexAt(path, (*end)[0]), vertexAt(path, (*end)[1]),
+                    vertexAt(path, (*start)[1])},
+                   1};
+}
+
+/// The stretch of outline from one corner to the next, as the edge between them is drawn.
+job::FreeEdge edgeAlong(const Path& path, size_t from, size_t to) {
+    const Vec2 origin = path[from].point, along = (path[to].point - origin).normalized();
+    const Vec2 outward(along.y(), -along.x());
+    job::FreeEdge edge;
+    for (size_t i = from; i != to; i = (i + 1) % path.size()) {
+        const Vec2 by = path[i].point - origin, next = path[(i + 1) % path.size()].point;
+        const double bow = path[i].bulge * (next - path[i].point).norm() / 2;
+        if (i == from)
+            edge.bow = bow;
+        else
+            edge.points.push_back({{by.dot(along), by.dot(outward)}, bow, 0});
+    }
+    return edge;
+}
+
+class Blank {
+public:
+    Blank(const Drawing& drawing, const Wanted& wanted) : drawing(drawing), wanted(wanted) {}
+
+    Result<Brought> brought() {
+        auto joined = outlinesOf(on(wanted.leaveOut));
+        if (!joined && wanted.leaveOut.empty()) {
+            auto some = outlinesOf(on(closingNothing()));
+            if (some && !some->closed.empty()) joined = std::move(some);
+        }
+        if (!joined) return joined.error();
+        Outlines outlines = *std::move(joined);
+        for (const Circle& each : drawing.circles)
+            if (!wanted.leaveOut.contains(each.layer)) outlines.closed.push_back(pathOf(each));
+        std::stable_sort(outlines.closed.begin(), outlines.closed.end(),
+                         [](const Path& a, const Path& b) { return areaOf(a) > areaOf(b); });
+        if (outlines.closed.empty())
+            return Error{"No closed outline is in it: its lines have to meet to 0.05 mm.", "drawing"};
+        if (auto wrong = root(outlines.closed.front())) return *wrong;
+        holes(outlines);
+        tell(outlines);
+        if (const auto wrong = job::whatIsWrong(made.job)) return Error{wrong->says, "drawing"};
+        return std::move(made);
+    }
+
+private:
+    std::vector<Stretch> on(const std::set<std::string>& butNot) const {
+        std::vector<Stretch> all;
+        for (const Stretch& each : drawing.stretches)
+            if (!butNot.contains(each.layer)) all.push_back(each);
+        return all;
+    }
+
+    /// Layers of lines that by themselves are no outline: bend lines and middles meet outlines anywhere.
+    std::set<std::string> closingNothing() const {
+        std::set<std::string> layers;
+        for (const auto& [layer, count] : layersOf(drawing)) {
+            std::vector<Stretch> own;
+            for (const Stretch& each : drawing.stretches)
+                if (each.layer == layer) own.push_back(each);
+            const auto outlines = outlinesOf(own);
+            if (!outlines || outlines->closed.empty()) layers.insert(layer);
+        }
+        return layers;
+    }
+
+    static Path pathOf(const Circle& circle) {
+        const Vec2 radius(circle.diameter / 2, 0);
+        return {{circle.at - radius, 1}, {circle.at + radius, 1}};
+    }
+
+    std::optional<Error> root(Path path) {
+        job::Job& job = made.job;
+        job.title = wanted.title;
+        job.units = wanted.units;
+        job.material = wanted.material;
+        job.thickness = wanted.thickness;
+        job.stock.form = job::StockForm::Sheet;
+        outline = path;
+        auto corners = uprightCorners(path);
+        if (!corners) corners = anyCorners(path);
+        if (!corners) return Error{"The outline has no width anywhere: it makes no blank.", "drawing"};
+        const auto& at = corners->at;
+        origin = path[at[0]].point;
+        job::Plate plate{.id = "A"};
+        plate.length = path[at[1]].point.x() - origin.x();
+        plate.width = path[at[3]].point.y() - origin.y();
+        const double right = path[at[1]].point.y() - origin.y(),
+                     left = path[at[3]].point.y() - path[at[2]].point.y();
+        if (std::abs(right) > kSame) plate.inset[job::Edge::Right] = right;
+        if (std::abs(left) > kSame) plate.inset[job::Edge::Left] = left;
+        constexpr std::array kEdges{job::Edge::Right, job::Edge::End, job::Edge::Left, job::Edge::Start};
+        for (size_t i = 0; i < kEdges.size(); ++i) {
+            job::FreeEdge edge = edgeAlong(path, at[i], at[(i + 1) % at.size()]);
+            if (edge.bow != 0 || !edge.points.empty()) plate.edges[kEdges[i]] = std::move(edge);
+        }
+        job.plates.push_back(std::move(plate));
+        return {};
+    }
+
+    void holes(const Outlines& outlines) {
+        for (size_t i = 1; i < outlines.closed.size(); ++i) {
+            const Path& path = outlines.closed[i];
+            const bool isIn = std::all_of(path.begin(), path.end(), [&](const PathVertex& vertex) {
+                return contains(outline, vertex.point);
+            });
+            if (!isIn) {
+                ++beside;
+                continue;
+            }
+            job::Hole hole = holeOf(path, origin);
+            hole.id = "h" + std::to_string(made.job.plates[0].holes.size() + 1);
+            made.job.plates[0].holes.push_back(std::move(hole));
+        }
+    }
+
+    void tell(const Outlines& outlines) {
+        const auto say = [&](int count, const std::string& one, const std::string& many,
+                             const std::string& what) {
+            if (count > 0)
+                made.says.push_back((count == 1 ? "1 " + one : std::to_string(count) + " " + many) + what);
+        };
+        say(static_cast<int>(outlines.open.size()), "line joins", "lines join",
+            " up to no outline and left out: bend lines are drawn anew, by what is bent.");
+        say(outlines.doubled, "line is", "lines are", " drawn twice and count once.");
+        say(beside, "outline lies", "outlines lie", " outside the largest and left out.");
+        for (const auto& [what, count] : drawing.leftOut)
+            say(count, what + " is", what + "s are", " left out.");
+        if (!drawing.saysUnit)
+            made.says.push_back(std::string("The file does not say its unit: it is read in ") +
+                                (wanted.units == quantity::Unit::Inch ? "inches." : "millimetres."));
+    }
+
+    const Drawing& drawing;
+    const Wanted& wanted;
+    Brought made;
+    Path outline;
+    Vec2 origin{0, 0};
+    int beside = 0;
+};
+
+} // namespace
+
+Result<Brought> blankFrom(const Drawing& drawing, const Wanted& wanted) {
+    return Blank(drawing, wanted).brought();
+}
+
+std::map<std::string, int> layersOf(const Drawing& drawing) {
+    std::map<std::string, int> layers;
+    for (const Stretch& each : drawing.stretches)
+        ++layers[each.layer];
+    for (const Circle& each : drawing.circles)
+        ++layers[each.layer];
+    return layers;
+}
+
+} // namespace goodfold::drawing

@@ -1,0 +1,33 @@
+// A job out of somebody else's drawing: its outline is the blank, what is in it is cut out.
+#pragma once
+
+#include "drawing/drawing.h"
+#include "job/job.h"
+
+#include <set>
+
+namespace goodfold::drawing {
+
+struct Wanted {
+    std::string title = "Drawing";
+    quantity::Unit units = quantity::Unit::Millimetre;
+    std::string material = "steel-hot-rolled";
+    double thickness = 2;
+    std::set<std::string>
+        leaveOut; // layers that are no metal; where none is said, those that only get in the way
+};
+
+struct Brought {
+    job::Job job;
+    std::vector<std::string> says; // what was left out, and what became of it
+};
+
+/// A sheet's root whose edges run as the outline does, counted from its own corner; the largest closed
+/// outline is it. Circles in it are round holes, stadiums slots, rectangles rectangles, all else cut-outs. An
+/// error says why it makes no blank.
+Result<Brought> blankFrom(const Drawing& drawing, const Wanted& wanted);
+
+/// The layers there are, each with how much is on it: lines and circles together.
+std::map<std::string, int> layersOf(const Drawing& drawing);
+
+} // namespace goodfold::drawing

@@ -1,0 +1,92 @@
+#include "drawing/curves.h"
+
+#include "common/path.h"
+
+#include <algorithm>
+#include <cmath>
+#include <functional>
+#include <numbers>
+
+namespace goodfold::drawing {
+
+namespace {
+
+constexpr int kMostHalvings = 12;
+
+/// Between two parameters, halved until the curve's quarters lie on the chord.
+void halve(const std::function<Vec2(double)>& at, double from, double to, double off, int depth,
+           std::vector<Vec2>& points) {
+    const Vec2 a = at(from), b = at(to);
+    double most = 0;
+    for (const double share : {0.25, 0.5, 0.75}) {
+        const Vec2 point = at(from + share * (to - from));
+        most = std::max(most, (nearestOn(Segment{a, b}, point) - point).norm());
+    }
+    if (most > off && depth < kMostHalvings) {
+        const double middle = (from + to) / 2;
+        halve(at, from, middle, off, depth + 1, points);
+        halve(at, middle, to, off, depth + 1, points);
+        return;
+    }
+    points.push_back(b);
+}
+
+std::vector<Vec2> chords(const std::function<Vec2(double)>& at, const std::vector<double>& stops,
+                         double off) {
+    std::vector<Vec2> points{at(stops.front())};
+    for (size_t i = 1; i < stops.size(); ++i)
+        halve(at, stops[i - 1], stops[i], off, 0, points);
+    return points;
+}
+
+/// De Boor's algorithm in the span that begins at that knot.
+Vec2 pointOn(const Spline& spline, size_t span, double at) {
+    const auto degree = static_cast<size_t>(spline.degree);
+    std::vector<Vec2> d(spline.controls.begin() + static_cast<std::ptrdiff_t>(span - degree),
+                        spline.controls.begin() + static_cast<std::ptrdiff_t>(span + 1));
+    for (size_t r = 1; r <= degree; ++r)
+        for (size_t j = degree; j >= r; --j) {
+            const double from = spline.knots[j + span - degree], to = spline.knots[j + 1 + span - r];
+            const double share = to > from ? (at - from) / (to - from) : 0;
+            d[j] = (1 - share) * d[j - 1] + share * d[j];
+        }
+    return d[degree];
+}
+
+} // namespace
+
+std::vector<Vec2> chordsOf(const Ellipse& ellipse, double off) {
+    constexpr double kTurn = 2 * std::numbers::pi;
+    const Vec2 minor = ellipse.ratio * Vec2(-ellipse.major.y(), ellipse.major.x());
+    double sweep = std::fmod(ellipse.to - ellipse.from, kTurn);
+    if (sweep <= 1e-9) sweep += kTurn;
+    std::vector<double> stops;
+    constexpr int kQuarters = 8;
+    for (int i = 0; i <= kQuarters; ++i)
+        stops.push_back(ellipse.from + sweep * i / kQuarters);
+    return chords(
+        [&](double at) -> Vec2 {
+            return ellipse.centre + std::cos(at) * ellipse.major + std::sin(at) * minor;
+        },
+        stops, off);
+}
+
+std::vector<Vec2> chordsOf(const Spline& spline, double off) {
+    const auto degree = static_cast<size_t>(std::max(0, spline.degree));
+    const size_t many = spline.controls.size();
+    constexpr size_t kMostDegree = 10;
+    if (degree < 1 || degree > kMostDegree || many <= degree || spline.knots.size() != many + degree + 1 ||
+        !std::is_sorted(spline.knots.begin(), spline.knots.end()))
+        return {};
+    std::vector<Vec2> points;
+    for (size_t span = degree; span < many; ++span) {
+        const double from = spline.knots[span], to = spline.knots[span + 1];
+        if (to <= from) continue;
+        const auto part =
+            chords([&](double at) { return pointOn(spline, span, at); }, {from, (from + to) / 2, to}, off);
+        points.insert(points.end(), part.begin() + (points.empty() ? 0 : 1), part.end());
+    }
+    return points;
+}
+
+} // namespace goodfold::drawing

@@ -90,6 +90,10 @@ QString styleSheet(const draw::Palette& p) {
         QPushButton[role="large"]:focus { border: 2px solid @accent; padding: 13px 21px; }
         QPushButton[role="take"] { font-size: 16px; padding: 9px 12px; border-radius: 8px; text-align: left; }
         QLabel[role="page"] { font-size: 22px; font-weight: 600; }
+        QFrame[role="guide"] { background: @marking; }
+        QFrame[role="guide"] QLabel, QFrame[role="guide"] QToolButton { color: @scribe; }
+        QFrame[role="guide"] QToolButton { border: 1px solid @scribe; border-radius: 6px; padding: 3px 10px; background: transparent; }
+        QFrame[role="guide"] QToolButton:hover, QFrame[role="guide"] QToolButton:focus { background: @scribe; color: @marking; }
         QLabel[role="faint"] { color: @faintInk; font-size: 12px; }
         QLineEdit { background: transparent; border: 1px solid transparent; border-radius: 5px; padding: 1px 4px;
                     selection-background-color: @marking; selection-color: @scribe; }

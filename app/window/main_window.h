@@ -23,6 +23,7 @@ class CellPanel;
 class Exporter;
 class Headline;
 class Calculation;
+class Guide;
 class Handbook;
 class HelpList;
 class JobFiles;
@@ -101,6 +102,7 @@ private:
     Stage* stageAt(size_t row);
     /// In this window where nothing has been begun in it, else in one of its own.
     void openBeside(const QString& path);
+    void guideFirst();
     void bringDrawing(const QString& path);
     void tellWhatCanBeDone();
     void removeInHand();
@@ -138,6 +140,7 @@ private:
     HelpList* helpList = nullptr; // made when it is first asked for, as the handbook is
     Handbook* handbook = nullptr;
     Calculation* calculation = nullptr;
+    Guide* guide = nullptr; // while somebody makes a first bracket
     QStackedWidget *stages = nullptr, *pages = nullptr;
     std::vector<Stage*> made; // one a row of stageRows(); null until it is first gone to
     std::vector<QPushButton*> railButtons;

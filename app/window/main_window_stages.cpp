@@ -5,6 +5,7 @@
 #include "app/widgets/notice.h"
 #include "app/window/actions.h"
 #include "app/window/exporter.h"
+#include "app/window/guide.h"
 #include "app/window/job_files.h"
 #include "app/window/main_window.h"
 #include "app/window/stage_table.h"
@@ -14,6 +15,7 @@
 #include <QLineEdit>
 #include <QPushButton>
 #include <QStackedWidget>
+#include <QVBoxLayout>
 
 #include <algorithm>
 
@@ -51,6 +53,7 @@ void MainWindow::showStage(const QString& key) {
     stage->enter();
     Notice::clear(*this);
     refreshHint();
+    if (guide) guide->look();
 }
 
 QString MainWindow::shownStage() const {
@@ -85,10 +88,45 @@ void MainWindow::showStartPage() {
             leaveStartPage();
             another(job)->show();
         });
+        connect(start, &StartPage::guideWanted, this, [this](const job::Job& job) {
+            if (jobFiles->isUntouched()) {
+                doc.replace(job);
+                return guideFirst();
+            }
+            MainWindow* window = another(job);
+            window->show();
+            window->guideFirst();
+        });
     }
     pages->setCurrentWidget(start);
     start->askForNew(doc.job().units);
     refreshHint();
+}
+
+void MainWindow::guideFirst() {
+    leaveStartPage();
+    showStage(QStringLiteral("bracket"));
+    if (!guide) {
+        const Guide::Seen seen{
+            [this] { return shownStage(); },
+            [this](const QString& key) {
+                for (size_t i = 0; i < stageRows().size(); ++i)
+                    if (key == QLatin1String(stageRows()[i].key))
+                        return acts->stages[static_cast<qsizetype>(i)]->shortcut().toString(
+                            QKeySequence::NativeText);
+                return QString();
+            }};
+        guide = new Guide(doc, seen, centralWidget());
+        auto* layout = static_cast<QVBoxLayout*>(centralWidget()->layout());
+        layout->insertWidget(layout->indexOf(notice), guide);
+        connect(guide, &Guide::left, this, [this] {
+            guide->deleteLater();
+            guide = nullptr;
+        });
+    }
+    guide->show();
+    guide->begin();
+    ladderView->entry()->setFocus();
 }
 
 bool MainWindow::showsStartPage() const {

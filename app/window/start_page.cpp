@@ -1,5 +1,6 @@
 #include "app/window/start_page.h"
 
+#include "app/base/settings.h"
 #include "app/widgets/job_card.h"
 #include "app/widgets/theme.h"
 #include "app/window/new_job.h"
@@ -9,6 +10,7 @@
 #include <QFile>
 #include <QGridLayout>
 #include <QLabel>
+#include <QLocale>
 #include <QPushButton>
 
 #include <sstream>
@@ -57,11 +59,23 @@ StartPage::StartPage(QWidget* parent) : QWidget(parent) {
         grid->addWidget(card, place / 5, place % 5);
         ++place;
     };
+    const auto offerGuide = [&] {
+        const bool isInch = QLocale().measurementSystem() == QLocale::ImperialUSSystem;
+        auto* card = new JobCard(
+            edit::emptyBar(isInch ? quantity::Unit::Inch : quantity::Unit::Millimetre),
+            {tr("Your first bracket"), tr("Step by step, in two minutes, with your own figures")}, this);
+        connect(card, &QAbstractButton::clicked, this, [this, card] { emit guideWanted(card->job()); });
+        grid->addWidget(card, place / 5, place % 5);
+        ++place;
+    };
+    const bool isNew = settings::recentFiles().isEmpty();
+    if (isNew) offerGuide();
     for (const Offer& demo : kDemos) {
         const job::Job job = demoJob(demo.file);
         offer(job, QString::fromStdString(job.title), tr(demo.says));
     }
-    auto* open = new QPushButton(tr("Open a job file…"), this);
+    if (!isNew) offerGuide();
+    auto* open = new QPushButton(tr("Open a job or a drawing…"), this);
     connect(open, &QPushButton::clicked, this, &StartPage::openWanted);
     auto* caution =
         new QLabel(tr("Figures for materials are typical: measure your stock and make a test bend. Where "

@@ -19,6 +19,7 @@ public:
 signals:
     void chosen(const job::Job& job);
     void openWanted();
+    void guideWanted(const job::Job& job); // that it begins with
 
 private:
     NewJobQuestion* question;

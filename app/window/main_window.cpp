@@ -7,6 +7,7 @@
 #include "app/bracket/ladder.h"
 #include "app/bracket/panels.h"
 #include "app/bracket/picture_view.h"
+#include "app/help/calculation.h"
 #include "app/help/handbook.h"
 #include "app/widgets/cell_panel.h"
 #include "app/widgets/findings_view.h"
@@ -100,6 +101,10 @@ MainWindow::MainWindow(job::Job job, Books& books)
 }
 
 MainWindow::~MainWindow() {
+    // The windows beside it tell of the keyboard when they go, to one that is taken down already.
+    disconnect(qApp, nullptr, this, nullptr);
+    delete calculation;
+    delete handbook;
     // What looks at the document goes before it; its undo stack tells of its own end.
     doc.undoStack().disconnect(this);
     delete takeCentralWidget();

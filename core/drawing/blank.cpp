@@ -240,10 +240,11 @@ private:
             if (count > 0)
                 made.says.push_back((count == 1 ? "1 " + one : std::to_string(count) + " " + many) + what);
         };
-        say(static_cast<int>(outlines.open.size()), "line joins", "lines join",
-            " up to no outline and left out: bend lines are drawn anew, by what is bent.");
-        say(outlines.doubled, "line is", "lines are", " drawn twice and count once.");
-        say(beside, "outline lies", "outlines lie", " outside the largest and left out.");
+        say(static_cast<int>(outlines.open.size()), "line joins up to no outline and is",
+            "lines join up to no outline and are", " left out: bend lines are drawn anew, by what is bent.");
+        say(outlines.doubled, "line is", "lines are", " drawn twice, and counted once.");
+        say(beside, "outline lies outside the largest and is", "outlines lie outside the largest and are",
+            " left out.");
         for (const auto& [what, count] : drawing.leftOut)
             say(count, what + " is", what + "s are", " left out.");
         if (!drawing.saysUnit)

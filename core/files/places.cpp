@@ -1,7 +1,6 @@
 #include "files/places.h"
 
-#include <dxflib/dl_creationadapter.h>
-#include <dxflib/dl_dxf.h>
+#include "drawing/drawing.h"
 
 #include <charconv>
 #include <cmath>
@@ -12,7 +11,7 @@ namespace goodfold::files {
 
 namespace {
 
-constexpr size_t kMostBytes = 20'000'000, kMostPlaces = 50;
+constexpr size_t kMostPlaces = 50;
 
 double millimetresIn(quantity::Unit unit) {
     return unit == quantity::Unit::Inch ? quantity::kMillimetresPerInch : 1;
@@ -47,33 +46,6 @@ std::optional<double> numberIn(std::string text, bool withCommas) {
     return value;
 }
 
-/// What a drawing has, as it is read.
-class Holes : public DL_CreationAdapter {
-public:
-    std::vector<edit::FacePlace> places; // in the drawing's unit
-    std::optional<double> millimetres;   // that the unit is
-
-    void addCircle(const DL_CircleData& data) override { add({data.cx, data.cy}, 2 * data.radius); }
-    void addPoint(const DL_PointData& data) override { add({data.x, data.y}, {}); }
-    void addBlock(const DL_BlockData&) override { isInBlock = true; }
-    void endBlock() override { isInBlock = false; }
-    void setVariableInt(const std::string& key, int value, int) override {
-        constexpr int kInches = 1, kMillimetres = 4, kCentimetres = 5, kMetres = 6;
-        if (key != "$INSUNITS") return;
-        if (value == kInches) millimetres = quantity::kMillimetresPerInch;
-        if (value == kMillimetres) millimetres = 1;
-        if (value == kCentimetres) millimetres = 10;
-        if (value == kMetres) millimetres = 1000;
-    }
-
-private:
-    void add(const Vec2& at, std::optional<double> diameter) {
-        if (isInBlock || !at.allFinite() || places.size() > 10 * kMostPlaces) return;
-        places.push_back({{}, at, diameter});
-    }
-    bool isInBlock = false;
-};
-
 } // namespace
 
 Result<std::vector<edit::FacePlace>> placesFromCsv(std::istream& in, quantity::Unit unit) {
@@ -105,25 +77,18 @@ Result<std::vector<edit::FacePlace>> placesFromCsv(std::istream& in, quantity::U
 }
 
 Result<std::vector<edit::FacePlace>> placesFromDxf(std::istream& in, quantity::Unit unit) {
-    std::string text(kMostBytes + 1, '\0');
-    in.read(text.data(), static_cast<std::streamsize>(text.size()));
-    text.resize(static_cast<size_t>(in.gcount()));
-    if (text.size() > kMostBytes) return Error{"It is larger than a drawing of a few holes is.", "places"};
-    if (text.find('\0') != std::string::npos)
-        return Error{"This is a binary DXF: save it as ASCII.", "places"};
-    if (text.find("SECTION") == std::string::npos) return Error{"This is no DXF drawing.", "places"};
-    Holes holes;
-    std::istringstream stream(text);
-    DL_Dxf().in(stream, &holes);
-    constexpr double kLargest = 100; // mm
+    const auto drawing = drawing::readDxf(in, unit);
+    if (!drawing) return drawing.error();
+    constexpr double kSmallest = 0.5, kLargest = 100, kFarthest = 1e5; // mm
     std::vector<edit::FacePlace> places;
-    const double mm = holes.millimetres.value_or(millimetresIn(unit));
-    for (edit::FacePlace place : holes.places) {
-        place.at *= mm;
-        if (place.diameter) *place.diameter *= mm;
-        const bool isHole = !place.diameter || (*place.diameter > 0.5 && *place.diameter <= kLargest);
-        if (isHole && place.at.cwiseAbs().maxCoeff() < 1e5) places.push_back(place);
-    }
+    const auto add = [&](const Vec2& at, std::optional<double> diameter) {
+        const bool isHole = !diameter || (*diameter > kSmallest && *diameter <= kLargest);
+        if (isHole && at.cwiseAbs().maxCoeff() < kFarthest) places.push_back({{}, at, diameter});
+    };
+    for (const drawing::Circle& circle : drawing->circles)
+        add(circle.at, circle.diameter);
+    for (const drawing::Point& point : drawing->points)
+        add(point.at, {});
     if (places.size() > kMostPlaces) return tooMany();
     if (places.empty()) return Error{"There are no circles or points in it.", "places"};
     return places;

@@ -14,8 +14,8 @@ namespace goodfold::files {
 /// unit that is said. An error names the line.
 Result<std::vector<edit::FacePlace>> placesFromCsv(std::istream& in, quantity::Unit unit);
 
-/// Circles and points of an ASCII DXF, in its own unit where it says so, else in the one that is said; seen
-/// as it is drawn. What stands in blocks is left out, and what is no hole: circles over 100 mm.
+/// Circles, then points, of an ASCII DXF, in its own unit where it says so, else in the one that is said; seen
+/// as it is drawn, blocks where they are inserted. What is no hole is left out: circles over 100 mm.
 Result<std::vector<edit::FacePlace>> placesFromDxf(std::istream& in, quantity::Unit unit);
 
 } // namespace goodfold::files

@@ -89,8 +89,8 @@ void PlacesTest::drawingsAreRead() {
                 "0\nBLOCK\n8\n0\n2\nMARK\n70\n0\n10\n0\n20\n0\n" + circle(9, 9, 2) + "0\nENDBLK\n8\n0\n"));
     QVERIFY2(all, all ? "" : all.error().says.c_str());
     QCOMPARE(all->size(), size_t(3));
-    QCOMPARE((*all)[1].at, Vec2(5, 6));
-    QCOMPARE(*(*all)[2].diameter, 9.0);
+    QCOMPARE(*(*all)[1].diameter, 9.0);
+    QCOMPARE((*all)[2].at, Vec2(5, 6)); // points after circles
     const std::string inches = "9\n$INSUNITS\n70\n1\n";
     const auto own = fromDxf(drawing(circle(1, 0, 0.125), inches));
     QVERIFY(own);

@@ -179,11 +179,11 @@ void addBuying(CLI::App& app, Arguments& into) {
 
 void addImporting(CLI::App& app, Arguments& into) {
     CLI::App& sub = *app.add_subcommand(
-        "import", "Make a job of a DXF drawing: its outline is the blank, what is in it is cut out");
+        "import", "Make a job of a DXF or SVG drawing: its outline is the blank, what is in it is cut out");
     sub.add_option("drawing", into.jobs, "A drawing, or - for standard input")
         ->required()
         ->expected(1)
-        ->type_name("DRAWING.dxf");
+        ->type_name("DRAWING");
     sub.add_option("--out", into.out, "The job that is written, or - for standard output")
         ->required()
         ->type_name("FILE");

@@ -53,7 +53,7 @@ Result<std::vector<stock::RackSheet>> readSheets(const std::string& path) {
 }
 
 Result<drawing::Drawing> readDrawing(const std::string& path, quantity::Unit unit) {
-    return readFrom(path, [unit](std::istream& in) { return drawing::readDxf(in, unit); });
+    return readFrom(path, [unit](std::istream& in) { return drawing::readDrawing(in, unit); });
 }
 
 Result<const material::Material*> materialOf(const job::Job& job) {

@@ -27,14 +27,15 @@ Result<std::string> textOf(const QString& path) {
 } // namespace
 
 bool isDrawing(const QString& path) {
-    return QFileInfo(path).suffix().compare(QLatin1String("dxf"), Qt::CaseInsensitive) == 0;
+    const QString suffix = QFileInfo(path).suffix().toLower();
+    return suffix == QLatin1String("dxf") || suffix == QLatin1String("svg");
 }
 
 Result<drawing::Brought> openDrawing(const QString& path, quantity::Unit unit) {
     const auto text = textOf(path);
     if (!text) return text.error();
     std::istringstream in(*text);
-    const auto drawing = drawing::readDxf(in, unit);
+    const auto drawing = drawing::readDrawing(in, unit);
     if (!drawing) return drawing.error();
     return drawing::blankFrom(*drawing,
                               {.title = QFileInfo(path).completeBaseName().toStdString(), .units = unit});

@@ -127,7 +127,7 @@ std::optional<QString> JobFiles::save(const QString& path, Over over) {
 
 QStringList JobFiles::askWhatToOpen() {
     return QFileDialog::getOpenFileNames(&window, tr("Open jobs"), QFileInfo(origin.path).path(),
-                                         tr("Jobs and drawings (*.gfold *.dxf)"));
+                                         tr("Jobs and drawings (*.gfold *.dxf *.svg)"));
 }
 
 /// Nothing where it is not to be saved over what came since.

@@ -44,6 +44,14 @@ struct Drawing {
 /// wrong with the file: binary, cut off, or more in it than `kMostStretches`.
 Result<Drawing> readDxf(std::istream& in, quantity::Unit unit);
 
+/// An SVG, by the size that it says it has, y upward: paths, rectangles, circles, ellipses, lines and
+/// polygons, as their transforms have them; arcs of circles are kept, all else comes in chords. Layers are
+/// groups by their label or id. What is hidden, and text, is passed over.
+Result<Drawing> readSvg(std::istream& in, quantity::Unit unit);
+
+/// Either, by what it begins with.
+Result<Drawing> readDrawing(std::istream& in, quantity::Unit unit);
+
 inline constexpr double kChordStandsOff = 0.02; // mm
 inline constexpr size_t kMostStretches = 20000;
 

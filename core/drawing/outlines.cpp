@@ -126,19 +126,33 @@ private:
         found.closed.push_back(areaOf(path) < 0 ? reversed(path) : std::move(path));
     }
 
-    /// A straight stretch that goes on straight is one with the next.
+    /// The bulge of two stretches that are one: straight and going on so, or of one circle, up to half of it.
+    static std::optional<double> asOne(const PathVertex& before, const PathVertex& here, const Vec2& next) {
+        constexpr double kOff = 1e-6, kSameCircle = 1e-4; // mm
+        if (before.bulge == 0 && here.bulge == 0) {
+            const double off = (nearestOn(Segment{before.point, next}, here.point) - here.point).norm();
+            return off < kOff ? std::optional(0.0) : std::nullopt;
+        }
+        if (before.bulge * here.bulge <= 0) return {};
+        const double bulge = std::tan(std::atan(before.bulge) + std::atan(here.bulge));
+        if (!(std::abs(bulge) <= 1 + kSameBulge)) return {};
+        const Arc one = arcOf(before.point, here.point, before.bulge),
+                  other = arcOf(here.point, next, here.bulge);
+        const bool isCircle = (one.centre - other.centre).norm() < kSameCircle &&
+                              std::abs(one.radius - other.radius) < kSameCircle;
+        return isCircle ? std::optional(bulge) : std::nullopt;
+    }
+
     static Path withoutMiddles(Path path) {
         for (size_t i = 0; path.size() > 2 && i < path.size();) {
-            const PathVertex& before = path[(i + path.size() - 1) % path.size()];
-            const PathVertex& here = path[i];
-            const Vec2 next = path[(i + 1) % path.size()].point;
-            const bool isStraight = before.bulge == 0 && here.bulge == 0;
-            const double off = (nearestOn(Segment{before.point, next}, here.point) - here.point).norm();
-            constexpr double kOff = 1e-6; // mm
-            if (isStraight && off < kOff)
+            PathVertex& before = path[(i + path.size() - 1) % path.size()];
+            const auto bulge = asOne(before, path[i], path[(i + 1) % path.size()].point);
+            if (bulge) {
+                before.bulge = *bulge;
                 path.erase(path.begin() + static_cast<std::ptrdiff_t>(i));
-            else
+            } else {
                 ++i;
+            }
         }
         return path;
     }

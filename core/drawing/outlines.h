@@ -13,7 +13,8 @@ struct Outlines {
 
 inline constexpr double kJoins = 0.05; // mm
 
-/// Ends closer than `joins` are one. Straight stretches that go on straight are one. An error says where more
+/// Ends closer than `joins` are one. Straight stretches that go on straight are one, and so are arcs of one
+/// circle, up to half of it. An error says where more
 /// than two meet, so that it is not clear which way the outline goes.
 Result<Outlines> outlinesOf(const std::vector<Stretch>& stretches, double joins = kJoins);
 

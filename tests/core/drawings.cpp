@@ -114,6 +114,7 @@ private slots:
     void rectangleWithHoles();
     void unitsAreTheFiles();
     void arcsAndPolylinesAreKept();
+    void piecesOfOneArcAreOne();
     void oldPolylines();
     void outlinesWithoutUprightSides_data();
     void outlinesWithoutUprightSides();
@@ -189,6 +190,22 @@ void DrawingsTest::arcsAndPolylinesAreKept() {
                  qPrintable(QString::number(part.blank.area - area)));
         QVERIFY(apart(atOrigin(part.blank.outline), rounded) < 1e-6);
     }
+}
+
+/// A slot by lines and arcs is a slot, and a circle by four quarters is round.
+void DrawingsTest::piecesOfOneArcAreOne() {
+    Pairs all = rectangle(0, 0, 100, 60);
+    add(all, line(30, 20, 50, 20));
+    add(all, arc(50, 25, 5, 270, 360));
+    add(all, arc(50, 25, 5, 0, 90));
+    add(all, line(50, 30, 30, 30));
+    add(all, arc(30, 25, 5, 90, 270));
+    for (const double from : {0.0, 90.0, 180.0, 270.0})
+        add(all, arc(75, 30, 8, from, from + 90));
+    const auto holes = blank(dxf(all)).job.plates[0].holes;
+    QCOMPARE(holes.size(), size_t(2));
+    QVERIFY(holes[0].kind == job::Hole::Kind::Slot && std::abs(holes[0].length - 30) < 1e-6);
+    QVERIFY(holes[1].kind == job::Hole::Kind::Round && std::abs(holes[1].diameter - 16) < 1e-6);
 }
 
 /// As before 2000: a POLYLINE and its vertices.

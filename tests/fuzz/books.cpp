@@ -129,7 +129,7 @@ void reckonWith(const std::string& text) {
 /// A drawing that somebody else made: what becomes a blank can be cut.
 void bring(const std::string& text) {
     std::istringstream in(text);
-    const auto drawing = drawing::readDxf(in, quantity::Unit::Millimetre);
+    const auto drawing = drawing::readDrawing(in, quantity::Unit::Millimetre);
     if (!drawing) {
         HOLDS(fuzz::isForPeople(drawing.error().says));
         return;

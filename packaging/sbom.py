@@ -20,16 +20,17 @@ def libraries_of(binary):
     return {os.path.realpath(path) for path in re.findall(r"=> (/\S+)", told)}
 
 
-def package_of(library):
-    """Name, version and file; libraries are found by both of the places that one file has today."""
-    for path in (library, library.removeprefix("/usr")):
-        told = subprocess.run(["dpkg", "-S", path], capture_output=True, text=True).stdout
-        if told:
-            name = told.split(":")[0]
-            version = subprocess.run(["dpkg-query", "-W", "-f=${Version}", name], capture_output=True, text=True,
-                                     check=True).stdout.split("\n")[0]
-            return name, version
-    raise SystemExit(f"{library} belongs to no package")
+def packages_of(libraries):
+    """Name and version of each package that brings one; libraries are found by both of the places that one file has."""
+    told = subprocess.run(["dpkg", "-S", *libraries, *(path.removeprefix("/usr") for path in libraries)],
+                          capture_output=True, text=True).stdout
+    names = {path: line.split(":")[0] for line in told.splitlines() for path in [line.split(": ", 1)[1]]}
+    for path in libraries:
+        if path not in names and path.removeprefix("/usr") not in names:
+            raise SystemExit(f"{path} belongs to no package")
+    told = subprocess.run(["dpkg-query", "-W", "-f=${Package} ${Version}\\n", *sorted(set(names.values()))],
+                          capture_output=True, text=True, check=True).stdout
+    return sorted(tuple(line.split(" ", 1)) for line in set(told.splitlines()))
 
 
 def entry(kind, name, version, licence="NOASSERTION", says=""):
@@ -40,7 +41,7 @@ def entry(kind, name, version, licence="NOASSERTION", says=""):
 
 def main(version, out, *binaries):
     product = entry("Package", "good-fold", version, "GPL-3.0-or-later")
-    packages = sorted({package_of(library) for binary in binaries for library in libraries_of(binary)})
+    packages = packages_of(sorted({library for binary in binaries for library in libraries_of(binary)}))
     linked = [entry("Linked", name, its, says="a package of Debian") for name, its in packages]
     built_in = [entry("Contained", name, version, licence, says) for name, licence, says in BUILT_IN]
     relations = [{"spdxElementId": "SPDXRef-DOCUMENT", "relationshipType": "DESCRIBES",

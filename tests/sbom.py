@@ -32,8 +32,8 @@ for binary in binaries:
     needed = re.findall(r"NEEDED\s+(\S+)", subprocess.run(["objdump", "-p", binary], capture_output=True, text=True,
                                                            check=True).stdout)
     assert needed, binary
+    told = subprocess.run(["dpkg", "-S", *(f"*/{library}" for library in needed)], capture_output=True, text=True).stdout
     for library in needed:
-        told = subprocess.run(["dpkg", "-S", f"*/{library}"], capture_output=True, text=True).stdout
-        brings = {line.split(":")[0] for line in told.splitlines()}
+        brings = {line.split(":")[0] for line in told.splitlines() if line.endswith("/" + library)}
         assert brings & set(names), f"{library}, of {sorted(brings)}, is not in the list"
 print(f"{len(names)} parts, {len(binaries)} binaries")

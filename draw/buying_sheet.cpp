@@ -221,6 +221,7 @@ Result<Buying> buyingFor(const std::string& title, const std::vector<stock::Shop
     cutting::Cutters cutters;
     give(cutters);
     std::vector<stock::Batched> batch;
+    batch.reserve(jobs.size());
     for (const stock::Shopped& each : jobs)
         batch.push_back(each.made);
     auto cut = stock::cutBatch(batch, rack, {.seconds = 1}, cutters);

@@ -83,6 +83,7 @@ private:
         for (const part::PartHole& hole : part.holes)
             ++(hole.isRound() ? rounds[hole.diameter] : hole.isSlot() ? slotted : openings);
         std::vector<std::string> all;
+        all.reserve(rounds.size() + 2);
         for (const auto& [diameter, count] : rounds)
             all.push_back(std::to_string(count) + " of " +
                           quantity::typesetSize(quantity::Length::mm(diameter), reading.unit));

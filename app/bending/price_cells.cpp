@@ -75,7 +75,7 @@ private:
         constexpr double kMost = 1e9;
         if (typed && !(*typed >= 0 && *typed <= kMost))
             return Error{"A price or share is 0 or more.", "rates"};
-        const auto wrong = document.books().work.change(
+        auto wrong = document.books().work.change(
             QObject::tr("Your prices"), [&](cost::WorkBook& own) { set(own.rates, typed); }, cost::writeWork,
             tell);
         if (!wrong) changed();

@@ -39,9 +39,7 @@ const std::vector<Step>& guideSteps() {
         {QT_TRANSLATE_NOOP("Guide",
                            "There is one leg, A. How long is it? Type %1, or your own figure, and Enter."),
          "40", "1 1/2", nullptr,
-         [](const Moment& m) {
-             return lengthOf(m.now, 0) != lengthOf(m.before, 0) || m.now.bends.size() > 0;
-         }},
+         [](const Moment& m) { return lengthOf(m.now, 0) != lengthOf(m.before, 0) || !m.now.bends.empty(); }},
         {QT_TRANSLATE_NOOP("Guide", "A hole in it, so far from its end: type %1."), "h 12", "h 1/2", nullptr,
          [](const Moment& m) { return holesIn(m.now, 0) > 0; }},
         {QT_TRANSLATE_NOOP("Guide", "Bend it: type %1, for 90 degrees away from you."), "b 90 away",

@@ -103,7 +103,7 @@ std::optional<Corners> anyCorners(Path& path) {
     const auto box = boxOf(path);
     const auto chordNear = [&](double share) -> std::optional<std::array<Vec2, 2>> {
         const double x = box.min().x() + share * box.sizes().x();
-        if (const auto crossed = crossings(path, x)) return crossed;
+        if (auto crossed = crossings(path, x)) return crossed;
         std::optional<std::array<Vec2, 2>> nearest;
         double least = box.sizes().x() / 3;
         for (const PathVertex& one : path)

@@ -40,9 +40,10 @@ std::vector<Bound> boundsOf(const Making& making) {
 /// Evenly all round, about 2 degrees apart, and the bounds' own.
 std::vector<Vec3> directionsFor(const std::vector<Bound>& bounds) {
     std::vector<Vec3> all;
+    constexpr int kMany = 10000;
+    all.reserve(bounds.size() + kMany);
     for (const Bound& bound : bounds)
         all.push_back(bound.along);
-    constexpr int kMany = 10000;
     const double golden = std::numbers::pi * (3 - std::sqrt(5.0));
     for (int i = 0; i < kMany; ++i) {
         const double z = 1 - 2 * (i + 0.5) / kMany, round = std::sqrt(1 - z * z);

@@ -85,6 +85,8 @@ std::vector<Vec2> chordsOf(const Spline& spline, double off) {
         const auto part =
             chords([&](double at) { return pointOn(spline, span, at); }, {from, (from + to) / 2, to}, off);
         points.insert(points.end(), part.begin() + (points.empty() ? 0 : 1), part.end());
+        constexpr size_t kMany = 50000; // more than any drawing may have
+        if (points.size() > kMany) break;
     }
     return points;
 }

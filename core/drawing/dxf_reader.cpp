@@ -29,7 +29,7 @@ struct Content {
         bool isMirrored = false;
         bool isUneven = false; // stretched one way: its arcs would be none
         int columns = 1, rows = 1;
-        Vec2 step{0, 0};
+        Vec2 toNextColumn{0, 0}, toNextRow{0, 0};
     };
     std::vector<Insert> inserts;
     Vec2 base{0, 0}; // of a block
@@ -61,7 +61,7 @@ public:
     void endBlock() override { now = &drawing; }
 
     void addPoint(const DL_PointData& data) override {
-        if (isMetal()) now->points.push_back({seen({data.x, data.y}), layer()});
+        if (isMetal()) now->points.push_back({{data.x, data.y}, layer()});
     }
     void addLine(const DL_LineData& data) override {
         if (isMetal()) line({data.x1, data.y1}, {data.x2, data.y2}, 0, false);
@@ -84,7 +84,12 @@ public:
     }
     void addEllipse(const DL_EllipseData& data) override {
         if (!isMetal()) return;
-        chords(chordsOf(Ellipse{{data.cx, data.cy}, {data.mx, data.my}, data.ratio, data.angle1, data.angle2},
+        const bool isBelow = isFromBelow(); // its angles run the other way
+        chords(chordsOf(Ellipse{{data.cx, data.cy},
+                                {data.mx, data.my},
+                                data.ratio,
+                                isBelow ? -data.angle2 : data.angle1,
+                                isBelow ? -data.angle1 : data.angle2},
                         tolerance()));
     }
 
@@ -117,14 +122,19 @@ public:
         if (!isMetal()) return;
         Content::Insert insert;
         insert.block = data.name;
-        insert.isMirrored = (data.sx < 0) != (data.sy < 0);
+        insert.isMirrored = ((data.sx < 0) != (data.sy < 0)) != isFromBelow();
         insert.isUneven = std::abs(std::abs(data.sx) - std::abs(data.sy)) > 1e-9 * std::abs(data.sx);
         insert.scale = std::abs(data.sx);
-        insert.place = Eigen::Translation2d(data.ipx, data.ipy) *
-                       Eigen::Rotation2Dd(radians(data.angle) + (data.sx < 0 ? std::numbers::pi : 0));
+        // Mirrored over y it is mirrored over x and turned by half; columns and rows go on as they did.
+        const bool isTurned = (data.sx < 0) != isFromBelow();
+        const double angle = radians(isFromBelow() ? -data.angle : data.angle);
+        insert.place = Eigen::Translation2d(seen({data.ipx, data.ipy})) *
+                       Eigen::Rotation2Dd(angle + (isTurned ? std::numbers::pi : 0));
         insert.columns = data.cols;
         insert.rows = data.rows;
-        insert.step = {data.colSp, data.rowSp};
+        const Eigen::Rotation2Dd own(radians(data.angle));
+        insert.toNextColumn = seen(own * Vec2(data.colSp, 0));
+        insert.toNextRow = seen(own * Vec2(0, data.rowSp));
         now->inserts.push_back(insert);
     }
 
@@ -222,11 +232,11 @@ private:
             return true;
         for (int column = 0; column < insert.columns; ++column)
             for (int row = 0; row < insert.rows; ++row) {
-                const Vec2 step =
-                    insert.place.linear() * Vec2(column * insert.step.x(), row * insert.step.y());
+                const Vec2 step = column * insert.toNextColumn + row * insert.toNextRow;
                 Pose2 inner = Pose2::Identity();
                 inner.linear() = pose.linear() * insert.place.linear();
                 inner.translation() = at(insert.place.translation() + step) / millimetres;
+                if (++placings > kMostStretches) return false; // blocks of blocks of nothing
                 if (!place(block->second, inner, scale * insert.scale, insert.isMirrored, depth + 1))
                     return false;
             }
@@ -250,6 +260,7 @@ private:
     const Gatherer& gathered;
     Drawing& into;
     double millimetres;
+    size_t placings = 0;
 };
 
 /// dxflib makes room for as many points as a file says that it has, whatever it truly holds.

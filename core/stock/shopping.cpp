@@ -25,32 +25,17 @@ public:
         : jobs(jobs), reading(reading) {}
 
     void stock(const BatchCut& cut) {
-        for (const SectionCut& each : cut.bars) {
-            std::map<size_t, int> begun;
-            for (const CutBar& bar : each.list.bars)
-                ++begun[bar.bar];
-            for (const auto& [index, count] : begun) {
-                const Bar& bar = each.bars[index];
-                if (bar.count) continue;
-                add({Kind::Stock, count,
-                     metal(each.section.material) + ": flat bar " + size(each.section.width) + " × " +
-                         size(each.section.thickness) + ", " + length(bar.length) + " long",
-                     forJobs(each.section.wanted), count * bar.price});
-            }
-        }
-        for (const SectionNest& each : cut.sheets) {
-            std::map<size_t, int> begun;
-            for (const NestedSheet& sheet : each.nest.sheets)
-                ++begun[sheet.sheet];
-            for (const auto& [index, count] : begun) {
-                const Sheet& sheet = each.sheets[index];
-                if (sheet.count) continue;
-                add({Kind::Stock, count,
-                     metal(each.section.material) + ": sheet " + size(each.section.thickness) + ", " +
-                         length(sheet.length) + " × " + length(sheet.width),
-                     forJobs(each.section.wanted), count * sheet.price});
-            }
-        }
+        for (const SectionCut& each : cut.bars)
+            begun(each.list.bars, each.bars, &CutBar::bar, each.section.wanted, [&](const Bar& bar) {
+                return metal(each.section.material) + ": flat bar " + size(each.section.width) + " × " +
+                       size(each.section.thickness) + ", " + length(bar.length) + " long";
+            });
+        for (const SectionNest& each : cut.sheets)
+            begun(each.nest.sheets, each.sheets, &NestedSheet::sheet, each.section.wanted,
+                  [&](const Sheet& sheet) {
+                      return metal(each.section.material) + ": sheet " + size(each.section.thickness) + ", " +
+                             length(sheet.length) + " × " + length(sheet.width);
+                  });
     }
 
     void fasteners() {
@@ -93,6 +78,18 @@ public:
     std::vector<Purchase> all;
 
 private:
+    /// What is cut of which there are as many as one likes, each kind once.
+    template <class Cut, class Stock, class Wanted, class Says>
+    void begun(const std::vector<Cut>& cuts, const std::vector<Stock>& stocks, size_t Cut::*of,
+               const std::vector<Wanted>& wanted, const Says& says) {
+        std::map<size_t, int> counts;
+        for (const Cut& cut : cuts)
+            ++counts[cut.*of];
+        for (const auto& [index, count] : counts)
+            if (const Stock& stock = stocks[index]; !stock.count)
+                add({Kind::Stock, count, says(stock), forJobs(wanted), count * stock.price});
+    }
+
     std::string size(double mm) const {
         return quantity::typesetSize(quantity::Length::mm(mm), reading.unit);
     }

@@ -122,6 +122,8 @@ private slots:
     void ellipsesAndSplines();
     void blocksStandWhereTheyAreInserted();
     void partsSeenFromBelow();
+    void mirroredBlocks();
+    void blocksOfBlocksEnd();
     void whatIsLeftOutIsSaid();
     void whatMakesNoBlankIsSaid();
     void brokenFilesGetASentence();
@@ -365,6 +367,60 @@ void DrawingsTest::partsSeenFromBelow() {
     const auto holes = blank(dxf(all)).job.plates[0].holes;
     QCOMPARE(holes.size(), size_t(1));
     QVERIFY(std::abs(holes[0].x - 60) < 1e-9);
+}
+
+/// A hole 10 to the right and 3 up in its block. Its x the other way: 10 to the left; in a row of three that
+/// goes on to the right all the same. Seen from below all of that is mirrored: it stands at -80 + 10 to the
+/// left.
+void DrawingsTest::mirroredBlocks() {
+    Pairs blocks{{0, "BLOCK"}, {8, "0"}, {2, "B"}, {70, "0"}, {10, "0"}, {20, "0"}, {30, "0"}};
+    add(blocks, circle(10, 3, 2));
+    add(blocks, {{0, "ENDBLK"}});
+    const auto placed = [&](const Pairs& insert) {
+        Pairs all = rectangle(-100, -60, 200, 120);
+        add(all, insert);
+        std::vector<Vec2> at;
+        for (const job::Hole& hole : blank(dxf(all, blocks)).job.plates[0].holes)
+            at.emplace_back(hole.x - 100, hole.y - 60);
+        std::sort(at.begin(), at.end(), [](const Vec2& a, const Vec2& b) { return a.x() < b.x(); });
+        return at;
+    };
+    const auto insert = [](double x, double y, double sx, double sy, double angle) {
+        return Pairs{{0, "INSERT"}, {8, "0"},         {2, "B"},         {10, figure(x)},    {20, figure(y)},
+                     {30, "0"},     {41, figure(sx)}, {42, figure(sy)}, {50, figure(angle)}};
+    };
+    const auto isAt = [](const std::vector<Vec2>& found, const std::vector<Vec2>& wanted) {
+        return found.size() == wanted.size() &&
+               std::equal(found.begin(), found.end(), wanted.begin(),
+                          [](const Vec2& a, const Vec2& b) { return (a - b).norm() < 1e-6; });
+    };
+    QVERIFY(isAt(placed(insert(20, 5, -1, 1, 0)), {{10, 8}}));
+    QVERIFY(isAt(placed(insert(20, 5, 1, -1, 0)), {{30, 2}}));
+    QVERIFY(isAt(placed(insert(20, 5, -1, -1, 0)), {{10, 2}}));
+    QVERIFY(isAt(placed(insert(20, 5, -1, 1, 90)), {{17, -5}})); // (-10, 3) turned by 90: (-3, -10)
+    Pairs row = insert(20, 5, -1, 1, 0);
+    add(row, {{70, "3"}, {71, "1"}, {44, "15"}, {45, "0"}});
+    QVERIFY(isAt(placed(row), {{10, 8}, {25, 8}, {40, 8}}));
+    const Pairs below{{210, "0"}, {220, "0"}, {230, "-1"}};
+    Pairs plain = insert(20, 5, 1, 1, 0), turned = insert(20, 5, 1, 1, 90), under = row;
+    for (Pairs* each : {&plain, &turned, &under})
+        add(*each, below);
+    QVERIFY(isAt(placed(plain), {{-30, 8}}));
+    QVERIFY(isAt(placed(turned), {{-17, 15}})); // (10, 3) turned: (-3, 10), at (17, 15), its x the other way
+    QVERIFY(isAt(placed(under), {{-40, 8}, {-25, 8}, {-10, 8}}));
+}
+
+/// A thousand by a thousand of nothing, eight deep, is said to be too much, at once.
+void DrawingsTest::blocksOfBlocksEnd() {
+    const Pairs array{{70, "1000"}, {71, "1000"}, {44, "1"}, {45, "1"}};
+    Pairs insert{{0, "INSERT"}, {8, "0"}, {2, "B"}, {10, "1"}, {20, "1"}, {30, "0"}};
+    add(insert, array);
+    Pairs blocks{{0, "BLOCK"}, {2, "B"}, {10, "0"}, {20, "0"}, {30, "0"}};
+    add(blocks, insert);
+    add(blocks, {{0, "ENDBLK"}});
+    std::istringstream in(dxf(insert, blocks));
+    const auto drawing = readDxf(in, quantity::Unit::Millimetre);
+    QVERIFY(!drawing && drawing.error().says.find("more than 20000") != std::string::npos);
 }
 
 void DrawingsTest::whatIsLeftOutIsSaid() {

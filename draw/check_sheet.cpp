@@ -13,9 +13,9 @@
 namespace goodfold::draw {
 
 Result<std::vector<bench::Accept>> limitsOf(const sequence::Settled& settled,
-                                            const material::Material& material, bool isOpposite) {
-    const auto on = bench::onMount(settled.job, settled, isOpposite, material, lineup::standardErrors(),
-                                   hardware::standardBook());
+                                            const material::Material& material, bool isOpposite,
+                                            const ShopBooks& shop) {
+    const auto on = bench::onMount(settled.job, settled, isOpposite, material, shop.errors, shop.hardware);
     if (on->wrong) return *on->wrong;
     if (!on->making) return Error{"No hole of it takes a bolt: nothing has to line up.", {}};
     return bench::acceptedOf(*on->making, *on->settled.outcome.plan, {});
@@ -106,14 +106,14 @@ private:
 
 QByteArray checkSheetPdf(const sequence::Settled& settled, const sequence::Settled* opposite,
                          const material::Material& material, QPageSize::PageSizeId paper,
-                         const quantity::Reading& reading) {
+                         const quantity::Reading& reading, const ShopBooks& shop) {
     return pagesPdf(settled.job.title, paper, [&](QPdfWriter& writer, QPainter& painter) {
         CheckSheet sheet(writer, painter, reading);
         sheet.head(settled.job);
         for (const bool isOther : {false, true}) {
             const sequence::Settled* own = isOther ? opposite : &settled;
             if (!own || !own->outcome.plan) continue;
-            const auto accepts = limitsOf(*own, material, isOther);
+            const auto accepts = limitsOf(*own, material, isOther, shop);
             if (!accepts) {
                 sheet.line(said(accepts.error().says), 3.6);
                 continue;

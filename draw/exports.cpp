@@ -41,11 +41,13 @@ Result<QByteArray> pdfMeasuring(const ExportInput& input) {
 }
 
 Result<QByteArray> pdfCheck(const ExportInput& input) {
-    return checkSheetPdf(*input.settled, input.opposite, input.material, input.paper, input.reading);
+    return checkSheetPdf(*input.settled, input.opposite, input.material, input.paper, input.reading,
+                         {input.errors, input.hardware});
 }
 
 Result<QByteArray> pdfDrawing(const ExportInput& input) {
-    return formedDrawingPdf(*input.settled, input.opposite, input.material, input.paper, input.reading);
+    return formedDrawingPdf(*input.settled, input.opposite, input.material, input.paper, input.reading,
+                            {input.errors, input.hardware});
 }
 
 stock::Shopped shopped(const ExportInput& input) {

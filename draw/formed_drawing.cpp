@@ -29,8 +29,9 @@ constexpr std::array kViews{View{"from the right side", 0, 0}, View{"from its en
 
 class FormedDrawing : public PaperPage {
 public:
-    FormedDrawing(QPdfWriter& writer, QPainter& painter, const quantity::Reading& reading)
-        : PaperPage(writer, painter), reading(reading) {}
+    FormedDrawing(QPdfWriter& writer, QPainter& painter, const quantity::Reading& reading,
+                  const ShopBooks& shop)
+        : PaperPage(writer, painter), reading(reading), shop(shop) {}
 
     void paint(const sequence::Settled& settled, const material::Material& material, const QString& hand,
                bool isOpposite) {
@@ -253,7 +254,7 @@ private:
     }
 
     void checks(const sequence::Settled& settled, const material::Material& material, bool isOpposite) {
-        const auto limits = limitsOf(settled, material, isOpposite);
+        const auto limits = limitsOf(settled, material, isOpposite, shop);
         if (!limits) return;
         heading("Within these limits its bolts go in");
         for (const bench::Accept& accept : *limits) {
@@ -270,6 +271,7 @@ private:
     }
 
     const quantity::Reading& reading;
+    const ShopBooks& shop;
     const part::Part* part = nullptr;
     part::Folded folded;
     Scene scene;
@@ -281,9 +283,9 @@ private:
 
 QByteArray formedDrawingPdf(const sequence::Settled& settled, const sequence::Settled* opposite,
                             const material::Material& material, QPageSize::PageSizeId paper,
-                            const quantity::Reading& reading) {
+                            const quantity::Reading& reading, const ShopBooks& shop) {
     return pagesPdf(settled.job.title, paper, [&](QPdfWriter& writer, QPainter& painter) {
-        FormedDrawing drawing(writer, painter, reading);
+        FormedDrawing drawing(writer, painter, reading, shop);
         const auto handOf = [&](bool isOpposite) {
             return settled.job.oppositeHand ? said(part::handInWords(settled.job.hand, isOpposite))
                                             : QString();

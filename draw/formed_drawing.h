@@ -2,6 +2,7 @@
 // bends, what is checked and between which limits.
 #pragma once
 
+#include "draw/check_sheet.h"
 #include "quantity/length.h"
 #include "sequence/settle.h"
 
@@ -14,6 +15,6 @@ namespace goodfold::draw {
 /// Limits are those within which the bolts go in, where it is bolted to something.
 QByteArray formedDrawingPdf(const sequence::Settled& settled, const sequence::Settled* opposite,
                             const material::Material& material, QPageSize::PageSizeId paper,
-                            const quantity::Reading& reading);
+                            const quantity::Reading& reading, const ShopBooks& shop = {});
 
 } // namespace goodfold::draw

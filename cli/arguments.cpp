@@ -199,6 +199,16 @@ void addImporting(CLI::App& app, Arguments& into) {
     sub.add_option("--leave-out", into.leaveOut, "Layers that are no metal")
         ->delimiter(',')
         ->type_name("LAYER,...");
+    sub.add_option("--bend-up", into.bendUp, "Layers whose lines are bent toward who looks at the drawing")
+        ->delimiter(',')
+        ->type_name("LAYER,...");
+    sub.add_option("--bend-down", into.bendDown, "Layers whose lines are bent away")
+        ->delimiter(',')
+        ->type_name("LAYER,...");
+    sub.add_option("--angle", into.bendAngle, "What they are bent by, turned from flat")
+        ->check(CLI::Range(1.0, 179.0))
+        ->capture_default_str()
+        ->type_name("DEGREES");
     sub.add_flag("--force", into.force, "Write over a file that is there");
     sub.callback([&into] { into.command = Arguments::Command::Import; });
 }

@@ -58,7 +58,9 @@ struct Arguments {
     std::string unit = "mm";                // of a drawing that does not say its own
     double thickness = 2;                   // of the sheet that `import` makes
     std::vector<std::string> leaveOut = {}; // layers that are no metal
-    std::vector<std::string> held = {};     // plates, bends and holes that `solve` leaves as they are
+    std::vector<std::string> bendUp = {}, bendDown = {}; // layers whose lines are bent, and by what
+    double bendAngle = 90;
+    std::vector<std::string> held = {}; // plates, bends and holes that `solve` leaves as they are
 };
 
 /// What the program ends with.

@@ -22,6 +22,10 @@ int importDrawing(const Arguments& arguments) {
                            .thickness = arguments.thickness,
                            .leaveOut = {arguments.leaveOut.begin(), arguments.leaveOut.end()}};
     if (!arguments.material.empty()) wanted.material = arguments.material;
+    for (const std::string& layer : arguments.bendUp)
+        wanted.folds[layer] = {arguments.bendAngle, job::Turn::Up};
+    for (const std::string& layer : arguments.bendDown)
+        wanted.folds[layer] = {arguments.bendAngle, job::Turn::Down};
     const auto brought = drawing::blankFrom(*drawing, wanted);
     if (!brought) return complain(path, brought.error(), kCannotBeMade);
     if (const auto material = materialOf(brought->job); !material)

@@ -31,14 +31,28 @@ bool isDrawing(const QString& path) {
     return suffix == QLatin1String("dxf") || suffix == QLatin1String("svg");
 }
 
-Result<drawing::Brought> openDrawing(const QString& path, quantity::Unit unit) {
+namespace {
+
+Result<drawing::Drawing> drawingIn(const QString& path, quantity::Unit unit) {
     const auto text = textOf(path);
     if (!text) return text.error();
     std::istringstream in(*text);
-    const auto drawing = drawing::readDrawing(in, unit);
+    return drawing::readDrawing(in, unit);
+}
+
+} // namespace
+
+Result<drawing::Brought> openDrawing(const QString& path, quantity::Unit unit,
+                                     const std::map<std::string, drawing::Fold>& folds) {
+    const auto drawing = drawingIn(path, unit);
     if (!drawing) return drawing.error();
-    return drawing::blankFrom(*drawing,
-                              {.title = QFileInfo(path).completeBaseName().toStdString(), .units = unit});
+    return drawing::blankFrom(
+        *drawing, {.title = QFileInfo(path).completeBaseName().toStdString(), .units = unit, .folds = folds});
+}
+
+std::map<std::string, drawing::FoldOffered> foldsOfferedIn(const QString& path, quantity::Unit unit) {
+    const auto drawing = drawingIn(path, unit);
+    return drawing ? drawing::foldsOffered(*drawing) : std::map<std::string, drawing::FoldOffered>();
 }
 
 Result<files::ReadJob> openJob(const QString& path) {

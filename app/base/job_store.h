@@ -15,7 +15,10 @@ Result<files::ReadJob> openJob(const QString& path);
 /// Whether it is opened as somebody else's drawing, by its name.
 bool isDrawing(const QString& path);
 /// A new job out of one; `unit` where the file does not say its own, and to read the job in.
-Result<drawing::Brought> openDrawing(const QString& path, quantity::Unit unit);
+Result<drawing::Brought> openDrawing(const QString& path, quantity::Unit unit,
+                                     const std::map<std::string, drawing::Fold>& folds = {});
+/// Layers of it whose lines may be bend lines.
+std::map<std::string, drawing::FoldOffered> foldsOfferedIn(const QString& path, quantity::Unit unit);
 
 /// Writes beside the file and renames over it, so that the old or the new one is there, whole.
 std::optional<Error> saveJob(const QString& path, const job::Job& job);

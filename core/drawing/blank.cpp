@@ -1,5 +1,7 @@
 #include "drawing/blank.h"
 
+#include "drawing/edges.h"
+#include "drawing/legs.h"
 #include "drawing/outlines.h"
 #include "drawing/shapes.h"
 
@@ -14,8 +16,8 @@ constexpr double kSame = 1e-6; // mm
 
 /// Four places on an outline, counter-clockwise: start right, end right, end left, start left. Start and end
 /// run along y.
-struct Corners {
-    std::array<size_t, 4> at{}; // vertices of the path
+struct Chosen {
+    Corners at{}; // vertices of the path
     double worth = 0;
 };
 
@@ -27,8 +29,8 @@ bool isUpright(const Path& path, size_t i, double direction) {
 
 /// Upright straight stretches, the start's going down and the end's up: those that take in the most between
 /// them, and are of one height rather than not.
-std::optional<Corners> uprightCorners(const Path& path) {
-    std::optional<Corners> best;
+std::optional<Chosen> uprightCorners(const Path& path) {
+    std::optional<Chosen> best;
     for (size_t start = 0; start < path.size(); ++start) {
         if (!isUpright(path, start, -1)) continue;
         for (size_t end = 0; end < path.size(); ++end) {
@@ -41,7 +43,7 @@ std::optional<Corners> uprightCorners(const Path& path) {
                                   std::abs(path[endLeft].point.y() - path[start].point.y());
             const double worth = length * std::min(startWide, endWide) / (1 + aslant / 10);
             if (length > kSame && (!best || worth > best->worth))
-                best = Corners{{startRight, end, endLeft, start}, worth};
+                best = Chosen{{startRight, end, endLeft, start}, worth};
         }
     }
     return best;
@@ -68,12 +70,6 @@ std::optional<std::array<Vec2, 2>> crossings(Path& path, double x) {
     return std::array{*low, *high};
 }
 
-size_t vertexAt(const Path& path, const Vec2& point) {
-    for (size_t i = 0; i < path.size(); ++i)
-        if ((path[i].point - point).norm() < kSame) return i;
-    return path.size();
-}
-
 /// Of an outline without upright sides: arcs in halves of halves, so that lines cross straight stretches only
 /// where there are some, and else at vertices of the arcs.
 Path inShortArcs(const Path& path) {
@@ -98,7 +94,7 @@ Path inShortArcs(const Path& path) {
 }
 
 /// At two vertices of the same x, or where upright lines cross straight stretches.
-std::optional<Corners> anyCorners(Path& path) {
+std::optional<Chosen> anyCorners(Path& path) {
     path = inShortArcs(path);
     const auto box = boxOf(path);
     const auto chordNear = [&](double share) -> std::optional<std::array<Vec2, 2>> {
@@ -117,46 +113,49 @@ std::optional<Corners> anyCorners(Path& path) {
     };
     const auto start = chordNear(0.15), end = chordNear(0.85);
     if (!start || !end || (*end)[0].x() - (*start)[0].x() < kSame) return {};
-    return Corners{{vertexAt(path, (*start)[0]), vertexAt(path, (*end)[0]), vertexAt(path, (*end)[1]),
-                    vertexAt(path, (*start)[1])},
-                   1};
+    return Chosen{{vertexAt(path, (*start)[0]), vertexAt(path, (*end)[0]), vertexAt(path, (*end)[1]),
+                   vertexAt(path, (*start)[1])},
+                  1};
 }
 
-/// The stretch of outline from one corner to the next, as the edge between them is drawn.
-job::FreeEdge edgeAlong(const Path& path, size_t from, size_t to) {
-    const Vec2 origin = path[from].point, along = (path[to].point - origin).normalized();
-    const Vec2 outward(along.y(), -along.x());
-    job::FreeEdge edge;
-    for (size_t i = from; i != to; i = (i + 1) % path.size()) {
-        const Vec2 by = path[i].point - origin, next = path[(i + 1) % path.size()].point;
-        const double bow = path[i].bulge * (next - path[i].point).norm() / 2;
-        if (i == from)
-            edge.bow = bow;
-        else
-            edge.points.push_back({{by.dot(along), by.dot(outward)}, bow, 0});
+/// Layers of lines that by themselves are no outline: bend lines and middles meet outlines anywhere.
+std::set<std::string> closingNothing(const Drawing& drawing) {
+    std::set<std::string> layers;
+    for (const auto& [layer, count] : layersOf(drawing)) {
+        std::vector<Stretch> own;
+        for (const Stretch& each : drawing.stretches)
+            if (each.layer == layer) own.push_back(each);
+        const auto outlines = outlinesOf(own);
+        if (!outlines || outlines->closed.empty()) layers.insert(layer);
     }
-    return edge;
+    return layers;
 }
 
 class Blank {
 public:
-    Blank(const Drawing& drawing, const Wanted& wanted) : drawing(drawing), wanted(wanted) {}
+    Blank(const Drawing& drawn, const Wanted& wanted)
+        : drawing(turned(drawn, turnToUpright(drawn, wanted.folds))), wanted(wanted),
+          leaveOut(wanted.leaveOut) {
+        for (const auto& [layer, fold] : wanted.folds)
+            leaveOut.insert(layer);
+    }
 
     Result<Brought> brought() {
-        auto joined = outlinesOf(on(wanted.leaveOut));
+        auto joined = outlinesOf(on(leaveOut));
         if (!joined && wanted.leaveOut.empty()) {
-            auto some = outlinesOf(on(closingNothing()));
+            auto some = outlinesOf(on(closingNothing(drawing)));
             if (some && !some->closed.empty()) joined = std::move(some);
         }
         if (!joined) return joined.error();
         Outlines outlines = *std::move(joined);
         for (const Circle& each : drawing.circles)
-            if (!wanted.leaveOut.contains(each.layer)) outlines.closed.push_back(pathOf(each));
+            if (!leaveOut.contains(each.layer)) outlines.closed.push_back(pathOf(each));
         std::stable_sort(outlines.closed.begin(), outlines.closed.end(),
                          [](const Path& a, const Path& b) { return areaOf(a) > areaOf(b); });
         if (outlines.closed.empty())
             return Error{"No closed outline is in it: its lines have to meet to 0.05 mm.", "drawing"};
-        if (auto wrong = root(outlines.closed.front())) return *wrong;
+        begin(outlines.closed.front());
+        if (auto wrong = wanted.folds.empty() ? root() : legs()) return *wrong;
         holes(outlines);
         tell(outlines);
         if (const auto wrong = job::whatIsWrong(made.job)) return Error{wrong->says, "drawing"};
@@ -171,25 +170,12 @@ private:
         return all;
     }
 
-    /// Layers of lines that by themselves are no outline: bend lines and middles meet outlines anywhere.
-    std::set<std::string> closingNothing() const {
-        std::set<std::string> layers;
-        for (const auto& [layer, count] : layersOf(drawing)) {
-            std::vector<Stretch> own;
-            for (const Stretch& each : drawing.stretches)
-                if (each.layer == layer) own.push_back(each);
-            const auto outlines = outlinesOf(own);
-            if (!outlines || outlines->closed.empty()) layers.insert(layer);
-        }
-        return layers;
-    }
-
     static Path pathOf(const Circle& circle) {
         const Vec2 radius(circle.diameter / 2, 0);
         return {{circle.at - radius, 1}, {circle.at + radius, 1}};
     }
 
-    std::optional<Error> root(Path path) {
+    void begin(const Path& path) {
         job::Job& job = made.job;
         job.title = wanted.title;
         job.units = wanted.units;
@@ -197,25 +183,48 @@ private:
         job.thickness = wanted.thickness;
         job.stock.form = job::StockForm::Sheet;
         outline = path;
+    }
+
+    std::optional<Error> root() {
+        Path path = outline;
         auto corners = uprightCorners(path);
         if (!corners) corners = anyCorners(path);
         if (!corners) return Error{"The outline has no width anywhere: it makes no blank.", "drawing"};
-        const auto& at = corners->at;
-        origin = path[at[0]].point;
-        job::Plate plate{.id = "A"};
-        plate.length = path[at[1]].point.x() - origin.x();
-        plate.width = path[at[3]].point.y() - origin.y();
-        const double right = path[at[1]].point.y() - origin.y(),
-                     left = path[at[3]].point.y() - path[at[2]].point.y();
-        if (std::abs(right) > kSame) plate.inset[job::Edge::Right] = right;
-        if (std::abs(left) > kSame) plate.inset[job::Edge::Left] = left;
-        constexpr std::array kEdges{job::Edge::Right, job::Edge::End, job::Edge::Left, job::Edge::Start};
-        for (size_t i = 0; i < kEdges.size(); ++i) {
-            job::FreeEdge edge = edgeAlong(path, at[i], at[(i + 1) % at.size()]);
-            if (edge.bow != 0 || !edge.points.empty()) plate.edges[kEdges[i]] = std::move(edge);
-        }
-        job.plates.push_back(std::move(plate));
+        job::Plate plate = plateOf(path, corners->at);
+        plate.id = "A";
+        made.job.plates.push_back(std::move(plate));
+        const Vec2 origin = path[corners->at[0]].point;
+        frames = {{origin.x(), path[corners->at[1]].point.x(), origin}};
         return {};
+    }
+
+    std::optional<Error> legs() {
+        const auto folds = foldsOf(drawing, wanted.folds);
+        if (!folds) return folds.error();
+        if (folds->empty()) return Error{"There is no line on the layers that are to be bent.", "drawing"};
+        const material::Material* material = material::standardMaterials().find(wanted.material);
+        if (!material) return Error{"\"" + wanted.material + "\" is not in the material book.", "material"};
+        auto cut = legsFrom(made.job, outline, *folds, *material);
+        if (!cut) return cut.error();
+        made.job = cut->job;
+        frames = cut->legs;
+        made.says.push_back(
+            (folds->size() == 1 ? "1 line is bent, " : std::to_string(folds->size()) + " lines are bent, ") +
+            std::string("each leg as long in the flat as it is drawn."));
+        return {};
+    }
+
+    /// The leg that a hole is on: between its bends, else the nearest.
+    size_t legAt(double x) const {
+        size_t nearest = 0;
+        double least = std::numeric_limits<double>::infinity();
+        for (size_t i = 0; i < frames.size(); ++i) {
+            const double off = std::max({frames[i].from - x, x - frames[i].to, 0.0});
+            if (off >= least) continue;
+            least = off;
+            nearest = i;
+        }
+        return nearest;
     }
 
     void holes(const Outlines& outlines) {
@@ -228,9 +237,11 @@ private:
                 ++beside;
                 continue;
             }
-            job::Hole hole = holeOf(path, origin);
-            hole.id = "h" + std::to_string(made.job.plates[0].holes.size() + 1);
-            made.job.plates[0].holes.push_back(std::move(hole));
+            const size_t leg = legAt(boxOf(path).center().x());
+            job::Hole hole = holeOf(path, frames[leg].corner);
+            if (leg > 0) hole.xFrom = job::Hole::XFrom::Tangent;
+            hole.id = "h" + std::to_string(++many);
+            made.job.plates[leg].holes.push_back(std::move(hole));
         }
     }
 
@@ -252,18 +263,39 @@ private:
                                 (wanted.units == quantity::Unit::Inch ? "inches." : "millimetres."));
     }
 
-    const Drawing& drawing;
+    const Drawing drawing; // turned so that its bend lines stand upright
     const Wanted& wanted;
+    std::set<std::string> leaveOut;
     Brought made;
     Path outline;
-    Vec2 origin{0, 0};
-    int beside = 0;
+    std::vector<Legs::Leg> frames; // of the plates
+    int beside = 0, many = 0;      // outlines beside it; holes in it
 };
 
 } // namespace
 
 Result<Brought> blankFrom(const Drawing& drawing, const Wanted& wanted) {
     return Blank(drawing, wanted).brought();
+}
+
+std::map<std::string, FoldOffered> foldsOffered(const Drawing& drawing) {
+    std::map<std::string, FoldOffered> offered;
+    for (const std::string& layer : closingNothing(drawing)) {
+        const bool hasLine =
+            std::any_of(drawing.stretches.begin(), drawing.stretches.end(),
+                        [&](const Stretch& each) { return each.layer == layer && each.bulge == 0; });
+        if (!hasLine) continue;
+        std::string name = layer;
+        std::transform(name.begin(), name.end(), name.begin(),
+                       [](unsigned char c) { return static_cast<char>(std::toupper(c)); });
+        const auto says = [&](const char* word) { return name.find(word) != std::string::npos; };
+        offered[layer] = {{90, says("DOWN") ? job::Turn::Down : job::Turn::Up}, says("BEND") || says("FOLD")};
+    }
+    const bool isAnyLikely =
+        std::any_of(offered.begin(), offered.end(), [](const auto& each) { return each.second.isLikely; });
+    for (auto& [layer, each] : offered)
+        each.isLikely = each.isLikely || !isAnyLikely;
+    return offered;
 }
 
 std::map<std::string, int> layersOf(const Drawing& drawing) {

@@ -52,24 +52,30 @@ private:
 
     /// Of each bend that can be made last its cheapest way; the cheapest first.
     std::vector<Last> lastOf(BendSet made, int next) {
+        std::vector<std::optional<Last>> cheapest(steps.bends());
+        TwoHands::each(steps.bends(), [&](size_t bend) { cheapest[bend] = cheapestOf(bend, made, next); });
         std::vector<Last> all;
-        for (size_t bend = 0; bend < steps.bends(); ++bend) {
-            const BendSet before = made & ~(BendSet{1} << bend);
-            if (before == made || seen.contains(before) || !steps.mayFollow(before, static_cast<int>(bend)))
-                continue;
-            std::vector<Last> ways;
-            for (const int operation : steps.operations.of(bend)) {
-                const double change = next == kFirst ? 0 : steps.operations.change(operation, next);
-                ways.push_back({steps.cost(before, operation) + change, before, operation});
-            }
-            std::stable_sort(ways.begin(), ways.end(), isCheaper);
-            const auto free = std::find_if(ways.begin(), ways.end(), [&](const Last& way) {
-                return steps.isFree(way.before, way.operation);
-            });
-            if (free != ways.end()) all.push_back(*free);
-        }
+        for (const std::optional<Last>& each : cheapest)
+            if (each) all.push_back(*each);
         std::stable_sort(all.begin(), all.end(), isCheaper);
         return all;
+    }
+
+    std::optional<Last> cheapestOf(size_t bend, BendSet made, int next) {
+        const BendSet before = made & ~(BendSet{1} << bend);
+        if (before == made || seen.contains(before) || !steps.mayFollow(before, static_cast<int>(bend)))
+            return {};
+        std::vector<Last> ways;
+        for (const int operation : steps.operations.of(bend)) {
+            const double change = next == kFirst ? 0 : steps.operations.change(operation, next);
+            ways.push_back({steps.cost(before, operation) + change, before, operation});
+        }
+        std::stable_sort(ways.begin(), ways.end(), isCheaper);
+        const auto free = std::find_if(ways.begin(), ways.end(), [&](const Last& way) {
+            return steps.isFree(way.before, way.operation);
+        });
+        if (free == ways.end()) return {};
+        return *free;
     }
 
     static bool isCheaper(const Last& a, const Last& b) { return a.cost < b.cost; }

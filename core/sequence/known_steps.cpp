@@ -5,6 +5,7 @@
 namespace goodfold::sequence {
 
 KnownSteps::AtPoint& KnownSteps::at(BendSet made) {
+    const std::lock_guard alone(pointsInUse);
     AtPoint& point = points[made];
     if (point.free.empty()) {
         point.free.assign(operations.size(), -1);
@@ -17,7 +18,8 @@ bool KnownSteps::isFree(BendSet made, int operation) {
     signed char& known = at(made).free[static_cast<size_t>(operation)];
     if (known < 0) {
         ++stepsTried;
-        known = collisions.inTheWay(operations[operation], made) ? 0 : 1;
+        const Operation& step = operations[operation];
+        known = hands.of(step.bend).inTheWay(step, made) ? 0 : 1;
     }
     return known == 1;
 }

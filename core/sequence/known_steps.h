@@ -4,6 +4,8 @@
 
 #include "sequence/operation_table.h"
 
+#include <atomic>
+#include <mutex>
 #include <unordered_map>
 
 namespace goodfold::sequence {
@@ -12,10 +14,10 @@ class KnownSteps {
 public:
     KnownSteps(const part::Part& part, const material::Material& material, const tool::Shop& shop,
                const Wishes& wishes)
-        : part(part), wishes(wishes), collisions(part), operations(part, material, shop, wishes, collisions) {
-    }
+        : part(part), wishes(wishes), hands(part), operations(part, material, shop, wishes, hands) {}
 
-    /// Whether nothing is in the way when those in `made` are.
+    /// Whether nothing is in the way when those in `made` are. Two threads may ask at once, of bends of
+    /// either hand and of points that differ.
     bool isFree(BendSet made, int operation);
     /// Without the change from the step before.
     double cost(BendSet made, int operation);
@@ -31,7 +33,7 @@ public:
 
     const part::Part& part;
     const Wishes& wishes;
-    Collisions collisions;
+    TwoHands hands;
     const OperationTable operations;
 
 private:
@@ -42,8 +44,9 @@ private:
     };
     AtPoint& at(BendSet made);
 
-    std::unordered_map<BendSet, AtPoint> points;
-    size_t stepsTried = 0;
+    std::mutex pointsInUse;
+    std::unordered_map<BendSet, AtPoint> points; // which stay where they are
+    std::atomic<size_t> stepsTried = 0;
 };
 
 } // namespace goodfold::sequence

@@ -37,7 +37,7 @@ unsigned indexOf(const tool::Shop& shop, const tool::Tool* tool) {
 } // namespace
 
 OperationTable::OperationTable(const part::Part& part, const material::Material& material,
-                               const tool::Shop& shop, const Wishes& wishes, Collisions& collisions)
+                               const tool::Shop& shop, const Wishes& wishes, TwoHands& hands)
     : byBend(part.bends.size()), leasts(part.bends.size(), std::numeric_limits<double>::infinity()),
       tools(part.bends.size(), 0) {
     const Operations all = operationsOf(part, material, shop);
@@ -52,11 +52,18 @@ OperationTable::OperationTable(const part::Part& part, const material::Material&
         if (std::none_of(all.of[static_cast<size_t>(bend)].begin(), all.of[static_cast<size_t>(bend)].end(),
                          [&](const Operation& operation) { return wishes.allow(operation); }))
             refused[static_cast<size_t>(bend)] = refusalsOf(choice, workOf(part, bend), material, shop);
+    std::vector<std::vector<std::optional<Obstacle>>> always(all.of.size());
+    TwoHands::each(all.of.size(), [&](size_t bend) {
+        for (const Operation& operation : all.of[bend])
+            always[bend].push_back(
+                wishes.allow(operation) ? hands.of(operation.bend).alwaysInTheWay(operation) : std::nullopt);
+    });
     for (size_t bend = 0; bend < all.of.size(); ++bend)
-        for (const Operation& operation : all.of[bend]) {
+        for (size_t way = 0; way < all.of[bend].size(); ++way) {
+            const Operation& operation = all.of[bend][way];
             if (!wishes.allow(operation)) continue;
             // What can never be is not searched, but told where there is nothing else.
-            if (const auto obstacle = collisions.alwaysInTheWay(operation)) {
+            if (const auto& obstacle = always[bend][way]) {
                 never.push_back({operation, *obstacle});
                 continue;
             }

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "sequence/plan.h"
+#include "sequence/two_hands.h"
 
 namespace goodfold::sequence {
 
@@ -12,7 +13,7 @@ inline constexpr int kFirst = -1; // the operation before any step
 class OperationTable {
 public:
     OperationTable(const part::Part& part, const material::Material& material, const tool::Shop& shop,
-                   const Wishes& wishes, Collisions& collisions);
+                   const Wishes& wishes, TwoHands& hands);
 
     size_t size() const { return operations.size(); }
     size_t bends() const { return byBend.size(); }

@@ -35,7 +35,7 @@ public:
             outcome.plan = planOf(best);
         }
         outcome.stepsTried = steps.tried();
-        outcome.checksMade = steps.collisions.checksMade();
+        outcome.checksMade = steps.hands.checksMade();
         return outcome;
     }
 

@@ -1,6 +1,7 @@
 #include "sequence/remaining.h"
 
 #include <algorithm>
+#include <atomic>
 #include <bit>
 #include <cmath>
 #include <limits>
@@ -27,12 +28,14 @@ size_t Remaining::NearBend::stateIn(BendSet made) const {
 
 Remaining::Remaining(KnownSteps& steps, const GoOn& goOn) : steps(steps) {
     findKinds();
-    std::vector<NearBend> bends;
-    for (size_t bend = 0; bend < steps.bends(); ++bend) {
-        if (goOn && !goOn(0)) return;
-        bends.push_back(nearBendOf(bend));
-    }
-    solve(bends);
+    std::vector<NearBend> bends(steps.bends());
+    std::atomic<bool> isStopped = false;
+    const auto here = std::this_thread::get_id();
+    TwoHands::each(steps.bends(), [&](size_t bend) {
+        if (goOn && std::this_thread::get_id() == here && !goOn(0)) isStopped = true;
+        if (!isStopped) bends[bend] = nearBendOf(bend);
+    });
+    if (!isStopped) solve(bends);
 }
 
 /// Kinds go by all that a change costs but the angle; of very many bends not by the hold either, which is
@@ -95,7 +98,8 @@ std::vector<Remaining::Way> Remaining::waysOf(size_t bend, BendSet near, BendSet
         unsigned& known = least[kindOf[static_cast<size_t>(each)]];
         const double laps = kLapShut * lapsShut(steps.part, operation.bend, made);
         const Figure cost = figureOf(costOf(steps.part, operation, made).sum() - laps);
-        if (cost < known && !steps.collisions.isInTheWayNear(operation, made, near)) known = cost;
+        if (cost < known && !steps.hands.of(operation.bend).isInTheWayNear(operation, made, near))
+            known = cost;
     }
     std::vector<Way> ways;
     for (size_t kind = 0; kind < kinds; ++kind)

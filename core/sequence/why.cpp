@@ -26,7 +26,8 @@ void keepFurthest(Stuck& stuck, const Operation& operation, const Obstacle& obst
 Stuck stuckAt(KnownSteps& steps, size_t bend, BendSet made, bool never) {
     Stuck stuck{static_cast<int>(bend), made, never, {}, steps.operations.refusals(bend)};
     for (const int operation : steps.operations.of(bend))
-        if (const auto obstacle = steps.collisions.inTheWay(steps.operations[operation], made))
+        if (const auto obstacle =
+                steps.hands.of(static_cast<int>(bend)).inTheWay(steps.operations[operation], made))
             keepFurthest(stuck, steps.operations[operation], *obstacle);
     for (const auto& [operation, obstacle] : steps.operations.neverInTheOrder())
         if (operation.bend == stuck.bend) keepFurthest(stuck, operation, obstacle);
@@ -111,7 +112,7 @@ ToolChange whyAnother(KnownSteps& steps, const Step& step, const tool::Tool* fro
         const Operation& operation = steps.operations[each];
         if (operation.setup.tool != from) continue;
         const Cost cost = costOf(steps.part, operation, step.before);
-        if (const auto obstacle = steps.collisions.inTheWay(operation, step.before))
+        if (const auto obstacle = steps.hands.of(bend).inTheWay(operation, step.before))
             keepFurthest(stuck, operation, *obstacle);
         else if (!cheapest || cost.sum() < cheapest->sum())
             cheapest = cost;

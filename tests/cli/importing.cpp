@@ -10,8 +10,32 @@ class ImportingTest : public QObject {
     Q_OBJECT
 private slots:
     void drawingsBecomeJobs();
+    void bendLinesAreBent();
     void whatIsWrongIsSaid();
 };
+
+void ImportingTest::bendLinesAreBent() {
+    QTemporaryDir folder;
+    const QString drawing = folder.filePath("foot.dxf"), job = folder.filePath("foot.gfold");
+    QCOMPARE(run({"export", demo("foot-on-base.gfold"), "--dxf", drawing}).status, 0);
+    const Outcome made =
+        run({"import", drawing, "--out", job, "--thickness", "8", "--bend-up", "BEND_UP", "--angle", "60"});
+    QVERIFY2(made.status == 0, made.err.constData());
+    QVERIFY(made.err.contains("1 line is bent"));
+    const auto shown = [](const QString& path) {
+        return json::parse(run({"show", path, "--json"}).out.toStdString());
+    };
+    const json was = shown(demo("foot-on-base.gfold")), is = shown(job);
+    QCOMPARE(is["bends"].size(), size_t(1));
+    QVERIFY(std::abs(was["blank"]["length"].get<double>() - is["blank"]["length"].get<double>()) < 1e-3);
+    // A line that does not run across leaves no job.
+    const Outcome tray = run({"export", demo("valve-tray.gfold"), "--dxf", drawing, "--force"});
+    QCOMPARE(tray.status, 0);
+    const Outcome crossed = run({"import", drawing, "--out", job, "--force", "--bend-up", "BEND_UP"});
+    QVERIFY(crossed.status != 0);
+    QVERIFY2(crossed.err.contains("side by side") || crossed.err.contains("just twice"),
+             crossed.err.constData());
+}
 
 /// What is exported of a tray is read again: the blank is the same, without its bends.
 void ImportingTest::drawingsBecomeJobs() {

@@ -222,6 +222,11 @@ void BenchStage::showEvent(QShowEvent*) {
     if (!used.isEmpty() && instrument->line().isEmpty()) (void)instrument->listenTo(used);
 }
 
+void BenchStage::takeLog(const bench::Log& log) {
+    piece->goTo(log.piece, log.hand);
+    piece->put(tr("log from a file"), log);
+}
+
 QString BenchStage::hint() const {
     return tr("Space or page down: done, the next one. Page up: back. Figures go into the boxes, Enter takes "
               "them.");

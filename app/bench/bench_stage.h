@@ -43,6 +43,8 @@ public:
     void go(int act);
     /// What is in hand is done, and the next comes.
     void done();
+    /// A piece as a log from elsewhere has it: what was noted of it here comes back by undoing.
+    void takeLog(const bench::Log& log);
     ReadingRows* readings() const { return rows; }
     /// All that it says of the act in hand.
     QString says() const;

@@ -1,8 +1,10 @@
 #include "app/help/calculation.h"
 
+#include "app/base/odds_counter.h"
 #include "app/base/text.h"
 #include "app/widgets/theme.h"
-#include "text/derivation.h"
+#include "cost/words.h"
+#include "text/derived_odds.h"
 
 #include <QPushButton>
 #include <QScrollBar>
@@ -16,8 +18,30 @@ namespace {
 
 using job::Element;
 
-/// Of what is in hand first, with all that it hangs on; the blank last.
-std::vector<text::Derivation> derivationsOf(const Document& document, const Planned* planned) {
+/// Of the bracket as a whole: what it stands, how often it goes on, how long it takes.
+void addWhole(std::vector<text::Derivation>& all, const Document& document, const Planned* planned,
+              const Counted* counted) {
+    const job::Job& job = document.job();
+    const quantity::Reading reading = document.reading();
+    if (job.load)
+        if (const auto stands =
+                strength::estimate(job, document.part(), document.folded(), document.material(), *job.load))
+            all.push_back(text::howStrong(job, *stands, document.material(), reading));
+    if (counted && counted->making) {
+        const auto& plan = counted->settled.outcome.plan;
+        all.push_back(text::howLikely(*counted->making, counted->nominal, counted->odds, reading));
+        all.push_back(text::whatMovesIt(*counted->making, plan ? &*plan : nullptr));
+    }
+    if (planned && planned->outcome().plan) {
+        const auto items = cost::itemsOf(planned->settled, document.books().work.book(), reading,
+                                         static_cast<int>(job.ties.size()));
+        all.push_back(cost::howTimed(items, job.quantity * (job.oppositeHand ? 2 : 1)));
+    }
+}
+
+/// Of what is in hand first, with all that it hangs on; the blank, and the whole, last.
+std::vector<text::Derivation> derivationsOf(const Document& document, const Planned* planned,
+                                            const Counted* counted) {
     const part::Part& part = document.part();
     const quantity::Reading reading = document.reading();
     const Element& about = document.selected();
@@ -44,6 +68,7 @@ std::vector<text::Derivation> derivationsOf(const Document& document, const Plan
             }
     }
     all.push_back(text::howLong(part, reading));
+    addWhole(all, document, planned, counted);
     return all;
 }
 
@@ -62,8 +87,9 @@ QString asPage(const std::vector<text::Derivation>& all) {
 
 } // namespace
 
-Calculation::Calculation(Document& document, Planner& planner, QWidget* parent)
-    : QWidget(parent, Qt::Window), document(document), planner(planner), page(new QTextBrowser(this)) {
+Calculation::Calculation(Document& document, Planner& planner, OddsCounter& odds, QWidget* parent)
+    : QWidget(parent, Qt::Window), document(document), planner(planner), odds(odds),
+      page(new QTextBrowser(this)) {
     setWindowTitle(tr("How this is calculated"));
     page->setAccessibleName(tr("How the figures of what is in hand are calculated"));
     page->setFont(textFont(14));
@@ -79,6 +105,7 @@ Calculation::Calculation(Document& document, Planner& planner, QWidget* parent)
     connect(&document, &Document::selectionChanged, this, &Calculation::refresh);
     connect(&document, &Document::planTaken, this, &Calculation::refresh);
     connect(&planner, &Planner::done, this, &Calculation::refresh);
+    connect(&odds, &OddsCounter::counted, this, &Calculation::refresh);
     resize(px(560), px(560));
 }
 
@@ -95,7 +122,7 @@ void Calculation::showEvent(QShowEvent* event) {
 void Calculation::refresh() {
     if (!isVisible()) return;
     const int at = page->verticalScrollBar()->value();
-    page->setHtml(asPage(derivationsOf(document, planner.latest().get())));
+    page->setHtml(asPage(derivationsOf(document, planner.latest().get(), odds.latest().get())));
     page->verticalScrollBar()->setValue(at);
 }
 

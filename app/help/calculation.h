@@ -10,10 +10,12 @@ class QTextBrowser;
 
 namespace goodfold::app {
 
+class OddsCounter;
+
 class Calculation : public QWidget {
     Q_OBJECT
 public:
-    Calculation(Document& document, Planner& planner, QWidget* parent);
+    Calculation(Document& document, Planner& planner, OddsCounter& odds, QWidget* parent);
 
     /// What it says, without its form.
     QString text() const;
@@ -29,6 +31,7 @@ private:
 
     Document& document;
     Planner& planner;
+    OddsCounter& odds;
     QTextBrowser* page;
 };
 

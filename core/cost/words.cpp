@@ -25,6 +25,26 @@ std::string timeInWords(double minutes) {
     return std::to_string(whole / kAnHour) + " h" + (rest ? " " + std::to_string(rest) + " min" : "");
 }
 
+text::Derivation howTimed(const std::vector<Item>& items, int pieces) {
+    text::Derivation how{
+        "Minutes of " + std::to_string(pieces) + (pieces == 1 ? " piece" : " pieces"), {}, {}};
+    using quantity::printNumber;
+    for (const Item& item : items) {
+        std::string says = item.work->says + (item.about.empty() ? "" : ", " + item.about) + ": " +
+                           printNumber(item.times, 1) + " × " + printNumber(item.work->minutes, 2);
+        if (item.amount * item.work->more > 0)
+            says += " + " + printNumber(item.amount, 2) + " × " + printNumber(item.work->more, 2);
+        says += " = " + printNumber(item.minutes(), 1);
+        how.lines.push_back(says + (item.isOnce ? " once" : " each"));
+    }
+    const Minutes all = minutesFor(items, pieces);
+    how.lines.push_back("together " + printNumber(all.mean, 1) + " min, give or take " +
+                        printNumber(all.sigma, 1));
+    how.source =
+        "The book of work: minutes of one, and more for what there is most of in it; the shop's own over it.";
+    return how;
+}
+
 std::vector<std::string> inWords(const std::vector<Item>& items, int pieces, const sequence::Settled& settled,
                                  const WorkBook& book) {
     std::vector<std::string> all;

@@ -94,12 +94,16 @@ std::string inWords(const lineup::Reached::Change& change, const quantity::Readi
 std::string inWords(const lineup::Reached& reached, const quantity::Reading& reading) {
     std::vector<std::string> parts;
     if (reached.isReached) {
+        const std::string laid = lineup::inWords(reached.laid);
+        if (reached.changed.empty() && !laid.empty())
+            return sentence(laid + " every hole comes to its point, as far as that is known");
         if (reached.changed.empty())
             return "As it is drawn every hole comes to its point, as far as that is known.";
         for (const lineup::Reached::Change& change : reached.changed)
             parts.push_back(inWords(change, reading));
         const std::string shims = inWords(reached.shims, reading);
-        return sentence("changed " + listed(parts)) + (shims.empty() ? "" : " " + shims);
+        return sentence((laid.empty() ? "changed " : laid + ": ") + listed(parts)) +
+               (shims.empty() ? "" : " " + shims);
     }
     for (const lineup::Reached::OfTie& tie : reached.ties)
         if (const std::string left = leftOf(tie, reading); !left.empty()) parts.push_back(left);

@@ -1,7 +1,8 @@
 // Where figures come from: each line as somebody with pencil and paper would write it.
-#include "core/support.h"
+#include "core/mount_support.h"
+#include "cost/words.h"
 #include "sequence/settle.h"
-#include "text/derivation.h"
+#include "text/derived_odds.h"
 
 namespace goodfold::derived_test {
 
@@ -36,6 +37,9 @@ private slots:
     void holesFromEitherEnd();
     void pushes();
     void sumsAreWhole();
+    void oddsCountTheirPieces();
+    void strengthShowsItsSection();
+    void minutesAddUp();
 };
 
 void DerivedTest::bends() {
@@ -123,6 +127,52 @@ void DerivedTest::sumsAreWhole() {
                      (place + " / " + says).c_str());
         }
     }
+}
+
+void DerivedTest::oddsCountTheirPieces() {
+    const test::Strap strap;
+    const auto making = strap.making(test::only({{lineup::SourceKind::Mark, 0.2}}));
+    const lineup::Odds odds = lineup::count(making, 1000, 1);
+    const Derivation how = howLikely(making, lineup::nominalFit(making), odds, kMm);
+    // A thread of 6 in a hole of 6.6, where it is drawn.
+    QCOMPARE(
+        how.lines[0],
+        std::string("h1: play (D cos(tilt) − d) / 2 = (6.6 cos 0° − 6) / 2 = 0.3; as drawn it is off by 0"));
+    const auto fit = static_cast<int>(std::lround(odds.odds * 1000));
+    QVERIFY(lineWith(how, "odds =").find(std::to_string(fit) + " / 1000") != std::string::npos);
+    const Derivation sources = whatMovesIt(making, nullptr);
+    QCOMPARE(sources.lines.size(), making.sources.size());
+    QVERIFY(sources.lines[0].ends_with("0.2 mm"));
+}
+
+void DerivedTest::strengthShowsItsSection() {
+    job::Job job = test::bar({100}, {}, 5, 30);
+    for (const double x : {10.0, 90.0})
+        job.plates[0].holes.push_back({.id = x < 50 ? "h1" : "h2", .x = x, .xFrom = job::Hole::XFrom::Start});
+    job.load = job::Load{.held = "h1", .at = "h2", .hungKg = 5};
+    const part::Part part = part::solve(job, test::hotRolled());
+    const auto stands = strength::estimate(job, part, part::fold(part), test::hotRolled(), *job.load);
+    QVERIFY(stands);
+    const Derivation how = howStrong(job, *stands, test::hotRolled(), kMm);
+    QCOMPARE(how.lines[0], std::string("load = 2 for a jolt × 9.81 × 5 kg = 98 N"));
+    // 30 × 125 / 12 and 30 × 25 / 6
+    QVERIFY2(how.lines[1].ends_with("= 312.5, section w T² / 6 = 125"), how.lines[1].c_str());
+    QVERIFY(how.source.find("replaces no test and no engineer") != std::string::npos);
+}
+
+void DerivedTest::minutesAddUp() {
+    const sequence::Settled settled = sequence::settle(ell(), test::hotRolled(), tool::standardShop());
+    const auto items = cost::itemsOf(settled, cost::standardWork(), kMm);
+    const Derivation how = cost::howTimed(items, 3);
+    QCOMPARE(how.lines.size(), items.size() + 1);
+    double sum = 0;
+    for (size_t i = 0; i < items.size(); ++i) { // as somebody would add them up from the page
+        const std::string& line = how.lines[i];
+        const double minutes = std::stod(line.substr(line.rfind("= ") + 2));
+        sum += minutes * (line.ends_with(" once") ? 1 : 3);
+    }
+    const double said = std::stod(how.lines.back().substr(std::string("together ").size()));
+    QVERIFY2(std::abs(said - sum) < 0.05 * 3 * static_cast<double>(items.size()), how.lines.back().c_str());
 }
 
 GOODFOLD_TEST(DerivedTest)

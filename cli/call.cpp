@@ -1,11 +1,14 @@
 #include "cli/call.h"
 
 #include "learn/taught.h"
+#include "lineup/neighbours.h"
 
+#include <algorithm>
 #include <array>
 #include <cerrno>
 #include <cstdio>
 #include <cstring>
+#include <filesystem>
 #include <iostream>
 
 namespace goodfold::cli {
@@ -44,6 +47,41 @@ Books taughtBy(const Books& books, const std::vector<learn::KeptBend>& bends) {
 
 material::Material asTaught(const material::Material& material, const Books& books) {
     return books.points.empty() ? material : learn::taught(material, books.points, books.before);
+}
+
+namespace {
+
+Result<job::Job> withNeighbour(const job::Job& job, const std::string& file,
+                               const std::filesystem::path& folder, const Books& books) {
+    const auto other = readJob((folder / file).string());
+    if (!other) return Error{file + ": " + other.error().where + ": " + other.error().says, "mount"};
+    const auto material = materialOf(*other);
+    if (!material) return Error{file + ": " + material.error().says, "mount"};
+    const material::Material taught = asTaught(**material, books);
+    return lineup::withNeighbour(job, file, *other, {taught, books.tools, books.hardware, books.errors});
+}
+
+} // namespace
+
+Result<job::Job> readWhole(const std::string& path, const Books& books) {
+    auto job = readJob(path);
+    if (!job) return job;
+    job::Job whole = *job;
+    const auto folder = path == "-" ? std::filesystem::path() : std::filesystem::path(path).parent_path();
+    for (const std::string& file : lineup::neighboursOf(whole)) {
+        const auto with = withNeighbour(whole, file, folder, books);
+        if (with) {
+            whole = *with;
+            continue;
+        }
+        const auto isOpen = [&](const job::MountPoint& point) {
+            return point.of && point.of->job == file && !point.at;
+        };
+        if (std::any_of(whole.mount->points.begin(), whole.mount->points.end(), isOpen)) return with.error();
+        complain(path,
+                 {with.error().says + " Its holes are taken where they were last.", with.error().where});
+    }
+    return whole;
 }
 
 int complain(const std::string& path, const Error& error, int status) {

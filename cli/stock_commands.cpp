@@ -57,7 +57,7 @@ std::optional<Batch> batchOf(const Books& books, const Arguments& arguments, int
     }
     Batch batch;
     for (const std::string& path : arguments.jobs) {
-        const auto job = readJob(path);
+        const auto job = readWhole(path, books);
         if (!job) return refuse(path, job.error(), kCannotBeRead);
         const auto material = materialOf(*job);
         if (!material) return refuse(path, material.error(), kCannotBeMade);

@@ -38,7 +38,7 @@ public:
              3.6);
         y += 2;
         for (size_t i = 0; i < wanted.size(); ++i)
-            reading(i + 1, wanted[i], instruments);
+            reading(i + 1, wanted[i], *job.mount, instruments);
     }
 
 private:
@@ -46,11 +46,12 @@ private:
     static QString tr(const char* says) { return QCoreApplication::translate("MeasuringSheet", says); }
 
     /// Its number, what and with what, and a box to write in.
-    void reading(size_t number, const job::MountReading& wanted, const mount::Instruments& instruments) {
+    void reading(size_t number, const job::MountReading& wanted, const job::Mount& mount,
+                 const mount::Instruments& instruments) {
         room(kLine);
         const double box = 34;
         text(QPointF(page.left(), y), QString::number(number), 3.6, Weight::SemiBold);
-        std::string says = capital(mount::inWords(wanted));
+        std::string says = capital(mount::inWords(wanted, mount));
         if (const std::string with = mount::withWhat(wanted, instruments); !with.empty()) says += ", " + with;
         text(QPointF(page.left() + 9, y), said(says), 3.6);
         pen(0.25);
@@ -96,6 +97,7 @@ private:
     }
 
     static std::vector<Vec3> boardOf(const job::MountFace& face, const job::Mount& placed) {
+        // Of a tube what touches it where it is seen from.
         const Vec3 normal = face.normal->normalized();
         const Vec3 aside = std::abs(normal.z()) < 0.9 ? Vec3::UnitZ() : Vec3::UnitX();
         const Vec3 along = (aside - aside.dot(normal) * normal).normalized(), across = normal.cross(along);

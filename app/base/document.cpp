@@ -140,6 +140,11 @@ std::optional<Error> Document::take(const check::Remedy& remedy, const Element& 
     return wrong;
 }
 
+void Document::takeOtherSide(bool other) {
+    otherSide = other;
+    emit placeTaken();
+}
+
 void Document::replace(job::Job job) {
     undo.clear();
     const Element first = Element::plate(job.plates.front().id);

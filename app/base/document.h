@@ -26,6 +26,18 @@ public:
     Document(job::Job job, Books& books, QObject* parent = nullptr);
 
     const job::Job& job() const { return currentJob; }
+    /// The place that is in hand on the Mount stage: where the drawn hand goes, or the other hand's own.
+    const std::optional<job::Mount>& place() const {
+        return isOtherSide() ? currentJob.oppositeMount : currentJob.mount;
+    }
+    std::optional<job::Mount>& placeOf(job::Job& changed) const {
+        return isOtherSide() ? changed.oppositeMount : changed.mount;
+    }
+    bool isOtherSide() const { return otherSide && currentJob.oppositeMount; }
+    void takeOtherSide(bool other);
+    /// Its file, absolute; empty where it was never saved.
+    const QString& path() const { return filePath; }
+    void setPath(const QString& path) { filePath = path; }
     Books& books() const { return shopBooks; }
     const part::Part& part() const { return solvedPart; }
     /// The same of the opposite hand.
@@ -91,6 +103,7 @@ public:
 
 signals:
     void changed();                           // job, part, findings
+    void placeTaken();                        // this side or the other
     void planTaken();                         // radii, order and findings, later than the change itself
     void selectionChanged();                  // selected or hovered
     void secondPartMade(const job::Job& job); // an edit left a part of its own
@@ -106,6 +119,8 @@ private:
     Books& shopBooks;
     mutable TaughtCache taughtBooks;
     job::Job currentJob;
+    QString filePath;
+    bool otherSide = false; // in hand
     part::Part solvedPart;
     part::Folded foldedPart;
     std::shared_ptr<const check::PlanFacts> planFacts;     // null until there is a plan for this very job

@@ -141,11 +141,13 @@ void addLeast(Block& block, const Document& document, const Clearance& thing) {
 }
 
 Block blockOf(Document& document, size_t index) {
-    const Clearance& thing = document.job().mount->clearances[index];
+    const Clearance& thing = document.place()->clearances[index];
     const QString name = text(thing.id);
     const auto maker =
         CellMaker(document, QStringLiteral("clear.%1").arg(index), QObject::tr("of the %1").arg(name),
-                  [index](job::Job& changed) -> Clearance& { return changed.mount->clearances[index]; });
+                  [&document, index](job::Job& changed) -> Clearance& {
+                      return document.placeOf(changed)->clearances[index];
+                  });
     Block block;
     block.gapAbove = 6;
     Line first{choice(
@@ -154,8 +156,8 @@ Block blockOf(Document& document, size_t index) {
             const std::string called = key == QLatin1String(kOwnName) ? ownName(now) : key.toStdString();
             if (called.empty()) return {};
             return document.change(QObject::tr("what it is"), [&](job::Job& changed) {
-                Clearance& own = changed.mount->clearances[index];
-                if (own.id != called) own.id = edit::freeNameOf(*changed.mount, called);
+                Clearance& own = document.placeOf(changed)->clearances[index];
+                if (own.id != called) own.id = edit::freeNameOf(*document.placeOf(changed), called);
             });
         })};
     if (thing.shape == Shape::Cylinder) {
@@ -173,7 +175,7 @@ Block blockOf(Document& document, size_t index) {
         {QStringLiteral("clear.%1.remove").arg(index), QObject::tr("Remove the %1").arg(name)},
         [&document, index, name] {
             return document.change(QObject::tr("%1 removed").arg(name), [&](job::Job& changed) {
-                auto& all = changed.mount->clearances;
+                auto& all = document.placeOf(changed)->clearances;
                 all.erase(all.begin() + static_cast<std::ptrdiff_t>(index));
             });
         },
@@ -189,8 +191,9 @@ Cell adding(Document& document, const QString& says, const QString& id, Shape sh
     return press(
         says, {id, QObject::tr("%1 that has to stay free").arg(says)},
         [&document, shape] {
-            return document.change(QObject::tr("something to keep clear of"),
-                                   [&](job::Job& changed) { edit::addClearance(*changed.mount, shape); });
+            return document.change(QObject::tr("something to keep clear of"), [&](job::Job& changed) {
+                edit::addClearance(*document.placeOf(changed), shape);
+            });
         },
         Cell::Look::Link);
 }
@@ -198,9 +201,9 @@ Cell adding(Document& document, const QString& says, const QString& id, Shape sh
 } // namespace
 
 std::vector<Block> clearanceBlocks(Document& document) {
-    if (!document.job().mount) return {};
+    if (!document.place()) return {};
     std::vector<Block> blocks;
-    for (size_t i = 0; i < document.job().mount->clearances.size(); ++i)
+    for (size_t i = 0; i < document.place()->clearances.size(); ++i)
         blocks.push_back(blockOf(document, i));
     Block foot;
     foot.gapAbove = 6;

@@ -16,9 +16,12 @@ std::vector<Block> surveyBlocks(Document& document, Survey& survey, QAction& she
 std::vector<Block> readingBlocks(Document& document, Survey& survey);
 /// Asks for a file that tells of a face.
 using AskForFile = std::function<void(const std::string& face)>;
-/// Faces, points and edges, roughly; more of them out of pictures, tables and drawings.
-std::vector<Block> placeBlocks(Document& document, Survey& survey, const AskForFile& picture,
-                               const AskForFile& drawing);
+struct AsksForFiles {
+    AskForFile picture, drawing;
+    std::function<void()> otherJob;
+};
+/// Faces, points and edges, roughly; more of them out of pictures, tables, drawings and other jobs.
+std::vector<Block> placeBlocks(Document& document, Survey& survey, const AsksForFiles& asks);
 /// What has to stay free there, and how near the bracket comes to it.
 std::vector<Block> clearanceBlocks(Document& document);
 /// What of the bracket may become another when it is brought there, and within what.

@@ -9,10 +9,14 @@
 #include "app/widgets/notice.h"
 #include "app/widgets/panel_column.h"
 #include "app/widgets/theme.h"
+#include "common/phrase.h"
 #include "files/places.h"
 
+#include <QCursor>
 #include <QFileDialog>
+#include <QFileInfo>
 #include <QHBoxLayout>
+#include <QMenu>
 #include <QVBoxLayout>
 
 #include <sstream>
@@ -60,7 +64,7 @@ MountStage::MountStage(Document& document, std::function<void(const QString& key
 void MountStage::take() {
     for (CellPanel* panel : {state, readings, places, ties, changes, clearances})
         panel->refresh();
-    const bool isThere = document.job().mount.has_value();
+    const bool isThere = document.place().has_value();
     readingsHeading->setVisible(isThere);
     placesColumn->setVisible(isThere);
 }
@@ -89,9 +93,10 @@ QWidget* MountStage::makeReadings() {
 
 QWidget* MountStage::makePlaces() {
     places = new CellPanel(document, tr("What is there"), [this](Document& of) {
-        return placeBlocks(
-            of, known, [this](const std::string& face) { askForPicture(face); },
-            [this](const std::string& face) { askForDrawing(face); });
+        return placeBlocks(of, known,
+                           {[this](const std::string& face) { askForPicture(face); },
+                            [this](const std::string& face) { askForDrawing(face); },
+                            [this] { askForOtherJob(); }});
     });
     ties = new CellPanel(document, tr("The bracket there"),
                          [this](Document& of) { return tieBlocks(of, known, proposed); });
@@ -117,6 +122,29 @@ void MountStage::askForDrawing(const std::string& face) {
     if (!path.isEmpty()) openDrawing(face, path);
 }
 
+void MountStage::askForOtherJob() {
+    const QString path =
+        QFileDialog::getOpenFileName(window(), tr("The job that this bracket is bolted to"),
+                                     QFileInfo(document.path()).path(), tr("Good Fold jobs (*.gfold)"));
+    if (path.isEmpty()) return;
+    const auto offered = offeredIn(document.path(), path);
+    if (!offered) return Notice::say(*this, text(offered.error().says));
+    QMenu menu(this);
+    for (const lineup::Offered& each : *offered)
+        menu.addAction((each.plate.onFace ? tr("Leg %1, its face: %2") : tr("Leg %1, its back: %2"))
+                           .arg(text(each.plate.id), text(listed(each.holes))),
+                       this, [this, each] { takeHolesOf(each); });
+    menu.exec(QCursor::pos());
+}
+
+void MountStage::takeHolesOf(const lineup::Offered& offered) {
+    const auto placed = withNeighbourIn(lineup::withPointsOf(document.job(), offered), document.path(),
+                                        offered.plate.job, document.books());
+    const auto wrong =
+        placed ? document.edit(tr("holes of %1").arg(text(offered.plate.job)), *placed) : placed.error();
+    if (wrong) Notice::say(*this, text(wrong->says));
+}
+
 void MountStage::openPicture(const std::string& face, const QString& path) {
     if (!photo) {
         photo = new PhotoPage(document, middle);
@@ -124,7 +152,7 @@ void MountStage::openPicture(const std::string& face, const QString& path) {
         connect(photo, &PhotoPage::left, this, [this] { middle->setCurrentWidget(view); });
         // Undone or reopened, the face may be gone.
         connect(&document, &Document::changed, photo, [this] {
-            const auto& mount = document.job().mount;
+            const auto& mount = document.place();
             if (!mount || !mount->findFace(photo->onFace())) middle->setCurrentWidget(view);
         });
     }
@@ -146,7 +174,7 @@ void MountStage::openDrawing(const std::string& face, const QString& path) {
     if (!wrong) {
         std::optional<Error> refused;
         wrong = document.change(tr("holes from a drawing"), [&](job::Job& changed) {
-            refused = edit::addPlaces(*changed.mount, face, *places, {}, kAsDrawn);
+            refused = edit::addPlaces(*document.placeOf(changed), face, *places, {}, kAsDrawn);
         });
         if (refused) wrong = refused;
     }

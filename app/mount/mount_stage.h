@@ -1,6 +1,7 @@
 // The Mount stage: the place where the bracket goes, measured as people measure.
 #pragma once
 
+#include "app/base/neighbour_files.h"
 #include "app/base/stage.h"
 #include "app/mount/shapes.h"
 #include "app/mount/survey.h"
@@ -34,6 +35,8 @@ public:
     /// none.
     void openPicture(const std::string& face, const QString& path);
     void openDrawing(const std::string& face, const QString& path);
+    /// Holes of another job become points of this one's mount.
+    void takeHolesOf(const lineup::Offered& offered);
     PhotoPage* photoPage() const { return photo; }
     /// All panels, as they read.
     QString says() const;
@@ -45,6 +48,7 @@ private:
     void showShapes();
     void askForPicture(const std::string& face);
     void askForDrawing(const std::string& face);
+    void askForOtherJob();
 
     Document& document;
     std::function<void(const QString& key)> showStage;

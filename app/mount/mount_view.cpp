@@ -54,6 +54,12 @@ std::vector<MountView::Board> MountView::boards() const {
     for (size_t i = 0; i < mount->faces.size(); ++i) {
         const Eigen::Matrix3d& axes = survey.measured()->solution.scene.faces[i].axes;
         Board board{i, *mount->faces[i].at, axes.col(0), axes.col(1), axes.col(2), {}};
+        if (const auto& tube = mount->faces[i].tube) {
+            const Vec3 across = camera.towardViewer().cross(board.along);
+            if (across.norm() > 1e-6) board.across = across.normalized(); // else it is seen from its end
+            board.outward = board.along.cross(board.across);
+            board.tubeRadius = *tube / 2;
+        }
         const auto extend = [&](const Vec3& place) {
             board.box.extend(Vec2((place - board.at).dot(board.along), (place - board.at).dot(board.across)));
         };
@@ -63,12 +69,16 @@ std::vector<MountView::Board> MountView::boards() const {
             if (edge.face == mount->faces[i].id)
                 for (const Vec3& end : *edge.at)
                     extend(end);
-        for (const job::MountReading& reading : document.job().mount->readings)
+        for (const job::MountReading& reading : document.place()->readings)
             if (reading.kind == job::MountReading::Kind::Height && reading.of[1] == mount->faces[i].id)
                 extend(*mount->findPoint(reading.of[0])->at); // its foot
         if (board.box.isEmpty()) extend(board.at);
         board.box = Eigen::AlignedBox2d(board.box.min() - Vec2(kBeyond, kBeyond),
                                         board.box.max() + Vec2(kBeyond, kBeyond));
+        if (board.tubeRadius > 0) {
+            board.box.min().y() = -board.tubeRadius;
+            board.box.max().y() = board.tubeRadius;
+        }
         all.push_back(board);
     }
     return all;
@@ -86,8 +96,8 @@ void MountView::fit() {
     for (const Vec3& point : points)
         near.extend(point);
     const Vec3 round = Vec3::Constant(kBeyond);
-    if (document.job().mount && !points.empty())
-        for (const job::Clearance& thing : document.job().mount->clearances)
+    if (document.place() && !points.empty())
+        for (const job::Clearance& thing : document.place()->clearances)
             for (const Vec3& corner : draw::extentOf(thing))
                 points.push_back(corner.cwiseMax(near.min() - round).cwiseMin(near.max() + round));
     if (!points.empty())
@@ -157,7 +167,10 @@ Vec3 MountView::underScreen(const Board& board, const QPointF& at) const {
     if (std::abs(area) < 1e-6) return board.at;
     const double u = (off.x() * across.y() - off.y() * across.x()) / area;
     const double v = (along.x() * off.y() - along.y() * off.x()) / area;
-    return board.at + u * board.along + v * board.across;
+    if (board.tubeRadius == 0) return board.at + u * board.along + v * board.across;
+    const double aside = std::clamp(v, -0.98 * board.tubeRadius, 0.98 * board.tubeRadius);
+    return board.at + u * board.along + aside * board.across +
+           std::sqrt(board.tubeRadius * board.tubeRadius - aside * aside) * board.outward;
 }
 
 bool MountView::isPointedAt(const std::string& id) const {
@@ -170,7 +183,7 @@ void MountView::mousePressEvent(QMouseEvent* event) {
     isMoved = false;
     dragging.clear();
     const std::string id = thingAt(pressed);
-    const job::Mount* mount = document.job().mount ? &*document.job().mount : nullptr;
+    const job::Mount* mount = document.place() ? &*document.place() : nullptr;
     const job::MountPoint* point = mount ? mount->findPoint(id) : nullptr;
     if (point && !point->at && mount->readings.empty()) dragging = id;
 }
@@ -192,7 +205,7 @@ void MountView::mouseMoveEvent(QMouseEvent* event) {
         if (placed()->faces[board.face].id != face) continue;
         const Vec3 there = underScreen(board, at).unaryExpr([](double each) { return std::round(each); });
         job::Job changed = document.job();
-        for (job::MountPoint& point : changed.mount->points)
+        for (job::MountPoint& point : document.placeOf(changed)->points)
             if (point.id == dragging) point.sketch = there;
         document.edit(tr("sketch"), changed, {}, QStringLiteral("sketch %1").arg(text(dragging)));
     }
@@ -209,7 +222,8 @@ void MountView::mouseDoubleClickEvent(QMouseEvent* event) {
         if (placed()->faces[board.face].id != id) continue;
         const Vec3 there =
             underScreen(board, event->position()).unaryExpr([](double each) { return std::round(each); });
-        document.change(tr("point"), [&](job::Job& changed) { edit::addPoint(*changed.mount, id, there); });
+        document.change(tr("point"),
+                        [&](job::Job& changed) { edit::addPoint(*document.placeOf(changed), id, there); });
         return survey.pointAt(std::vector<std::string>());
     }
 }
@@ -242,25 +256,47 @@ void MountView::paintBoard(QPainter& painter, const Board& board) const {
     QColor ground = draw::mixed(colours().panel, colours().rule, board.outward.z() > 0.7 ? 0.25 : 0.5);
     ground.setAlphaF(0.75F);
     painter.setBrush(ground);
+    const bool isTube = board.tubeRadius > 0;
+    const bool seesFar = board.along.dot(camera.towardViewer()) > 0;
+    const double ends[] = {board.box.min().x(), board.box.max().x()};
+    if (isTube) painter.drawPolygon(ringOf(board, ends[seesFar ? 0 : 1]));
     painter.drawPolygon(outline);
+    if (isTube) painter.drawPolygon(ringOf(board, ends[seesFar ? 1 : 0]));
     for (const job::MountEdge& edge : placed()->edges) {
         if (edge.face != face.id) continue;
         painter.setPen(
             QPen(isPointedAt(edge.id) ? colours().accent : colours().ink, isPointedAt(edge.id) ? 3.2 : 2));
-        painter.drawLine(camera.toScreen((*edge.at)[0]), camera.toScreen((*edge.at)[1]));
+        if (isTube)
+            painter.drawPolyline(ringOf(board, ((*edge.at)[0] - board.at).dot(board.along)));
+        else
+            painter.drawLine(camera.toScreen((*edge.at)[0]), camera.toScreen((*edge.at)[1]));
         paintTag(painter, camera.toScreen((*edge.at)[1]), text(edge.id), colours().faintInk);
     }
     paintTag(painter, placeOnScreen(face.id), text(face.id), isLit ? colours().accent : colours().faintInk);
 }
 
-void MountView::paintPoint(QPainter& painter, const job::MountPoint& point, const Board& board) const {
+QPolygonF MountView::ringOf(const Board& tube, double along) const {
+    const Vec3 middle = tube.at + along * tube.along, other = tube.along.cross(tube.across);
+    QPolygonF ring;
+    constexpr int kSides = 48;
+    for (int i = 0; i <= kSides; ++i) {
+        const double angle = radians(360.0 / kSides * i);
+        ring << camera.toScreen(middle +
+                                tube.tubeRadius * (std::cos(angle) * tube.across + std::sin(angle) * other));
+    }
+    return ring;
+}
+
+void MountView::paintPoint(QPainter& painter, size_t index) const {
+    const job::MountPoint& point = placed()->points[index];
+    const Eigen::Matrix3d axes = mount::axesAt(survey.measured()->solution.scene, static_cast<int>(index));
+    const Vec3 along = axes.col(0), across = axes.col(1);
     const double radius = std::max(point.diameter.value_or(4) / 2, px(5) / camera.pixelsPerMm);
     QPolygonF rim;
     constexpr int kSides = 40;
     for (int i = 0; i < kSides; ++i) {
         const double angle = radians(360.0 / kSides * i);
-        rim << camera.toScreen(*point.at +
-                               radius * (std::cos(angle) * board.along + std::sin(angle) * board.across));
+        rim << camera.toScreen(*point.at + radius * (std::cos(angle) * along + std::sin(angle) * across));
     }
     const bool isLit = isPointedAt(point.id), isOpen = survey.isOpen(point.id);
     painter.setPen(QPen(isLit ? colours().accent : colours().ink, isLit ? 2.8 : 1.6,
@@ -270,11 +306,11 @@ void MountView::paintPoint(QPainter& painter, const job::MountPoint& point, cons
     painter.drawPolygon(rim);
     const QPointF middle = camera.toScreen(*point.at);
     if (point.kind == job::MountPoint::Kind::Tapped || point.kind == job::MountPoint::Kind::Mark) {
-        const QPointF along = camera.toScreen(*point.at + 1.4 * radius * board.along) - middle;
-        const QPointF across = camera.toScreen(*point.at + 1.4 * radius * board.across) - middle;
         painter.setPen(QPen(colours().faintInk, 1));
-        painter.drawLine(middle - along, middle + along);
-        painter.drawLine(middle - across, middle + across);
+        for (const Vec3& way : {along, across}) {
+            const QPointF arm = camera.toScreen(*point.at + 1.4 * radius * way) - middle;
+            painter.drawLine(middle - arm, middle + arm);
+        }
     }
     painter.setFont(textFont(13, draw::Weight::SemiBold));
     paintTag(painter, rim.boundingRect().topRight() + QPointF(px(10), -px(6)), text(point.id),
@@ -283,13 +319,18 @@ void MountView::paintPoint(QPainter& painter, const job::MountPoint& point, cons
 
 std::optional<QLineF> MountView::lineOf(const job::MountReading& reading) const {
     using Kind = job::MountReading::Kind;
-    if (reading.kind == Kind::Turn || reading.kind == Kind::Rise || reading.kind == Kind::Diameter) return {};
+    const auto things = job::thingsOf(reading.kind);
+    if (things.size() < 2 || things.front() != job::MountThing::Point) return {};
     const job::Mount& mount = *placed();
     const Vec3 from = *mount.findPoint(reading.of[0])->at;
     Vec3 to = from;
     if (reading.kind == Kind::Height) {
         const job::MountFace& face = *mount.findFace(reading.of[1]);
         to = from - (from - *face.at).dot(*face.normal) * *face.normal;
+        if (face.tube) { // to its skin
+            const Vec3 on = *face.at + (from - *face.at).dot(*face.along) * *face.along;
+            to = on + *face.tube / 2 * (from - on).normalized();
+        }
     } else if (reading.kind == Kind::FromEdge) {
         const auto& ends = *mount.findEdge(reading.of[1])->at;
         const Vec3 along = (ends[1] - ends[0]).normalized();
@@ -302,7 +343,7 @@ std::optional<QLineF> MountView::lineOf(const job::MountReading& reading) const 
 
 /// A line with its figure where it cannot be right, or is pointed at.
 void MountView::paintReading(QPainter& painter, size_t index) const {
-    const job::MountReading& reading = document.job().mount->readings[index];
+    const job::MountReading& reading = document.place()->readings[index];
     const std::optional<QLineF> line = lineOf(reading);
     if (!line) return;
     const bool isSuspected = survey.suspicionOf(index) != nullptr;
@@ -333,12 +374,11 @@ void MountView::paintEvent(QPaintEvent*) {
                              draw::mixed(colours().faintInk, colours().paper, 0.45));
         paintTag(painter, tagOf(thing), text(thing.id), colours().faintInk);
     }
-    const auto& readings = document.job().mount->readings;
+    const auto& readings = document.place()->readings;
     for (size_t i = 0; i < readings.size(); ++i)
         paintReading(painter, i);
-    for (const Board& board : all)
-        for (const job::MountPoint& point : placed()->points)
-            if (point.face == placed()->faces[board.face].id) paintPoint(painter, point, board);
+    for (size_t i = 0; i < placed()->points.size(); ++i)
+        paintPoint(painter, i);
 }
 
 } // namespace goodfold::app

@@ -29,21 +29,25 @@ protected:
     void wheelEvent(QWheelEvent* event) override;
 
 private:
-    /// A face as it is drawn: a board round what is on it.
+    /// A face as it is drawn: a board round what is on it. A tube is the board through its middle line that
+    /// looks at the viewer, as wide as the tube.
     struct Board {
         size_t face;
         Vec3 at, along, across, outward;
         Eigen::AlignedBox2d box;
+        double tubeRadius = 0;
         Vec3 corner(Eigen::AlignedBox2d::CornerType type) const;
     };
     const job::Mount* placed() const;
     std::vector<Board> boards() const;
     void fit();
     bool isPointedAt(const std::string& id) const;
-    /// On a face's plane, under a place on the screen.
+    /// On a face's plane, or on the side of a tube that is seen, under a place on the screen.
     Vec3 underScreen(const Board& board, const QPointF& at) const;
     void paintBoard(QPainter& painter, const Board& board) const;
-    void paintPoint(QPainter& painter, const job::MountPoint& point, const Board& board) const;
+    /// Round a tube, so far along it.
+    QPolygonF ringOf(const Board& tube, double along) const;
+    void paintPoint(QPainter& painter, size_t index) const;
     /// What it was read between, on the screen; nothing of turns and diameters, which have no length.
     std::optional<QLineF> lineOf(const job::MountReading& reading) const;
     void paintReading(QPainter& painter, size_t index) const;

@@ -132,10 +132,10 @@ void PhotoPage::refresh() {
                              : tr("Take %1 holes onto %2").arg(count).arg(text(face)));
     take->setEnabled(count >= 2);
     isPoint->setVisible(view->inHand());
-    if (!view->inHand() || !document.job().mount) return;
+    if (!view->inHand() || !document.place()) return;
     isPoint->clear();
     isPoint->addItem(tr("this one is a new point"), QString());
-    for (const job::MountPoint& point : document.job().mount->points)
+    for (const job::MountPoint& point : document.place()->points)
         if (point.face == face)
             isPoint->addItem(tr("this one is point %1").arg(text(point.id)), text(point.id));
     isPoint->setCurrentIndex(std::max(0, isPoint->findData(view->inHand()->point)));
@@ -152,7 +152,7 @@ void PhotoPage::takeRings() {
     const double sigma = mount::sigmaOf(reading, document.errors().instruments);
     std::optional<Error> wrong;
     const auto refused = document.change(tr("holes out of a picture"), [&](job::Job& changed) {
-        wrong = edit::addPlaces(*changed.mount, face, places, with, sigma);
+        wrong = edit::addPlaces(*document.placeOf(changed), face, places, with, sigma);
     });
     if (refused) wrong = refused;
     if (wrong) return Notice::say(*this, text(wrong->says));

@@ -15,8 +15,12 @@ Cell removal(Document& document, const std::string& id) {
         QObject::tr("remove"),
         {QStringLiteral("thing.%1.remove").arg(text(id)), QObject::tr("Remove %1").arg(text(id))},
         [&document, id] {
-            return document.change(QObject::tr("%1 removed").arg(text(id)),
-                                   [&](job::Job& changed) { edit::removeThing(changed, id); });
+            return document.change(QObject::tr("%1 removed").arg(text(id)), [&](job::Job& changed) {
+                if (document.isOtherSide())
+                    edit::removeFromOtherSide(changed, id);
+                else
+                    edit::removeThing(changed, id);
+            });
         },
         Cell::Look::Link);
 }
@@ -26,7 +30,7 @@ Cell adding(Document& document, const QString& says, const QString& id,
     return press(
         says, {id, says},
         [&document, says, add] {
-            return document.change(says, [&](job::Job& changed) { add(*changed.mount); });
+            return document.change(says, [&](job::Job& changed) { add(*document.placeOf(changed)); });
         },
         Cell::Look::Link);
 }
@@ -41,11 +45,38 @@ Cell asking(const QString& says, const QString& id, const std::string& face, con
         Cell::Look::Link);
 }
 
+/// "face F", "tube P Ø 48", "leg B of hanger.gfold".
+Line headingOf(Document& document, const job::MountFace& face) {
+    if (face.of)
+        return {words((face.of->onFace ? QObject::tr("leg %1 of %2, its face")
+                                       : QObject::tr("leg %1 of %2, its back"))
+                          .arg(text(face.of->id), text(face.of->job)),
+                      Cell::Look::Strong),
+                removal(document, face.id)};
+    if (!face.tube)
+        return {words(QObject::tr("face %1").arg(text(face.id)), Cell::Look::Strong),
+                removal(document, face.id)};
+    const std::string id = face.id;
+    const auto maker =
+        CellMaker(document, QStringLiteral("face.%1").arg(text(id)), QObject::tr("of %1").arg(text(id)),
+                  [&document, id](job::Job& changed) -> job::MountFace& {
+                      const auto index =
+                          document.placeOf(changed)->findFace(id) - document.placeOf(changed)->faces.data();
+                      return document.placeOf(changed)->faces[static_cast<size_t>(index)];
+                  });
+    return {words(QObject::tr("tube %1").arg(text(id)), Cell::Look::Strong), faint(QObject::tr("Ø")),
+            maker.number(ValueField::Kind::Size, QStringLiteral("tube"), QObject::tr("Diameter"), *face.tube,
+                         [](job::MountFace& own, double mm) { own.tube = mm; }),
+            removal(document, id)};
+}
+
 Block pointBlock(Document& document, const Survey& survey, size_t index) {
-    const MountPoint& point = document.job().mount->points[index];
-    const auto maker = CellMaker(
-        document, QStringLiteral("point.%1").arg(text(point.id)), QObject::tr("of %1").arg(text(point.id)),
-        [index](job::Job& changed) -> MountPoint& { return changed.mount->points[index]; });
+    const MountPoint& point = document.place()->points[index];
+    const auto maker = CellMaker(document, QStringLiteral("point.%1").arg(text(point.id)),
+                                 QObject::tr("of %1").arg(text(point.id)),
+                                 [&document, index](job::Job& changed) -> MountPoint& {
+                                     return document.placeOf(changed)->points[index];
+                                 });
     const std::vector<OptionOf<MountPoint::Kind>> kinds{
         {QStringLiteral("tapped"), MountPoint::Kind::Tapped, QObject::tr("a thread")},
         {QStringLiteral("stud"), MountPoint::Kind::Stud, QObject::tr("a stud")},
@@ -79,24 +110,32 @@ Block pointBlock(Document& document, const Survey& survey, size_t index) {
 
 } // namespace
 
-std::vector<Block> placeBlocks(Document& document, Survey& survey, const AskForFile& picture,
-                               const AskForFile& drawing) {
-    if (!document.job().mount) return {};
-    const job::Mount& mount = *document.job().mount;
+std::vector<Block> placeBlocks(Document& document, Survey& survey, const AsksForFiles& asks) {
+    if (!document.place()) return {};
+    const job::Mount& mount = *document.place();
     std::vector<Block> blocks;
+    const auto addPoints = [&](const job::MountFace& face) {
+        for (size_t i = 0; i < mount.points.size(); ++i)
+            if (mount.points[i].face == face.id) blocks.push_back(pointBlock(document, survey, i));
+    };
     for (const job::MountFace& face : mount.faces) {
         Block heading;
         heading.gapAbove = 6;
+        heading.lines.push_back(headingOf(document, face));
+        if (face.of) {
+            blocks.push_back(std::move(heading));
+            addPoints(face);
+            continue;
+        }
         heading.lines.push_back(
-            {words(QObject::tr("face %1").arg(text(face.id)), Cell::Look::Strong),
-             adding(document, QObject::tr("+ point"), QStringLiteral("add.point.%1").arg(text(face.id)),
+            {adding(document, QObject::tr("+ point"), QStringLiteral("add.point.%1").arg(text(face.id)),
                     [id = face.id](job::Mount& own) { edit::addPoint(own, id); }),
              adding(document, QObject::tr("+ edge"), QStringLiteral("add.edge.%1").arg(text(face.id)),
-                    [id = face.id](job::Mount& own) { edit::addEdge(own, id); }),
-             removal(document, face.id)});
-        heading.lines.push_back(
-            {asking(QObject::tr("holes from a picture…"), QStringLiteral("add.picture.%1"), face.id, picture),
-             asking(QObject::tr("from a drawing…"), QStringLiteral("add.drawing.%1"), face.id, drawing)});
+                    [id = face.id](job::Mount& own) { edit::addEdge(own, id); })});
+        heading.lines.push_back({asking(QObject::tr("holes from a picture…"),
+                                        QStringLiteral("add.picture.%1"), face.id, asks.picture),
+                                 asking(QObject::tr("from a drawing…"), QStringLiteral("add.drawing.%1"),
+                                        face.id, asks.drawing)});
         blocks.push_back(std::move(heading));
         for (const job::MountEdge& edge : mount.edges)
             if (edge.face == face.id) {
@@ -105,13 +144,22 @@ std::vector<Block> placeBlocks(Document& document, Survey& survey, const AskForF
                 block.lines.push_back({words(text(edge.id), Cell::Look::Strong), removal(document, edge.id)});
                 blocks.push_back(std::move(block));
             }
-        for (size_t i = 0; i < mount.points.size(); ++i)
-            if (mount.points[i].face == face.id) blocks.push_back(pointBlock(document, survey, i));
+        addPoints(face);
     }
     Block foot;
     foot.gapAbove = 8;
     foot.lines.push_back({adding(document, QObject::tr("+ face"), QStringLiteral("add.face"),
-                                 [](job::Mount& own) { edit::addFace(own); })});
+                                 [](job::Mount& own) { edit::addFace(own); }),
+                          adding(document, QObject::tr("+ tube"), QStringLiteral("add.tube"),
+                                 [](job::Mount& own) { edit::addTube(own); }),
+                          press(
+                              QObject::tr("holes of another job…"),
+                              {QStringLiteral("add.other"), QObject::tr("Holes of another job, to bolt to")},
+                              [asks]() -> Cell::Answer {
+                                  asks.otherJob();
+                                  return {};
+                              },
+                              Cell::Look::Link)});
     blocks.push_back(std::move(foot));
     return blocks;
 }

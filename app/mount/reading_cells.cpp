@@ -33,7 +33,7 @@ std::vector<Option> instrumentsFor(const Document& document, Kind kind) {
 }
 
 /// "a to b", "c over F", "F and G".
-QString ofWords(const MountReading& reading) {
+QString ofWords(const MountReading& reading, const job::Mount& mount) {
     const auto of = [&](size_t i) { return text(reading.of[i]); };
     switch (reading.kind) {
     case Kind::Between:
@@ -43,7 +43,9 @@ QString ofWords(const MountReading& reading) {
     case Kind::Along:
         return QObject::tr("%1 to %2 along %3").arg(of(0), of(1), of(2));
     case Kind::Square:
-        return QObject::tr("%1 to %2 square to %3").arg(of(0), of(1), of(2));
+        return (mount.findFace(reading.of[2]) ? QObject::tr("%1 to %2 around %3")
+                                              : QObject::tr("%1 to %2 square to %3"))
+            .arg(of(0), of(1), of(2));
     case Kind::Height:
         return QObject::tr("%1 over %2").arg(of(0), of(1));
     case Kind::Turn:
@@ -52,6 +54,10 @@ QString ofWords(const MountReading& reading) {
         return QObject::tr("rise of %2 on 100 of %1").arg(of(0), of(1));
     case Kind::Diameter:
         return QObject::tr("Ø of %1").arg(of(0));
+    case Kind::Plumb:
+        return QObject::tr("%1 leans outward, on %2").arg(of(0)).arg(reading.over);
+    case Kind::Level:
+        return QObject::tr("%1 is out of level, on %2").arg(of(0)).arg(reading.over);
     }
     return {};
 }
@@ -65,7 +71,7 @@ std::function<Cell::Answer(std::optional<double>)> taking(Document& document, co
         auto wrong = document.change(QObject::tr("reading"), [&](job::Job& changed) {
             MountReading read = reading;
             read.value = *typed;
-            edit::addReading(*changed.mount, read);
+            edit::addReading(*document.placeOf(changed), read);
         });
         if (!wrong) then();
         return wrong;
@@ -88,7 +94,8 @@ void addSheet(std::vector<Block>& blocks, Document& document, Survey& survey) {
                                Cell::Look::Link)});
     for (size_t i = 0; i < survey.sheet().size(); ++i) {
         const auto& [number, reading] = survey.sheet()[i];
-        const QString says = QObject::tr("%1. %2").arg(number).arg(text(mount::inWords(reading)));
+        const QString says =
+            QObject::tr("%1. %2").arg(number).arg(text(mount::inWords(reading, *document.place())));
         if (i > 0) {
             block.lines.push_back({wrapped(says, Cell::Look::Faint)});
             continue;
@@ -139,7 +146,7 @@ void addTie(Block& block, Document& document, const std::string& thing) {
 
 /// What is pointed at gives the readings that can be made of it: a figure typed makes that one.
 void addNew(std::vector<Block>& blocks, Document& document, Survey& survey) {
-    const job::Mount& mount = *document.job().mount;
+    const job::Mount& mount = *document.place();
     Block block;
     const std::vector<std::string>& picked = survey.pointedAt();
     if (picked.empty()) {
@@ -153,7 +160,7 @@ void addNew(std::vector<Block>& blocks, Document& document, Survey& survey) {
     if (picked.size() == 1) {
         block.lines.push_back(
             {wrapped(QObject::tr("Point at one more, to read between the two."), Cell::Look::Faint)});
-        addTie(block, document, picked.front());
+        if (!document.isOtherSide()) addTie(block, document, picked.front());
     } else if (possible.empty()) {
         block.lines.push_back({wrapped(QObject::tr("Nothing is read between these."), Cell::Look::Faint)});
     }
@@ -169,7 +176,7 @@ void addNew(std::vector<Block>& blocks, Document& document, Survey& survey) {
                                                              }))});
         };
         if (reading.kind != Kind::Between) {
-            made(ofWords(reading), How::Centres);
+            made(ofWords(reading, mount), How::Centres);
             continue;
         }
         for (const OptionOf<How>& how : hows())
@@ -181,7 +188,7 @@ void addNew(std::vector<Block>& blocks, Document& document, Survey& survey) {
 /// What it is off by, as the others have it. While one of them cannot be right, the others tell nothing.
 QString offBy(const Document& document, const Survey& survey, size_t index) {
     const mount::Residual* residual = survey.residualOf(index);
-    const MountReading& reading = document.job().mount->readings[index];
+    const MountReading& reading = document.place()->readings[index];
     if (!residual || survey.measured()->adjusted.degreesOfFreedom == 0) return {};
     const mount::Suspect* suspect = survey.suspicionOf(index);
     if (!suspect && !survey.suspects().empty()) return {};
@@ -196,16 +203,17 @@ QString offBy(const Document& document, const Survey& survey, size_t index) {
 }
 
 Block readingBlock(Document& document, const Survey& survey, size_t index) {
-    const MountReading& reading = document.job().mount->readings[index];
-    const auto maker =
-        CellMaker(document, QStringLiteral("reading.%1").arg(text(reading.id)),
-                  QObject::tr("of %1").arg(text(reading.id)),
-                  [index](job::Job& changed) -> MountReading& { return changed.mount->readings[index]; });
+    const MountReading& reading = document.place()->readings[index];
+    const auto maker = CellMaker(document, QStringLiteral("reading.%1").arg(text(reading.id)),
+                                 QObject::tr("of %1").arg(text(reading.id)),
+                                 [&document, index](job::Job& changed) -> MountReading& {
+                                     return document.placeOf(changed)->readings[index];
+                                 });
     Block block;
     block.gapAbove = 5;
     const bool isSuspected = survey.suspicionOf(index) != nullptr;
     Line first{words(text(reading.id), isSuspected ? Cell::Look::Strong : Cell::Look::Faint),
-               words(ofWords(reading)),
+               words(ofWords(reading, *document.place())),
                maker.number(fieldOf(reading.kind), QStringLiteral("value"), QObject::tr("What was read"),
                             reading.value, [](MountReading& own, double value) {
                                 own.value = value;
@@ -224,7 +232,7 @@ Block readingBlock(Document& document, const Survey& survey, size_t index) {
         second.push_back(choice(name, instrumentsFor(document, reading.kind), with,
                                 [&document, index](const QString& key) {
                                     return document.change(QObject::tr("read with"), [&](job::Job& changed) {
-                                        changed.mount->readings[index].with = key.toStdString();
+                                        document.placeOf(changed)->readings[index].with = key.toStdString();
                                     });
                                 }));
     }
@@ -234,8 +242,8 @@ Block readingBlock(Document& document, const Survey& survey, size_t index) {
          QObject::tr("Remove %1").arg(text(reading.id))},
         [&document, index] {
             return document.change(QObject::tr("reading removed"), [&](job::Job& changed) {
-                changed.mount->readings.erase(changed.mount->readings.begin() +
-                                              static_cast<std::ptrdiff_t>(index));
+                document.placeOf(changed)->readings.erase(document.placeOf(changed)->readings.begin() +
+                                                          static_cast<std::ptrdiff_t>(index));
             });
         },
         Cell::Look::Link));
@@ -250,12 +258,12 @@ Block readingBlock(Document& document, const Survey& survey, size_t index) {
 } // namespace
 
 std::vector<Block> readingBlocks(Document& document, Survey& survey) {
-    if (!document.job().mount) return {};
+    if (!document.place()) return {};
     std::vector<Block> blocks;
     addNew(blocks, document, survey);
     addSheet(blocks, document, survey);
     // The last first: that is the one just typed.
-    for (size_t i = document.job().mount->readings.size(); i-- > 0;)
+    for (size_t i = document.place()->readings.size(); i-- > 0;)
         blocks.push_back(readingBlock(document, survey, i));
     return blocks;
 }

@@ -8,11 +8,12 @@ namespace goodfold::app {
 
 Survey::Survey(Document& document, QObject* parent) : QObject(parent), document(document) {
     connect(&document, &Document::changed, this, &Survey::work);
+    connect(&document, &Document::placeTaken, this, &Survey::work);
     work();
 }
 
 void Survey::work() {
-    const std::optional<job::Mount>& mount = document.job().mount;
+    const std::optional<job::Mount>& mount = document.place();
     asked.reset();
     if (mount != workedOut) {
         workedOut = mount;
@@ -86,10 +87,10 @@ void Survey::pointAt(std::vector<std::string> ids) {
 
 void Survey::ask() {
     constexpr int kPieces = 4000;
-    asked = document.job().mount
+    asked = document.place() && !document.isOtherSide()
                 ? lineup::askNext(
                       {document.job(), document.part(), document.material(), nullptr, document.errors()},
-                      *document.job().mount, document.books().hardware.book(), kPieces, 1)
+                      *document.place(), document.books().hardware.book(), kPieces, 1)
                 : std::vector<lineup::Asking>();
     emit changed();
 }
@@ -97,9 +98,9 @@ void Survey::ask() {
 void Survey::takeSheet() {
     onSheet.clear();
     int number = 0;
-    if (document.job().mount)
+    if (document.place())
         for (job::MountReading& reading :
-             mount::readingsToTake(*document.job().mount, document.errors().instruments))
+             mount::readingsToTake(*document.place(), document.errors().instruments))
             onSheet.push_back({++number, std::move(reading)});
     emit changed();
 }

@@ -2,6 +2,7 @@
 #include "app/widgets/cell_maker.h"
 #include "app/widgets/drawn_mount.h"
 #include "edit/mount_edits.h"
+#include "lineup/mounting.h"
 #include "mount/sides.h"
 #include "mount/words.h"
 
@@ -27,7 +28,7 @@ Block nothingYet(Document& document) {
 
 /// In one line where the readings stand.
 QString standing(const Document& document, const Survey& survey) {
-    const auto& readings = document.job().mount->readings;
+    const auto& readings = document.place()->readings;
     if (readings.empty())
         return QObject::tr("Nothing is measured yet: every place is as it is stated or sketched.");
     const int over = survey.measured()->adjusted.degreesOfFreedom;
@@ -40,15 +41,16 @@ QString standing(const Document& document, const Survey& survey) {
 
 Block suspectBlock(Document& document, const mount::Suspect& suspect) {
     const job::Job& job = document.job();
-    const job::MountReading& reading = job.mount->readings[static_cast<size_t>(suspect.reading)];
+    const job::MountReading& reading = document.place()->readings[static_cast<size_t>(suspect.reading)];
     Block block;
     block.gapAbove = 6;
     block.lines.push_back(
-        {wrapped(text(mount::inWords(suspect, *job.mount, job.units)), Cell::Look::Strong)});
+        {wrapped(text(mount::inWords(suspect, *document.place(), job.units)), Cell::Look::Strong)});
     const auto changing = [&document, index = static_cast<size_t>(suspect.reading)](const QString& label,
                                                                                     const auto& change) {
         return [&document, index, label, change]() -> Cell::Answer {
-            return document.change(label, [&](job::Job& changed) { change(changed.mount->readings[index]); });
+            return document.change(
+                label, [&](job::Job& changed) { change(document.placeOf(changed)->readings[index]); });
         };
     };
     const QString likely = reading.kind == job::MountReading::Kind::Turn
@@ -71,7 +73,8 @@ Block suspectBlock(Document& document, const mount::Suspect& suspect) {
 Block openBlock(Document& document, Survey& survey, const mount::Open& open) {
     Block block;
     block.gapAbove = 4;
-    block.lines.push_back({wrapped(text(mount::inWords(open, document.errors().instruments)))});
+    block.lines.push_back(
+        {wrapped(text(mount::inWords(open, *document.place(), document.errors().instruments)))});
     if (open.wants)
         block.lines.push_back({press(
             QObject::tr("Read that"),
@@ -85,13 +88,58 @@ Block openBlock(Document& document, Survey& survey, const mount::Open& open) {
     return block;
 }
 
+/// Which side is in hand, of a pair; where only one was measured, the other may be.
+Block sidesBlock(Document& document, const mount::Measured& measured) {
+    Block block;
+    block.gapAbove = 6;
+    if (!document.job().oppositeMount) {
+        block.lines.push_back({press(
+            QObject::tr("Measure the other side too"),
+            {QStringLiteral("other.new"), QObject::tr("Measure the place of the other hand by itself")},
+            [&document, other = lineup::otherSideOf(measured.placed)]() -> Cell::Answer {
+                auto wrong = document.change(QObject::tr("the other side"),
+                                             [&](job::Job& changed) { changed.oppositeMount = other; });
+                if (!wrong) document.takeOtherSide(true);
+                return wrong;
+            },
+            Cell::Look::Link)});
+        return block;
+    }
+    block.lines.push_back(
+        {words(QObject::tr("In hand")),
+         choice({QStringLiteral("other.inHand"), QObject::tr("Side in hand")},
+                {{QStringLiteral("this"), QObject::tr("this side")},
+                 {QStringLiteral("other"), QObject::tr("the other side")}},
+                document.isOtherSide() ? QStringLiteral("other") : QStringLiteral("this"),
+                [&document](const QString& key) -> Cell::Answer {
+                    document.takeOtherSide(key == QLatin1String("other"));
+                    return {};
+                }),
+         press(
+             QObject::tr("it is a mirror image"),
+             {QStringLiteral("other.mirror"), QObject::tr("The other side is a mirror image of this one")},
+             [&document] {
+                 return document.change(QObject::tr("mirrored"),
+                                        [](job::Job& changed) { changed.oppositeMount.reset(); });
+             },
+             Cell::Look::Link)});
+    return block;
+}
+
 /// Of the other hand's own mount: what is not as in a mirror.
-Block otherSide(Document& document, const mount::Measured& measured) {
+Block otherSide(Document& document, const mount::Measured& inHand) {
     Block block;
     block.gapAbove = 6;
     const job::Job& job = document.job();
+    const auto& instruments = document.errors().instruments;
+    const auto thisSide = document.isOtherSide() ? mount::measured(*job.mount, instruments) : inHand;
+    if (!thisSide) return block;
+    if (job.oppositeMount->readings.empty() && !job.oppositeMount->points.front().at) {
+        block.lines.push_back({wrapped(QObject::tr("Nothing is read on the other side yet."))});
+        return block;
+    }
     std::vector<mount::SideApart> sides =
-        mount::sidesApart(*job.mount, measured, *job.oppositeMount, document.errors().instruments);
+        mount::sidesApart(*job.mount, *thisSide, *job.oppositeMount, instruments);
     std::erase_if(sides, [](const mount::SideApart& side) { return !side.stands(); });
     if (sides.empty())
         block.lines.push_back(
@@ -100,14 +148,14 @@ Block otherSide(Document& document, const mount::Measured& measured) {
         block.lines.push_back({words(QObject::tr("The other side is no mirror image"), Cell::Look::Strong)});
     constexpr size_t kShown = 5;
     for (size_t i = 0; i < std::min(kShown, sides.size()); ++i)
-        block.lines.push_back({wrapped(text(mount::inWords(sides[i], job.units)))});
+        block.lines.push_back({wrapped(text(mount::inWords(sides[i], *job.mount, job.units)))});
     return block;
 }
 
 } // namespace
 
 std::vector<Block> surveyBlocks(Document& document, Survey& survey, QAction& sheet) {
-    if (!document.job().mount) return {nothingYet(document)};
+    if (!document.place()) return {nothingYet(document)};
     std::vector<Block> blocks;
     Block state;
     state.lines.push_back({wrapped(survey.measured() ? standing(document, survey) : text(survey.wrong()))});
@@ -137,6 +185,8 @@ std::vector<Block> surveyBlocks(Document& document, Survey& survey, QAction& she
         blocks.push_back(suspectBlock(document, suspect));
     for (const mount::Open& open : survey.open())
         blocks.push_back(openBlock(document, survey, open));
+    if (survey.measured() && (document.job().oppositeHand || document.job().oppositeMount))
+        blocks.push_back(sidesBlock(document, *survey.measured()));
     if (survey.measured() && document.job().oppositeMount)
         blocks.push_back(otherSide(document, *survey.measured()));
     return blocks;

@@ -117,12 +117,13 @@ Cell::Answer bringOnto(Document& document) {
     const auto reached = lineup::reachAsBent(job, *known, document.material(), *document.shop(),
                                              document.books().hardware.book(), {document.reading()});
     if (!reached) return reached.error();
-    if (!reached->isReached || reached->changed.empty())
+    const bool isOtherwise = reached->laid != lineup::Laid::AsDrawn;
+    if (!reached->isReached || (reached->changed.empty() && !isOtherwise))
         return Error{text::inWords(*reached, document.reading()), "ties"};
     return document.edit(QObject::tr("bracket brought onto its mount"), reached->job);
 }
 
-void addAsked(Block& block, Survey& survey) {
+void addAsked(Block& block, const job::Mount& mount, Survey& survey) {
     if (!survey.askedFor()) {
         block.lines.push_back({press(
             QObject::tr("What to measure next"),
@@ -140,10 +141,10 @@ void addAsked(Block& block, Survey& survey) {
     constexpr size_t kShown = 4;
     for (size_t i = 0; i < std::min(kShown, survey.askedFor()->size()); ++i) {
         const lineup::Asking& each = (*survey.askedFor())[i];
+        const QString says = text(mount::inWords(each.reading, mount));
         block.lines.push_back({words(text(text::oddsInWords(each.odds)), Cell::Look::Strong),
                                press(
-                                   text(mount::inWords(each.reading)),
-                                   {QStringLiteral("ask.%1").arg(i), text(mount::inWords(each.reading))},
+                                   says, {QStringLiteral("ask.%1").arg(i), says},
                                    [&survey, of = each.reading.of]() -> Cell::Answer {
                                        survey.pointAt(of);
                                        return {};
@@ -157,6 +158,13 @@ void addAsked(Block& block, Survey& survey) {
 std::vector<Block> tieBlocks(Document& document, Survey& survey, Shapes& shapes) {
     const job::Job& job = document.job();
     if (!job.mount) return {};
+    if (document.isOtherSide()) {
+        Block note;
+        note.lines.push_back(
+            {wrapped(QObject::tr("The other hand is bolted to the points that are named alike here."),
+                     Cell::Look::Faint)});
+        return {note};
+    }
     Block block;
     block.lines.push_back(restLine(document));
     for (size_t i = 0; i < job.ties.size(); ++i)
@@ -187,7 +195,7 @@ std::vector<Block> tieBlocks(Document& document, Survey& survey, Shapes& shapes)
             {QStringLiteral("mount.solve"),
              QObject::tr("Change the bracket so that its holes come to these points")},
             [&document] { return bringOnto(document); }, Cell::Look::Button)});
-        if (!job.mount->readings.empty()) addAsked(foot, survey);
+        if (!job.mount->readings.empty()) addAsked(foot, *job.mount, survey);
     }
     return {block, foot};
 }

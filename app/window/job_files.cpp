@@ -20,11 +20,13 @@ QString jobFilter() {
 } // namespace
 
 JobFiles::JobFiles(Document& document, QWidget& window)
-    : QObject(&window), document(document), window(window), recovery(new Recovery(document, this)) {
+    : QObject(&window), document(document), window(window), recovery(new Recovery(document, this)),
+      neighbours(new NeighbourFiles(document, this)) {
     connect(&document.undoStack(), &QUndoStack::cleanChanged, this, [this](bool clean) {
         if (clean) recovery->forget();
     });
     connect(recovery, &Recovery::failed, this, &JobFiles::said);
+    connect(neighbours, &NeighbourFiles::said, this, &JobFiles::said);
     constexpr int kMoment = 200; // ms
     settling.setSingleShot(true);
     settling.setInterval(kMoment);
@@ -67,6 +69,8 @@ void JobFiles::take(const Origin& from) {
     origin = from;
     if (QFileInfo::exists(origin.path)) watcher.addPath(origin.path);
     recovery->setOrigin(origin);
+    document.setPath(origin.path);
+    neighbours->look();
 }
 
 bool JobFiles::isChangedOutside() const {
@@ -121,13 +125,14 @@ std::optional<QString> JobFiles::save(const QString& path, Over over) {
     standFor(path, false);
     document.undoStack().setClean();
     recovery->forget();
+    neighbours->tellOthers();
     emit changed();
     return {};
 }
 
 QStringList JobFiles::askWhatToOpen() {
     return QFileDialog::getOpenFileNames(&window, tr("Open jobs"), QFileInfo(origin.path).path(),
-                                         tr("Jobs and drawings (*.gfold *.dxf *.svg)"));
+                                         tr("Jobs, drawings and bench logs (*.gfold *.dxf *.svg *.gfbench)"));
 }
 
 /// Nothing where it is not to be saved over what came since.

@@ -2,6 +2,7 @@
 // something is lost.
 #pragma once
 
+#include "app/base/neighbour_files.h"
 #include "app/base/recovery.h"
 
 #include <QFileSystemWatcher>
@@ -55,6 +56,7 @@ private:
     QWidget& window;
     Recovery* recovery;
     Origin origin;
+    NeighbourFiles* neighbours;
     QFileSystemWatcher watcher;
     QTimer settling; // a file that is written anew goes and comes
 };

@@ -104,6 +104,8 @@ private:
     void openBeside(const QString& path);
     void guideFirst();
     void bringDrawing(const QString& path);
+    void askForFolds(const QString& path);
+    void bringLog(const QString& path);
     void tellWhatCanBeDone();
     void removeInHand();
     void connectClipActions();

@@ -1,10 +1,13 @@
 // How the window answers to files: actions, the title, closing, files dropped on it.
 #include "app/base/job_store.h"
 #include "app/base/settings.h"
+#include "app/bench/bench_stage.h"
 #include "app/bracket/ladder.h"
 #include "app/bracket/picture_view.h"
 #include "app/widgets/notice.h"
 #include "app/window/actions.h"
+#include "app/window/bench_logs.h"
+#include "app/window/fold_question.h"
 #include "app/window/headline.h"
 #include "app/window/job_files.h"
 #include "app/window/main_window.h"
@@ -97,7 +100,18 @@ Result<MainWindow*> MainWindow::opened(const QString& path, Books& books) {
         if (!brought) return Error{inOneSentence(path, brought.error()).toStdString(), {}};
         auto* window = new MainWindow(brought->job, books);
         window->doc.undoStack().resetClean(); // it is no job file yet
-        QTimer::singleShot(0, window, [window, says = toldOf(*brought)] { window->say(says); });
+        QTimer::singleShot(0, window, [window, path, says = toldOf(*brought)] {
+            window->say(says);
+            window->askForFolds(path);
+        });
+        return window;
+    }
+    if (isBenchLog(path)) {
+        const auto log = openBenchLog(path);
+        const auto job = log ? jobOfLog(path, *log) : Result<QString>(log.error());
+        if (!job) return Error{inOneSentence(path, job.error()).toStdString(), {}};
+        auto window = opened(*job, books);
+        if (window) QTimer::singleShot(0, *window, [window = *window, path] { window->bringLog(path); });
         return window;
     }
     auto read = openJob(path);
@@ -109,13 +123,26 @@ Result<MainWindow*> MainWindow::opened(const QString& path, Books& books) {
 
 void MainWindow::openBeside(const QString& path) {
     if (jobFiles->isUntouched() && isDrawing(path)) return bringDrawing(path);
-    if (jobFiles->isUntouched()) {
+    if (!jobFiles->isUntouched() && isBenchLog(path)) return bringLog(path);
+    if (jobFiles->isUntouched() && !isBenchLog(path)) {
         if (const auto wrong = jobFiles->open(path)) say(*wrong);
         return;
     }
     const auto window = opened(path, doc.books());
     if (!window) return say(QString::fromStdString(window.error().says));
     (*window)->show();
+}
+
+void MainWindow::bringLog(const QString& path) {
+    const auto log = openBenchLog(path);
+    if (!log) return say(inOneSentence(path, log.error()));
+    if (const auto why = whyNotOf(path, *log, doc.job())) return say(*why);
+    if (showsStartPage()) leaveStartPage();
+    showStage(QStringLiteral("bench"));
+    findChild<BenchStage*>()->takeLog(*log);
+    say(tr("Piece %1 as %2 has it. Undoing brings back what was noted of it here.")
+            .arg(log->piece)
+            .arg(QFileInfo(path).fileName()));
 }
 
 /// In place of the empty bar; one step that can be undone.
@@ -127,6 +154,26 @@ void MainWindow::bringDrawing(const QString& path) {
     picture()->fit();
     if (showsStartPage()) leaveStartPage();
     say(toldOf(*brought));
+    askForFolds(path);
+}
+
+/// It lies there flat already; bent along its lines it is one step more.
+void MainWindow::askForFolds(const QString& path) {
+    const auto unit = doc.job().units;
+    const auto offered = foldsOfferedIn(path, unit);
+    if (offered.empty()) return;
+    auto* question = new FoldQuestion(
+        offered,
+        [this, path, unit](const FoldQuestion::Folds& folds) {
+            const auto brought = openDrawing(path, unit, folds);
+            if (!brought) return say(inOneSentence(path, brought.error()));
+            if (const auto wrong = doc.edit(tr("bent along its lines"), brought->job))
+                return say(QString::fromStdString(wrong->says));
+            picture()->fit();
+            say(toldOf(*brought));
+        },
+        this);
+    question->open();
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {

@@ -88,7 +88,7 @@ void MainWindow::showHandbook(const QString& page) {
 
 void MainWindow::showCalculation() {
     if (!calculation) {
-        calculation = new Calculation(doc, *planner, this);
+        calculation = new Calculation(doc, *planner, *odds, this);
         connect(calculation, &Calculation::handbookWanted, this,
                 [this] { showHandbook(QStringLiteral("docs/formulas.md")); });
     }

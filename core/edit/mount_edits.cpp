@@ -12,6 +12,8 @@ using job::MountReading;
 using job::MountThing;
 using Kind = MountReading::Kind;
 
+constexpr double kLevelLong = 600; // mm, of a usual spirit level
+
 /// The first letter from one on that names nothing yet; then with numbers.
 std::string freshName(const Mount& mount, char from, char to) {
     for (char letter = from; letter <= to; ++letter)
@@ -44,13 +46,6 @@ void removeFromMount(Mount& mount, const std::string& id) {
     }
 }
 
-std::optional<MountThing> thingOf(const Mount& mount, const std::string& id) {
-    if (mount.findPoint(id)) return MountThing::Point;
-    if (mount.findEdge(id)) return MountThing::Edge;
-    if (mount.findFace(id)) return MountThing::Face;
-    return {};
-}
-
 } // namespace
 
 bool isNamed(const Mount& mount, const std::string& id) {
@@ -80,9 +75,18 @@ void addFace(Mount& mount) {
     mount.faces.push_back({.id = id, .sketchAt = beyond, .sketchNormal = Vec3(-1, 0, 0)});
 }
 
+void addTube(Mount& mount) {
+    addFace(mount);
+    job::MountFace& face = mount.faces.back();
+    face.tube = 40;
+    face.sketchAlong = Vec3(0, 1, 0);
+    face.sketchNormal.reset();
+}
+
 void addPoint(Mount& mount, const std::string& face, std::optional<Vec3> sketch) {
     if (!sketch) {
         sketch = roughly(*mount.findFace(face));
+        if (const auto& tube = mount.findFace(face)->tube) sketch->z() += *tube / 2; // on top of it
         // Beside those that are there.
         const auto onIt = std::count_if(mount.points.begin(), mount.points.end(),
                                         [&](const job::MountPoint& point) { return point.face == face; });
@@ -186,6 +190,12 @@ void removeThing(job::Job& job, const std::string& id) {
     });
 }
 
+void removeFromOtherSide(job::Job& job, const std::string& id) {
+    if (!job.oppositeMount) return;
+    removeFromMount(*job.oppositeMount, id);
+    if (job.oppositeMount->faces.empty()) job.oppositeMount.reset();
+}
+
 std::vector<std::string> readableThings(const Mount& mount, MountThing thing) {
     std::vector<std::string> ids;
     const auto add = [&](const auto& things) {
@@ -201,12 +211,12 @@ std::vector<std::string> readableThings(const Mount& mount, MountThing thing) {
 std::vector<MountReading> readingsOf(const Mount& mount, const std::vector<std::string>& pointedAt) {
     std::vector<MountReading> all;
     for (const Kind kind : {Kind::Between, Kind::Height, Kind::FromEdge, Kind::Along, Kind::Square,
-                            Kind::Turn, Kind::Rise, Kind::Diameter}) {
+                            Kind::Turn, Kind::Rise, Kind::Diameter, Kind::Plumb, Kind::Level}) {
         std::vector<std::string> left = pointedAt;
         MountReading reading{.kind = kind};
-        for (const MountThing wanted : job::thingsOf(kind)) {
+        for (size_t place = 0; place < job::thingsOf(kind).size(); ++place) {
             const auto found = std::find_if(left.begin(), left.end(), [&](const std::string& id) {
-                return thingOf(mount, id) == wanted;
+                return job::canBeOf(mount, kind, place, id);
             });
             if (found == left.end()) break;
             reading.of.push_back(*found);
@@ -216,10 +226,18 @@ std::vector<MountReading> readingsOf(const Mount& mount, const std::vector<std::
         if (kind == Kind::FromEdge &&
             mount.findPoint(reading.of[0])->face != mount.findEdge(reading.of[1])->face)
             continue;
-        reading.with = kind == Kind::Turn       ? "protractor"
-                       : kind == Kind::Height   ? "square-and-rule"
-                       : kind == Kind::Diameter ? "calipers"
-                                                : "rule";
+        const bool goesAround = kind == Kind::Square && mount.findFace(reading.of[2]);
+        if (goesAround && std::any_of(reading.of.begin(), reading.of.end() - 1, [&](const std::string& id) {
+                return mount.findPoint(id)->face != reading.of[2];
+            }))
+            continue;
+        if (kind == Kind::Plumb || kind == Kind::Level) reading.over = kLevelLong;
+        reading.with = kind == Kind::Turn                           ? "protractor"
+                       : kind == Kind::Height                       ? "square-and-rule"
+                       : kind == Kind::Diameter                     ? "calipers"
+                       : kind == Kind::Plumb || kind == Kind::Level ? "spirit-level"
+                       : goesAround                                 ? "tape"
+                                                                    : "rule";
         all.push_back(std::move(reading));
     }
     return all;

@@ -16,6 +16,8 @@ bool isNamed(const job::Mount& mount, const std::string& id);
 /// A face at right angles to the first, a little off it; a point in the middle of a face; an edge along it.
 /// Each with a name of its own.
 void addFace(job::Mount& mount);
+/// A tube there, 40 through, which runs along y.
+void addTube(job::Mount& mount);
 void addPoint(job::Mount& mount, const std::string& face, std::optional<Vec3> sketch = {});
 void addEdge(job::Mount& mount, const std::string& face);
 /// With the next free name, at the end.
@@ -47,6 +49,8 @@ std::optional<Error> addPlaces(job::Mount& mount, const std::string& face,
 
 /// A face, point or edge with all that is said of it: readings, points on it, ties, and what rests there.
 void removeThing(job::Job& job, const std::string& id);
+/// The same of the place of the other hand; bolts stay, and want their points there.
+void removeFromOtherSide(job::Job& job, const std::string& id);
 
 /// What a reading of this kind could be of, in this place of its list: names of points, edges or faces.
 std::vector<std::string> readableThings(const job::Mount& mount, job::MountThing thing);

@@ -10,18 +10,28 @@ bool isFaceSide(Members& members) {
     return members.choice("side", Words<bool, 2>{{{"back", false}, {"face", true}}}, false);
 }
 
-job::Rest restFrom(Members& members) {
+/// By its name; or a hole or plate of another job, which gets one: told whose place it takes.
+std::string nameOrOther(Members& members, const char* key, const char* what,
+                        std::vector<job::OfOther>& others) {
+    if (!members.take(key).is_object()) return members.text(key);
+    Members of(members.take(key), members.at(key));
+    others.push_back(otherFrom(of, what));
+    of.refuseOthers();
+    return job::nameOf(others.back(), what == std::string_view("plate"));
+}
+
+job::Rest restFrom(Members& members, std::vector<job::OfOther>& plates) {
     job::Rest rest;
     rest.plate = members.text("plate");
     rest.onFace = isFaceSide(members);
-    rest.on = members.text("on");
+    rest.on = nameOrOther(members, "on", "plate", plates);
     return rest;
 }
 
-job::Tie tieFrom(Members& members) {
+job::Tie tieFrom(Members& members, std::vector<job::OfOther>& holes) {
     job::Tie tie;
     tie.hole = members.text("hole");
-    tie.point = members.text("point");
+    tie.point = nameOrOther(members, "point", "hole", holes);
     tie.onFace = isFaceSide(members);
     tie.bolt = members.maybeNumber("bolt");
     tie.press = members.maybeNumber("press");
@@ -51,8 +61,36 @@ job::MayChange mayChangeFrom(const json& value, const std::string& where) {
     return {false, limit(value[0]), limit(value[1])};
 }
 
-ordered_json tieOf(const job::Tie& tie) {
-    ordered_json out{{"hole", tie.hole}, {"point", tie.point}};
+/// Faces and points that stand for those of other jobs, where the mount has them not yet: where they are is
+/// found when that job is looked at.
+void addOthers(job::Job& job, const std::vector<job::OfOther>& plates,
+               const std::vector<job::OfOther>& holes) {
+    if (plates.empty() && holes.empty()) return;
+    if (!job.mount) job.mount.emplace();
+    job::Mount& mount = *job.mount;
+    const auto addFace = [&](const job::OfOther& plate) {
+        const std::string name = job::nameOf(plate, true);
+        if (!mount.findFace(name)) mount.faces.push_back({.id = name, .of = plate});
+    };
+    for (const job::OfOther& plate : plates)
+        addFace(plate);
+    for (const job::OfOther& hole : holes) {
+        if (mount.findPoint(job::nameOf(hole))) continue;
+        const job::OfOther unknown{hole.job, "", hole.onFace};
+        addFace(unknown);
+        mount.points.push_back({.id = job::nameOf(hole), .face = job::nameOf(unknown, true), .of = hole});
+    }
+}
+
+template <class Thing>
+ordered_json nameOrOtherOf(const std::string& name, const Thing* thing, const char* what) {
+    if (thing && thing->of) return otherOf(*thing->of, what);
+    return name;
+}
+
+ordered_json tieOf(const job::Job& job, const job::Tie& tie) {
+    ordered_json out{{"hole", tie.hole},
+                     {"point", nameOrOtherOf(tie.point, job.mount->findPoint(tie.point), "hole")}};
     if (tie.onFace) out["side"] = "face";
     if (tie.bolt) out["bolt"] = *tie.bolt;
     if (tie.press) out["press"] = *tie.press;
@@ -81,8 +119,12 @@ void readLineUp(Members& members, job::Job& job) {
         Members mount(members.take("opposite_mount"), "opposite_mount");
         job.oppositeMount = mountFrom(mount);
     }
-    if (members.has("rests")) job.rests = members.own("rests", restFrom);
-    if (members.has("ties")) job.ties = members.list("ties", tieFrom);
+    std::vector<job::OfOther> plates, holes;
+    if (members.has("rests"))
+        job.rests = members.own("rests", [&](Members& own) { return restFrom(own, plates); });
+    if (members.has("ties"))
+        job.ties = members.list("ties", [&](Members& own) { return tieFrom(own, holes); });
+    addOthers(job, plates, holes);
     if (members.has("may_change")) {
         const json& figures = members.take("may_change");
         if (!figures.is_object()) members.fail("must be an object in braces", "may_change");
@@ -102,11 +144,12 @@ void addLineUp(ordered_json& root, const job::Job& job) {
     if (job.mount) root["mount"] = mountOf(*job.mount);
     if (job.oppositeMount) root["opposite_mount"] = mountOf(*job.oppositeMount);
     if (job.rests) {
-        root["rests"] = {{"plate", job.rests->plate}, {"on", job.rests->on}};
+        root["rests"] = {{"plate", job.rests->plate},
+                         {"on", nameOrOtherOf(job.rests->on, job.mount->findFace(job.rests->on), "plate")}};
         if (job.rests->onFace) root["rests"]["side"] = "face";
     }
     for (const job::Tie& tie : job.ties)
-        root["ties"].push_back(tieOf(tie));
+        root["ties"].push_back(tieOf(job, tie));
     const auto limitOf = [](const std::optional<double>& limit) {
         return limit ? ordered_json(*limit) : ordered_json(nullptr);
     };

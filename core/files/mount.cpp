@@ -38,8 +38,11 @@ ordered_json wantedOf(const job::MountReading& reading) {
 void addPlaces(ordered_json& root, const mount::Measured& measured) {
     const job::Mount& placed = measured.placed;
     root["faces"] = ordered_json::array();
-    for (const job::MountFace& face : placed.faces)
-        root["faces"].push_back({{"id", face.id}, {"at", vecOf(*face.at)}, {"normal", vecOf(*face.normal)}});
+    for (const job::MountFace& face : placed.faces) {
+        auto& row = root["faces"].emplace_back(
+            ordered_json{{"id", face.id}, {"at", vecOf(*face.at)}, {"normal", vecOf(*face.normal)}});
+        if (face.tube) row.update({{"diameter", *face.tube}, {"along", vecOf(*face.along)}});
+    }
     const Eigen::MatrixXd joint = mount::jointCovariance(measured);
     ordered_json names = ordered_json::array();
     root["points"] = ordered_json::array();
@@ -100,7 +103,8 @@ void writeMount(std::ostream& out, const std::string& file, const MeasuredMount&
     for (const mount::Open& open : mount::openOf(*mount.job.mount, measured.problem, measured.solution,
                                                  measured.told, mount.instruments)) {
         root["undetermined"].push_back(
-            {{"about", open.about}, {"says", mount::inWords(open, mount.instruments)}});
+            {{"about", open.about},
+             {"says", mount::inWords(open, mount.measured.placed, mount.instruments)}});
         if (open.wants) root["undetermined"].back()["wants"] = wantedOf(*open.wants);
     }
     root["suspects"] = ordered_json::array();
@@ -120,7 +124,7 @@ void writeMount(std::ostream& out, const std::string& file, const MeasuredMount&
     root["ask_next"] = ordered_json::array();
     for (const lineup::Asking& asked : mount.askNext) {
         ordered_json& row = root["ask_next"].emplace_back(wantedOf(asked.reading));
-        row["says"] = mount::inWords(asked.reading);
+        row["says"] = mount::inWords(asked.reading, mount.measured.placed);
         row["odds"] = asked.odds;
     }
     out << root.dump(-1, ' ', false, ordered_json::error_handler_t::replace) << '\n';

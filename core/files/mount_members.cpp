@@ -50,15 +50,29 @@ std::optional<std::array<Vec3, 2>> maybeEnds(Members& members, const std::string
                       vecFrom(ends[1].get<std::vector<double>>())};
 }
 
+/// Round: about a tube.
+void readTube(Members& members, job::MountFace& face) {
+    if (!members.choice("kind", Words<bool, 2>{{{"flat", false}, {"round", true}}}, false)) return;
+    face.tube = members.number("diameter");
+    face.along = maybeVec(members, "along");
+}
+
 job::MountFace faceFrom(Members& members) {
     job::MountFace face;
     face.id = members.text("id");
+    readTube(members, face);
+    if (members.has("of")) {
+        Members of(members.take("of"), members.at("of"));
+        face.of = otherFrom(of, "plate");
+        of.refuseOthers();
+    }
     face.at = maybeVec(members, "at");
     face.normal = maybeVec(members, "normal");
     if (members.has("sketch")) {
         Members sketch(members.take("sketch"), members.at("sketch"));
         face.sketchAt = maybeVec(sketch, "at");
         face.sketchNormal = maybeVec(sketch, "normal");
+        face.sketchAlong = maybeVec(sketch, "along");
         sketch.refuseOthers();
     }
     face.kept = members.kept();
@@ -75,6 +89,11 @@ MountPoint mountPointFrom(Members& members) {
     point.axis = maybeVec(members, "axis");
     point.sigma = members.number("sigma", 0);
     point.sketch = maybeSketch(members);
+    if (members.has("of")) {
+        Members of(members.take("of"), members.at("of"));
+        point.of = otherFrom(of, "hole");
+        of.refuseOthers();
+    }
     point.kept = members.kept();
     return point;
 }
@@ -104,6 +123,23 @@ Reads readingFrom(Members& members) {
     return reading;
 }
 
+/// Rows of a square matrix, one list of numbers each.
+job::Neighbour neighbourFrom(Members& members) {
+    job::Neighbour neighbour{members.text("job"), members.texts("points"), {}};
+    const json& rows = members.take("covariance");
+    const auto isRow = [](const json& row) {
+        return row.is_array() &&
+               std::all_of(row.begin(), row.end(), [](const json& each) { return each.is_number(); });
+    };
+    if (!rows.is_array() || !std::all_of(rows.begin(), rows.end(), isRow))
+        members.fail("must hold rows of numbers", "covariance");
+    for (const json& row : rows)
+        for (const json& each : row)
+            neighbour.covariance.push_back(each.get<double>());
+    members.refuseOthers();
+    return neighbour;
+}
+
 /// As it was read: without its z where that is nothing.
 ordered_json sketchOf(const Vec3& place) {
     if (place.z() == 0) return {place.x(), place.y()};
@@ -112,10 +148,14 @@ ordered_json sketchOf(const Vec3& place) {
 
 ordered_json rowOf(const job::MountFace& face) {
     ordered_json row{{"id", face.id}};
+    if (face.tube) row.update({{"kind", "round"}, {"diameter", *face.tube}});
+    if (face.along) row["along"] = vecOf(*face.along);
+    if (face.of) row["of"] = otherOf(*face.of, "plate");
     if (face.at) row["at"] = vecOf(*face.at);
     if (face.normal) row["normal"] = vecOf(*face.normal);
     if (face.sketchAt) row["sketch"]["at"] = vecOf(*face.sketchAt);
     if (face.sketchNormal) row["sketch"]["normal"] = vecOf(*face.sketchNormal);
+    if (face.sketchAlong) row["sketch"]["along"] = vecOf(*face.sketchAlong);
     return row;
 }
 
@@ -126,6 +166,7 @@ ordered_json rowOf(const MountPoint& point) {
     if (point.axis) row["axis"] = vecOf(*point.axis);
     if (point.sigma != 0) row["sigma"] = point.sigma;
     if (point.sketch) row["sketch"] = sketchOf(*point.sketch);
+    if (point.of) row["of"] = otherOf(*point.of, "hole");
     return row;
 }
 
@@ -140,7 +181,8 @@ ordered_json rowOf(const Reads& reading) {
     ordered_json row{{"id", reading.id}, {"kind", wordFor(kReadingWords, reading.kind)}, {"of", reading.of}};
     if (reading.how != Reads::How::Centres) row["how"] = wordFor(kHowWords, reading.how);
     row["value"] = reading.value;
-    if (reading.kind == Reads::Kind::Rise) row["over"] = reading.over;
+    using enum Reads::Kind;
+    if (reading.kind == Rise || reading.kind == Plumb || reading.kind == Level) row["over"] = reading.over;
     if (!reading.with.empty()) row["with"] = reading.with;
     if (reading.sigma) row["sigma"] = *reading.sigma;
     if (reading.isKept) row["kept"] = true;
@@ -151,6 +193,16 @@ ordered_json rowOf(const job::Clearance& clearance) {
     return clearanceRow(clearance);
 }
 
+ordered_json rowOf(const job::Neighbour& neighbour) {
+    ordered_json row{{"job", neighbour.job}, {"points", neighbour.points}, {"covariance", json::array()}};
+    const size_t rows = 3 * neighbour.points.size();
+    for (size_t i = 0; i < rows; ++i) {
+        const auto from = neighbour.covariance.begin() + static_cast<std::ptrdiff_t>(i * rows);
+        row["covariance"].push_back(std::vector<double>(from, from + static_cast<std::ptrdiff_t>(rows)));
+    }
+    return row;
+}
+
 template <class Thing> void addRows(ordered_json& out, const char* key, const std::vector<Thing>& things) {
     for (const Thing& thing : things)
         addKept(out[key].emplace_back(rowOf(thing)), thing.kept);
@@ -158,13 +210,26 @@ template <class Thing> void addRows(ordered_json& out, const char* key, const st
 
 } // namespace
 
+job::OfOther otherFrom(Members& members, const char* what) {
+    return {members.text("job"), members.text(what, ""),
+            members.choice("side", Words<bool, 2>{{{"back", false}, {"face", true}}}, true)};
+}
+
+ordered_json otherOf(const job::OfOther& other, const char* what) {
+    ordered_json out{{"job", other.job}};
+    if (!other.id.empty()) out[what] = other.id;
+    if (!other.onFace) out["side"] = "back";
+    return out;
+}
+
 job::Mount mountFrom(Members& members) {
     job::Mount mount;
-    mount.faces = members.list("faces", faceFrom);
+    if (members.has("faces")) mount.faces = members.list("faces", faceFrom);
     if (members.has("points")) mount.points = members.list("points", mountPointFrom);
     if (members.has("edges")) mount.edges = members.list("edges", edgeFrom);
     if (members.has("readings")) mount.readings = members.list("readings", readingFrom);
     if (members.has("clearances")) mount.clearances = members.list("clearances", clearanceFrom);
+    if (members.has("others")) mount.neighbours = members.list("others", neighbourFrom);
     mount.kept = members.kept();
     return mount;
 }
@@ -176,6 +241,8 @@ ordered_json mountOf(const job::Mount& mount) {
     addRows(out, "edges", mount.edges);
     addRows(out, "readings", mount.readings);
     addRows(out, "clearances", mount.clearances);
+    for (const job::Neighbour& neighbour : mount.neighbours)
+        out["others"].push_back(rowOf(neighbour));
     addKept(out, mount.kept);
     return out;
 }

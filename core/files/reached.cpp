@@ -36,6 +36,7 @@ void writeReached(std::ostream& out, const std::string& file, const lineup::Reac
     for (const lineup::Reached::Change& change : reached.wouldTake)
         root["would_take"].push_back(named(change));
     if (!reached.alone.empty()) root["alone"] = reached.alone;
+    if (reached.laid != lineup::Laid::AsDrawn) root["strip"] = lineup::inWords(reached.laid);
     for (const check::Finding& finding : findings)
         if (finding.severity == check::Severity::Stop)
             root["stops"].push_back({{"headline", finding.headline}, {"says", finding.says}});

@@ -1,6 +1,7 @@
 #include "job/mount.h"
 
 #include <algorithm>
+#include <string_view>
 
 namespace goodfold::job {
 
@@ -44,8 +45,40 @@ std::vector<MountThing> thingsOf(MountReading::Kind kind) {
         return {Face, Face};
     case Kind::Diameter:
         return {Point};
+    case Kind::Plumb:
+    case Kind::Level:
+        return {Face};
     }
     return {};
+}
+
+bool canBeOf(const Mount& mount, MountReading::Kind kind, size_t place, const std::string& id) {
+    using Kind = MountReading::Kind;
+    const std::vector<MountThing> things = thingsOf(kind);
+    if (place >= things.size()) return false;
+    const MountFace* face = mount.findFace(id);
+    if (face && face->tube)
+        return kind == Kind::Height || kind == Kind::Diameter
+                   ? place + 1 == things.size()
+                   : things[place] == MountThing::Edge && place == 2;
+    return things[place] == MountThing::Point  ? mount.findPoint(id) != nullptr
+           : things[place] == MountThing::Edge ? mount.findEdge(id) != nullptr
+                                               : face != nullptr;
+}
+
+bool Mount::readsUpright() const {
+    return std::any_of(readings.begin(), readings.end(), [](const MountReading& reading) {
+        return reading.kind == MountReading::Kind::Plumb || reading.kind == MountReading::Kind::Level;
+    });
+}
+
+std::string nameOf(const OfOther& other, bool isPlate) {
+    constexpr std::string_view kEnding = ".gfold";
+    std::string name = other.job;
+    if (name.ends_with(kEnding)) name.resize(name.size() - kEnding.size());
+    if (!other.id.empty()) name += "." + other.id;
+    if (isPlate && !other.id.empty() && !other.onFace) name += ".back";
+    return name;
 }
 
 std::string holeThatMakes(const std::string& partHole) {

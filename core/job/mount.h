@@ -8,12 +8,27 @@
 
 namespace goodfold::job {
 
-/// A flat face of the mount. Its normal is its outward side, where the bracket will be.
+/// What stands in for something of the mount: a hole or a plate of another job, seen from one of its sides.
+struct OfOther {
+    std::string job; // its file, as seen from this job's folder: "hanger.gfold"
+    std::string id;  // the hole as its part names it, or the plate
+    bool onFace = true;
+    bool operator==(const OfOther&) const = default;
+};
+/// "hanger.h3", "hanger.B", "hanger.B.back": what such a point or face is called here. Without an id: the
+/// face of a plate that is not known yet.
+std::string nameOf(const OfOther& other, bool isPlate = false);
+
+/// A face of the mount: flat, or round about a tube. A flat one's normal is its outward side, where the
+/// bracket will be; a round one looks outward all around.
 struct MountFace {
     std::string id;
     std::optional<Vec3> at; // a place on it, and its normal; both, where they are stated
     std::optional<Vec3> normal;
     std::optional<Vec3> sketchAt, sketchNormal; // roughly
+    std::optional<double> tube;                 // its outside diameter: then `at` is on its middle line
+    std::optional<Vec3> along, sketchAlong;     // the way that a tube runs
+    std::optional<OfOther> of;                  // a plate of another job
     KeptKeys kept = {};
     bool operator==(const MountFace&) const = default;
 };
@@ -29,6 +44,7 @@ struct MountPoint {
     std::optional<Vec3> axis;   // else its face's normal
     double sigma = 0;           // along and across, each
     std::optional<Vec3> sketch; // roughly: to millimetres or centimetres
+    std::optional<OfOther> of;  // a hole of another job
     KeptKeys kept = {};
     bool operator==(const MountPoint&) const = default;
 };
@@ -45,11 +61,14 @@ struct MountEdge {
 
 /// What somebody read there. Two readings of the same are two.
 /// Between: two points, straight. FromEdge: a point and an edge of its face, square to that. Along, Square:
-/// two points and an edge, what they stand apart along it and square to it in its face. Height: a point over
-/// a face, outward. Turn: degrees between two faces' outward sides. Rise: what the one face rises against the
-/// other on a length of `over`. Diameter: of a point's hole, stud or thread.
+/// two points and an edge, what they stand apart along it and square to it in its face; of a tube in place of
+/// the edge: along its middle line, and on its skin around it. Height: a point over a face, outward. Turn:
+/// degrees between two faces' outward sides. Rise: what the one face rises against the other on a length of
+/// `over`. Diameter: of a point's hole, stud or thread, or of a tube.
+/// By a spirit level or a plumb line: Plumb, what a face leans outward at its upper end on a length of
+/// `over`; Level, what a face is out of level on `over` where it falls most.
 struct MountReading {
-    enum class Kind { Between, FromEdge, Along, Square, Height, Turn, Rise, Diameter };
+    enum class Kind { Between, FromEdge, Along, Square, Height, Turn, Rise, Diameter, Plumb, Level };
     /// To the centres, or to the nearest or the farthest places of the rims.
     enum class How { Centres, Near, Far };
     std::string id;
@@ -65,6 +84,15 @@ struct MountReading {
     bool operator==(const MountReading&) const = default;
 };
 
+/// How surely the holes of another job are where they stand in for points: by that part's own errors, seen
+/// from the plate that this bracket lies on, or from the one that lies on the mount of both.
+struct Neighbour {
+    std::string job;                 // its file
+    std::vector<std::string> points; // of this mount
+    std::vector<double> covariance;  // mm^2, in the mount's frame: three rows a point, one after the other
+    bool operator==(const Neighbour&) const = default;
+};
+
 /// Stated place by place, or sketched and measured, or both.
 struct Mount {
     std::vector<MountFace> faces;
@@ -72,17 +100,23 @@ struct Mount {
     std::vector<MountEdge> edges;
     std::vector<MountReading> readings;
     std::vector<Clearance> clearances;
+    std::vector<Neighbour> neighbours;
     KeptKeys kept = {};
     bool operator==(const Mount&) const = default;
 
     const MountFace* findFace(const std::string& id) const;
     const MountPoint* findPoint(const std::string& id) const;
     const MountEdge* findEdge(const std::string& id) const;
+    /// Whether a spirit level or a plumb line was used.
+    bool readsUpright() const;
 };
 
-/// What a reading of a kind is of, in this order.
+/// What a reading of a kind is of, in this order. A tube may stand where an edge or a point is asked for, as
+/// the kinds say.
 enum class MountThing { Point, Edge, Face };
 std::vector<MountThing> thingsOf(MountReading::Kind kind);
+/// Whether this thing can stand there.
+bool canBeOf(const Mount& mount, MountReading::Kind kind, size_t place, const std::string& id);
 
 /// The side of a plate that lies on a face of the mount.
 struct Rest {

@@ -24,8 +24,20 @@ Problem wrongDirection(const std::optional<Vec3>& direction, const std::string& 
     return {};
 }
 
+Problem wrongOther(const std::optional<OfOther>& of, const std::string& what, const std::string& where) {
+    if (of && of->job.empty()) return Error{"Which job " + what + " is of is not said.", where + ".job"};
+    return {};
+}
+
 Problem wrongFace(const MountFace& face, const std::string& where) {
     const std::string place = "A place on face " + face.id, side = "The outward side of face " + face.id;
+    if (auto t = wrongOther(face.of, "face " + face.id, where + ".of")) return t;
+    if (face.tube)
+        if (auto t = notPositive(*face.tube, 1000, "The diameter of tube " + face.id, where + ".diameter"))
+            return t;
+    for (const auto* along : {&face.along, &face.sketchAlong})
+        if (auto t = wrongDirection(*along, "The way that tube " + face.id + " runs", where + ".along"))
+            return t;
     if (auto t = wrongPlace(face.at, place, where + ".at")) return t;
     if (auto t = wrongDirection(face.normal, side, where + ".normal")) return t;
     if (auto t = wrongPlace(face.sketchAt, place, where + ".sketch.at")) return t;
@@ -40,6 +52,7 @@ Problem wrongPoint(const Mount& mount, const MountPoint& point, const std::strin
         if (auto t =
                 notPositive(*point.diameter, 1000, "The diameter of point " + point.id, where + ".diameter"))
             return t;
+    if (auto t = wrongOther(point.of, "point " + point.id, where + ".of")) return t;
     if (auto t = wrongPlace(point.at, "The place of point " + point.id, where + ".at")) return t;
     if (auto t = wrongPlace(point.sketch, "The sketched place of point " + point.id, where + ".sketch"))
         return t;
@@ -98,10 +111,8 @@ Problem wrongClearance(const Clearance& clearance, const std::string& where) {
     return wrongWay(clearance, name, where);
 }
 
-bool has(const Mount& mount, MountThing thing, const std::string& id) {
-    return thing == MountThing::Point  ? mount.findPoint(id) != nullptr
-           : thing == MountThing::Edge ? mount.findEdge(id) != nullptr
-                                       : mount.findFace(id) != nullptr;
+std::string nounOf(MountThing thing) {
+    return thing == MountThing::Point ? "point" : thing == MountThing::Edge ? "edge" : "face";
 }
 
 Problem wrongReading(const Mount& mount, const MountReading& reading, const std::string& where) {
@@ -113,12 +124,12 @@ Problem wrongReading(const Mount& mount, const MountReading& reading, const std:
                          std::to_string(things.size()) + ".",
                      where + ".of"};
     for (size_t i = 0; i < things.size(); ++i) {
-        if (!has(mount, things[i], reading.of[i]))
-            return Error{name + " is of \"" + reading.of[i] + "\", which is no " +
-                             (things[i] == MountThing::Point  ? "point"
-                              : things[i] == MountThing::Edge ? "edge"
-                                                              : "face") +
-                             " of the mount.",
+        const MountFace* face = mount.findFace(reading.of[i]);
+        if (!canBeOf(mount, reading.kind, i, reading.of[i]))
+            return Error{face && face->tube && things[i] == MountThing::Face
+                             ? name + " is of tube " + face->id + ", which looks outward all around."
+                             : name + " is of \"" + reading.of[i] + "\", which is no " + nounOf(things[i]) +
+                                   " of the mount.",
                          where + ".of"};
         if (i > 0 && reading.of[i] == reading.of[0])
             return Error{name + " is of " + reading.of[0] + " twice.", where + ".of"};
@@ -126,9 +137,17 @@ Problem wrongReading(const Mount& mount, const MountReading& reading, const std:
     if (reading.kind == Kind::FromEdge &&
         mount.findPoint(reading.of[0])->face != mount.findEdge(reading.of[1])->face)
         return Error{name + " is from an edge of another face.", where + ".of"};
+    if (reading.kind == Kind::Square && mount.findFace(reading.of[2]))
+        for (size_t i = 0; i < 2; ++i)
+            if (mount.findPoint(reading.of[i])->face != reading.of[2])
+                return Error{name + " goes around tube " + reading.of[2] + ", and " + reading.of[i] +
+                                 " is not on it.",
+                             where + ".of"};
     if (reading.kind == Kind::Turn)
         if (auto t = outside(reading.value, 0, 180, name, where + ".value")) return t;
-    const double least = reading.kind == Kind::Height || reading.kind == Kind::Rise ? -kFarthest : 0;
+    const bool canBeLess =
+        reading.kind == Kind::Height || reading.kind == Kind::Rise || reading.kind == Kind::Plumb;
+    const double least = canBeLess ? -kFarthest : 0;
     if (auto t = outside(reading.value, least, kFarthest, name, where + ".value")) return t;
     if (auto t = notPositive(reading.over, kFarthest, "The length of " + name, where + ".over")) return t;
     if (reading.sigma) return notPositive(*reading.sigma, 100, "The error of " + name, where + ".sigma");
@@ -156,6 +175,22 @@ Problem wrongOf(const std::vector<Thing>& things, const char* list, const std::s
     return {};
 }
 
+Problem wrongNeighbour(const Mount& mount, const Neighbour& neighbour, const std::string& where) {
+    for (const std::string& point : neighbour.points)
+        if (const MountPoint* own = mount.findPoint(point); !own || !own->of || own->of->job != neighbour.job)
+            return Error{"\"" + point + "\" is no hole of " + neighbour.job + ".", where + ".points"};
+    const size_t rows = 3 * neighbour.points.size();
+    if (neighbour.covariance.size() != rows * rows)
+        return Error{"The errors of " + neighbour.job + " are of " +
+                         std::to_string(neighbour.covariance.size()) + " figures; its points need " +
+                         std::to_string(rows * rows) + ".",
+                     where + ".covariance"};
+    for (const double each : neighbour.covariance)
+        if (auto t = outside(each, -1e4, 1e4, "An error of " + neighbour.job, where + ".covariance"))
+            return t;
+    return {};
+}
+
 Problem wrongMount(const std::optional<Mount>& mount, const std::string& path) {
     if (!mount) return {};
     if (auto t = wrongOf(mount->faces, "faces", "face", path, wrongFace)) return t;
@@ -166,6 +201,8 @@ Problem wrongMount(const std::optional<Mount>& mount, const std::string& path) {
     };
     if (auto t = wrongOf(mount->points, "points", "point", path, with(wrongPoint))) return t;
     if (auto t = wrongOf(mount->edges, "edges", "edge", path, with(wrongEdge))) return t;
+    for (size_t i = 0; i < mount->neighbours.size(); ++i)
+        if (auto t = wrongNeighbour(*mount, mount->neighbours[i], path + "." + at("others", i, ""))) return t;
     if (auto t = wrongOf(mount->clearances, "clearances", "thing to keep clear of", path, wrongClearance))
         return t;
     return wrongOf(mount->readings, "readings", "reading", path, with(wrongReading));

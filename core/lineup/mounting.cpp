@@ -28,12 +28,17 @@ Vec3 normalOf(const job::Mount& mount, const job::MountFace& face) {
     return &face == &mount.faces.front() ? Vec3(0, 0, 1) : Vec3(0, 0, 0);
 }
 
-/// A point on it whose place is stated, or null.
-const MountPoint* pointOn(const job::Mount& mount, const job::MountFace& face) {
-    const auto found = std::find_if(mount.points.begin(), mount.points.end(), [&](const MountPoint& point) {
-        return point.at && point.face == face.id;
-    });
+/// A point on it whose place is stated, or null: the first that is tied, of a tube the one it touches at.
+const MountPoint* pointOn(const job::Job& job, const job::Mount& mount, const job::MountFace& face) {
+    const auto isOn = [&](const MountPoint& point) { return point.at && point.face == face.id; };
+    for (const job::Tie& tie : job.ties)
+        if (const MountPoint* point = mount.findPoint(tie.point); point && isOn(*point)) return point;
+    const auto found = std::find_if(mount.points.begin(), mount.points.end(), isOn);
     return found == mount.points.end() ? nullptr : &*found;
+}
+
+Error unlooked(const job::OfOther& other) {
+    return {"Where " + other.job + " has its holes is not known: it was not looked at yet.", "mount.points"};
 }
 
 /// The largest bolt that goes through both.
@@ -60,7 +65,8 @@ Result<Mounting::Tie> tieOf(const job::Job& job, const job::Mount& mount, const 
     const job::MountFace& face = *mount.findFace(point.face);
     const int index = part.holeIndex(tie.hole);
     const part::PartHole& hole = part.holes[static_cast<size_t>(index)];
-    const Vec3 outward = normalOf(mount, face);
+    const Vec3 outward = outwardAt(mount, point);
+    if (!point.at && point.of) return unlooked(*point.of);
     if (!point.at) return Error{"Where point " + point.id + " is on the mount is not said.", "mount.points"};
     if (outward.isZero())
         return Error{"Which way face " + face.id + " of the mount looks is not said.", "mount.faces"};
@@ -82,7 +88,23 @@ Result<Mounting::Tie> tieOf(const job::Job& job, const job::Mount& mount, const 
     return made;
 }
 
+/// What y and another axis are off by together changes its sign.
+void turnErrorsOver(job::Neighbour& neighbour) {
+    const size_t rows = 3 * neighbour.points.size();
+    for (size_t i = 0; i < rows; ++i)
+        for (size_t j = 0; j < rows; ++j)
+            if ((i % 3 == 1) != (j % 3 == 1)) neighbour.covariance[i * rows + j] *= -1;
+}
+
 } // namespace
+
+Vec3 outwardAt(const job::Mount& mount, const MountPoint& point) {
+    const job::MountFace& face = *mount.findFace(point.face);
+    if (!face.tube || !face.at || !face.along || !point.at) return normalOf(mount, face);
+    const Vec3 along = face.along->normalized(), way = *point.at - *face.at;
+    const Vec3 out = way - way.dot(along) * along;
+    return out.norm() < 1e-9 ? Vec3(0, 0, 0) : Vec3(out.normalized());
+}
 
 Result<Mounting> mountingOf(const job::Job& job, const job::Mount& mount, const part::Part& part,
                             const hardware::Book& hardware) {
@@ -93,13 +115,17 @@ Result<Mounting> mountingOf(const job::Job& job, const job::Mount& mount, const 
     mounting.onFace = job.rests->onFace;
     const job::MountFace* face = mount.findFace(job.rests->on);
     if (!face) return Error{"The mount has no face " + job.rests->on + ".", "rests.on"};
-    const Vec3 outward = normalOf(mount, *face);
+    const MountPoint* onIt = pointOn(job, mount, *face);
+    if (face->of && !face->at) return unlooked(*face->of);
+    if (face->tube && !onIt)
+        return Error{"Where on tube " + face->id + " the bracket lies is not said: give it a point there.",
+                     "mount.points"};
+    const Vec3 outward = onIt ? outwardAt(mount, *onIt) : normalOf(mount, *face);
     if (outward.isZero())
         return Error{"Which way face " + face->id + " of the mount looks is not said.", "mount.faces"};
-    const MountPoint* onIt = pointOn(mount, *face);
     const bool isSaid = face->at || onIt || face == &mount.faces.front();
     if (!isSaid) return Error{"Where face " + face->id + " of the mount is, is not said.", "mount.faces"};
-    const Vec3 on = face->at ? *face->at : onIt ? *onIt->at : Vec3(0, 0, 0);
+    const Vec3 on = face->at && !face->tube ? *face->at : onIt ? *onIt->at : Vec3(0, 0, 0);
     // A face that is z = 0 already keeps the mount's own frame.
     const bool isGround = outward.isApprox(Vec3::UnitZ()) && std::abs(on.z()) < 1e-9;
     if (!isGround) mounting.mountFromFace = poseOf(on, outward);
@@ -122,7 +148,8 @@ job::Mount mirrored(const job::Mount& mount) {
         if (vec) vec->y() = -vec->y();
     };
     for (job::MountFace& face : twin.faces) {
-        for (auto* each : {&face.at, &face.normal, &face.sketchAt, &face.sketchNormal})
+        for (auto* each :
+             {&face.at, &face.normal, &face.sketchAt, &face.sketchNormal, &face.along, &face.sketchAlong})
             turnOver(*each);
     }
     for (MountPoint& point : twin.points)
@@ -133,9 +160,37 @@ job::Mount mirrored(const job::Mount& mount) {
             if (*ends)
                 for (Vec3& end : **ends)
                     end.y() = -end.y();
+    for (job::Neighbour& neighbour : twin.neighbours)
+        turnErrorsOver(neighbour);
     for (job::Clearance& thing : twin.clearances)
         thing = clearance::mirrored(std::move(thing));
     return twin;
+}
+
+job::Mount otherSideOf(const job::Mount& placed) {
+    job::Mount other = mirrored(placed);
+    other.readings.clear();
+    for (job::MountFace& face : other.faces) {
+        if (face.of) continue;
+        if (&face != &other.faces.front()) {
+            face.sketchAt = face.at;
+            (face.tube ? face.sketchAlong : face.sketchNormal) = face.tube ? face.along : face.normal;
+        }
+        face.at.reset();
+        face.normal.reset();
+        face.along.reset();
+    }
+    for (MountPoint& point : other.points) {
+        if (point.of) continue;
+        point.sketch = point.at;
+        point.at.reset();
+        point.sigma = 0;
+    }
+    for (job::MountEdge& edge : other.edges) {
+        edge.sketch = edge.at;
+        edge.at.reset();
+    }
+    return other;
 }
 
 } // namespace goodfold::lineup

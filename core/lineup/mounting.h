@@ -45,7 +45,14 @@ inline constexpr double kStudOut = 1.6;
 Result<Mounting> mountingOf(const job::Job& job, const job::Mount& mount, const part::Part& part,
                             const hardware::Book& hardware);
 
+/// Out of its face at a point whose place is known: square to a tube, away from its middle line. Zero where
+/// it is not said.
+Vec3 outwardAt(const job::Mount& mount, const job::MountPoint& point);
+
 /// The same place for the opposite hand: mirrored over the rest face's x axis.
 job::Mount mirrored(const job::Mount& mount);
+/// A place of the other hand's own, to be measured: sketched as the mirror image of this one, of which every
+/// place is known, and nothing of it read yet.
+job::Mount otherSideOf(const job::Mount& placed);
 
 } // namespace goodfold::lineup

@@ -16,7 +16,7 @@ using What = Dimension::What;
 std::vector<Nearly> nearlyOf(const KnownMount& mount, const Mounting& mounting, const std::string& restFace) {
     std::vector<Nearly> all(mounting.ties.size());
     const std::vector<Source> unsure = targetsOf(mount, mounting, restFace);
-    if (!mount.measured || unsure.empty()) return all;
+    if (!mount.measured || unsure.empty() || unsure.front().of.size() != all.size()) return all;
     for (size_t i = 0; i < all.size(); ++i) {
         const Mounting::Tie& tie = mounting.ties[i];
         const auto row = 3 * static_cast<Eigen::Index>(i);
@@ -151,6 +151,11 @@ std::vector<std::string> alone(const job::Job& job, const Goal& goal, const Pose
     return holes;
 }
 
+bool isSkewed(const Reached& reached) {
+    return std::any_of(reached.changed.begin(), reached.changed.end(),
+                       [](const Reached::Change& each) { return each.of.what == What::Skew; });
+}
+
 } // namespace
 
 Result<Reached> reach(const job::Job& job, const KnownMount& mount, const material::Material& material,
@@ -167,9 +172,7 @@ Result<Reached> reach(const job::Job& job, const KnownMount& mount, const materi
     Brought brought = broughtOnto(job, goal, faceFromRoot, free);
     if (brought.isMet()) roundFigures(brought, goal, job, free, wanted.reading);
     Reached reached = told(brought, job, free);
-    const bool isSkewed = std::any_of(reached.changed.begin(), reached.changed.end(),
-                                      [](const Reached::Change& each) { return each.of.what == What::Skew; });
-    if (wanted.explains && (isSkewed || !reached.isReached))
+    if (wanted.explains && (isSkewed(reached) || !reached.isReached))
         reached.shims = shimsFor(job, goal, faceFromRoot);
     if (wanted.explains && !reached.isReached) {
         reached.wouldTake = wouldTake(job, goal, faceFromRoot);
@@ -179,15 +182,39 @@ Result<Reached> reach(const job::Job& job, const KnownMount& mount, const materi
     return reached;
 }
 
-Result<Reached> reachAsBent(const job::Job& job, const KnownMount& mount, const material::Material& material,
-                            const tool::Shop& shop, const hardware::Book& hardware,
-                            const ReachWanted& wanted) {
+namespace {
+
+Result<Reached> reachWithRadii(const job::Job& job, const KnownMount& mount,
+                               const material::Material& material, const tool::Shop& shop,
+                               const hardware::Book& hardware, const ReachWanted& wanted) {
     job::Job bent = job;
     sequence::takeToolRadii(bent, sequence::settle(job, material, shop).job);
     auto once = reach(bent, mount, material, hardware, wanted);
     if (!once || !once->isReached || once->changed.empty()) return once;
     sequence::takeToolRadii(bent, sequence::settle(once->job, material, shop).job);
     return reach(bent, mount, material, hardware, wanted);
+}
+
+} // namespace
+
+Result<Reached> reachAsBent(const job::Job& job, const KnownMount& mount, const material::Material& material,
+                            const tool::Shop& shop, const hardware::Book& hardware,
+                            const ReachWanted& wanted) {
+    auto asDrawn = reachWithRadii(job, mount, material, shop, hardware, wanted);
+    if (!asDrawn || (asDrawn->isReached && !isSkewed(*asDrawn))) return asDrawn;
+    const part::Part part = part::solve(job, material);
+    for (const Laid laid : kOtherwise) {
+        const auto other = laidOtherwise(job, part, material, laid);
+        if (!other || job::whatIsWrong(*other)) continue;
+        ReachWanted briefly = wanted;
+        briefly.explains = false;
+        auto reached = reachWithRadii(*other, mount, material, shop, hardware, briefly);
+        if (!reached || !reached->isReached || isSkewed(*reached)) continue;
+        Reached found = *std::move(reached);
+        found.laid = laid;
+        return found;
+    }
+    return asDrawn;
 }
 
 } // namespace goodfold::lineup

@@ -3,6 +3,7 @@
 
 #include "lineup/dimensions.h"
 #include "lineup/sources.h"
+#include "lineup/strip.h"
 #include "lineup/targets.h"
 #include "quantity/length.h"
 #include "sequence/settle.h"
@@ -43,6 +44,8 @@ struct Reached {
     /// And where nothing that is held is to blame: holes of which each alone keeps the others from their
     /// points.
     std::vector<std::string> alone = {};
+    /// Holes that are in the strip already come to their points only when it is laid so.
+    Laid laid = Laid::AsDrawn;
 };
 
 /// What the drawing may change by, and what may not.
@@ -61,7 +64,9 @@ struct ReachWanted {
 Result<Reached> reach(const job::Job& job, const KnownMount& mount, const material::Material& material,
                       const hardware::Book& hardware, const ReachWanted& wanted);
 
-/// The same with the radii that the shop's tools make, which may be others once the bracket is changed.
+/// The same with the radii that the shop's tools make, which may be others once the bracket is changed. Where
+/// holes that are there already cannot come to their points as the strip is drawn, or only by a bend that is
+/// skewed, the strip is laid end for end, over, and both: the first of these with which they can.
 Result<Reached> reachAsBent(const job::Job& job, const KnownMount& mount, const material::Material& material,
                             const tool::Shop& shop, const hardware::Book& hardware,
                             const ReachWanted& wanted);

@@ -25,6 +25,57 @@ Eigen::Index indexOf(const job::Mount& mount, const std::string& point) {
     return mount.findPoint(point) - mount.points.data();
 }
 
+std::vector<Source> measuredTargets(const KnownMount& known, const Mounting& mounting,
+                                    const std::string& restFace) {
+    const auto face = static_cast<int>(known.placed.findFace(restFace) - known.placed.faces.data());
+    int touching = 0;
+    for (auto tie = mounting.ties.rbegin(); tie != mounting.ties.rend(); ++tie)
+        if (known.placed.findPoint(tie->point)->face == restFace)
+            touching = static_cast<int>(indexOf(known.placed, tie->point));
+    const Eigen::MatrixXd of = mount::jointCovariance(*known.measured, face, touching);
+    const Eigen::Matrix3d faceFromMount = mounting.mountFromFace.linear().transpose();
+    const auto ties = static_cast<Eigen::Index>(mounting.ties.size());
+    Source source{SourceKind::Target, {}, Eigen::MatrixXd::Zero(3 * ties, 3 * ties), "mount"};
+    for (Eigen::Index i = 0; i < ties; ++i) {
+        const Eigen::Index a = 3 * indexOf(known.placed, mounting.ties[static_cast<size_t>(i)].point);
+        for (Eigen::Index j = 0; j < ties; ++j) {
+            const Eigen::Index b = 3 * indexOf(known.placed, mounting.ties[static_cast<size_t>(j)].point);
+            source.covariance.block<3, 3>(3 * i, 3 * j) =
+                faceFromMount * of.block<3, 3>(a, b) * faceFromMount.transpose();
+        }
+        const double sigma = std::sqrt(source.covariance.block<3, 3>(3 * i, 3 * i).trace() / 3);
+        source.of.push_back({mounting.ties[static_cast<size_t>(i)].hole, sigma});
+    }
+    if (source.covariance.isZero()) return {};
+    return {std::move(source)};
+}
+
+/// Of another job's holes that are tied here, as one.
+std::optional<Source> neighbourTargets(const job::Neighbour& neighbour, const Mounting& mounting) {
+    std::vector<std::pair<std::string, Eigen::Index>> tied; // the bracket's hole, and the row of its point
+    for (const Mounting::Tie& tie : mounting.ties)
+        for (size_t i = 0; i < neighbour.points.size(); ++i)
+            if (neighbour.points[i] == tie.point)
+                tied.emplace_back(tie.hole, 3 * static_cast<Eigen::Index>(i));
+    const auto rows = 3 * static_cast<Eigen::Index>(neighbour.points.size());
+    const Eigen::Map<const Eigen::MatrixXd> all(neighbour.covariance.data(), rows, rows);
+    const Eigen::Matrix3d faceFromMount = mounting.mountFromFace.linear().transpose();
+    const auto size = 3 * static_cast<Eigen::Index>(tied.size());
+    Source source{SourceKind::Target, {}, Eigen::MatrixXd::Zero(size, size), "mount"};
+    for (Eigen::Index i = 0; i < size; i += 3)
+        for (Eigen::Index j = 0; j < size; j += 3)
+            source.covariance.block<3, 3>(i, j) = faceFromMount *
+                                                  all.block<3, 3>(tied[static_cast<size_t>(i / 3)].second,
+                                                                  tied[static_cast<size_t>(j / 3)].second) *
+                                                  faceFromMount.transpose();
+    for (size_t i = 0; i < tied.size(); ++i) {
+        const auto row = 3 * static_cast<Eigen::Index>(i);
+        source.of.push_back({tied[i].first, std::sqrt(source.covariance.block<3, 3>(row, row).trace() / 3)});
+    }
+    if (tied.empty() || source.covariance.isZero()) return {};
+    return source;
+}
+
 } // namespace
 
 Result<KnownMount> knownMount(const job::Mount& mount, const mount::Instruments& instruments) {
@@ -47,7 +98,7 @@ std::optional<Error> whatIsOpen(const job::Mount& mount, const KnownMount& known
         const auto own = std::find_if(ways.begin(), ways.end(),
                                       [&](const mount::Open& way) { return way.about == point; });
         const mount::Open& way = own != ways.end() ? *own : ways.front();
-        return Error{mount::inWords({point, way.wants}, instruments), "mount.readings"};
+        return Error{mount::inWords({point, way.wants}, mount, instruments), "mount.readings"};
     }
     return {};
 }
@@ -66,24 +117,11 @@ std::optional<Error> whatIsDoubted(const job::Job& job, const KnownMount& known,
 
 std::vector<Source> targetsOf(const KnownMount& known, const Mounting& mounting,
                               const std::string& restFace) {
-    if (!known.measured) return statedTargets(known.placed, mounting);
-    const auto face = static_cast<int>(known.placed.findFace(restFace) - known.placed.faces.data());
-    const Eigen::MatrixXd of = mount::jointCovariance(*known.measured, face);
-    const Eigen::Matrix3d faceFromMount = mounting.mountFromFace.linear().transpose();
-    const auto ties = static_cast<Eigen::Index>(mounting.ties.size());
-    Source source{SourceKind::Target, {}, Eigen::MatrixXd::Zero(3 * ties, 3 * ties), "mount"};
-    for (Eigen::Index i = 0; i < ties; ++i) {
-        const Eigen::Index a = 3 * indexOf(known.placed, mounting.ties[static_cast<size_t>(i)].point);
-        for (Eigen::Index j = 0; j < ties; ++j) {
-            const Eigen::Index b = 3 * indexOf(known.placed, mounting.ties[static_cast<size_t>(j)].point);
-            source.covariance.block<3, 3>(3 * i, 3 * j) =
-                faceFromMount * of.block<3, 3>(a, b) * faceFromMount.transpose();
-        }
-        const double sigma = std::sqrt(source.covariance.block<3, 3>(3 * i, 3 * i).trace() / 3);
-        source.of.push_back({mounting.ties[static_cast<size_t>(i)].hole, sigma});
-    }
-    if (source.covariance.isZero()) return {};
-    return {std::move(source)};
+    std::vector<Source> all =
+        known.measured ? measuredTargets(known, mounting, restFace) : statedTargets(known.placed, mounting);
+    for (const job::Neighbour& neighbour : known.placed.neighbours)
+        if (auto source = neighbourTargets(neighbour, mounting)) all.push_back(*std::move(source));
+    return all;
 }
 
 } // namespace goodfold::lineup

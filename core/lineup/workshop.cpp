@@ -79,6 +79,10 @@ Vec3 Workshop::centreOf(size_t tie) const {
     return real.rootFromPlate(rest).inverse() * (spine.middle() + side * spine.axis);
 }
 
+Vec3 Workshop::axisOf(size_t tie) const {
+    return real.rootFromPlate(rest).linear().transpose() * real.spineOf(holes[tie]).axis;
+}
+
 Pose3 Workshop::restFromRoot() const {
     const Pose3 plateFromRoot = real.rootFromPlate(rest).inverse();
     const Eigen::Translation3d raised(0, 0, errors->shim + making.job.coat);

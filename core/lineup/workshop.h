@@ -35,6 +35,8 @@ public:
 
     /// A hole's centre on the side that touches, in the rest plate's own frame.
     Vec3 centreOf(size_t tie) const;
+    /// The hole's axis there, from the back to the face.
+    Vec3 axisOf(size_t tie) const;
 
 private:
     /// The rest plate's resting side on z = 0, the bracket above it.

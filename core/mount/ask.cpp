@@ -29,7 +29,9 @@ std::string mostMoved(const job::Mount& mount, const Problem& problem, const Eig
         look(mount.points[i].id,
              {unknowns.points[i].along, unknowns.points[i].across, unknowns.points[i].radius});
     for (size_t i = 0; i < mount.faces.size(); ++i)
-        if (const int own = unknowns.faces[i]; own >= 0) look(mount.faces[i].id, {own, own + 1, own + 2});
+        if (const int own = unknowns.faces[i]; own >= 0)
+            look(mount.faces[i].id,
+                 {own, own + 1, own + 2, mount.faces[i].tube ? own + 3 : -1, unknowns.radii[i]});
     for (size_t i = 0; i < mount.edges.size(); ++i)
         look(mount.edges[i].id, {unknowns.edges[i].offset, unknowns.edges[i].turn});
     return most;
@@ -59,7 +61,8 @@ std::vector<MountReading> everyReading(const job::Mount& mount) {
     }
     for (size_t i = 0; i < mount.faces.size(); ++i)
         for (size_t j = i + 1; j < mount.faces.size(); ++j)
-            add(Kind::Turn, {mount.faces[i].id, mount.faces[j].id}, "digital-protractor");
+            if (!mount.faces[i].tube && !mount.faces[j].tube)
+                add(Kind::Turn, {mount.faces[i].id, mount.faces[j].id}, "digital-protractor");
     for (const job::MountEdge& edge : mount.edges)
         for (size_t i = 0; i < points.size(); ++i)
             for (size_t j = i + 1; j < points.size(); ++j) {
@@ -67,6 +70,19 @@ std::vector<MountReading> everyReading(const job::Mount& mount) {
                 add(Kind::Along, {points[i].id, points[j].id, edge.id}, "rule");
                 add(Kind::Square, {points[i].id, points[j].id, edge.id}, "rule");
             }
+    for (const job::MountFace& face : mount.faces) {
+        if (!face.tube) {
+            if (mount.readsUpright()) add(Kind::Plumb, {face.id}, "spirit-level");
+            continue;
+        }
+        for (size_t i = 0; i < points.size(); ++i)
+            for (size_t j = i + 1; j < points.size(); ++j) {
+                if (points[i].face != face.id || points[j].face != face.id) continue;
+                add(Kind::Along, {points[i].id, points[j].id, face.id}, "rule");
+                add(Kind::Square, {points[i].id, points[j].id, face.id}, "tape");
+            }
+        add(Kind::Diameter, {face.id}, "calipers");
+    }
     for (const job::MountPoint& point : points)
         if (point.kind != job::MountPoint::Kind::Mark) add(Kind::Diameter, {point.id}, "calipers");
     return all;

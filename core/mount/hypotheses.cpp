@@ -68,7 +68,8 @@ private:
     /// Each true value that the reading may stand for.
     void add(Slip slip, const std::vector<double>& values) {
         for (const double value : values)
-            if (value >= 0 || reading.kind == Kind::Height || reading.kind == Kind::Rise)
+            if (value >= 0 || reading.kind == Kind::Height || reading.kind == Kind::Rise ||
+                reading.kind == Kind::Plumb)
                 found.push_back(
                     {slip, reading.value - value, commonness(slip) / static_cast<double>(values.size())});
     }
@@ -79,6 +80,7 @@ private:
         add(Slip::Inch, {value - kInch, value + kInch});
         add(Slip::TenInches, {value - 10 * kInch, value + 10 * kInch});
         add(Slip::Unit, {value * kInch, value / kInch});
+        if (reading.kind == Kind::Plumb || reading.kind == Kind::Level) return;
         if (reading.kind == Kind::Diameter) add(Slip::Radius, {value * 2, value / 2});
         if (wanted.thickness > 0 && reading.kind != Kind::Diameter) {
             const double t = wanted.thickness;
@@ -111,12 +113,12 @@ private:
                 if (std::find(reading.of.begin(), reading.of.end(), id) != reading.of.end()) return;
                 MountReading really = reading;
                 really.of[i] = id;
-                if (isOnOneFace(really)) others.push_back(really);
+                if (job::canBeOf(mount, really.kind, i, id) && isOnOneFace(really)) others.push_back(really);
             };
             if (things[i] == job::MountThing::Point)
                 for (const job::MountPoint& point : mount.points)
                     put(point.id);
-            if (things[i] == job::MountThing::Edge)
+            if (things[i] == job::MountThing::Edge && !mount.findFace(reading.of[i]))
                 for (const job::MountEdge& edge : mount.edges)
                     put(edge.id);
         }
@@ -125,6 +127,8 @@ private:
     }
 
     bool isOnOneFace(const MountReading& of) const {
+        if (of.kind == Kind::Square && mount.findFace(of.of[2]))
+            return mount.findPoint(of.of[0])->face == of.of[2] && mount.findPoint(of.of[1])->face == of.of[2];
         return of.kind != Kind::FromEdge || mount.findPoint(of.of[0])->face == mount.findEdge(of.of[1])->face;
     }
 

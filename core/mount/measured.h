@@ -18,8 +18,10 @@ struct Measured {
 Result<Measured> measured(const job::Mount& mount, const Instruments& instruments);
 
 /// Of all points, three rows each in their order, mm^2: as seen from a face (by index) that is taken to lie
-/// still, since a bracket that rests on it leans with it. The first face is the mount's own frame.
-Eigen::MatrixXd jointCovariance(const Measured& measured, int face = 0);
+/// still, since a bracket that rests on it leans with it. The first face is the mount's own frame. On a tube
+/// the bracket lies with a plane that touches it at `touching`, a point of it: that plane goes in and out
+/// with the tube, leans with it, and rolls round it with the point.
+Eigen::MatrixXd jointCovariance(const Measured& measured, int face = 0, int touching = 0);
 
 /// How surely it is known how a face leans, degrees: root mean square of its two ways.
 double leanSigmaDeg(const Measured& measured, int face);

@@ -26,6 +26,13 @@ public:
         const int own = unknowns.faces[face];
         if (own < 0) return {vec(axes.col(0)), vec(axes.col(1)), vec(axes.col(2))};
         const T a = get(own) / kLever, b = get(own + 1) / kLever;
+        if (scene.isRound(face)) {
+            const Vec first = normalized(vec(axes.col(0)) + scaled(axes.col(1), a) + scaled(axes.col(2), b));
+            const Vec up = vec(axes.col(2));
+            const T lean = dot(up, first);
+            const Vec outward = normalized(Vec(up - Vec(first * lean)));
+            return {first, cross(outward, first), outward};
+        }
         const Vec outward = normalized(vec(axes.col(2)) + scaled(axes.col(0), a) + scaled(axes.col(1), b));
         const Vec along = vec(axes.col(0));
         const T into = dot(along, outward);
@@ -33,9 +40,14 @@ public:
         return {first, cross(outward, first), outward};
     }
 
+    /// A place on it; of a tube on its middle line.
     Vec at(int face) const {
         const Scene::Face& own = scene.faces[face];
         const int index = unknowns.faces[face];
+        if (own.heldAtSkin) return vec(own.at) - scaled(own.axes.col(2), get(unknowns.radii[face]));
+        if (scene.isRound(face) && index >= 0)
+            return vec(own.at) + scaled(own.axes.col(1), get(index + 2)) +
+                   scaled(own.axes.col(2), get(index + 3));
         if (index < 0) return vec(own.at);
         return vec(own.at) + scaled(own.axes.col(2), get(index + 2));
     }
@@ -44,6 +56,32 @@ public:
         const Scene::Point& own = scene.points[point];
         const Unknowns::OfPoint& index = unknowns.points[point];
         return on(own.face, own.on.x() + get(index.along), own.on.y() + get(index.across));
+    }
+
+    T tubeRadius(int face) const { return scene.faces[face].radius + get(unknowns.radii[face]); }
+
+    /// Around a tube, on its skin, the shorter way.
+    T around(int from, int to) const {
+        const int face = scene.points[from].face;
+        const double whole = 2 * M_PI * scene.faces[face].radius;
+        const double by = scene.points[to].on.y() - scene.points[from].on.y();
+        const T apart = across(to) - across(from) - T(whole * std::round(by / whole));
+        return apart * tubeRadius(face) / T(scene.faces[face].radius);
+    }
+
+    /// From the middle line of a tube, less its radius.
+    T overTube(int point, int face) const {
+        const Vec along = axesOf(face).first, way = place(point) - at(face);
+        const T on = dot(way, along);
+        return norm(Vec(way - Vec(along * on))) - tubeRadius(face);
+    }
+
+    /// Against gravity.
+    Vec up() const {
+        if (unknowns.up < 0) return vec(scene.up);
+        const auto [one, other] = besideUp(scene.up);
+        return normalized(vec(scene.up) + scaled(one, get(unknowns.up) / kLever) +
+                          scaled(other, get(unknowns.up + 1) / kLever));
     }
 
     T radius(int point) const { return scene.points[point].radius + get(unknowns.points[point].radius); }
@@ -64,7 +102,7 @@ public:
 
     /// On a point's rim, which lies in its face.
     Vec onRim(int point, double angle) const {
-        const Axes axes = axesOf(scene.points[point].face);
+        const Axes axes = axesAt(scene.points[point].face, across(point));
         const T r = radius(point);
         return place(point) + Vec(axes.first * T(r * std::cos(angle)) + axes.second * T(r * std::sin(angle)));
     }
@@ -85,8 +123,21 @@ private:
     static Vec scaled(const Vec3& a, const T& by) { return {a[0] * by, a[1] * by, a[2] * by}; }
     static Vec normalized(const Vec& a) { return a * T(1.0 / norm(a)); }
 
+    T across(int point) const { return scene.points[point].on.y() + get(unknowns.points[point].across); }
+
+    /// What touches a tube so far around it; of a flat face its own.
+    Axes axesAt(int face, const T& across) const {
+        const Axes own = axesOf(face);
+        if (!scene.isRound(face)) return own;
+        using std::cos;
+        using std::sin;
+        const T angle = across / T(scene.faces[face].radius), c = cos(angle), s = sin(angle);
+        return {own.first, Vec(own.second * c - own.outward * s), Vec(own.outward * c + own.second * s)};
+    }
+
     Vec on(int face, const T& along, const T& across) const {
-        const Axes axes = axesOf(face);
+        const Axes axes = axesAt(face, across);
+        if (scene.isRound(face)) return at(face) + Vec(axes.first * along + axes.outward * tubeRadius(face));
         return at(face) + Vec(axes.first * along + axes.second * across);
     }
 

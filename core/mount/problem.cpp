@@ -38,6 +38,7 @@ public:
             if (auto wrong = addPoint(point)) return *wrong;
         for (const MountEdge& edge : mount.edges)
             if (auto wrong = addEdge(edge)) return *wrong;
+        if (mount.readsUpright()) lookUp();
         for (const MountReading& reading : mount.readings)
             problem.seen.push_back(observationOf(mount, reading, instruments));
         problem.seen.insert(problem.seen.end(), stated.begin(), stated.end());
@@ -77,6 +78,7 @@ private:
             along = *points[1]->sketch - origin;
         else if (const MountEdge* edge = edgeOnFirst())
             along = (*edge->sketch)[1] - (*edge->sketch)[0];
+        if (mount.faces.front().tube) along = mount.faces.front().sketchAlong.value_or(Vec3::UnitX());
         const double turn = std::atan2(along.y(), along.x());
         return Pose3(Eigen::AngleAxisd(-turn, Vec3::UnitZ()) *
                      Eigen::Translation3d(-origin.x(), -origin.y(), 0));
@@ -93,8 +95,54 @@ private:
         return {at, axes};
     }
 
+    /// `along` and where around is counted from: a direction that need not be square to it.
+    static Scene::Face tubeOf(const MountFace& face, const Vec3& at, const Vec3& along, const Vec3& from) {
+        const Vec3 first = along.normalized();
+        Vec3 outward = from - from.dot(first) * first;
+        if (outward.norm() < 1e-6) outward = besideUp(first).first;
+        outward.normalize();
+        Eigen::Matrix3d axes;
+        axes << first, outward.cross(first), outward;
+        return {at, axes, *face.tube / 2};
+    }
+
+    Wrong addTube(const MountFace& face) {
+        const bool isRead = std::any_of(mount.readings.begin(), mount.readings.end(), [&](const auto& each) {
+            return each.kind == MountReading::Kind::Diameter && each.of.front() == face.id;
+        });
+        if (isRead) problem.unknowns.radii.back() = unknown();
+        if (face.at && face.along) {
+            problem.sketch.faces.push_back(
+                tubeOf(face, *face.at, *face.along, face.normal.value_or(Vec3::UnitZ())));
+            return {};
+        }
+        if (&face == &mount.faces.front() && !isFrameStated) {
+            // Its first point lies on z = 0, which touches it there, and it runs along x.
+            problem.sketch.faces.push_back(
+                tubeOf(face, {0, 0, -*face.tube / 2}, Vec3::UnitX(), Vec3::UnitZ()));
+            problem.sketch.faces.back().heldAtSkin = true;
+            return {};
+        }
+        if (!face.sketchAt || !face.sketchAlong)
+            return Error{
+                "Tube " + face.id +
+                    " of the mount is not sketched: say roughly where its middle is and which way it "
+                    "runs.",
+                "mount.faces"};
+        const Vec3 at = frameFromSketch * *face.sketchAt;
+        problem.sketch.faces.push_back(
+            tubeOf(face, at, frameFromSketch.linear() * *face.sketchAlong, Vec3::UnitZ()));
+        problem.unknowns.faces.back() = unknown(4);
+        return {};
+    }
+
     Wrong addFace(const MountFace& face) {
         problem.unknowns.faces.push_back(-1);
+        problem.unknowns.radii.push_back(-1);
+        if (face.tube) return addTube(face);
+        if (face.of && !face.at)
+            return Error{"Where " + face.of->job + " has its holes is not known: it was not looked at yet.",
+                         "mount.faces"};
         const bool isFirst = &face == &mount.faces.front();
         const MountPoint* stated =
             firstOn(face, [](const MountPoint& point) { return point.at.has_value(); });
@@ -125,7 +173,29 @@ private:
 
     Vec2 onFace(int face, const Vec3& place) const {
         const Scene::Face& own = problem.sketch.faces[face];
+        if (own.radius > 0) {
+            const Vec3 way = own.axes.transpose() * (place - own.at);
+            return {way.x(), own.radius * std::atan2(way.y(), way.z())};
+        }
         return own.axes.leftCols<2>().transpose() * (place - own.at);
+    }
+
+    /// Roughly: out of a face that is level, else up the first face as it is drawn, square to what is plumb.
+    void lookUp() {
+        Vec3 up = Vec3::UnitY();
+        const MountReading* level = nullptr;
+        for (const MountReading& reading : mount.readings) {
+            if (reading.kind == MountReading::Kind::Level) level = &reading;
+            if (reading.kind != MountReading::Kind::Plumb) continue;
+            const Vec3 outward = outwardOf(reading.of.front());
+            const Vec3 square = up - up.dot(outward) * outward;
+            up = square.norm() > 0.1 ? square.normalized() : besideUp(outward).first;
+        }
+        problem.sketch.up = level ? outwardOf(level->of.front()) : up;
+        problem.unknowns.up = unknown(2);
+    }
+    Vec3 outwardOf(const std::string& face) const {
+        return problem.sketch.faces[static_cast<size_t>(indexIn(mount.faces, face))].axes.col(2);
     }
 
     Wrong addPoint(const MountPoint& point) {
@@ -150,7 +220,7 @@ private:
         } else {
             const auto first = isFrameStated ? std::vector<const MountPoint*>{} : pointsOnFirst();
             const bool isOrigin = !first.empty() && first[0] == &point;
-            const bool isAlong = first.size() > 1 && first[1] == &point;
+            const bool isAlong = first.size() > 1 && first[1] == &point && !mount.faces.front().tube;
             if (isOrigin) own.on = {0, 0};
             if (isAlong) own.on.y() = 0;
             free.along = isOrigin ? -1 : unknown();
@@ -182,9 +252,13 @@ private:
         Unknowns::OfEdge free;
         if (!edge.at) {
             free.offset = unknown();
-            const bool isFrame = !isFrameStated && &edge == edgeOnFirst() && pointsOnFirst().size() < 2;
+            // The end of a tube goes around it.
+            const bool isEnd = mount.faces[static_cast<size_t>(face)].tube.has_value();
+            if (isEnd) problem.sketch.edges.back().angle = M_PI / 2;
+            const bool isFrame =
+                !isEnd && !isFrameStated && &edge == edgeOnFirst() && pointsOnFirst().size() < 2;
             if (isFrame) problem.sketch.edges.back().angle = 0;
-            free.turn = isFrame ? -1 : unknown();
+            free.turn = isFrame || isEnd ? -1 : unknown();
         }
         problem.unknowns.edges.push_back(free);
         return {};
@@ -202,8 +276,11 @@ private:
 
 double sigmaOf(const job::MountReading& reading, const Instruments& instruments) {
     if (reading.sigma) return *reading.sigma;
-    const bool isTurn = reading.kind == MountReading::Kind::Turn;
-    const auto found = instruments.find(reading.with.empty() ? isTurn ? "protractor" : "tape" : reading.with);
+    using enum MountReading::Kind;
+    const char* usual = reading.kind == Turn                             ? "protractor"
+                        : reading.kind == Plumb || reading.kind == Level ? "spirit-level"
+                                                                         : "tape";
+    const auto found = instruments.find(reading.with.empty() ? usual : reading.with);
     return found != instruments.end() ? found->second.sigma : 0.5;
 }
 
@@ -229,17 +306,20 @@ Observation observationOf(const job::Mount& mount, const MountReading& reading,
                            sigma,
                            isOwn ? static_cast<int>(index) : -1};
     };
+    const bool isOfTube = mount.findFace(of.back()) && mount.findFace(of.back())->tube;
     switch (reading.kind) {
     case Kind::Between:
         return seen(Seen::Between, point(0), point(1));
     case Kind::FromEdge:
         return seen(Seen::FromEdge, point(0), 0, edge(1));
     case Kind::Along:
-        return seen(Seen::Along, point(0), point(1), edge(2));
+        return isOfTube ? seen(Seen::AlongTube, point(0), point(1), face(2))
+                        : seen(Seen::Along, point(0), point(1), edge(2));
     case Kind::Square:
-        return seen(Seen::Square, point(0), point(1), edge(2));
+        return isOfTube ? seen(Seen::AroundTube, point(0), point(1), face(2))
+                        : seen(Seen::Square, point(0), point(1), edge(2));
     case Kind::Height:
-        return seen(Seen::Height, point(0), face(1));
+        return seen(isOfTube ? Seen::HeightOverTube : Seen::Height, point(0), face(1));
     case Kind::Turn:
         // Closer to parallel than can be read, which way it leans is not known.
         return seen(std::min(reading.value, 180 - reading.value) < 3 * sigma ? Seen::Parallel : Seen::Turn,
@@ -247,7 +327,11 @@ Observation observationOf(const job::Mount& mount, const MountReading& reading,
     case Kind::Rise:
         return seen(Seen::Rise, face(0), face(1));
     case Kind::Diameter:
-        return seen(Seen::Diameter, point(0));
+        return isOfTube ? seen(Seen::DiameterOfTube, face(0)) : seen(Seen::Diameter, point(0));
+    case Kind::Plumb:
+        return seen(Seen::Plumb, face(0));
+    case Kind::Level:
+        return seen(reading.value < 3 * sigma ? Seen::Flat : Seen::Level, face(0));
     }
     return {};
 }

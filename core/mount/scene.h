@@ -17,10 +17,14 @@ struct Scene {
     struct Face {
         Vec3 at;
         Eigen::Matrix3d axes; // two in the face, then outward
+        // Of a tube: `at` is on its middle line, the first of its axes along it, the third where around it is
+        // counted from, toward the second.
+        double radius = 0;
+        bool heldAtSkin = false; // it makes the frame: its skin is held there, not its middle line
     };
     struct Point {
         int face = 0;
-        Vec2 on{0, 0}; // along its face's two axes, from the face's `at`
+        Vec2 on{0, 0}; // along its face's two axes, from the face's `at`; on a tube along it and around it
         double radius = 0;
     };
     struct Edge {
@@ -31,7 +35,13 @@ struct Scene {
     std::vector<Face> faces;
     std::vector<Point> points;
     std::vector<Edge> edges;
+    Vec3 up{0, 1, 0}; // against gravity, unit
+
+    bool isRound(int face) const { return faces[static_cast<size_t>(face)].radius > 0; }
 };
+
+/// Two directions square to `up` and to each other.
+std::pair<Vec3, Vec3> besideUp(const Vec3& up);
 
 /// A turn counts as what it moves at this lever, so that every unknown is millimetres.
 inline constexpr double kLever = 100;
@@ -44,7 +54,11 @@ struct Unknowns {
     struct OfEdge {
         int offset = -1, turn = -1;
     };
-    std::vector<int> faces; // three: turned toward each of its two axes, moved outward
+    /// Three: turned toward each of its two axes, moved outward. Of a tube four: the way it runs turned
+    /// toward its second and third axis, and moved along those.
+    std::vector<int> faces;
+    std::vector<int> radii; // of tubes
+    int up = -1;            // two
     std::vector<OfPoint> points;
     std::vector<OfEdge> edges;
     int count = 0;
@@ -52,7 +66,25 @@ struct Unknowns {
 
 /// A place that was read or stated: what is compared. Indices into the scene.
 struct Observation {
-    enum class Kind { Between, FromEdge, Along, Square, Height, Turn, Parallel, Rise, Diameter, Place };
+    enum class Kind {
+        Between,
+        FromEdge,
+        Along,
+        Square,
+        Height,
+        Turn,
+        Parallel,
+        Rise,
+        Diameter,
+        Place,
+        AlongTube,
+        AroundTube,
+        HeightOverTube,
+        DiameterOfTube,
+        Plumb,
+        Level,
+        Flat
+    };
     Kind kind = Kind::Between;
     job::MountReading::How how = job::MountReading::How::Centres;
     int a = 0, b = 0, edge = 0; // points or faces, as the reading names them; of Place a point and an axis
@@ -60,13 +92,15 @@ struct Observation {
     double over = 100;
     double sigma = 1;
     int reading = -1; // of the mount's; -1: a stated place
-    /// Faces that are parallel may lean two ways: one reading, two rows.
-    int rows() const { return kind == Kind::Parallel ? 2 : 1; }
+    /// Faces that are parallel, or level, may lean two ways: one reading, two rows.
+    int rows() const { return kind == Kind::Parallel || kind == Kind::Flat ? 2 : 1; }
 };
 
 /// The scene with its unknowns changed by `by`.
 Scene moved(const Scene& scene, const Unknowns& unknowns, const Eigen::VectorXd& by);
 Vec3 placeOf(const Scene& scene, int point);
+/// Its face's axes there: of a tube those of the plane that touches it.
+Eigen::Matrix3d axesAt(const Scene& scene, int point);
 
 /// What would be read there.
 double computed(const Scene& scene, const Observation& seen);

@@ -132,17 +132,26 @@ Solution solve(const Problem& problem) {
     return best;
 }
 
-Told toldBy(const Solution& solution) {
+Told toldBy(const Problem& problem, const Solution& solution) {
     const Eigen::Index unknowns = solution.slopes.cols();
-    if (unknowns == 0) return {Eigen::MatrixXd(0, 0), Eigen::MatrixXd(0, 0)};
-    const Eigen::SelfAdjointEigenSolver<Eigen::MatrixXd> of(solution.slopes.transpose() * solution.slopes);
+    if (unknowns == 0) return {Eigen::MatrixXd(0, 0), Eigen::MatrixXd(0, 0), 0};
     constexpr double kLeast = 1 / (kSketched * kSketched);
-    Eigen::Index untold = 0;
-    while (untold < unknowns && of.eigenvalues()[untold] < kLeast)
-        ++untold;
+    const auto untoldOf = [&](const Eigen::VectorXd& eigenvalues) {
+        return (eigenvalues.array() < kLeast).count();
+    };
+    Eigen::MatrixXd information = solution.slopes.transpose() * solution.slopes;
+    Eigen::Index byReadings = 0;
+    if (const int up = problem.unknowns.up; up >= 0) {
+        // Which way is up is asked of nobody for its own sake: where no reading tells, it is known by eye.
+        byReadings = untoldOf(information.selfadjointView<Eigen::Lower>().eigenvalues());
+        information.diagonal().segment<2>(up).array() += 4 * kLeast;
+    }
+    const Eigen::SelfAdjointEigenSolver<Eigen::MatrixXd> of(information);
+    const Eigen::Index untold = untoldOf(of.eigenvalues());
     const auto told = of.eigenvectors().rightCols(unknowns - untold);
     return {told * of.eigenvalues().tail(unknowns - untold).cwiseInverse().asDiagonal() * told.transpose(),
-            of.eigenvectors().leftCols(untold)};
+            of.eigenvectors().leftCols(untold),
+            static_cast<int>(std::max<Eigen::Index>(0, byReadings - untold))};
 }
 
 Adjusted adjusted(const Problem& problem, const Solution& solution, const Told& told) {
@@ -165,7 +174,7 @@ Adjusted adjusted(const Problem& problem, const Solution& solution, const Told& 
         all.residuals.push_back(residual);
         row += seen.rows();
     }
-    all.degreesOfFreedom = static_cast<int>(row - (slopes.cols() - told.untold.cols()));
+    all.degreesOfFreedom = static_cast<int>(row - (slopes.cols() - told.untold.cols() - told.byEye));
     return all;
 }
 

@@ -58,8 +58,9 @@ Solution solveFrom(const Problem& problem, const Scene& start, int without = -1)
 struct Told {
     Eigen::MatrixXd covariance;
     Eigen::MatrixXd untold;
+    int byEye = 0; // ways of leaning of what is up that no reading tells either
 };
-Told toldBy(const Solution& solution);
+Told toldBy(const Problem& problem, const Solution& solution);
 
 /// One reading after the adjustment. Residual: value less what is computed; standardized: over its own sigma.
 /// Redundancy: what share of a slip in it would be seen, 0 where nothing else tells the same.

@@ -89,7 +89,7 @@ private:
                     solveFrom(problem, solution.scene, static_cast<int>(seen))};
         Solution fresh = solveFrom(problem, problem.sketch, static_cast<int>(seen));
         if (fresh.chiSquare < out.solution.chiSquare - 1) out.solution = std::move(fresh);
-        const Told others = toldBy(out.solution);
+        const Told others = toldBy(problem, out.solution);
         if (others.untold.cols() > told.untold.cols()) return {};
         const Observation& own = problem.seen[seen];
         const Eigen::RowVectorXd slope = slopesOf(own, problem, out.solution).row(0);

@@ -18,13 +18,19 @@ std::string sizeOf(double value, Kind kind, quantity::Unit unit) {
     return quantity::typesetSize(quantity::Length::mm(value), unit);
 }
 
+/// "along edge e", "along tube P".
+std::string edgeOrTube(const job::Mount& mount, const std::string& id) {
+    return (mount.findFace(id) ? "tube " : "edge ") + id;
+}
+
 std::string rims(How how) {
     return how == How::Near  ? ", between the nearest edges"
            : how == How::Far ? ", over the outer edges"
                              : ", centre to centre";
 }
 
-std::string happened(const Suspect& suspect, const MountReading& reading, quantity::Unit unit) {
+std::string happened(const Suspect& suspect, const MountReading& reading, const job::Mount& mount,
+                     quantity::Unit unit) {
     switch (suspect.why) {
     case Slip::Digits:
         return "two digits swapped";
@@ -49,7 +55,7 @@ std::string happened(const Suspect& suspect, const MountReading& reading, quanti
     case Slip::OtherPair: {
         MountReading really = reading;
         really.of = suspect.of;
-        return "it seems to be " + inWords(really);
+        return "it seems to be " + inWords(really, mount);
     }
     case Slip::Unexplained:
         break;
@@ -59,7 +65,7 @@ std::string happened(const Suspect& suspect, const MountReading& reading, quanti
 
 } // namespace
 
-std::string inWords(const MountReading& reading) {
+std::string inWords(const MountReading& reading, const job::Mount& mount) {
     const std::string& first = reading.of[0];
     const std::string second = reading.of.size() > 1 ? reading.of[1] : std::string();
     switch (reading.kind) {
@@ -71,11 +77,14 @@ std::string inWords(const MountReading& reading) {
                 : reading.how == How::Far ? ", to its far side"
                                           : ", to its centre");
     case Kind::Along:
-        return "how far " + first + " and " + second + " are apart along edge " + reading.of[2];
+        return "how far " + first + " and " + second + " are apart along " + edgeOrTube(mount, reading.of[2]);
     case Kind::Square:
-        return "how far " + first + " and " + second + " are apart square to edge " + reading.of[2];
+        return "how far " + first + " and " + second + " are apart" +
+               (mount.findFace(reading.of[2]) ? ", on its skin, around " : " square to ") +
+               edgeOrTube(mount, reading.of[2]);
     case Kind::Height:
-        return "how high " + first + " is over face " + second;
+        return "how high " + first + " is over " +
+               (mount.findFace(second) && mount.findFace(second)->tube ? "tube " : "face ") + second;
     case Kind::Turn:
         return "what turn there is between faces " + first + " and " + second;
     case Kind::Rise:
@@ -83,6 +92,12 @@ std::string inWords(const MountReading& reading) {
                quantity::printNumber(reading.over, 1);
     case Kind::Diameter:
         return "the diameter of " + first;
+    case Kind::Plumb:
+        return "what face " + first + " leans outward, bottom to top, on " +
+               quantity::printNumber(reading.over, 1);
+    case Kind::Level:
+        return "what face " + first + " is out of level, where it falls most, on " +
+               quantity::printNumber(reading.over, 1);
     }
     return {};
 }
@@ -96,28 +111,28 @@ std::string inWords(const Suspect& suspect, const job::Mount& mount, quantity::U
     const MountReading& reading = mount.readings[suspect.reading];
     std::string says = reading.id + " reads " + sizeOf(reading.value, reading.kind, unit) +
                        "; the others say " + sizeOf(suspect.likely, reading.kind, unit) + ": " +
-                       happened(suspect, reading, unit) + ".";
+                       happened(suspect, reading, mount, unit) + ".";
     if (!suspect.twins.empty()) {
         std::vector<std::string> names;
         for (const int twin : suspect.twins)
             names.push_back(mount.readings[twin].id);
         says += " Or it is " + listed(names, "or") + ", which would look the same";
-        if (suspect.partedBy) says += ": measure " + inWords(*suspect.partedBy) + ", and it shows";
+        if (suspect.partedBy) says += ": measure " + inWords(*suspect.partedBy, mount) + ", and it shows";
         says += ".";
     }
     return says;
 }
 
-std::string inWords(const SideApart& side, quantity::Unit unit) {
+std::string inWords(const SideApart& side, const job::Mount& mount, quantity::Unit unit) {
     return sentence(
-        inWords(side.reading) + ": " + sizeOf(std::abs(side.reading.value), side.reading.kind, unit) +
+        inWords(side.reading, mount) + ": " + sizeOf(std::abs(side.reading.value), side.reading.kind, unit) +
         " there; a mirror image of this side would read " + sizeOf(side.mirrored, side.reading.kind, unit));
 }
 
-std::string inWords(const Open& open, const Instruments& instruments) {
+std::string inWords(const Open& open, const job::Mount& mount, const Instruments& instruments) {
     std::string says = "Where " + open.about + " is cannot be told from the readings yet.";
     if (!open.wants) return says;
-    says += " Measure " + inWords(*open.wants);
+    says += " Measure " + inWords(*open.wants, mount);
     if (const std::string with = withWhat(*open.wants, instruments); !with.empty()) says += ", " + with;
     return says + ".";
 }

@@ -1,5 +1,7 @@
 #include "propose/bolts.h"
 
+#include "lineup/mounting.h"
+
 #include <algorithm>
 #include <cmath>
 
@@ -34,6 +36,12 @@ bool isOnePlane(const Station& station, const job::MountFace& face) {
            std::abs((*face.at - station.at).dot(station.normal)) < kOnePlane;
 }
 
+/// The plane that a bracket would lie in there: of a tube the one that touches it at the point.
+job::MountFace planeAt(const job::MountFace& face, const job::MountPoint& point, const job::Mount& mount) {
+    if (!face.tube) return face;
+    return {.id = face.id, .at = point.at, .normal = lineup::outwardAt(mount, point)};
+}
+
 Station& stationOn(std::vector<Station>& stations, const job::MountFace& face) {
     const auto found = std::find_if(stations.begin(), stations.end(),
                                     [&](const Station& each) { return isOnePlane(each, face); });
@@ -60,7 +68,7 @@ Result<std::vector<Station>> stationsOf(const job::Job& job, const job::Mount& m
         const hardware::Screw* screw = screwFor(point, tie, hardware);
         if (!screw)
             return Error{"No bolt in the book suits " + point.id + ": say its diameter.", "mount.points"};
-        stationOn(stations, *face).bolts.push_back(boltAt(point, *screw, material));
+        stationOn(stations, planeAt(*face, point, mount)).bolts.push_back(boltAt(point, *screw, material));
     }
     for (Station& station : stations) {
         station.at.setZero();
@@ -75,7 +83,9 @@ Result<std::vector<Station>> stationsOf(const job::Job& job, const job::Mount& m
     const job::MountFace* rests = mount.findFace(rest);
     std::stable_sort(stations.begin(), stations.end(), [&](const Station& a, const Station& b) {
         const auto order = [&](const Station& each) {
-            const bool isRest = rests && rests->at && rests->normal && isOnePlane(each, *rests);
+            const bool isRest =
+                rests && (rests->tube ? each.face == rests->id
+                                      : rests->at && rests->normal && isOnePlane(each, *rests));
             return isRest ? static_cast<size_t>(1000) : each.bolts.size();
         };
         return order(a) > order(b);

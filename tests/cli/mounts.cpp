@@ -19,7 +19,73 @@ private slots:
     void lineupSaysWhatIsMissing();
     void otherSideIsHeldAgainstThisOne();
     void measuringSheetSaysWhatToRead();
+    void bracketIsBoltedToAnother();
+    void tubeIsSolved();
 };
+
+/// A strap on the foot's long leg, which is a job of its own beside it.
+void MountsTest::bracketIsBoltedToAnother() {
+    QTemporaryDir folder;
+    const QString foot = folder.filePath("foot.gfold"), strap = folder.filePath("strap.gfold");
+    QVERIFY(QFile::copy(demo("foot-on-base.gfold"), foot));
+    json job = {{"format", "good-fold-job"},
+                {"version", 1},
+                {"title", "Valve strap"},
+                {"material", "steel-hot-rolled"},
+                {"thickness", 3},
+                {"stock", {{"form", "bar"}, {"width", 30}}},
+                {"plates",
+                 {{{"id", "A"},
+                   {"length", 80},
+                   {"holes", {{{"id", "h1"}, {"diameter", 9}, {"x", 20}, {"x_from", "start"}}}}}}},
+                {"rests", {{"plate", "A"}, {"on", {{"job", "foot.gfold"}, {"plate", "B"}}}}},
+                {"ties", {{{"hole", "h1"}, {"point", {{"job", "foot.gfold"}, {"hole", "h2"}}}}}}};
+    const auto write = [&] {
+        QFile file(strap);
+        QVERIFY(file.open(QIODevice::WriteOnly));
+        file.write(QByteArray::fromStdString(job.dump()));
+    };
+    write();
+    const Outcome fits = run({"lineup", strap, "--json", "--trials", "500"});
+    QVERIFY2(fits.status == 0, fits.err.constData());
+    const json told = json::parse(fits.out.toStdString());
+    QCOMPARE(told.at("ties").at(0).at("point").get<std::string>(), std::string("foot.h2"));
+    QCOMPARE(told.at("odds").get<double>(), 1.0); // a single bolt always goes in
+    // Without that file nothing is known of its holes.
+    QVERIFY(QFile::remove(foot));
+    const Outcome alone = run({"lineup", strap, "--json"});
+    QVERIFY(alone.status != 0);
+    QVERIFY2(alone.err.contains("foot.gfold"), alone.err.constData());
+    // And a hole that is not there is named.
+    QVERIFY(QFile::copy(demo("foot-on-base.gfold"), foot));
+    job["ties"][0]["point"]["hole"] = "h7";
+    write();
+    const Outcome gone = run({"lineup", strap, "--json"});
+    QVERIFY(gone.status != 0 && gone.err.contains("foot.gfold has no hole h7 any more."));
+}
+
+void MountsTest::tubeIsSolved() {
+    QTemporaryDir folder;
+    const QString path = folder.filePath("pipe.gfold");
+    QFile file(demo("pipe-saddle.gfold"));
+    QVERIFY(file.open(QIODevice::ReadOnly));
+    json job = json::parse(file.readAll().toStdString());
+    job["mount"] = json::parse(R"({"faces": [{"id": "P", "kind": "round", "diameter": 48}],
+        "points": [{"id": "a", "face": "P", "sketch": [0, 0]}, {"id": "b", "face": "P", "sketch": [90, 30, -10]}],
+        "readings": [{"id": "r1", "kind": "along", "of": ["a", "b", "P"], "value": 100, "with": "rule"},
+                     {"id": "r2", "kind": "square", "of": ["a", "b", "P"], "value": 37.7, "with": "tape"}]})");
+    QFile out(path);
+    QVERIFY(out.open(QIODevice::WriteOnly));
+    out.write(QByteArray::fromStdString(job.dump()));
+    out.close();
+    const Outcome outcome = run({"mount", path, "--json"});
+    QVERIFY2(outcome.status == 0, outcome.err.constData());
+    const json told = json::parse(outcome.out.toStdString());
+    const json at = told.at("points").at(1).at("at");
+    QVERIFY(std::abs(at[0].get<double>() - 100) < 1e-6);
+    QVERIFY(std::abs(at[1].get<double>() - 24 * std::sin(37.7 / 24)) < 1e-6);
+    QCOMPARE(told.at("faces").at(0).at("along").at(0).get<double>(), 1.0);
+}
 
 /// The demo that is poor: what is to blame, what helps, and the way there; twice the same.
 void MountsTest::lineupCountsTheOdds() {

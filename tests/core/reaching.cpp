@@ -69,6 +69,7 @@ private slots:
     void aStripThatCannotIsTold();
     void holesThatAreThereAreNotMade();
     void whatMayChangeIsKeptInTheFile();
+    void stripIsLaidTheWayThatItsHolesCome();
     void fromAnywhereBack_data();
     void fromAnywhereBack();
 };
@@ -336,6 +337,51 @@ void ReachingTest::whatMayChangeIsKeptInTheFile() {
     QVERIFY(!job::whatIsWrong(job));
     job.mayChange["1.angle"] = {.least = 95, .most = 80};
     QCOMPARE(job::whatIsWrong(job)->where, std::string("may_change.1.angle"));
+}
+
+/// A strip with two holes, near one end and over to one side: the mount wants them at the other end, or on
+/// the other side.
+void ReachingTest::stripIsLaidTheWayThatItsHolesCome() {
+    const auto stripWith = [](const std::array<Vec2, 2>& at) {
+        job::Job job = test::bar({60, 60}, {job::Bend{.insideRadius = 3}});
+        job.plates[0].holes.push_back(
+            {.id = "h1", .x = at[0].x(), .xFrom = job::Hole::XFrom::Start, .y = at[0].y(), .isThere = true});
+        job.plates[1].holes.push_back(
+            {.id = "h2", .x = at[1].x(), .xFrom = job::Hole::XFrom::End, .y = at[1].y(), .isThere = true});
+        return job;
+    };
+    const auto wantedAt = [&](const std::array<Vec2, 2>& at) {
+        const job::Job right = stripWith(at);
+        const auto part = part::solve(right, test::hotRolled());
+        return withDrawnMount(right, part, part::fold(part), hardware::standardBook());
+    };
+    const auto brought = [&](const std::array<Vec2, 2>& strip, const std::array<Vec2, 2>& wanted,
+                             const std::set<std::string>& held = {}) {
+        job::Job job = stripWith(strip);
+        const job::Job at = wantedAt(wanted);
+        job.mount = at.mount;
+        job.rests = at.rests;
+        job.ties = at.ties;
+        const auto made = reachAsBent(job, {*job.mount, {}}, test::hotRolled(), tool::standardShop(),
+                                      hardware::standardBook(), {quantity::Reading::millimetres(), held});
+        if (!made) qFatal("%s", made.error().says.c_str());
+        return *made;
+    };
+    // Both on the strip's left; where it goes they lie to the right: turned over, they do.
+    const std::array<Vec2, 2> left{Vec2(15, 5), Vec2(20, 9)}, right{Vec2(15, -5), Vec2(20, -9)};
+    const Reached over = brought(left, right);
+    QVERIFY(over.isReached && over.laid == Laid::TurnedOver);
+    QVERIFY(text::inWords(over, quantity::Reading::millimetres()).starts_with("With the strip turned over"));
+    // As far from its ends the other way about, and the legs stay as long as they are: end for end.
+    const std::array<Vec2, 2> other{Vec2(20, -9), Vec2(15, -5)};
+    const Reached turned = brought(left, other, {"A.length", "B.length"});
+    QVERIFY2(turned.isReached && turned.laid == Laid::EndForEnd,
+             text::inWords(turned, quantity::Reading::millimetres()).c_str());
+    const part::Part part = part::solve(turned.job, test::hotRolled());
+    QVERIFY(std::abs(apart(turned.job, "h1", "h2") - apart(wantedAt(other), "h1", "h2")) < 0.02);
+    // As it is drawn nothing has to be turned; and what no way of laying it brings there is said as ever.
+    QVERIFY(brought(left, left).laid == Laid::AsDrawn);
+    QVERIFY(!brought(left, {Vec2(15, 5), Vec2(20, -1)}).isReached);
 }
 
 void ReachingTest::fromAnywhereBack_data() {

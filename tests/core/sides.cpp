@@ -72,7 +72,7 @@ void SidesTest::whatIsOtherwiseIsFirst() {
     QVERIFY(sides.front().stands() && !sides[1].stands());
     QCOMPARE(sides.front().reading.id, std::string("r3"));
     QVERIFY(std::abs(sides.front().apart - 1.5) < 1e-6);
-    const std::string says = mount::inWords(sides.front(), quantity::Unit::Millimetre);
+    const std::string says = mount::inWords(sides.front(), triangle(), quantity::Unit::Millimetre);
     QVERIFY2(says.starts_with("How far b and c are apart") &&
                  says.find("mirror image of this side") != std::string::npos,
              says.c_str());

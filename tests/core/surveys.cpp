@@ -117,7 +117,7 @@ void SurveysTest::cornerByHand() {
     const auto open = openOf(mount, known->problem, known->solution, known->told, instruments());
     QCOMPARE(open.size(), size_t(1));
     QCOMPARE(open[0].about, std::string("c"));
-    QVERIFY(open[0].wants && inWords(*open[0].wants) == "how far c and d are apart, centre to centre");
+    QVERIFY(open[0].wants && inWords(*open[0].wants, mount) == "how far c and d are apart, centre to centre");
     read(Reads::Kind::Between, {"c", "d"}, std::hypot(80, 40, 25));
     mount.readings[0].value = std::hypot(80, 40, 5);
     const auto settled = measured(mount, instruments());
@@ -186,7 +186,7 @@ void SurveysTest::whatIsOpenIsSettled() {
             for (const Open& each :
                  openOf(mount, known->problem, known->solution, known->told, instruments())) {
                 QVERIFY(each.wants);
-                if (asked.insert(inWords(*each.wants)).second) add(mount, *each.wants, place);
+                if (asked.insert(inWords(*each.wants, mount)).second) add(mount, *each.wants, place);
             }
             known = measured(mount, instruments());
         }

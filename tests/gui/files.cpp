@@ -1,4 +1,7 @@
 // Opening, saving and exporting from the window.
+#include "app/bench/bench_stage.h"
+#include "app/window/bench_logs.h"
+#include "app/window/fold_question.h"
 #include "gui/support.h"
 
 #include <QMessageBox>
@@ -21,6 +24,15 @@ void write(const QString& path, const QByteArray& bytes) {
     if (!file.open(QIODevice::WriteOnly) || file.write(bytes) != bytes.size()) qFatal("cannot write");
 }
 
+void drop(test::Window& window, const QString& path) {
+    QMimeData data;
+    data.setUrls({QUrl::fromLocalFile(path)});
+    QDragEnterEvent enter(QPoint(100, 100), Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
+    QApplication::sendEvent(window.operator->(), &enter);
+    QDropEvent drop(QPointF(100, 100), Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
+    QApplication::sendEvent(window.operator->(), &drop);
+}
+
 } // namespace
 
 class FilesTest : public QObject {
@@ -40,6 +52,8 @@ private slots:
     void droppedFileOpens();
     void exportsAreWritten();
     void drawingsAreOpened();
+    void drawingsAreBentAlongTheirLines();
+    void benchLogsAreOpened();
     void changesFromOutsideAreNoticed();
     void savingOverAsksFirst();
     void recoveredJobKeepsItsProtection();
@@ -212,12 +226,7 @@ void FilesTest::newAndCloseByKey() {
 
 void FilesTest::droppedFileOpens() {
     test::Window window;
-    QMimeData data;
-    data.setUrls({QUrl::fromLocalFile(test::demo("vent-stay.gfold"))});
-    QDragEnterEvent enter(QPoint(100, 100), Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
-    QApplication::sendEvent(window.operator->(), &enter);
-    QDropEvent drop(QPointF(100, 100), Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
-    QApplication::sendEvent(window.operator->(), &drop);
+    drop(window, test::demo("vent-stay.gfold"));
     QCOMPARE(window.job().title, std::string("Vent stay"));
 }
 
@@ -276,6 +285,70 @@ void FilesTest::drawingsAreOpened() {
 }
 
 /// Another program, or another window, on the same job: noticed, and not written over in silence.
+/// A strip that was drawn with its bend lines: it lies there flat, and bent once that is answered.
+void FilesTest::drawingsAreBentAlongTheirLines() {
+    QTemporaryDir folder;
+    const QString path = folder.filePath("foot.dxf");
+    double length = 0;
+    {
+        test::Window window(test::demo("foot-on-base.gfold"));
+        QTRY_VERIFY_WITH_TIMEOUT(!window->isPlanning(), 60000);
+        length = window.document().part().blank.length;
+        QVERIFY(!window->exporter().write(*draw::findExport("dxf"), QPageSize::A4, path));
+    }
+    const auto opened = app::MainWindow::opened(path, test::books());
+    QVERIFY(opened);
+    const std::unique_ptr<app::MainWindow> window(*opened);
+    window->show();
+    QVERIFY(window->document().job().bends.empty());
+    app::FoldQuestion* question = nullptr;
+    QTRY_VERIFY((question = window->findChild<app::FoldQuestion*>()));
+    QCOMPARE(question->folds().size(), size_t(1));
+    auto* angle = question->findChild<QDoubleSpinBox*>();
+    QCOMPARE(angle->accessibleName(), QStringLiteral("What lines on layer BEND_UP are bent by"));
+    angle->setValue(85);
+    for (QPushButton* button : question->findChildren<QPushButton*>())
+        if (button->text() == QStringLiteral("Bend along them")) button->click();
+    const job::Job& job = window->document().job();
+    QCOMPARE(job.bends.size(), size_t(1));
+    QCOMPARE(job.bends[0].angleDeg, 85.0);
+    QVERIFY(std::abs(window->document().part().blank.length - length) < 1e-3);
+    window->document().undoStack().undo();
+    QVERIFY(window->document().job().bends.empty());
+}
+
+/// The log of a piece names no job: the one beside it that has all it speaks of.
+void FilesTest::benchLogsAreOpened() {
+    QTemporaryDir folder;
+    const QString log = folder.filePath("third.gfbench");
+    write(log, R"({"format": "good-fold-bench", "version": 1, "piece": 3, "entries": [
+        {"kind": "blank", "of": [], "value": 181.5}, {"kind": "done", "of": ["1"]},
+        {"kind": "angle", "of": ["1"], "value": 88.6}, {"kind": "hole", "of": ["h2"], "value": 120}]})");
+    const auto alone = app::MainWindow::opened(log, test::books());
+    QVERIFY(!alone && alone.error().says.find("no job beside it") != std::string::npos);
+    QVERIFY(QFile::copy(test::demo("foot-on-base.gfold"), folder.filePath("foot.gfold")));
+    QVERIFY(QFile::copy(test::demo("fan-standoff.gfold"), folder.filePath("other.gfold")));
+    job::Job strap = edit::emptyBar(quantity::Unit::Millimetre); // without that bend
+    QVERIFY(!app::saveJob(folder.filePath("strap.gfold"), strap));
+    QVERIFY(QFile::remove(folder.filePath("other.gfold")));
+    const auto opened = app::MainWindow::opened(log, test::books());
+    QVERIFY2(opened, opened ? "" : opened.error().says.c_str());
+    const std::unique_ptr<app::MainWindow> window(*opened);
+    window->show();
+    QTRY_COMPARE(window->shownStage(), QStringLiteral("bench"));
+    auto* stage = window->findChild<app::BenchStage*>();
+    QCOMPARE(stage->pieceInWork().log().piece, 3);
+    QCOMPARE(stage->pieceInWork().log().entries.size(), size_t(4));
+    stage->undoStack()->undo();
+    QVERIFY(stage->pieceInWork().log().entries.empty());
+    // On a window with another job it is no log of that one, and nothing is taken over.
+    test::Window other(folder.filePath("strap.gfold"));
+    other.type("80 up 40");
+    drop(other, log);
+    QVERIFY(other->shownStage() != QStringLiteral("bench") || !other->findChild<app::BenchStage*>());
+    QVERIFY2(app::whyNotOf(log, *app::openBenchLog(log), strap)->contains("the log of another job"), "");
+}
+
 void FilesTest::changesFromOutsideAreNoticed() {
     QTemporaryDir folder;
     const QString path = folder.filePath("shared.gfold");

@@ -64,6 +64,8 @@ private slots:
     void asksWhatToMeasureNext();
     void proposedShapeIsTaken();
     void proposalsWaitForTheMisreading();
+    void otherSideIsMeasuredByItself();
+    void tubeIsDroppedAndRead();
 };
 
 void MountTest::beginsWithAFaceAndIsMeasured() {
@@ -294,6 +296,60 @@ void MountTest::proposalsWaitForTheMisreading() {
                         [](const QLabel* label) { return label->text().startsWith("r9 cannot be right"); }));
     window.press("suspect.r9.mend"); // the mount is another now: what was said of it goes
     QVERIFY(!window.stage->shapes().found());
+}
+
+/// A pair: the place of the other hand begins as this one's mirror image, and is read by itself.
+void MountTest::otherSideIsMeasuredByItself() {
+    Mount window("stay-on-sill.gfold");
+    QVERIFY(!window.panelOf("other.new")); // no pair
+    window.document().change("pair", [](job::Job& job) { job.oppositeHand = true; });
+    const job::Mount before = *window.job().mount;
+    window.press("other.new");
+    QVERIFY(window.job().oppositeMount && window.document().isOtherSide());
+    QVERIFY(window.job().oppositeMount->readings.empty());
+    QVERIFY(window.says("Nothing is read on the other side yet"));
+    QVERIFY(!window.panelOf("rests.plate")); // bolts are those of the bracket that is drawn
+    // A reading goes to the side that is in hand.
+    const std::string one = before.points[0].id, two = before.points[1].id;
+    window.click(one.c_str());
+    window.click(two.c_str());
+    const double apart = (*window.stage->survey().measured()->placed.points[0].at -
+                          *window.stage->survey().measured()->placed.points[1].at)
+                             .norm();
+    window.type("new.0.0", QString::number(apart + 3, 'f', 1));
+    QCOMPARE(window.job().oppositeMount->readings.size(), size_t(1));
+    QVERIFY(*window.job().mount == before);
+    QVERIFY2(window.says("The other side is no mirror image"), qPrintable(window.stage->says()));
+    // What is taken out there stays here; a bolt wants its point on both.
+    auto* choice = window.panelOf("other.inHand");
+    QVERIFY(choice);
+    window.document().takeOtherSide(false);
+    QVERIFY(!window.document().isOtherSide());
+    QCOMPARE(window.stage->survey().measured()->placed.readings.size(), before.readings.size());
+    window.press("other.mirror");
+    QVERIFY(!window.job().oppositeMount);
+    window.document().undoStack().undo();
+    QCOMPARE(window.job().oppositeMount->readings.size(), size_t(1));
+}
+
+void MountTest::tubeIsDroppedAndRead() {
+    Mount window("vent-stay.gfold");
+    window.press("mount.new");
+    window.press("add.tube");
+    const std::string tube = window.job().mount->faces.back().id;
+    QVERIFY(window.job().mount->faces.back().tube);
+    window.press("add.point." + QString::fromStdString(tube));
+    window.press("add.point." + QString::fromStdString(tube));
+    const std::string one = window.job().mount->points[2].id, two = window.job().mount->points[3].id;
+    window.click(one.c_str());
+    window.click(two.c_str());
+    window.click(tube.c_str());
+    QVERIFY2(window.says(("around " + tube).c_str()), qPrintable(window.stage->says()));
+    window.type(QStringLiteral("new.%1.0").arg(static_cast<int>(job::MountReading::Kind::Along)), "55");
+    QCOMPARE(window.job().mount->readings.back().of, (std::vector<std::string>{one, two, tube}));
+    const auto& placed = window.stage->survey().measured()->placed;
+    QVERIFY(std::abs(std::abs((*placed.points[3].at - *placed.points[2].at).dot(*placed.faces[1].along)) -
+                     55) < 1e-3);
 }
 
 GOODFOLD_TEST(MountTest)

@@ -154,7 +154,11 @@ void addCutting(CLI::App& app, Arguments& into) {
                     Arguments::Command::Cut);
     addCutOptions(sub, into);
     sub.add_option("--dxf", into.sheetsDxf, "Draw the sheets with their blanks")->type_name("FILE");
-    sub.add_flag("--force", into.force, "Write over a drawing that is there");
+    sub.add_option("--bars-after", into.barsAfter,
+                   "Write what bars are left once it is cut, offcuts among them")
+        ->type_name("BARS.csv");
+    sub.add_option("--sheets-after", into.sheetsAfter, "The same of sheets")->type_name("SHEETS.csv");
+    sub.add_flag("--force", into.force, "Write over files that are there");
 }
 
 void addCosting(CLI::App& app, Arguments& into) {
@@ -288,6 +292,8 @@ std::optional<Arguments> parseArguments(int argc, const char* const* argv, int& 
     addCutting(app, arguments);
     addCosting(app, arguments);
     addBuying(app, arguments);
+    addPrinting(app, "revisions", "Print each job's revisions, and what changed from one to the next",
+                arguments, Arguments::Command::Revisions);
     addImporting(app, arguments);
     addExporting(app, arguments);
     addTelling(app);

@@ -23,6 +23,7 @@ struct Arguments {
         Cost,
         Buy,
         Import,
+        Revisions,
         Export
     };
     Command command = Command::Show;
@@ -60,7 +61,8 @@ struct Arguments {
     std::vector<std::string> leaveOut = {}; // layers that are no metal
     std::vector<std::string> bendUp = {}, bendDown = {}; // layers whose lines are bent, and by what
     double bendAngle = 90;
-    std::vector<std::string> held = {}; // plates, bends and holes that `solve` leaves as they are
+    std::string barsAfter = {}, sheetsAfter = {}; // files for what is left on the rack
+    std::vector<std::string> held = {};           // plates, bends and holes that `solve` leaves as they are
 };
 
 /// What the program ends with.

@@ -2,6 +2,7 @@
 #include "check/finding.h"
 #include "cli/bench_commands.h"
 #include "cli/drawing_commands.h"
+#include "cli/revision_commands.h"
 #include "cli/stock_commands.h"
 #include "draw/exports.h"
 #include "draw/papers.h"
@@ -333,6 +334,8 @@ int main(int argc, char** argv) {
         switch (arguments->command) {
         case Command::Plan:
             return planJob(path, books);
+        case Command::Revisions:
+            return cli::revisionsOf(path);
         case Command::Mount:
             return measure(path, books);
         case Command::Solve:

@@ -3,6 +3,7 @@
 #include "draw/save_bytes.h"
 #include "files/cost.h"
 #include "sequence/settle.h"
+#include "stock/rack.h"
 #include "stock/rack_files.h"
 #include "stock/shopping.h"
 
@@ -19,15 +20,17 @@ namespace {
 
 const cutting::Cutters kCutters{cutting::cutList, cutting::nest};
 
-int drawSheets(const std::vector<stock::SectionNest>& nests, const Arguments& arguments) {
-    const QString path = QString::fromStdString(arguments.sheetsDxf);
+/// What `write` writes, as a file; nothing where none is wanted.
+template <class Write>
+int writeFile(const std::string& file, const Arguments& arguments, const Write& write) {
+    if (file.empty()) return kFine;
+    const QString path = QString::fromStdString(file);
     if (QFileInfo::exists(path) && !arguments.force)
-        return complain(arguments.sheetsDxf, {"it is there already; --force writes over it.", "writing"},
-                        kCannotBeWritten);
+        return complain(file, {"it is there already; --force writes over it.", "writing"}, kCannotBeWritten);
     std::ostringstream text;
-    stock::writeDxf(text, nests);
+    write(text);
     const auto wrong = draw::saveBytes(path, QByteArray::fromStdString(text.str()));
-    return wrong ? complain(arguments.sheetsDxf, *wrong, kCannotBeWritten) : kFine;
+    return wrong ? complain(file, *wrong, kCannotBeWritten) : kFine;
 }
 
 /// Jobs that are cut together, laid out as their tools bend them, and what they are cut from.
@@ -35,6 +38,7 @@ struct Batch {
     std::deque<sequence::Settled> settled; // they stay where they are
     std::vector<const material::Material*> materials;
     std::vector<stock::Batched> jobs;
+    stock::Rack rack;
     stock::BatchCut cut;
 };
 
@@ -76,6 +80,7 @@ std::optional<Batch> batchOf(const Books& books, const Arguments& arguments, int
                                kCutters);
     if (!cut) return refuse(arguments.jobs.front(), cut.error(), kCannotBeMade);
     batch.cut = *std::move(cut);
+    batch.rack = std::move(rack);
     return batch;
 }
 
@@ -85,8 +90,14 @@ int cutBatch(const Books& books, const Arguments& arguments) {
     int status = kFine;
     const auto batch = batchOf(books, arguments, status);
     if (!batch) return status;
-    if (!arguments.sheetsDxf.empty())
-        if (const int wrong = drawSheets(batch->cut.sheets, arguments)) return wrong;
+    const stock::Rack left = stock::rackAfter(batch->rack, batch->cut);
+    for (const int wrong : {writeFile(arguments.sheetsDxf, arguments,
+                                      [&](std::ostream& out) { stock::writeDxf(out, batch->cut.sheets); }),
+                            writeFile(arguments.barsAfter, arguments,
+                                      [&](std::ostream& out) { stock::writeBars(out, *left.bars); }),
+                            writeFile(arguments.sheetsAfter, arguments,
+                                      [&](std::ostream& out) { stock::writeSheets(out, *left.sheets); })})
+        if (wrong) return wrong;
     stock::writeCutLists(std::cout, batch->cut.bars, batch->cut.sheets);
     return printed(batch->cut.isAll() ? kFine : kCannotBeMade);
 }

@@ -6,6 +6,7 @@
 #include "draw/paper_page.h"
 #include "draw/paper_scene.h"
 #include "draw/template_pages.h"
+#include "files/revisions.h"
 #include "part/mirror.h"
 #include "text/names.h"
 #include "text/tasks.h"
@@ -52,7 +53,9 @@ private:
     static constexpr double kRoom = 14, kGap = 6; // mm: round a view for its dimensions
 
     void head(const job::Job& job, const material::Material& material, const QString& hand) {
-        text(QPointF(page.left(), y), said(job.title), kLargeText, Weight::SemiBold);
+        const std::string revision = files::revisionInWords(job);
+        text(QPointF(page.left(), y), said(job.title + (revision.empty() ? "" : ", " + revision)), kLargeText,
+             Weight::SemiBold);
         text(QPointF(page.right(), y), hand, kText, Weight::SemiBold, Qt::AlignRight);
         y += 5.5;
         constexpr double kGrams = 1000;

@@ -4,6 +4,7 @@
 #include "cost/words.h"
 #include "draw/paper_page.h"
 #include "draw/template_pages.h"
+#include "files/revisions.h"
 #include "part/mirror.h"
 #include "text/step.h"
 #include "text/tasks.h"
@@ -51,6 +52,8 @@ private:
                        .arg(said(part::handInWords(job.hand, false)), said(part::handInWords(job.hand, true)))
                  : tr("Make %1").arg(pieces),
              kText, Weight::SemiBold);
+        if (const std::string revision = files::revisionInWords(job); !revision.empty())
+            line(said(sentence(revision)), kText);
         line(tr("Stock: %1; each blank %2 × %3")
                  .arg(stockInWords(job, material), length(part.blank.length), length(part.blank.width)),
              kText);

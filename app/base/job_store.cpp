@@ -85,7 +85,9 @@ QString fileNameFor(const std::string& title) {
 
 QByteArray fingerprintOf(const job::Job& job) {
     std::ostringstream text;
-    files::writeJob(text, job);
+    job::Job itself = job; // what it was before makes it no other
+    itself.revisions.clear();
+    files::writeJob(text, itself);
     constexpr int kEnough = 12;
     return QCryptographicHash::hash(QByteArray::fromStdString(text.str()), QCryptographicHash::Sha256)
         .toHex()

@@ -91,7 +91,18 @@ void PictureView::renew() {
         const part::Part twin = document.oppositePart();
         twinScene = draw::sceneOf(twin, part::fold(twin, shownFormedness));
     }
+    overScene = {};
+    if (over) {
+        const part::Part other = part::solve(*over, document.material());
+        overScene = draw::sceneOf(other, part::fold(other, shownFormedness));
+    }
     reproject();
+}
+
+void PictureView::showOver(const std::optional<job::Job>& other) {
+    if (over == other) return;
+    over = other;
+    rebuild();
 }
 
 void PictureView::reproject() {
@@ -164,6 +175,7 @@ void PictureView::paintEvent(QPaintEvent*) {
     draw::paintFormed(painter, seen, colours(), document.lit());
     if (showsBothHands()) paintTwin(painter);
     painter.setRenderHint(QPainter::Antialiasing);
+    if (over) paintOver(painter);
     paintPluses(painter);
     paintHandles(painter);
     paintTags(painter);
@@ -172,6 +184,14 @@ void PictureView::paintEvent(QPaintEvent*) {
     painter.setPen(QPen(colours().accent, 2));
     painter.setBrush(Qt::NoBrush);
     painter.drawRect(rect().adjusted(1, 1, -1, -1));
+}
+
+void PictureView::paintOver(QPainter& painter) const {
+    painter.setPen(QPen(colours().stop, 1.2, Qt::DashLine));
+    painter.setBrush(Qt::NoBrush);
+    for (const draw::SeenFace& face : draw::look(overScene, view))
+        for (int i = 0; i < face.outline.size(); ++i)
+            if (face.inked[i]) painter.drawLine(face.outline[i], face.outline[(i + 1) % face.outline.size()]);
 }
 
 /// The other hand, the line they are mirrored at, and over each what it is called.

@@ -23,6 +23,8 @@ public:
 
     /// 0 flat to 1 formed.
     void setFormedness(double share);
+    /// Another bracket in outline over it, in the same place: an earlier one, or none.
+    void showOver(const std::optional<job::Job>& other);
     double formedness() const { return shownFormedness; }
     void fit();
     void zoom(double factor);
@@ -100,6 +102,7 @@ private:
     void askForBend(const Plus& plus);
     void openMenu(const QPoint& at);
     void paintTwin(QPainter& painter) const;
+    void paintOver(QPainter& painter) const;
     void paintTags(QPainter& painter);
     void paintPluses(QPainter& painter);
     void paintHandles(QPainter& painter);
@@ -118,6 +121,8 @@ private:
     std::optional<bool> bothWanted; // until the user says so, where the job wants a pair
     draw::Scene twinScene;
     draw::Camera twinView;
+    std::optional<job::Job> over;
+    draw::Scene overScene;
     std::vector<draw::SeenFace> twinSeen;
     DragSession* dragging;
     bool fitsItself = true; // until the user zooms or moves

@@ -91,6 +91,8 @@ Actions::Actions(QWidget* window, UndoOrder& undoOrder) {
     calculation =
         make(window, tr("How is this calculated?"), {QKeySequence(Qt::Key_F4)},
              tr("The formulas of what is in hand, with its numbers put in and where they come from"));
+    revisions = make(window, tr("Re&visions…"), {},
+                     tr("How the job was when pieces were made of it, and what changed since"));
     about = make(window, tr("&About Good Fold"), {});
     renewIcons();
 }
@@ -135,7 +137,7 @@ QMenu* Actions::menu(QWidget* window, QMenu* recent, const QList<QMenu*>& choice
     };
     menu->addActions({newJob, startPage, open});
     menu->addMenu(recent);
-    add(menu, {save, saveAs, revert});
+    add(menu, {save, saveAs, revert, revisions});
     menu->addActions({print, printPreview});
     sub(QObject::tr("&Export"), exportActions());
     sub(QObject::tr("&Copy"), {copyMarks, copyPicture});

@@ -26,7 +26,7 @@ struct Actions {
     QAction *zoomIn, *zoomOut, *fit, *flat, *formed, *fromFace, *fromSide, *fromEnd, *fromCorner;
     QList<QAction*> stages; // one a row of stageRows()
     QAction *ladder, *startPage;
-    QAction *help, *calculation, *handbook, *about;
+    QAction *help, *calculation, *handbook, *revisions, *about;
 
     /// The window's one menu; the menus of choices are made by the window.
     QMenu* menu(QWidget* window, QMenu* recent, const QList<QMenu*>& choices) const;

@@ -19,6 +19,7 @@
 #include "app/window/exporter.h"
 #include "app/window/headline.h"
 #include "app/window/job_files.h"
+#include "app/window/revisions.h"
 #include "app/window/stage_table.h"
 #include "app/window/start_page.h"
 #include "part/mirror.h"
@@ -104,6 +105,7 @@ MainWindow::~MainWindow() {
     // The windows beside it tell of the keyboard when they go, to one that is taken down already.
     disconnect(qApp, nullptr, this, nullptr);
     delete calculation;
+    delete revisions;
     delete handbook;
     // What looks at the document goes before it; its undo stack tells of its own end.
     doc.undoStack().disconnect(this);
@@ -269,6 +271,7 @@ void MainWindow::connectViewActions() {
     connect(acts->help, &QAction::triggered, this, &MainWindow::tellWhatCanBeDone);
     connect(acts->handbook, &QAction::triggered, this, [this] { showHandbook(); });
     connect(acts->calculation, &QAction::triggered, this, &MainWindow::showCalculation);
+    connect(acts->revisions, &QAction::triggered, this, &MainWindow::showRevisions);
     connect(acts->ladder, &QAction::triggered, this, [this] {
         if (!ladderColumn->isVisible()) showStage(QStringLiteral("bracket"));
         ladderView->entry()->setFocus(Qt::ShortcutFocusReason);

@@ -33,6 +33,7 @@ class Notice;
 class PictureView;
 class Planner;
 struct Recovered;
+class Revisions;
 class StartPage;
 
 class MainWindow : public QMainWindow {
@@ -120,6 +121,7 @@ private:
     void showHelpList();
     void showHandbook(const QString& page = {});
     void showCalculation();
+    void showRevisions();
     void showRecent(QMenu* menu);
     MainWindow* another(job::Job job) const;
 
@@ -142,6 +144,7 @@ private:
     HelpList* helpList = nullptr; // made when it is first asked for, as the handbook is
     Handbook* handbook = nullptr;
     Calculation* calculation = nullptr;
+    Revisions* revisions = nullptr;
     Guide* guide = nullptr; // while somebody makes a first bracket
     QStackedWidget *stages = nullptr, *pages = nullptr;
     std::vector<Stage*> made; // one a row of stageRows(); null until it is first gone to

@@ -1,6 +1,7 @@
 // What is said along the foot of the window, and what is taken out by a key: both go by what has the
 // keyboard.
 #include "app/bracket/ladder.h"
+#include "app/bracket/picture_view.h"
 #include "app/help/calculation.h"
 #include "app/help/handbook.h"
 #include "app/widgets/cell_panel.h"
@@ -8,6 +9,7 @@
 #include "app/window/actions.h"
 #include "app/window/help_list.h"
 #include "app/window/main_window.h"
+#include "app/window/revisions.h"
 #include "app/window/stage_table.h"
 #include "common/phrase.h"
 #include "edit/entry.h"
@@ -95,6 +97,18 @@ void MainWindow::showCalculation() {
     calculation->show();
     calculation->raise();
     calculation->activateWindow();
+}
+
+void MainWindow::showRevisions() {
+    if (!revisions) {
+        revisions = new Revisions(doc, this);
+        connect(revisions, &Revisions::shown, this,
+                [this](const std::optional<job::Job>& earlier) { picture()->showOver(earlier); });
+    }
+    if (shownStage() != QLatin1String("bracket")) showStage(QStringLiteral("bracket"));
+    revisions->show();
+    revisions->raise();
+    revisions->activateWindow();
 }
 
 /// Pressed again where that stands there, the whole handbook.

@@ -74,6 +74,23 @@ void decideXFrom(job::Job& job, const std::vector<ReadPlate>& plates) {
         }
 }
 
+ReadJob jobFrom(const json& root);
+
+/// What it was has to be a job that can be read, and is kept as it stands there.
+job::Revision revisionFrom(Members& members) {
+    job::Revision revision{
+        members.text("name"), members.text("at", ""), members.text("why", ""), members.text("made", ""), {}};
+    const json& was = members.take("job");
+    try {
+        if (!jobFrom(was).job.revisions.empty()) members.fail("has revisions of its own", "job");
+    } catch (const Error& wrong) {
+        throw Error{"is no job: " + wrong.says, members.at("job") + "." + wrong.where};
+    }
+    revision.job = was.dump();
+    members.refuseOthers();
+    return revision;
+}
+
 ReadJob jobFrom(const json& root) {
     Members members(root, {});
     if (members.text("format") != "good-fold-job") members.fail("is not \"good-fold-job\"", "format");
@@ -108,6 +125,7 @@ ReadJob jobFrom(const json& root) {
         job.load = loadFrom(load);
     }
     readLineUp(members, job);
+    if (members.has("revisions")) job.revisions = members.list("revisions", revisionFrom);
     job.kept = members.kept();
     for (job::Bend& bend : job.bends)
         if (bend.angleDeg == kNoAngle && job.isDriven(bend)) bend.angleDeg = job::Bend().angleDeg;

@@ -235,6 +235,15 @@ ordered_json loadOf(const job::Load& load) {
     return out;
 }
 
+ordered_json revisionOf(const job::Revision& revision) {
+    ordered_json out{{"name", revision.name}};
+    if (!revision.at.empty()) out["at"] = revision.at;
+    if (!revision.why.empty()) out["why"] = revision.why;
+    if (!revision.made.empty()) out["made"] = revision.made;
+    out["job"] = ordered_json::parse(revision.job);
+    return out;
+}
+
 } // namespace
 
 void writeJob(std::ostream& out, const job::Job& job) {
@@ -259,6 +268,8 @@ void writeJob(std::ostream& out, const job::Job& job) {
         root["bends"].push_back(bendOf(job, bend));
     if (!job.bendOrder.empty()) root["bend_order"] = job.bendOrder;
     addLineUp(root, job);
+    for (const job::Revision& revision : job.revisions)
+        root["revisions"].push_back(revisionOf(revision));
     addKept(root, job.kept);
     out << root.dump(2, ' ', false, ordered_json::error_handler_t::replace) << '\n';
 }

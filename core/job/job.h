@@ -174,6 +174,16 @@ struct Load {
     bool operator==(const Load&) const = default;
 };
 
+/// How the job was at a time, by a name of its own: what pieces were made of, and why it was changed.
+struct Revision {
+    std::string name; // "A"
+    std::string at;   // a day: 2026-11-30
+    std::string why;
+    std::string made; // which pieces, in words
+    std::string job;  // as it was: a whole job file in one line, without revisions of its own
+    bool operator==(const Revision&) const = default;
+};
+
 struct Job {
     std::string title;
     quantity::Unit units = quantity::Unit::Millimetre;
@@ -201,6 +211,7 @@ struct Job {
     std::map<std::string, MayChange> mayChange; // by the names of dimensions; the others as they need to
     std::map<std::string, ChosenMethod> making; // by operation of the book of errors
     bool filedToFit = false;                    // holes that miss are filed: low odds stop nothing
+    std::vector<Revision> revisions;            // the oldest first
     KeptKeys kept;
     bool operator==(const Job&) const = default;
 

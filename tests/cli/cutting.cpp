@@ -10,6 +10,7 @@ class CuttingTest : public QObject {
     Q_OBJECT
 private slots:
     void batchesAreCutFromWhatThereIs();
+    void offcutsAreKept();
     void shortStockIsSaid();
     void tablesAreReadStrictly();
     void sheetsAreLaidOut();
@@ -48,6 +49,43 @@ void CuttingTest::batchesAreCutFromWhatThereIs() {
     QCOMPARE(cut["sheets"][0]["sheets"][0]["blanks"].size(), size_t(4));
 }
 
+/// What is left lies on the rack for the next batch, which is cut from it.
+void CuttingTest::offcutsAreKept() {
+    QTemporaryDir folder;
+    const QString after = folder.filePath("bars.csv"), sheets = folder.filePath("sheets.csv");
+    const QByteArray rack = QByteArray(kColumns) + "long,steel-hot-rolled,30,3,2000,2,9.5,\n"
+                                                   "rest,steel-hot-rolled,30,3,720,1,,yes\n"
+                                                   "many,steel-hot-rolled,40,3,6000,,,\n"
+                                                   "other,steel-hot-rolled,30,4,500,1,,yes\n";
+    const QStringList words{"cut",
+                            demo("vent-stay.gfold"),
+                            demo("vent-stay.gfold"),
+                            "--json",
+                            "--bars",
+                            "-",
+                            "--bars-after",
+                            after,
+                            "--sheets-after",
+                            sheets};
+    const Outcome outcome = run(words, rack);
+    QVERIFY2(outcome.status == 0, outcome.err.constData());
+    QFile file(after);
+    QVERIFY(file.open(QIODevice::ReadOnly));
+    const QByteArray left = file.readAll();
+    // Eight of 176 from one long bar, of which 2000 - 8 x 177.002 is left: with the rest of 720 a long one
+    // would have to be begun all the same.
+    QVERIFY2(left.contains("long,steel-hot-rolled,30,3,2000,1,9.5,no"), left.constData());
+    QVERIFY(left.contains("rest,steel-hot-rolled,30,3,720,1,,yes"));
+    QVERIFY(left.contains("many,steel-hot-rolled,40,3,6000,,,no"));
+    QVERIFY(left.contains("other,steel-hot-rolled,30,4,500,1,,yes"));
+    QVERIFY2(left.contains("rest of long,steel-hot-rolled,30,3,583.9,1,,yes"), left.constData());
+    QCOMPARE(run(words, rack).status, 3); // it is there already
+    const Outcome next = run({"cut", demo("vent-stay.gfold"), "--json", "--bars", after});
+    QVERIFY(next.status == 0);
+    for (const json& bar : json::parse(next.out.toStdString())["sections"][0]["bars"]) // all offcuts
+        QVERIFY(bar["bar"] != "long");
+}
+
 void CuttingTest::shortStockIsSaid() {
     const QByteArray rack = QByteArray(kColumns) + "rest,steel-hot-rolled,30,3,720,1,,yes\n";
     const Outcome outcome =
@@ -58,7 +96,8 @@ void CuttingTest::shortStockIsSaid() {
     QCOMPARE(cut["sections"][0]["bars"][0]["pieces"][0]["at"], 20.0);
 }
 
-/// Three stays come out of the offcut, one takes a bar of its own; four trays a sheet, with eight rivets each.
+/// Three stays come out of the offcut, one takes a bar of its own; four trays a sheet, with eight rivets
+/// each.
 void CuttingTest::whatIsMissingIsBought() {
     const QByteArray rack = QByteArray(kColumns) + "rest,steel-hot-rolled,30,3,560,1,,yes\n";
     const Outcome outcome = run({"buy", demo("vent-stay.gfold"), demo("valve-tray.gfold"), "--json", "--bars",

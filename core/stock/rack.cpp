@@ -1,0 +1,131 @@
+#include "stock/rack.h"
+
+#include "files/csv_table.h"
+
+#include <algorithm>
+#include <cmath>
+#include <ostream>
+
+namespace goodfold::stock {
+
+namespace {
+
+/// As somebody reads a tape.
+double measured(double length) {
+    return std::floor(length * 10) / 10;
+}
+
+/// One more of an entry that is alike, or a new one.
+void keep(std::vector<RackBar>& rack, const RackBar& offcut) {
+    for (RackBar& each : rack)
+        if (each.bar.isOffcut && each.bar.count && each.material == offcut.material &&
+            each.width == offcut.width && each.thickness == offcut.thickness &&
+            each.bar.length == offcut.bar.length && each.bar.name == offcut.bar.name) {
+            ++*each.bar.count;
+            return;
+        }
+    rack.push_back(offcut);
+}
+
+void keep(std::vector<RackSheet>& rack, const RackSheet& offcut) {
+    for (RackSheet& each : rack)
+        if (each.sheet.isOffcut && each.sheet.count && each.material == offcut.material &&
+            each.thickness == offcut.thickness && each.sheet.length == offcut.sheet.length &&
+            each.sheet.width == offcut.sheet.width && each.sheet.name == offcut.sheet.name) {
+            ++*each.sheet.count;
+            return;
+        }
+    rack.push_back(offcut);
+}
+
+std::string restOf(const std::string& name) {
+    constexpr std::string_view kRest = "rest of ";
+    return name.starts_with(kRest) ? name : std::string(kRest) + name;
+}
+
+std::vector<RackBar> barsAfter(const Rack& rack, const std::vector<SectionCut>& cuts, double worthKeeping) {
+    std::vector<RackBar> left = rack.bars.value_or(std::vector<RackBar>());
+    std::vector<RackBar> offcuts;
+    for (const SectionCut& cut : cuts) {
+        std::vector<RackBar*> own; // as barsFor() has them
+        if (rack.bars)
+            for (RackBar& bar : left)
+                if (!barsFor(cut.section, {bar}).empty()) own.push_back(&bar);
+        for (const CutBar& bar : cut.list.bars) {
+            if (rack.bars)
+                if (auto& count = own[bar.bar]->bar.count) --*count;
+            const double rest = measured(bar.rest);
+            if (rest < worthKeeping) continue;
+            offcuts.push_back({cut.section.material, cut.section.width, cut.section.thickness,
+                               Bar{restOf(cut.bars[bar.bar].name), rest, 1, 0, true}});
+        }
+    }
+    std::erase_if(left, [](const RackBar& bar) { return bar.bar.count && *bar.bar.count <= 0; });
+    for (const RackBar& offcut : offcuts)
+        keep(left, offcut);
+    return left;
+}
+
+std::vector<RackSheet> sheetsAfter(const Rack& rack, const std::vector<SectionNest>& nests,
+                                   double worthKeeping) {
+    std::vector<RackSheet> left = rack.sheets.value_or(std::vector<RackSheet>());
+    std::vector<RackSheet> offcuts;
+    for (const SectionNest& nest : nests) {
+        std::vector<RackSheet*> own;
+        if (rack.sheets)
+            for (RackSheet& sheet : left)
+                if (!sheetsFor(nest.section, {sheet}).empty()) own.push_back(&sheet);
+        for (const NestedSheet& nested : nest.nest.sheets) {
+            if (rack.sheets)
+                if (auto& count = own[nested.sheet]->sheet.count) --*count;
+            const double rest = measured(nested.rest);
+            if (rest < worthKeeping) continue;
+            const Sheet& of = nest.sheets[nested.sheet];
+            offcuts.push_back({nest.section.material, nest.section.thickness,
+                               Sheet{restOf(of.name), rest, of.width, 1, 0, true}});
+        }
+    }
+    std::erase_if(left, [](const RackSheet& sheet) { return sheet.sheet.count && *sheet.sheet.count <= 0; });
+    for (const RackSheet& offcut : offcuts)
+        keep(left, offcut);
+    return left;
+}
+
+template <class Stock> std::vector<std::string> tailOf(const Stock& stock) {
+    return {stock.count ? std::to_string(*stock.count) : std::string(),
+            stock.price > 0 ? quantity::printNumber(stock.price, 2) : std::string(),
+            stock.isOffcut ? "yes" : "no"};
+}
+
+void writeRow(std::ostream& out, std::vector<std::string> row, const std::vector<std::string>& tail) {
+    row.insert(row.end(), tail.begin(), tail.end());
+    files::writeCsvRow(out, row);
+}
+
+std::string mm(double value) {
+    return quantity::printNumber(value, 3);
+}
+
+} // namespace
+
+Rack rackAfter(const Rack& rack, const BatchCut& cut, double worthKeeping) {
+    return {barsAfter(rack, cut.bars, worthKeeping), sheetsAfter(rack, cut.sheets, worthKeeping)};
+}
+
+void writeBars(std::ostream& out, const std::vector<RackBar>& bars) {
+    files::writeCsvRow(out, {"name", "material", "width", "thickness", "length", "count", "price", "offcut"});
+    for (const RackBar& each : bars)
+        writeRow(out, {each.bar.name, each.material, mm(each.width), mm(each.thickness), mm(each.bar.length)},
+                 tailOf(each.bar));
+}
+
+void writeSheets(std::ostream& out, const std::vector<RackSheet>& sheets) {
+    files::writeCsvRow(out, {"name", "material", "thickness", "length", "width", "count", "price", "offcut"});
+    for (const RackSheet& each : sheets)
+        writeRow(
+            out,
+            {each.sheet.name, each.material, mm(each.thickness), mm(each.sheet.length), mm(each.sheet.width)},
+            tailOf(each.sheet));
+}
+
+} // namespace goodfold::stock

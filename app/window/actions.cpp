@@ -91,7 +91,7 @@ Actions::Actions(QWidget* window, UndoOrder& undoOrder) {
     calculation =
         make(window, tr("How is this calculated?"), {QKeySequence(Qt::Key_F4)},
              tr("The formulas of what is in hand, with its numbers put in and where they come from"));
-    revisions = make(window, tr("Re&visions…"), {},
+    revisions = make(window, tr("Rev&isions…"), {},
                      tr("How the job was when pieces were made of it, and what changed since"));
     about = make(window, tr("&About Good Fold"), {});
     renewIcons();

@@ -71,6 +71,8 @@ QWidget* Revisions::makeKeeping() {
     made = new QLineEdit(box);
     made->setPlaceholderText(tr("4 pieces, by the east door"));
     made->setAccessibleName(tr("Which pieces were made of it"));
+    for (QLineEdit* field : {why, made})
+        field->setProperty("role", "entry");
     keeping = new QPushButton(box);
     keeping->setDefault(true);
     connect(keeping, &QPushButton::clicked, this, &Revisions::keep);

@@ -14,6 +14,9 @@
 #include <QLocale>
 #include <QPdfWriter>
 
+#include <algorithm>
+#include <array>
+#include <cmath>
 #include <set>
 
 namespace goodfold::draw {
@@ -25,14 +28,15 @@ class WorkOrder : public PaperPage {
 public:
     WorkOrder(QPdfWriter& writer, QPainter& painter, const sequence::Settled& settled,
               const quantity::Reading& reading)
-        : PaperPage(writer, painter), job(settled.job), part(settled.part), plan(*settled.outcome.plan),
-          pieces(job.quantity * (job.oppositeHand ? 2 : 1)), reading(reading) {}
+        : PaperPage(writer, painter), settled(settled), job(settled.job), part(settled.part),
+          plan(*settled.outcome.plan), pieces(job.quantity * (job.oppositeHand ? 2 : 1)), reading(reading) {}
 
     void paint(const material::Material& material, const std::vector<cost::Item>& items,
-               const std::vector<check::Needed>& fasteners) {
+               const cost::Rates& rates, const std::vector<check::Needed>& fasteners) {
         head(material);
         fetch(fasteners);
         operations(items);
+        falling(items, rates);
         signatures();
     }
 
@@ -119,6 +123,44 @@ private:
              kText, Weight::SemiBold);
     }
 
+    /// What one of so many costs, or takes where an hour has no price: set-ups are shared.
+    void falling(const std::vector<cost::Item>& items, const cost::Rates& rates) {
+        constexpr std::array kCounts{1, 2, 5, 10, 20, 50};
+        constexpr double kTall = 18, kWide = 12, kApart = 22; // mm
+        const bool isPriced = cost::priceFor(items, 1, settled, rates).has_value();
+        const auto of = [&](int count) {
+            return isPriced ? cost::priceFor(items, count, settled, rates)->sum()
+                            : cost::minutesFor(items, count).mean / count;
+        };
+        room(kTall + 4 * kRow);
+        line(isPriced ? tr("What a piece costs, of so many") : tr("What a piece takes, of so many"), kText,
+             Weight::SemiBold);
+        y += kTall + 4;
+        double left = page.left() + 2;
+        for (const int count : kCounts) {
+            const double value = of(count), tall = kTall * value / of(kCounts.front());
+            painter.fillRect(QRectF(left, y - tall, kWide, tall),
+                             QColor(0, 0, 0, count == nearest(kCounts) ? 120 : 50));
+            text({left + kWide / 2, y - tall - 1.2},
+                 isPriced ? QLocale().toString(value, 'f', 2) : said(cost::timeInWords(value)), kSmallText,
+                 Weight::Regular, Qt::AlignHCenter);
+            text({left + kWide / 2, y + 4}, QString::number(count), kSmallText, Weight::Regular,
+                 Qt::AlignHCenter);
+            left += kApart;
+        }
+        pen(kHair);
+        painter.drawLine(QPointF(page.left(), y), QPointF(left - kApart + kWide + 2, y));
+        y += kRow + 2;
+    }
+
+    /// The count that is nearest to this batch's, as something times.
+    template <size_t N> int nearest(const std::array<int, N>& counts) const {
+        return *std::min_element(counts.begin(), counts.end(), [&](int a, int b) {
+            return std::abs(std::log(static_cast<double>(a) / pieces)) <
+                   std::abs(std::log(static_cast<double>(b) / pieces));
+        });
+    }
+
     void signatures() {
         line(tr("The job sheet has each step; wear eye protection, and gloves for sharp edges."), kSmallText);
         room(2 * kRow);
@@ -131,6 +173,7 @@ private:
         }
     }
 
+    const sequence::Settled& settled;
     const job::Job& job;
     const part::Part& part;
     const sequence::Plan& plan;
@@ -145,7 +188,7 @@ QByteArray workOrderPdf(const sequence::Settled& settled, const material::Materi
                         QPageSize::PageSizeId paper, const quantity::Reading& reading) {
     const auto items = cost::itemsOf(settled, work, reading, static_cast<int>(settled.job.ties.size()));
     return pagesPdf("Work order: " + settled.job.title, paper, [&](QPdfWriter& writer, QPainter& painter) {
-        WorkOrder(writer, painter, settled, reading).paint(material, items, fasteners);
+        WorkOrder(writer, painter, settled, reading).paint(material, items, work.rates, fasteners);
     });
 }
 

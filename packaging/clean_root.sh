@@ -51,10 +51,15 @@ as_gardener "goodfold --version"
 as_gardener "goodfold-cli show /usr/share/good-fold/demo/vent-stay.gfold --json | head -c 120; echo"
 as_gardener "goodfold-cli export /usr/share/good-fold/demo/vent-stay.gfold --pdf-template stay.pdf && head -c 4 stay.pdf; echo"
 solid="goodfold-cli export /usr/share/good-fold/demo/vent-stay.gfold --step stay.step"
+as_gardener "goodfold-cli export /usr/share/good-fold/demo/vent-stay.gfold --pdf-buying buy.pdf && head -c 4 buy.pdf; rm buy.pdf; echo"
 as_gardener "$solid || true" # says what to install
+packages() { in_root dpkg-query -W -f='${Package}\n' | sort; }
+had=$(mktemp)
+packages > "$had"
 apt install libocct-data-exchange-7.6
 as_gardener "$solid && head -c 13 stay.step; echo"
-apt autoremove --purge libocct-data-exchange-7.6 # what is left behind is to be good-fold's own
+# What is left behind is to be good-fold's own. It recommends some of these, so apt would keep them.
+packages | comm -13 "$had" - | xargs chroot "$root" dpkg --purge --force-depends > /dev/null
 as_gardener "QT_QPA_PLATFORM=offscreen XDG_RUNTIME_DIR=/tmp goodfold --shots . /usr/share/good-fold/demo/vent-stay.gfold 2> /dev/null; ls -s *.png"
 
 say "Removed"

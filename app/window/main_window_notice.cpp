@@ -65,6 +65,7 @@ void MainWindow::removeInHand() {
     const job::Job before = doc.job();
     const auto selected = doc.allSelected();
     std::vector<std::string> names;
+    names.reserve(selected.size());
     for (const Element& element : selected)
         names.push_back(nameOf(element));
     if (const auto wrong = doc.apply(tr("removal of %1").arg(QString::fromStdString(listed(names))),

@@ -81,8 +81,9 @@ job::Revision revisionFrom(Members& members) {
     job::Revision revision{
         members.text("name"), members.text("at", ""), members.text("why", ""), members.text("made", ""), {}};
     const json& was = members.take("job");
+    if (was.is_object() && was.contains("revisions")) members.fail("has revisions of its own", "job");
     try {
-        if (!jobFrom(was).job.revisions.empty()) members.fail("has revisions of its own", "job");
+        jobFrom(was);
     } catch (const Error& wrong) {
         throw Error{"is no job: " + wrong.says, members.at("job") + "." + wrong.where};
     }

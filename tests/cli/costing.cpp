@@ -11,6 +11,7 @@ class CostingTest : public QObject {
 private slots:
     void batchesShareTheirSetUps();
     void ownBookGoesOver();
+    void priceFallsOnTheOrder();
     void whatIsWrongIsSaid();
 };
 
@@ -56,6 +57,44 @@ void CostingTest::ownBookGoesOver() {
         QVERIFY(std::abs(batch["price"]["work"].get<double>() - batch["each"].get<double>()) < 1e-9);
         QCOMPARE(batch["price"]["material"], 0.0);
     }
+}
+
+/// The work order shows how the price falls as set-ups are shared; without prices how the time does.
+void CostingTest::priceFallsOnTheOrder() {
+    QTemporaryDir folder;
+    const QString order = folder.filePath("order.pdf"), work = folder.filePath("work.json");
+    QFile rates(work);
+    QVERIFY(rates.open(QIODevice::WriteOnly));
+    rates.write(R"({"rates": {"hour": 60, "kilogram": {"steel-hot-rolled": 2}}})");
+    rates.close();
+    const auto words = [&](const QStringList& more) {
+        const Outcome made =
+            run(QStringList{"export", demo("foot-on-base.gfold"), "--pdf-order", order, "--force"} + more);
+        if (made.status != 0) qFatal("%s", made.err.constData());
+        QProcess process;
+        process.start("pdftotext", {"-layout", order, "-"});
+        if (!process.waitForFinished(20000)) qFatal("pdftotext");
+        return QString::fromUtf8(process.readAllStandardOutput());
+    };
+    const QString timed = words({});
+    QVERIFY2(timed.contains("What a piece takes, of so many"), qPrintable(timed));
+    const QString priced = words({"--work", work});
+    QVERIFY2(priced.contains("What a piece costs, of so many"), qPrintable(priced));
+    // Each is less than the one before; the first is what `cost` says of one.
+    QList<double> prices;
+    static const QRegularExpression price(QStringLiteral("^\\d+\\.\\d\\d$"));
+    const QString below = priced.mid(priced.indexOf("What a piece costs"));
+    for (const QString& word : below.simplified().split(' '))
+        if (price.match(word).hasMatch()) prices << word.toDouble();
+    QCOMPARE(prices.size(), 6);
+    QVERIFY(std::is_sorted(prices.rbegin(), prices.rend()));
+    const json one =
+        json::parse(run({"cost", demo("foot-on-base.gfold"), "--json", "--pieces", "1", "--work", work})
+                        .out.toStdString());
+    double sumOfOne = 0;
+    for (const json& batch : one.at("batches"))
+        if (batch.at("pieces") == 1) sumOfOne = batch.at("price").at("sum").get<double>();
+    QVERIFY2(std::abs(sumOfOne - prices.front()) < 0.006, one.dump().c_str());
 }
 
 void CostingTest::whatIsWrongIsSaid() {

@@ -139,6 +139,16 @@ void RevisionsTest::brokenRevisionsAreRefused() {
     const auto read = readJob(in);
     QVERIFY(!read && read.error().says.starts_with("is no job: "));
     QVERIFY2(read.error().where.starts_with("revisions[0].job."), read.error().where.c_str());
+    // A revision has none of its own.
+    job::Job nested = withRevision(stay(), {"B", {}, {}, {}, {}});
+    std::string whole = out.str();
+    whole.pop_back(); // the line's end
+    nested.revisions[0].job = whole;
+    std::ostringstream twice;
+    writeJob(twice, nested);
+    std::istringstream deep(twice.str());
+    const auto refused = readJob(deep);
+    QVERIFY(!refused && refused.error().says.find("revisions of its own") != std::string::npos);
 }
 
 /// Whatever two jobs are: there is something to say where they differ, and nothing where they don't.

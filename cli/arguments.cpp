@@ -209,6 +209,10 @@ void addImporting(CLI::App& app, Arguments& into) {
     sub.add_option("--bend-down", into.bendDown, "Layers whose lines are bent away")
         ->delimiter(',')
         ->type_name("LAYER,...");
+    sub.add_option("--card", into.card,
+                   "The drawing is a pattern that folds sharp, tried in card: lengths are those of its faces")
+        ->check(CLI::IsMember({"outer", "inner"}))
+        ->type_name("outer|inner");
     sub.add_option("--angle", into.bendAngle, "What they are bent by, turned from flat")
         ->check(CLI::Range(1.0, 179.0))
         ->capture_default_str()
@@ -233,6 +237,7 @@ void addExporting(CLI::App& app, Arguments& into) {
     sub.add_flag("--force", into.force,
                  "Write over files that are there, and export a job that a finding stops");
     std::vector<std::string> papers;
+    papers.reserve(draw::kPapers.size());
     for (const draw::Paper& paper : draw::kPapers)
         papers.emplace_back(paper.key);
     sub.add_option("--work", into.work, "The shop's own times and prices, over those that ship")

@@ -61,6 +61,7 @@ struct Arguments {
     std::vector<std::string> leaveOut = {}; // layers that are no metal
     std::vector<std::string> bendUp = {}, bendDown = {}; // layers whose lines are bent, and by what
     double bendAngle = 90;
+    std::string card = {}; // outer or inner: what is drawn folds sharp, and which of its faces are drawn
     std::string barsAfter = {}, sheetsAfter = {}; // files for what is left on the rack
     std::vector<std::string> held = {};           // plates, bends and holes that `solve` leaves as they are
 };

@@ -22,6 +22,8 @@ int importDrawing(const Arguments& arguments) {
                            .thickness = arguments.thickness,
                            .leaveOut = {arguments.leaveOut.begin(), arguments.leaveOut.end()}};
     if (!arguments.material.empty()) wanted.material = arguments.material;
+    if (!arguments.card.empty())
+        wanted.drawn = arguments.card == "outer" ? drawing::Drawn::OuterFaces : drawing::Drawn::InnerFaces;
     for (const std::string& layer : arguments.bendUp)
         wanted.folds[layer] = {arguments.bendAngle, job::Turn::Up};
     for (const std::string& layer : arguments.bendDown)

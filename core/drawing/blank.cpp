@@ -204,13 +204,14 @@ private:
         if (folds->empty()) return Error{"There is no line on the layers that are to be bent.", "drawing"};
         const material::Material* material = material::standardMaterials().find(wanted.material);
         if (!material) return Error{"\"" + wanted.material + "\" is not in the material book.", "material"};
-        auto cut = legsFrom(made.job, outline, *folds, *material);
+        auto cut = legsFrom(made.job, outline, *folds, *material, wanted.drawn);
         if (!cut) return cut.error();
         made.job = cut->job;
         frames = cut->legs;
         made.says.push_back(
             (folds->size() == 1 ? "1 line is bent, " : std::to_string(folds->size()) + " lines are bent, ") +
-            std::string("each leg as long in the flat as it is drawn."));
+            std::string(wanted.drawn == Drawn::Blank ? "each leg as long in the flat as it is drawn."
+                                                     : "each leg as long on its faces as it is drawn."));
         return {};
     }
 

@@ -14,6 +14,11 @@ struct Fold {
     job::Turn turn = job::Turn::Up; // toward who looks at the drawing
 };
 
+/// What is drawn: the blank as it lies flat; or a pattern that folds sharp, as one cuts it out of card and
+/// tries it at the place: its lengths are then those of the outer or of the inner faces, and the metal's
+/// allowances are put in.
+enum class Drawn { Blank, OuterFaces, InnerFaces };
+
 struct Wanted {
     std::string title = "Drawing";
     quantity::Unit units = quantity::Unit::Millimetre;
@@ -22,6 +27,7 @@ struct Wanted {
     std::set<std::string>
         leaveOut; // layers that are no metal; where none is said, those that only get in the way
     std::map<std::string, Fold> folds; // layers whose lines are bent
+    Drawn drawn = Drawn::Blank;
 };
 
 struct Brought {

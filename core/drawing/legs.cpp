@@ -26,9 +26,10 @@ std::string numberOf(size_t bend) {
     return std::to_string(bend + 1);
 }
 
-/// What each bend takes of the metal, by a job that has nothing but these bends.
-std::vector<double> allowancesOf(job::Job job, const std::vector<FoldAt>& folds,
-                                 const material::Material& material) {
+/// How far a bend reaches to either side of its line, by a job that has nothing but these bends: half of what
+/// it takes of the blank; on a pattern that folds sharp its setback.
+std::vector<double> reachesOf(job::Job job, const std::vector<FoldAt>& folds,
+                              const material::Material& material, Drawn drawn) {
     constexpr double kLong = 500; // mm
     for (size_t i = 0; i <= folds.size(); ++i)
         job.plates.push_back(
@@ -36,7 +37,10 @@ std::vector<double> allowancesOf(job::Job job, const std::vector<FoldAt>& folds,
     const part::Part part = part::solve(job, material);
     std::vector<double> all;
     for (const part::PartBend& bend : part.bends)
-        all.push_back(bend.allowance);
+        all.push_back(drawn == Drawn::Blank
+                          ? bend.allowance / 2
+                          : bend::setback(bend.shape, drawn == Drawn::OuterFaces ? job::DimensionTo::Outside
+                                                                                 : job::DimensionTo::Inside));
     return all;
 }
 
@@ -99,9 +103,10 @@ std::optional<std::array<Vec2, 2>> freeEnd(const Path& path, double from, double
 class Cutting {
 public:
     Cutting(const job::Job& sheet, Path outline, const std::vector<FoldAt>& folds,
-            std::vector<double> allowances)
-        : path(std::move(outline)), folds(folds), allowances(std::move(allowances)) {
+            std::vector<double> reaches, Drawn drawn)
+        : path(std::move(outline)), folds(folds), reaches(std::move(reaches)), drawn(drawn) {
         made.job = sheet;
+        if (drawn == Drawn::InnerFaces) made.job.dimensionTo = job::DimensionTo::Inside;
     }
 
     Result<Legs> legs() {
@@ -117,10 +122,10 @@ private:
     using Ends = std::array<Vec2, 2>; // low, high
 
     double from(size_t leg) const {
-        return leg == 0 ? boxOf(path).min().x() : folds[leg - 1].x + allowances[leg - 1] / 2;
+        return leg == 0 ? boxOf(path).min().x() : folds[leg - 1].x + reaches[leg - 1];
     }
     double to(size_t leg) const {
-        return leg == folds.size() ? boxOf(path).max().x() : folds[leg].x - allowances[leg] / 2;
+        return leg == folds.size() ? boxOf(path).max().x() : folds[leg].x - reaches[leg];
     }
 
     /// A bend needs its strip of metal, straight on both sides.
@@ -137,7 +142,7 @@ private:
             std::abs(((*near)[1] - (*far)[1]).y()) > kStraight)
             return Error{
                 line + "crosses where the outline runs aslant or steps: the strip that is bent there, " +
-                    quantity::printNumber(allowances[i], 1) + " mm wide, has to have straight sides.",
+                    quantity::printNumber(2 * reaches[i], 1) + " mm wide, has to have straight sides.",
                 "drawing"};
         if (folds[i].high < (*near)[0].y() || folds[i].low > (*near)[1].y())
             return Error{line + "lies beside the piece.", "drawing"};
@@ -165,7 +170,7 @@ private:
         if (!isLast) bent.insert(job::Edge::End);
         job::Plate plate = plateOf(path, corners, bent);
         plate.id = nameOf(leg);
-        plate.flatFirst = true;
+        plate.flatFirst = drawn == Drawn::Blank;
         plate.length =
             (isLast ? (*last)[0].x() : folds[leg].x) - (isFirst ? (*first)[0].x() : folds[leg - 1].x);
         if (!isFirst) plate.width.reset(); // the whole edge
@@ -176,7 +181,8 @@ private:
 
     Path path;
     const std::vector<FoldAt>& folds;
-    std::vector<double> allowances;
+    std::vector<double> reaches; // of each bend, to either side of its line
+    Drawn drawn;
     std::vector<std::pair<Ends, Ends>> ends; // of each bend: at its near tangent line and at its far one
     Legs made;
 };
@@ -240,10 +246,10 @@ Result<std::vector<FoldAt>> foldsOf(const Drawing& upright, const std::map<std::
 }
 
 Result<Legs> legsFrom(const job::Job& sheet, Path outline, const std::vector<FoldAt>& folds,
-                      const material::Material& material) {
+                      const material::Material& material, Drawn drawn) {
     job::Job bare = sheet;
     bare.bends = bendsOf(folds);
-    return Cutting(sheet, std::move(outline), folds, allowancesOf(bare, folds, material)).legs();
+    return Cutting(sheet, std::move(outline), folds, reachesOf(bare, folds, material, drawn), drawn).legs();
 }
 
 } // namespace goodfold::drawing

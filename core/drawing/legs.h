@@ -29,10 +29,11 @@ struct Legs {
     std::vector<Leg> legs; // as the job's plates
 };
 /// A job of the sheet with a leg on either side of each bend line, each as long in the flat as it is drawn,
-/// from bend centre to bend centre: the blank is the drawing, and the bends come onto their lines. `sheet`
-/// has metal and thickness, and no plates. An error where a line does not cross the piece once from edge to
-/// edge, or the outline does not run straight on across a bend.
+/// from bend centre to bend centre: the blank is the drawing, and the bends come onto their lines. Of
+/// a pattern in card each as long on its outer, or inner, faces as it is drawn. `sheet` has metal and
+/// thickness, and no plates. An error where a line does not cross the piece once from edge to edge, or the
+/// outline does not run straight on across a bend.
 Result<Legs> legsFrom(const job::Job& sheet, Path outline, const std::vector<FoldAt>& folds,
-                      const material::Material& material);
+                      const material::Material& material, Drawn drawn = Drawn::Blank);
 
 } // namespace goodfold::drawing

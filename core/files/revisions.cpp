@@ -151,7 +151,7 @@ std::string nextRevisionName(const job::Job& job) {
     for (size_t number = job.revisions.size();; ++number) {
         constexpr size_t kLetters = 26;
         std::string name(1, static_cast<char>('A' + number % kLetters));
-        if (number >= kLetters) name = std::string(1, static_cast<char>('A' + number / kLetters - 1)) + name;
+        if (number >= kLetters) name.insert(name.begin(), static_cast<char>('A' + number / kLetters - 1));
         const bool isTaken = std::any_of(job.revisions.begin(), job.revisions.end(),
                                          [&](const job::Revision& each) { return each.name == name; });
         if (!isTaken) return name;

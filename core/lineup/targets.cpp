@@ -28,10 +28,12 @@ Eigen::Index indexOf(const job::Mount& mount, const std::string& point) {
 std::vector<Source> measuredTargets(const KnownMount& known, const Mounting& mounting,
                                     const std::string& restFace) {
     const auto face = static_cast<int>(known.placed.findFace(restFace) - known.placed.faces.data());
-    int touching = 0;
-    for (auto tie = mounting.ties.rbegin(); tie != mounting.ties.rend(); ++tie)
-        if (known.placed.findPoint(tie->point)->face == restFace)
-            touching = static_cast<int>(indexOf(known.placed, tie->point));
+    const auto first =
+        std::find_if(mounting.ties.begin(), mounting.ties.end(), [&](const Mounting::Tie& tie) {
+            return known.placed.findPoint(tie.point)->face == restFace;
+        });
+    const int touching =
+        first == mounting.ties.end() ? 0 : static_cast<int>(indexOf(known.placed, first->point));
     const Eigen::MatrixXd of = mount::jointCovariance(*known.measured, face, touching);
     const Eigen::Matrix3d faceFromMount = mounting.mountFromFace.linear().transpose();
     const auto ties = static_cast<Eigen::Index>(mounting.ties.size());

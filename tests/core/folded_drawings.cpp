@@ -54,6 +54,7 @@ private slots:
     void sidesAreKeptAsDrawn();
     void blanksOfBracketsComeBack();
     void whatIsNoBendIsSaid();
+    void cardBecomesMetal();
     void layersAreOffered();
 };
 
@@ -183,6 +184,32 @@ void FoldedDrawingsTest::whatIsNoBendIsSaid() {
     Drawing none = strip();
     none.stretches.pop_back();
     QVERIFY(refusal(none).find("no line on the layers") != std::string::npos);
+}
+
+/// A pattern tried in card: what is drawn is what the faces measure, 60 and 40 outside; on the inner faces
+/// that of 2 is 62 and 42 outside.
+void FoldedDrawingsTest::cardBecomesMetal() {
+    const auto formedSize = [](const job::Job& job) { // over both outer faces, by the fold alone
+        const part::Part part = solved(job);
+        const part::Folded folded = part::fold(part);
+        Eigen::AlignedBox3d box;
+        for (size_t plate = 0; plate < part.plates.size(); ++plate)
+            for (const Vec2& corner : part.plates[plate].outlineInFlat)
+                for (const double z : {0.0, part.thickness})
+                    box.extend(Vec3(folded.rootFromFlat[plate] * Vec3(corner.x(), corner.y(), z)));
+        return Vec2(box.sizes().x(), box.sizes().z());
+    };
+    const auto outer = blankFrom(strip(), {.folds = {{"fold", {}}}, .drawn = Drawn::OuterFaces});
+    QVERIFY2(outer, outer ? "" : outer.error().says.c_str());
+    QVERIFY((formedSize(outer->job) - Vec2(60, 40)).norm() < 1e-6);
+    const auto inner = blankFrom(strip(), {.folds = {{"fold", {}}}, .drawn = Drawn::InnerFaces});
+    QVERIFY((formedSize(inner->job) - Vec2(62, 42)).norm() < 1e-6);
+    // Held at the place the card showed where its holes come: the metal has them there. On the outer faces h1
+    // is 60 - 20 before the corner, h2 85 - 60 after it and 5 aside.
+    const part::Part part = solved(outer->job);
+    const part::Folded folded = part::fold(part);
+    const auto one = part::formedHole(part, folded, 0), other = part::formedHole(part, folded, 1);
+    QVERIFY(std::abs((one.point - other.point).norm() - Vec3(40, 5, 25).norm()) < 1e-6);
 }
 
 void FoldedDrawingsTest::layersAreOffered() {

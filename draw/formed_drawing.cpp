@@ -138,7 +138,8 @@ private:
     }
     QRectF cellAt(size_t place) const {
         const double column = place % 2 ? cell().width() + kGap : 0;
-        return {QPointF(page.left() + column, y + static_cast<double>(place / 2) * cell().height()), cell()};
+        const size_t row = place / 2;
+        return {QPointF(page.left() + column, y + static_cast<double>(row) * cell().height()), cell()};
     }
 
     void view(const View& from, const QRectF& area) {

@@ -127,7 +127,7 @@ private:
 
     /// What touches a tube so far around it; of a flat face its own.
     Axes axesAt(int face, const T& across) const {
-        const Axes own = axesOf(face);
+        Axes own = axesOf(face);
         if (!scene.isRound(face)) return own;
         using std::cos;
         using std::sin;

@@ -81,6 +81,7 @@ std::string figureInWords(const lineup::Dimension& dimension, double value,
 
 std::string inWords(const std::vector<lineup::Shim>& shims, const quantity::Reading& reading) {
     std::vector<std::string> wedges;
+    wedges.reserve(shims.size());
     for (const lineup::Shim& shim : shims)
         wedges.push_back("a bevelled shim " + wedgeInWords(shim, reading));
     return wedges.empty() ? std::string() : "With the bends as they are, " + listed(wedges) + " would do it.";

@@ -11,7 +11,8 @@
 namespace goodfold::app {
 
 /// What is to be said first: nothing there yet, what is open, which reading cannot be right.
-std::vector<Block> surveyBlocks(Document& document, Survey& survey, QAction& sheet);
+std::vector<Block> surveyBlocks(Document& document, Survey& survey, QAction& sheet,
+                                const std::function<void()>& otherJob);
 /// The reading that is being made of what is pointed at, and those there are.
 std::vector<Block> readingBlocks(Document& document, Survey& survey);
 /// Asks for a file that tells of a face.

@@ -81,8 +81,9 @@ void MountStage::showShapes() {
 }
 
 QWidget* MountStage::makeReadings() {
-    state = new CellPanel(document, tr("What is told"),
-                          [this](Document& of) { return surveyBlocks(of, known, *this->sheet); });
+    state = new CellPanel(document, tr("What is told"), [this](Document& of) {
+        return surveyBlocks(of, known, *this->sheet, [this] { askForOtherJob(); });
+    });
     readings =
         new CellPanel(document, tr("Readings"), [this](Document& of) { return readingBlocks(of, known); });
     auto* panels = new PanelColumn(this);

@@ -10,7 +10,7 @@ namespace goodfold::app {
 
 namespace {
 
-Block nothingYet(Document& document) {
+Block nothingYet(Document& document, const std::function<void()>& otherJob) {
     Block block;
     block.lines.push_back({wrapped(
         QObject::tr("Go to the place with tape and calipers. Drop its holes and faces here roughly, then "
@@ -23,6 +23,14 @@ Block nothingYet(Document& document) {
         Cell::Look::Button)});
     block.lines.push_back(
         {drawnMount(document, QObject::tr("Where the bracket's holes are drawn"), Cell::Look::Link)});
+    block.lines.push_back({press(
+        QObject::tr("Holes of another job, that it is bolted to…"),
+        {QStringLiteral("mount.other"), QObject::tr("Holes of another job, to bolt to")},
+        [otherJob]() -> Cell::Answer {
+            otherJob();
+            return {};
+        },
+        Cell::Look::Link)});
     return block;
 }
 
@@ -154,8 +162,9 @@ Block otherSide(Document& document, const mount::Measured& inHand) {
 
 } // namespace
 
-std::vector<Block> surveyBlocks(Document& document, Survey& survey, QAction& sheet) {
-    if (!document.place()) return {nothingYet(document)};
+std::vector<Block> surveyBlocks(Document& document, Survey& survey, QAction& sheet,
+                                const std::function<void()>& otherJob) {
+    if (!document.place()) return {nothingYet(document, otherJob)};
     std::vector<Block> blocks;
     Block state;
     state.lines.push_back({wrapped(survey.measured() ? standing(document, survey) : text(survey.wrong()))});

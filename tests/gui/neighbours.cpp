@@ -22,6 +22,8 @@ struct Folder {
     /// Bolts the strap's hole to the one in the foot's long leg.
     void bolt(test::Window& window) const {
         window->showStage(QStringLiteral("mount"));
+        QVERIFY(window->findChild<app::MountStage*>()->says().contains(
+            QStringLiteral("Holes of another job, that it is bolted to")));
         const auto offered = app::offeredIn(strap(), foot());
         QVERIFY(offered);
         window->findChild<app::MountStage*>()->takeHolesOf(offered->at(2)); // leg B, its face

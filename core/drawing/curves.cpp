@@ -2,6 +2,9 @@
 
 #include "common/path.h"
 
+#include <Eigen/SparseCore>
+#include <Eigen/SparseLU>
+
 #include <algorithm>
 #include <cmath>
 #include <functional>
@@ -39,18 +42,67 @@ std::vector<Vec2> chords(const std::function<Vec2(double)>& at, const std::vecto
     return points;
 }
 
-/// De Boor's algorithm in the span that begins at that knot.
+/// De Boor's algorithm in the span that begins at that knot, of points that carry their weights.
 Vec2 pointOn(const Spline& spline, size_t span, double at) {
     const auto degree = static_cast<size_t>(spline.degree);
-    std::vector<Vec2> d(spline.controls.begin() + static_cast<std::ptrdiff_t>(span - degree),
-                        spline.controls.begin() + static_cast<std::ptrdiff_t>(span + 1));
+    std::vector<Vec3> d;
+    for (size_t i = span - degree; i <= span; ++i) {
+        const double weight = spline.weights.empty() ? 1 : spline.weights[i];
+        d.emplace_back(weight * spline.controls[i].x(), weight * spline.controls[i].y(), weight);
+    }
     for (size_t r = 1; r <= degree; ++r)
         for (size_t j = degree; j >= r; --j) {
             const double from = spline.knots[j + span - degree], to = spline.knots[j + 1 + span - r];
             const double share = to > from ? (at - from) / (to - from) : 0;
             d[j] = (1 - share) * d[j - 1] + share * d[j];
         }
-    return d[degree];
+    return d[degree].head<2>() / d[degree].z();
+}
+
+/// Bends of the natural cubic at its points: none at its ends (de Boor, A Practical Guide to Splines).
+Eigen::MatrixXd bendsAt(const std::vector<Vec2>& points, const std::vector<double>& apart) {
+    const auto many = static_cast<Eigen::Index>(points.size());
+    Eigen::SparseMatrix<double> system(many, many);
+    system.reserve(Eigen::VectorXi::Constant(static_cast<int>(many), 3));
+    Eigen::MatrixXd right = Eigen::MatrixXd::Zero(many, 2);
+    system.insert(0, 0) = 1;
+    system.insert(many - 1, many - 1) = 1;
+    for (Eigen::Index i = 1; i + 1 < many; ++i) {
+        const auto at = static_cast<size_t>(i);
+        const double before = apart[at - 1], after = apart[at];
+        system.insert(i, i - 1) = before;
+        system.insert(i, i) = 2 * (before + after);
+        system.insert(i, i + 1) = after;
+        right.row(i) = 6 * ((points[at + 1] - points[at]) / after - (points[at] - points[at - 1]) / before);
+    }
+    const Eigen::SparseLU<Eigen::SparseMatrix<double>> solved(system);
+    return solved.solve(right);
+}
+
+std::vector<Vec2> chordsThrough(const std::vector<Vec2>& through, double off) {
+    std::vector<Vec2> points;
+    for (const Vec2& point : through)
+        if (points.empty() || (point - points.back()).norm() > 1e-9) points.push_back(point);
+    if (points.size() < 2) return {};
+    std::vector<double> apart;
+    for (size_t i = 1; i < points.size(); ++i)
+        apart.push_back((points[i] - points[i - 1]).norm());
+    const Eigen::MatrixXd bends = bendsAt(points, apart);
+    std::vector<Vec2> all{points.front()};
+    for (size_t i = 0; i < apart.size(); ++i) {
+        const auto row = static_cast<Eigen::Index>(i);
+        const double h = apart[i];
+        const Vec2 a = bends.row(row), b = bends.row(row + 1);
+        const auto part = chords(
+            [&](double t) -> Vec2 {
+                const double left = h - t;
+                return (a * left * left * left + b * t * t * t) / (6 * h) +
+                       (points[i] / h - a * h / 6) * left + (points[i + 1] / h - b * h / 6) * t;
+            },
+            {0, h / 2, h}, off);
+        all.insert(all.end(), part.begin() + 1, part.end());
+    }
+    return all;
 }
 
 } // namespace
@@ -72,6 +124,12 @@ std::vector<Vec2> chordsOf(const Ellipse& ellipse, double off) {
 }
 
 std::vector<Vec2> chordsOf(const Spline& spline, double off) {
+    if (spline.controls.empty()) return chordsThrough(spline.through, off);
+    const auto isNone = [](double weight) { return !(weight > 0) || !std::isfinite(weight); };
+    const bool isUnweighed = spline.weights.empty();
+    if (!isUnweighed && (spline.weights.size() != spline.controls.size() ||
+                         std::any_of(spline.weights.begin(), spline.weights.end(), isNone)))
+        return {};
     const auto degree = static_cast<size_t>(std::max(0, spline.degree));
     const size_t many = spline.controls.size();
     constexpr size_t kMostDegree = 10;

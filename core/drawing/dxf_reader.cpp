@@ -106,12 +106,12 @@ public:
     void addSpline(const DL_SplineData& data) override {
         spline = Spline{static_cast<int>(data.degree), {}, {}};
         isSpline = isMetal();
-        isRational = false;
     }
     void addControlPoint(const DL_ControlPointData& data) override {
         spline.controls.emplace_back(data.x, data.y);
-        if (std::abs(data.w - 1) > 1e-9) isRational = true;
+        spline.weights.push_back(data.w);
     }
+    void addFitPoint(const DL_FitPointData& data) override { spline.through.emplace_back(data.x, data.y); }
     void addKnot(const DL_KnotData& data) override { spline.knots.push_back(data.k); }
 
     /// Of polylines, old and new, and of splines.
@@ -181,8 +181,8 @@ private:
                 line(vertices[i].point, vertices[(i + 1) % vertices.size()].point, vertices[i].bulge);
         }
         if (std::exchange(isSpline, false)) {
-            const std::vector<Vec2> points = isRational ? std::vector<Vec2>() : chordsOf(spline, tolerance());
-            points.empty() ? void(++leftOut["spline by weights or fit points"]) : chords(points);
+            const std::vector<Vec2> points = chordsOf(spline, tolerance());
+            points.empty() ? void(++leftOut["spline that makes no sense"]) : chords(points);
         }
     }
 
@@ -190,7 +190,7 @@ private:
     Path vertices; // of the polyline that is read
     bool isPolyline = false, isClosed = false;
     Spline spline;
-    bool isSpline = false, isRational = false;
+    bool isSpline = false;
 };
 
 /// Puts blocks where they are inserted.

@@ -11,6 +11,8 @@
 #include <pugixml.hpp>
 #include <sstream>
 #include <string_view>
+#include <unordered_map>
+#include <utility>
 
 namespace goodfold::drawing {
 
@@ -84,13 +86,17 @@ Transform transformOf(std::string_view text) {
 
 class SvgReader {
 public:
+    explicit SvgReader(const pugi::xml_node& root) : root(root) {}
+
     /// False where there is too much in it.
     bool walk(const pugi::xml_node& node, const Transform& outer, const std::string& outerLayer, int depth) {
         constexpr int kDeep = 64;
         const std::string_view name = node.name();
         if (depth > kDeep || isHidden(node)) return true;
         const Transform own = outer * transformOf(node.attribute("transform").value());
-        if (name == "g" || name == "svg" || name == "a") {
+        if (name == "use") return copy(node, own, outerLayer, depth);
+        // A symbol is seen by its copies only.
+        if (name == "g" || name == "svg" || name == "a" || (name == "symbol" && isCopied)) {
             const std::string label = node.attribute("inkscape:label").value(),
                               id = node.attribute("id").value();
             const std::string layer = name != "g"      ? outerLayer
@@ -110,6 +116,38 @@ public:
     Drawing drawing;
 
 private:
+    /// What stands elsewhere in the drawing, once more; not without end where copies copy each other.
+    bool copy(const pugi::xml_node& node, const Transform& own, const std::string& outerLayer, int depth) {
+        constexpr int kMostCopies = 5000;
+        const char* plain = node.attribute("href").value();
+        const std::string_view link = *plain ? plain : node.attribute("xlink:href").value();
+        const pugi::xml_node of =
+            link.starts_with('#') ? named(std::string(link.substr(1))) : pugi::xml_node();
+        if (!of || ++copies > kMostCopies) {
+            ++drawing.leftOut["copy by reference"];
+            return true;
+        }
+        Transform there = own;
+        there.translate(Vec2(figure(node, "x"), figure(node, "y")));
+        const bool was = std::exchange(isCopied, true);
+        const bool goesOn = walk(of, there, outerLayer, depth + 1);
+        isCopied = was;
+        return goesOn;
+    }
+
+    pugi::xml_node named(const std::string& id) {
+        if (byId.empty()) index(root, 0);
+        const auto found = byId.find(id);
+        return found == byId.end() ? pugi::xml_node() : found->second;
+    }
+    void index(const pugi::xml_node& node, int depth) {
+        constexpr int kDeep = 64;
+        if (const char* id = node.attribute("id").value(); *id) byId.emplace(id, node);
+        if (depth < kDeep)
+            for (const pugi::xml_node& child : node.children())
+                index(child, depth + 1);
+    }
+
     static bool isHidden(const pugi::xml_node& node) {
         return std::string_view(node.attribute("display").value()) == "none" ||
                std::string_view(node.attribute("style").value()).find("display:none") !=
@@ -143,8 +181,8 @@ private:
             ellipse({figure(node, "cx"), figure(node, "cy")}, figure(node, "r"), figure(node, "r"));
         else if (name == "ellipse")
             ellipse({figure(node, "cx"), figure(node, "cy")}, figure(node, "rx"), figure(node, "ry"));
-        else if (name == "use" || name == "image")
-            ++drawing.leftOut[name == "use" ? "copy by reference" : "picture"];
+        else if (name == "image")
+            ++drawing.leftOut["picture"];
     }
 
     void add(const Vec2& from, const Vec2& to, double bulge) {
@@ -217,6 +255,10 @@ private:
             add(all[i - 1], all[i], 0);
     }
 
+    pugi::xml_node root;
+    std::unordered_map<std::string, pugi::xml_node> byId; // once one is copied
+    int copies = 0;
+    bool isCopied = false;
     Transform at = Transform::Identity(); // of the shape in hand
     std::string layer;
 };
@@ -241,7 +283,7 @@ Result<Drawing> readSvg(std::istream& in, quantity::Unit unit) {
     const bool saysSize = wide && box.size() == 4 && box[2] > 0;
     const double usual = unit == quantity::Unit::Inch ? quantity::kMillimetresPerInch : 1;
     const double scale = saysSize ? *wide / box[2] : wide ? quantity::kMillimetresPerInch / 96 : usual;
-    SvgReader reader;
+    SvgReader reader(root);
     Transform upright = Transform::Identity(); // y goes up
     upright.scale(Vec2(scale, -scale));
     if (!reader.walk(root, upright, {}, 0))

@@ -1,6 +1,7 @@
 // Bend lines of other people's drawings: the piece comes in bent, and its blank is what was drawn.
 #include "core/support.h"
 #include "drawing/blank.h"
+#include "drawing/curves.h"
 #include "files/dxf.h"
 #include "part/fold.h"
 
@@ -56,6 +57,7 @@ private slots:
     void whatIsNoBendIsSaid();
     void cardBecomesMetal();
     void layersAreOffered();
+    void splinesByWeightsAndPoints();
 };
 
 void FoldedDrawingsTest::lineBecomesABend() {
@@ -225,6 +227,25 @@ void FoldedDrawingsTest::layersAreOffered() {
     QVERIFY(foldsOffered(plain).at("3").isLikely);
     line(plain, {80, 0}, {80, 30}, "bend");
     QVERIFY(!foldsOffered(plain).at("3").isLikely);
+}
+
+/// A quarter of a circle by weights; a natural cubic whose middle is worked out by hand.
+void FoldedDrawingsTest::splinesByWeightsAndPoints() {
+    const Spline quarter{2, {{10, 0}, {10, 10}, {0, 10}}, {0, 0, 0, 1, 1, 1}, {1, std::sqrt(0.5), 1}};
+    const auto round = chordsOf(quarter, 0.001);
+    QVERIFY(round.size() > 8);
+    for (const Vec2& point : round)
+        QVERIFY(std::abs(point.norm() - 10) < 1e-9);
+    // Through (0,0), (1,1), (2,0), root of 2 apart: no bend at the ends, -1.5 in the middle; half way to it
+    // y is 0.5 + 1.5 x 2 / 16.
+    const auto bow = chordsOf(Spline{3, {}, {}, {}, {{0, 0}, {1, 1}, {2, 0}}}, 1e-5);
+    double nearest = 1;
+    for (const Vec2& point : bow)
+        nearest = std::min(nearest, (point - Vec2(0.5, 0.6875)).norm());
+    QVERIFY2(nearest < 1e-9, std::to_string(nearest).c_str());
+    QVERIFY((bow.front() - Vec2(0, 0)).norm() < 1e-12 && (bow.back() - Vec2(2, 0)).norm() < 1e-12);
+    QVERIFY(chordsOf(Spline{2, quarter.controls, quarter.knots, {1, 0, 1}}, 0.01).empty());
+    QVERIFY(chordsOf(Spline{3, {}, {}, {}, {{1, 1}}}, 0.01).empty());
 }
 
 GOODFOLD_TEST(FoldedDrawingsTest)

@@ -56,6 +56,7 @@ private slots:
     void pathsAreRead_data();
     void pathsAreRead();
     void transformsAndSizes();
+    void copiesStandWhereTheyArePut();
     void whatIsHiddenOrUnknownIsLeftOut();
     void brokenFilesGetASentence();
 };
@@ -128,6 +129,30 @@ void VectorDrawingsTest::transformsAndSizes() {
     QVERIFY2(std::abs(part.blank.area - 50 * kPi) < 1, qPrintable(QString::number(part.blank.area)));
     // Leaning: a parallelogram keeps its area.
     QVERIFY(near(blank(svg("<g transform='skewX(30)'>" + square + "</g>")).blank.area, 200));
+}
+
+/// What is drawn once and copied: moved, turned, out of a symbol that itself is not seen; and copies that
+/// copy each other come to an end.
+void VectorDrawingsTest::copiesStandWhereTheyArePut() {
+    const auto drawing =
+        drawn(svg("<defs><circle id='hole' cx='0' cy='0' r='3'/></defs>"
+                  "<symbol id='pair'><use href='#hole'/><use xlink:href='#hole' x='10'/></symbol>"
+                  "<rect width='60' height='40'/><use href='#hole' x='20' y='20'/>"
+                  "<use href='#pair' transform='translate(30 10) rotate(90)'/>"));
+    QVERIFY(drawing);
+    QCOMPARE(drawing->circles.size(), size_t(3));
+    const part::Part part = blank(svg("<defs><circle id='hole' r='3'/></defs>"
+                                      "<rect width='60' height='40'/><use href='#hole' x='20' y='10'/>"));
+    QCOMPARE(part.holes.size(), size_t(1));
+    QVERIFY((part.holes[0].centreInFlat - Vec2(20, 30)).norm() < 1e-9); // y goes up
+    const Vec2 apart = drawing->circles[2].at - drawing->circles[1].at;
+    QVERIFY((apart - Vec2(0, -10)).norm() < 1e-9);
+    std::string doubling = "<rect width='60' height='40'/>";
+    for (int i = 0; i < 40; ++i)
+        doubling += "<g id='g" + std::to_string(i) + "'><use href='#g" + std::to_string(i + 1) +
+                    "'/><use href='#g" + std::to_string(i + 1) + "'/></g>";
+    const auto ended = drawn(svg(doubling + "<g id='g40'><use href='#g0'/></g>"));
+    QVERIFY(ended && ended->leftOut.count("copy by reference") == 1);
 }
 
 void VectorDrawingsTest::whatIsHiddenOrUnknownIsLeftOut() {

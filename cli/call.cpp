@@ -53,6 +53,9 @@ namespace {
 
 Result<job::Job> withNeighbour(const job::Job& job, const std::string& file,
                                const std::filesystem::path& folder, const Books& books) {
+    std::error_code none;
+    if (!std::filesystem::is_regular_file(folder / file, none)) // reading a pipe would wait for ever
+        return Error{"The job " + file + " is not there.", "mount"};
     const auto other = readJob((folder / file).string());
     if (!other) return Error{file + ": " + other.error().where + ": " + other.error().says, "mount"};
     const auto material = materialOf(*other);

@@ -72,7 +72,10 @@ std::vector<MountReading> everyReading(const job::Mount& mount) {
             }
     for (const job::MountFace& face : mount.faces) {
         if (!face.tube) {
-            if (mount.readsUpright()) add(Kind::Plumb, {face.id}, "spirit-level");
+            if (!mount.readsUpright()) continue;
+            constexpr double kLevelLong = 600; // mm, of a usual spirit level
+            add(Kind::Plumb, {face.id}, "spirit-level");
+            all.back().over = kLevelLong;
             continue;
         }
         for (size_t i = 0; i < points.size(); ++i)

@@ -15,27 +15,37 @@ double measured(double length) {
     return std::floor(length * 10) / 10;
 }
 
-/// One more of an entry that is alike, or a new one.
-void keep(std::vector<RackBar>& rack, const RackBar& offcut) {
-    for (RackBar& each : rack)
-        if (each.bar.isOffcut && each.bar.count && each.material == offcut.material &&
-            each.width == offcut.width && each.thickness == offcut.thickness &&
-            each.bar.length == offcut.bar.length && each.bar.name == offcut.bar.name) {
-            ++*each.bar.count;
-            return;
-        }
-    rack.push_back(offcut);
+Bar& stockOf(RackBar& entry) {
+    return entry.bar;
+}
+Sheet& stockOf(RackSheet& entry) {
+    return entry.sheet;
 }
 
-void keep(std::vector<RackSheet>& rack, const RackSheet& offcut) {
-    for (RackSheet& each : rack)
-        if (each.sheet.isOffcut && each.sheet.count && each.material == offcut.material &&
-            each.thickness == offcut.thickness && each.sheet.length == offcut.sheet.length &&
-            each.sheet.width == offcut.sheet.width && each.sheet.name == offcut.sheet.name) {
-            ++*each.sheet.count;
-            return;
-        }
-    rack.push_back(offcut);
+bool areAlike(const RackBar& one, const RackBar& other) {
+    return one.material == other.material && one.width == other.width && one.thickness == other.thickness &&
+           one.bar.length == other.bar.length && one.bar.name == other.bar.name;
+}
+bool areAlike(const RackSheet& one, const RackSheet& other) {
+    return one.material == other.material && one.thickness == other.thickness &&
+           one.sheet.length == other.sheet.length && one.sheet.width == other.sheet.width &&
+           one.sheet.name == other.sheet.name;
+}
+
+/// Without what is used up, and one more of each offcut: of an entry that is alike, or a new one.
+template <class Entry>
+std::vector<Entry> withOffcuts(std::vector<Entry> left, const std::vector<Entry>& offcuts) {
+    std::erase_if(left, [](Entry& each) { return stockOf(each).count && *stockOf(each).count <= 0; });
+    for (const Entry& offcut : offcuts) {
+        const auto same = std::find_if(left.begin(), left.end(), [&](Entry& each) {
+            return stockOf(each).isOffcut && stockOf(each).count && areAlike(each, offcut);
+        });
+        if (same == left.end())
+            left.push_back(offcut);
+        else
+            ++*stockOf(*same).count;
+    }
+    return left;
 }
 
 std::string restOf(const std::string& name) {
@@ -60,10 +70,7 @@ std::vector<RackBar> barsAfter(const Rack& rack, const std::vector<SectionCut>& 
                                Bar{restOf(cut.bars[bar.bar].name), rest, 1, 0, true}});
         }
     }
-    std::erase_if(left, [](const RackBar& bar) { return bar.bar.count && *bar.bar.count <= 0; });
-    for (const RackBar& offcut : offcuts)
-        keep(left, offcut);
-    return left;
+    return withOffcuts(std::move(left), offcuts);
 }
 
 std::vector<RackSheet> sheetsAfter(const Rack& rack, const std::vector<SectionNest>& nests,
@@ -85,10 +92,7 @@ std::vector<RackSheet> sheetsAfter(const Rack& rack, const std::vector<SectionNe
                                Sheet{restOf(of.name), rest, of.width, 1, 0, true}});
         }
     }
-    std::erase_if(left, [](const RackSheet& sheet) { return sheet.sheet.count && *sheet.sheet.count <= 0; });
-    for (const RackSheet& offcut : offcuts)
-        keep(left, offcut);
-    return left;
+    return withOffcuts(std::move(left), offcuts);
 }
 
 template <class Stock> std::vector<std::string> tailOf(const Stock& stock) {

@@ -80,6 +80,18 @@ void CuttingTest::offcutsAreKept() {
     QVERIFY(left.contains("other,steel-hot-rolled,30,4,500,1,,yes"));
     QVERIFY2(left.contains("rest of long,steel-hot-rolled,30,3,583.9,1,,yes"), left.constData());
     QCOMPARE(run(words, rack).status, 3); // it is there already
+    // Of two sheets one is cut, for four trays of less than a quarter of a metre square: most of it stays
+    // whole.
+    const QByteArray racked = "name,material,thickness,length,width,count,price,offcut\n"
+                              "large,steel-galvanised,1.2,2000,1000,2,,\n";
+    const Outcome trays = run({"cut", demo("valve-tray.gfold"), "--json", "--sheets", "-", "--seconds", "0",
+                               "--sheets-after", sheets, "--force"},
+                              racked);
+    QVERIFY2(trays.status == 0, trays.err.constData());
+    const QByteArray whole = textOf(sheets);
+    QVERIFY2(whole.contains("large,steel-galvanised,1.2,2000,1000,1,,no"), whole.constData());
+    const qsizetype offcut = whole.indexOf("rest of large,steel-galvanised,1.2,");
+    QVERIFY2(offcut > 0 && whole.mid(offcut).contains(",1000,1,,yes"), whole.constData());
     const Outcome next = run({"cut", demo("vent-stay.gfold"), "--json", "--bars", after});
     QVERIFY(next.status == 0);
     for (const json& bar : json::parse(next.out.toStdString())["sections"][0]["bars"]) // all offcuts

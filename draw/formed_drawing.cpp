@@ -2,6 +2,7 @@
 
 #include "bench/words.h"
 #include "draw/check_sheet.h"
+#include "draw/line_drawing.h"
 #include "draw/paper_labels.h"
 #include "draw/paper_page.h"
 #include "draw/paper_scene.h"
@@ -30,9 +31,9 @@ constexpr std::array kViews{View{"from the right side", 0, 0}, View{"from its en
 
 class FormedDrawing : public PaperPage {
 public:
-    FormedDrawing(QPdfWriter& writer, QPainter& painter, const quantity::Reading& reading,
-                  const ShopBooks& shop)
-        : PaperPage(writer, painter), reading(reading), shop(shop) {}
+    FormedDrawing(const PaperPages& pages, QPainter& painter, const quantity::Reading& reading,
+                  const ShopBooks& shop, bool isFullSize)
+        : PaperPage(pages, painter), reading(reading), shop(shop), isFullSize(isFullSize) {}
 
     void paint(const sequence::Settled& settled, const material::Material& material, const QString& hand,
                bool isOpposite) {
@@ -47,6 +48,19 @@ public:
         legsAndBends();
         holes();
         checks(settled, material, isOpposite);
+    }
+
+    /// The largest of the usual ones that all three views fit in their cells by.
+    double scale() const {
+        for (const double each : {5.0, 2.0, 1.0, 0.5, 0.4, 0.25, 0.2, 0.1, 0.05, 0.02}) {
+            const bool fits = std::all_of(kViews.begin(), kViews.end(), [&](const View& view) {
+                const QSizeF size = each * sizeOf(view);
+                return size.width() <= cell().width() - 2 * kRoom &&
+                       size.height() <= cell().height() - 2 * kRoom;
+            });
+            if (fits) return each;
+        }
+        return 0.01;
     }
 
 private:
@@ -111,19 +125,8 @@ private:
 
     QSizeF cell() const { return {(page.width() - kGap) / 2, 0.3 * page.height()}; }
 
-    /// The largest of the usual ones that all three views fit in their cells by.
-    double scale() const {
-        for (const double each : {5.0, 2.0, 1.0, 0.5, 0.4, 0.25, 0.2, 0.1, 0.05, 0.02}) {
-            const bool fits = std::all_of(kViews.begin(), kViews.end(), [&](const View& view) {
-                const QSizeF size = each * sizeOf(view);
-                return size.width() <= cell().width() - 2 * kRoom &&
-                       size.height() <= cell().height() - 2 * kRoom;
-            });
-            if (fits) return each;
-        }
-        return 0.01;
-    }
     QString scaleInWords() const {
+        if (isFullSize) return QStringLiteral("1:1");
         const double by = scale();
         return by >= 1 ? QStringLiteral("%1:1").arg(by) : QStringLiteral("1:%1").arg(1 / by);
     }
@@ -280,23 +283,40 @@ private:
     part::Folded folded;
     Scene scene;
     std::vector<Vec3> outermost;
-    bool isBegun = false;
+    bool isFullSize, isBegun = false;
 };
 
 } // namespace
 
-QByteArray formedDrawingPdf(const sequence::Settled& settled, const sequence::Settled* opposite,
-                            const material::Material& material, QPageSize::PageSizeId paper,
-                            const quantity::Reading& reading, const ShopBooks& shop) {
-    return pagesPdf(settled.job.title, paper, [&](QPdfWriter& writer, QPainter& painter) {
-        FormedDrawing drawing(writer, painter, reading, shop);
+QByteArray formedDrawing(DrawingAs as, const sequence::Settled& settled, const sequence::Settled* opposite,
+                         const material::Material& material, QPageSize::PageSizeId paper,
+                         const quantity::Reading& reading, const ShopBooks& shop) {
+    double scale = 1;
+    const auto paint = [&](const PaperPages& pages, QPainter& painter) {
+        FormedDrawing drawing(pages, painter, reading, shop, as == DrawingAs::Dxf);
         const auto handOf = [&](bool isOpposite) {
             return settled.job.oppositeHand ? said(part::handInWords(settled.job.hand, isOpposite))
                                             : QString();
         };
         drawing.paint(settled, material, handOf(false), false);
+        scale = drawing.scale();
         if (opposite && opposite->outcome.plan) drawing.paint(*opposite, material, handOf(true), true);
+    };
+    if (as == DrawingAs::Pdf)
+        return pagesPdf(settled.job.title, paper,
+                        [&](QPdfWriter& writer, QPainter& painter) { paint(pagesOf(writer), painter); });
+    const QSizeF page = QPageSize(paper).size(QPageSize::Millimeter);
+    QSizeF sheet = page;
+    const LineDrawing drawing = lineDrawing([&](QPainter& painter) {
+        paint({page, 1,
+               [&] {
+                   painter.translate(0, page.height());
+                   sheet.rheight() += page.height();
+               }},
+              painter);
     });
+    if (as == DrawingAs::Svg) return svgOf(drawing, said(settled.job.title), sheet);
+    return dxfOf(drawing, 1 / scale, sheet);
 }
 
 } // namespace goodfold::draw

@@ -11,10 +11,16 @@
 
 namespace goodfold::draw {
 
-/// One page where it fits, of a pair a page for each hand. All three views at one scale, which is said.
-/// Limits are those within which the bolts go in, where it is bolted to something.
-QByteArray formedDrawingPdf(const sequence::Settled& settled, const sequence::Settled* opposite,
-                            const material::Material& material, QPageSize::PageSizeId paper,
-                            const quantity::Reading& reading, const ShopBooks& shop = {});
+enum class DrawingAs {
+    Pdf, // one page where it fits, of a pair a page for each hand
+    Svg, // the same, pages one under the other
+    Dxf  // lines and words at the bracket's own size, so that the views can be measured
+};
+
+/// All three views at one scale, which is said. Limits are those within which the bolts go in, where it is
+/// bolted to something.
+QByteArray formedDrawing(DrawingAs as, const sequence::Settled& settled, const sequence::Settled* opposite,
+                         const material::Material& material, QPageSize::PageSizeId paper,
+                         const quantity::Reading& reading, const ShopBooks& shop = {});
 
 } // namespace goodfold::draw

@@ -5,19 +5,23 @@
 
 namespace goodfold::draw {
 
-PaperPage::PaperPage(QPdfWriter& writer, QPainter& painter) : PaperPen(painter), writer(writer) {
-    constexpr double kMmPerInch = 25.4, kMargin = 14;
+PaperPages pagesOf(QPdfWriter& writer) {
+    constexpr double kMmPerInch = 25.4;
     const double dots = writer.resolution() / kMmPerInch;
-    painter.scale(dots, dots);
+    return {QSizeF(writer.width(), writer.height()) / dots, dots, [&writer] { writer.newPage(); }};
+}
+
+PaperPage::PaperPage(PaperPages given, QPainter& painter) : PaperPen(painter), pages(std::move(given)) {
+    constexpr double kMargin = 14;
+    painter.scale(pages.dots, pages.dots);
     painter.setRenderHint(QPainter::Antialiasing);
-    page = QRectF(0, 0, writer.width() / dots, writer.height() / dots)
-               .adjusted(kMargin, kMargin, -kMargin, -kMargin);
+    page = QRectF(QPointF(0, 0), pages.millimetres).adjusted(kMargin, kMargin, -kMargin, -kMargin);
     y = page.top() + 5;
 }
 
 void PaperPage::room(double wanted) {
     if (y + wanted <= page.bottom()) return;
-    writer.newPage();
+    pages.turn();
     y = page.top() + 5;
 }
 

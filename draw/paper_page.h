@@ -16,9 +16,18 @@ inline QString said(const std::string& words) {
     return QString::fromStdString(words);
 }
 
+/// What is written on: so large, and how one goes on to the next.
+struct PaperPages {
+    QSizeF millimetres;
+    double dots = 1; // to the millimetre
+    std::function<void()> turn;
+};
+PaperPages pagesOf(QPdfWriter& writer);
+
 class PaperPage : protected PaperPen {
 public:
-    PaperPage(QPdfWriter& writer, QPainter& painter);
+    PaperPage(PaperPages pages, QPainter& painter);
+    PaperPage(QPdfWriter& writer, QPainter& painter) : PaperPage(pagesOf(writer), painter) {}
 
     /// As many lines as its words take.
     void line(const QString& says, double size, Weight weight = Weight::Regular);
@@ -32,7 +41,7 @@ protected:
     double y = 0;
 
 private:
-    QPdfWriter& writer;
+    PaperPages pages;
 };
 
 /// A PDF of one such sheet.

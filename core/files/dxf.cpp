@@ -79,11 +79,15 @@ protected:
         dxf.writePolylineEnd(writer);
     }
 
-    void note(const Vec2& at, double angle, const std::string& says) {
-        constexpr double kTextHeight = 3;
+    void line(const Vec2& from, const Vec2& to, const char* layer) {
+        dxf.writeLine(writer, DL_LineData(from.x(), from.y(), 0, to.x(), to.y(), 0), on(layer));
+    }
+
+    void note(const DxfNote& note) {
+        const Vec2& at = note.at;
         dxf.writeText(writer,
-                      DL_TextData(at.x(), at.y(), 0, at.x(), at.y(), 0, kTextHeight, 1, 0, 0, 0, ascii(says),
-                                  "Standard", angle),
+                      DL_TextData(at.x(), at.y(), 0, at.x(), at.y(), 0, note.height, 1, 0, 0, 0,
+                                  ascii(note.says), "Standard", radians(note.angleDeg)),
                       on("NOTES"));
     }
 
@@ -105,7 +109,7 @@ private:
         for (const char* name : {"BYBLOCK", "BYLAYER", "CONTINUOUS"})
             dxf.writeLinetype(writer, DL_LinetypeData(name, name, 0, 0, 0.0));
         writer.tableEnd();
-        writer.tableLayers(10);
+        writer.tableLayers(12);
         for (const auto& [name, colour] : {std::pair{"0", 7},
                                            {"CUT", 7},
                                            {"AFTER_BENDING", 3},
@@ -115,6 +119,8 @@ private:
                                            {"TRIM", 6},
                                            {"SINK", 4},
                                            {"SHEET", 8},
+                                           {"DRAWN", 7},
+                                           {"DIMENSIONS", 8},
                                            {"NOTES", 8}})
             dxf.writeLayer(writer, DL_LayerData(name, 0), DL_Attributes("", colour, 18, "CONTINUOUS", 1.0));
         writer.tableEnd();
@@ -145,9 +151,13 @@ private:
     /// The file states no code page: anything beyond ASCII is written as \U+XXXX by whoever names bends so;
     /// here it becomes a question mark rather than broken text.
     static std::string ascii(std::string text) {
-        constexpr std::string_view kDegree = "°";
-        for (size_t at; (at = text.find(kDegree)) != std::string::npos;)
-            text.replace(at, kDegree.size(), " deg");
+        for (const auto& [sign, words] : {std::pair<std::string_view, std::string_view>{"°", " deg"},
+                                          {"\u00d7", "x"},
+                                          {"\u2212", "-"},
+                                          {"\u00a0", " "},
+                                          {"\u202f", " "}})
+            for (size_t at; (at = text.find(sign)) != std::string::npos;)
+                text.replace(at, sign.size(), words);
         for (char& c : text)
             if (c < 0x20 || c > 0x7e) c = '?';
         return text;
@@ -191,7 +201,7 @@ private:
     void trimLine(const part::Mark& mark) {
         const double right = part::flatXAt(part, mark.alongAtRight) - part.blank.corner.x();
         const double left = part::flatXAt(part, mark.alongAtLeft) - part.blank.corner.x();
-        dxf.writeLine(writer, DL_LineData(right, 0, 0, left, part.blank.width, 0), on("TRIM"));
+        line({right, 0}, {left, part.blank.width}, "TRIM");
     }
 
     void circle(const part::PartHole& hole) {
@@ -203,7 +213,7 @@ private:
         const Vec2 p = hole.centreInFlat - part.blank.corner;
         const double radius = (hole.countersink ? hole.countersink->diameter : hole.diameter) / 2;
         if (hole.countersink) dxf.writeCircle(writer, DL_CircleData(p.x(), p.y(), 0, radius), on("SINK"));
-        note(p + Vec2(radius + 1, -1), 0, hole.id + ": " + text::workOn(hole, quantity::Unit::Millimetre));
+        note({p + Vec2(radius + 1, -1), hole.id + ": " + text::workOn(hole, quantity::Unit::Millimetre)});
     }
 
     void bendLine(const part::PartBend& bend) {
@@ -213,13 +223,12 @@ private:
         for (int i = 0; i < bend.bumps; ++i) {
             const Segment bump = part::keptLine(bend, (i + 0.5) / bend.bumps);
             const Vec2 a = bump.from - part.blank.corner, b = bump.to - part.blank.corner;
-            dxf.writeLine(writer, DL_LineData(a.x(), a.y(), 0, b.x(), b.y(), 0),
-                          on(up ? "BEND_UP" : "BEND_DOWN"));
+            Dxf::line(a, b, up ? "BEND_UP" : "BEND_DOWN");
         }
         if (bend.setLine && bend.bumps == 1) {
             const Segment set = part::keptLine(bend, bend.setLine->fromNear / bend.allowance);
             const Vec2 a = set.from - part.blank.corner, b = set.to - part.blank.corner;
-            dxf.writeLine(writer, DL_LineData(a.x(), a.y(), 0, b.x(), b.y(), 0), on("SET"));
+            Dxf::line(a, b, "SET");
         }
         const std::string says = bend.id + ": " + quantity::printNumber(bend.shape.angleDeg, 2) + " deg " +
                                  (up ? "up" : "down") + " R" +
@@ -227,7 +236,7 @@ private:
                                  (bend.bumps > 1 ? " in " + std::to_string(bend.bumps) + " hits" : "");
         const Vec2 along = (to - from).normalized();
         const Vec2 at = from + along * 2 + bend.across * 1;
-        note(at, std::atan2(along.y(), along.x()), says);
+        note({at, says, degrees(std::atan2(along.y(), along.x()))});
     }
 
     const part::Part& part;
@@ -241,7 +250,15 @@ public:
         for (const DxfShape& shape : shapes)
             closed(shape.path, shape.layer);
         for (const DxfNote& each : notes)
-            note(each.at, 0, each.says);
+            note(each);
+        end();
+    }
+    void write(const std::vector<DxfLine>& lines, const std::vector<DxfNote>& notes) {
+        begin();
+        for (const DxfLine& each : lines)
+            line(each.at.from, each.at.to, each.layer);
+        for (const DxfNote& each : notes)
+            note(each);
         end();
     }
 };
@@ -254,6 +271,10 @@ void writeDxf(std::ostream& out, const part::Part& part) {
 
 void writeDxf(std::ostream& out, const std::vector<DxfShape>& shapes, const std::vector<DxfNote>& notes) {
     ShapesDxf(out).write(shapes, notes);
+}
+
+void writeDxf(std::ostream& out, const std::vector<DxfLine>& lines, const std::vector<DxfNote>& notes) {
+    ShapesDxf(out).write(lines, notes);
 }
 
 } // namespace goodfold::files

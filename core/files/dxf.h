@@ -20,8 +20,15 @@ struct DxfShape {
 struct DxfNote {
     Vec2 at;
     std::string says;
+    double angleDeg = 0;
+    double height = 3; // of its capitals
 };
-/// The same way, whatever is to be cut.
+struct DxfLine {
+    Segment at;
+    const char* layer; // DRAWN, or DIMENSIONS
+};
+/// The same way, whatever is to be cut; or lines of a drawing.
 void writeDxf(std::ostream& out, const std::vector<DxfShape>& shapes, const std::vector<DxfNote>& notes);
+void writeDxf(std::ostream& out, const std::vector<DxfLine>& lines, const std::vector<DxfNote>& notes);
 
 } // namespace goodfold::files

@@ -22,8 +22,8 @@ QByteArray pdfOf(const job::Job& job) {
     const auto settled = sequence::settle(job, material, tool::standardShop());
     if (!settled.outcome.plan) qFatal("no plan");
     const auto opposite = sequence::settleOpposite(settled, material, tool::standardShop());
-    return draw::formedDrawingPdf(settled, job.oppositeHand ? &opposite : nullptr, material, QPageSize::A4,
-                                  quantity::Reading::millimetres());
+    return draw::formedDrawing(draw::DrawingAs::Pdf, settled, job.oppositeHand ? &opposite : nullptr,
+                               material, QPageSize::A4, quantity::Reading::millimetres());
 }
 
 } // namespace

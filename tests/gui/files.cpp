@@ -24,15 +24,6 @@ void write(const QString& path, const QByteArray& bytes) {
     if (!file.open(QIODevice::WriteOnly) || file.write(bytes) != bytes.size()) qFatal("cannot write");
 }
 
-void drop(test::Window& window, const QString& path) {
-    QMimeData data;
-    data.setUrls({QUrl::fromLocalFile(path)});
-    QDragEnterEvent enter(QPoint(100, 100), Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
-    QApplication::sendEvent(window.operator->(), &enter);
-    QDropEvent drop(QPointF(100, 100), Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
-    QApplication::sendEvent(window.operator->(), &drop);
-}
-
 } // namespace
 
 class FilesTest : public QObject {
@@ -226,7 +217,7 @@ void FilesTest::newAndCloseByKey() {
 
 void FilesTest::droppedFileOpens() {
     test::Window window;
-    drop(window, test::demo("vent-stay.gfold"));
+    window.drop(test::demo("vent-stay.gfold"));
     QCOMPARE(window.job().title, std::string("Vent stay"));
 }
 
@@ -250,6 +241,8 @@ void FilesTest::exportsAreWritten() {
                                                     {"step", "ISO-10303"},
                                                     {"step-flat", "ISO-10303"},
                                                     {"step-opposite", "ISO-10303"},
+                                                    {"svg-drawing", "<?xml"},
+                                                    {"dxf-drawing", "999\ndxflib"},
                                                     {"stl", "STL"}};
     QCOMPARE(starts.size(), draw::exports().size());
     for (const auto& [row, action] : window->actions().exports) {
@@ -344,7 +337,7 @@ void FilesTest::benchLogsAreOpened() {
     // On a window with another job it is no log of that one, and nothing is taken over.
     test::Window other(folder.filePath("strap.gfold"));
     other.type("80 up 40");
-    drop(other, log);
+    other.drop(log);
     QVERIFY(other->shownStage() != QStringLiteral("bench") || !other->findChild<app::BenchStage*>());
     QVERIFY2(app::whyNotOf(log, *app::openBenchLog(log), strap)->contains("the log of another job"), "");
 }

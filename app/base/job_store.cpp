@@ -31,6 +31,13 @@ bool isDrawing(const QString& path) {
     return suffix == QLatin1String("dxf") || suffix == QLatin1String("svg");
 }
 
+bool isPicture(const QString& path) {
+    static const QStringList kinds{QStringLiteral("png"),  QStringLiteral("jpg"), QStringLiteral("jpeg"),
+                                   QStringLiteral("bmp"),  QStringLiteral("tif"), QStringLiteral("tiff"),
+                                   QStringLiteral("webp"), QStringLiteral("gif")};
+    return kinds.contains(QFileInfo(path).suffix().toLower());
+}
+
 namespace {
 
 Result<drawing::Drawing> drawingIn(const QString& path, quantity::Unit unit) {

@@ -14,6 +14,8 @@ Result<files::ReadJob> openJob(const QString& path);
 
 /// Whether it is opened as somebody else's drawing, by its name.
 bool isDrawing(const QString& path);
+/// Whether it is a photograph or a scan, by its name.
+bool isPicture(const QString& path);
 /// A new job out of one; `unit` where the file does not say its own, and to read the job in.
 Result<drawing::Brought> openDrawing(const QString& path, quantity::Unit unit,
                                      const std::map<std::string, drawing::Fold>& folds = {});

@@ -10,21 +10,7 @@
 #include <QHBoxLayout>
 #include <QVBoxLayout>
 
-#include <array>
-
 namespace goodfold::app {
-
-namespace {
-
-struct Known {
-    const char* says;
-    double longer, shorter; // 0: typed
-};
-constexpr std::array kKnown{Known{QT_TRANSLATE_NOOP("PhotoPage", "a sheet of A4"), 297, 210},
-                            Known{QT_TRANSLATE_NOOP("PhotoPage", "a sheet of Letter"), 279.4, 215.9},
-                            Known{QT_TRANSLATE_NOOP("PhotoPage", "something else, of"), 0, 0}};
-
-} // namespace
 
 PhotoPage::PhotoPage(Document& document, QWidget* parent) : QWidget(parent), document(document) {
     says = new QLabel(
@@ -58,21 +44,8 @@ QWidget* PhotoPage::makeChoices() {
         layout->addWidget(box);
         return box;
     };
-    const auto figure = [&](const char* name, const QString& reads) {
-        auto* field = new QLineEdit(line);
-        field->setObjectName(QLatin1String(name));
-        field->setAccessibleName(reads);
-        field->setPlaceholderText(reads);
-        field->setMaximumWidth(px(70));
-        connect(field, &QLineEdit::editingFinished, this, &PhotoPage::takeSize);
-        layout->addWidget(field);
-        return field;
-    };
-    known = choice("pictureKnown", tr("What the corners are of"));
-    for (const Known& each : kKnown)
-        known->addItem(tr(each.says));
-    wide = figure("pictureWide", tr("wide"));
-    high = figure("pictureHigh", tr("high"));
+    known = new KnownSize([this] { return document.job().units; }, line);
+    layout->addWidget(known);
     kind = choice("pictureKind", tr("How it was taken"));
     kind->addItem(tr("a photograph"), QStringLiteral("photo"));
     kind->addItem(tr("a scan"), QStringLiteral("scan"));
@@ -89,7 +62,7 @@ QWidget* PhotoPage::makeChoices() {
     back->setObjectName(QStringLiteral("pictureBack"));
     layout->addWidget(take);
     layout->addWidget(back);
-    connect(known, &QComboBox::currentIndexChanged, this, &PhotoPage::takeSize);
+    connect(known, &KnownSize::changed, this, &PhotoPage::takeSize);
     connect(isPoint, &QComboBox::activated, this,
             [this] { view->nameInHand(isPoint->currentData().toString()); });
     connect(take, &QPushButton::clicked, this, &PhotoPage::takeRings);
@@ -108,25 +81,12 @@ std::optional<Error> PhotoPage::open(const std::string& onFace, const QString& p
 }
 
 void PhotoPage::takeSize() {
-    const Known& chosen = kKnown[static_cast<size_t>(known->currentIndex())];
-    const bool isTyped = chosen.longer == 0;
-    wide->setVisible(isTyped);
-    high->setVisible(isTyped);
-    if (!isTyped) {
-        const Vec2 lying(chosen.longer, chosen.shorter);
-        return view->setSize(view->isWide() ? lying : Vec2(lying.reverse()));
-    }
-    Vec2 size(0, 0);
-    for (const auto& [field, mm] : {std::pair(wide, &size.x()), std::pair(high, &size.y())})
-        if (const auto typed = quantity::parseLength(field->text().toStdString(), document.job().units))
-            *mm = typed->mm();
-    view->setSize(size);
+    view->setSize(known->size(view->isWide()));
 }
 
 void PhotoPage::refresh() {
     // As its corners are dragged, the sheet may turn out to stand up.
-    const Known& chosen = kKnown[static_cast<size_t>(known->currentIndex())];
-    if (chosen.longer > 0 && view->isWide() != (view->knownSize().x() > view->knownSize().y())) takeSize();
+    if (!known->isTyped() && view->isWide() != (view->knownSize().x() > view->knownSize().y())) takeSize();
     const auto count = static_cast<int>(view->rings().size());
     take->setText(count == 1 ? tr("Take 1 hole onto %1").arg(text(face))
                              : tr("Take %1 holes onto %2").arg(count).arg(text(face)));

@@ -2,11 +2,10 @@
 #pragma once
 
 #include "app/base/document.h"
+#include "app/mount/known_size.h"
 #include "app/mount/photo_view.h"
 
-#include <QComboBox>
 #include <QLabel>
-#include <QLineEdit>
 #include <QPushButton>
 
 namespace goodfold::app {
@@ -33,8 +32,8 @@ private:
     Document& document;
     std::string face;
     QLabel* says;
-    QComboBox *known, *kind, *isPoint;
-    QLineEdit *wide, *high;
+    KnownSize* known;
+    QComboBox *kind, *isPoint;
     QPushButton* take;
     PhotoView* view;
 };

@@ -26,6 +26,7 @@ void PhotoView::load(const QImage& taken) {
                Vec2(in * w, (1 - in) * h)};
     isPlaced = {};
     found.clear();
+    pointedOut.clear();
     held = kNothing;
     newPlane();
     fit();
@@ -52,6 +53,9 @@ void PhotoView::nameInHand(const QString& point) {
 void PhotoView::newPlane() {
     const Result<picture::Plane> before = seen;
     seen = picture::planeOf(corners, size);
+    if (before && seen)
+        for (Spot& spot : pointedOut)
+            spot.at = seen->onPlane(before->inPicture(spot.at));
     if (before && seen)
         for (Ring& ring : found) {
             const Vec2 at = seen->onPlane(before->inPicture(ring.hole.at));
@@ -91,6 +95,8 @@ Vec2 PhotoView::inPicture(const QPointF& at) const {
 
 Vec2 PhotoView::pixelOf(int handle) const {
     if (handle < kCorners) return corners[static_cast<size_t>(handle)];
+    if (handle >= firstSpot())
+        return seen->inPicture(pointedOut[static_cast<size_t>(handle - firstSpot())].at);
     return seen->inPicture(found[static_cast<size_t>(handle - kCorners)].hole.at);
 }
 
@@ -98,7 +104,7 @@ int PhotoView::handleAt(const QPointF& at) const {
     constexpr double kNear = 13;
     int nearest = kNothing;
     double least = kNear;
-    const int count = kCorners + (seen ? static_cast<int>(found.size()) : 0);
+    const int count = seen ? firstSpot() + static_cast<int>(pointedOut.size()) : kCorners;
     for (int handle = 0; handle < count; ++handle) {
         const double away = QLineF(onScreen(pixelOf(handle)), at).length();
         if (away < least) nearest = handle, least = away;
@@ -113,6 +119,10 @@ void PhotoView::moveTo(int handle, const Vec2& pixel) {
         corners[static_cast<size_t>(handle)] = kept;
         isPlaced[static_cast<size_t>(handle)] = true;
         newPlane();
+    } else if (handle >= firstSpot()) {
+        pointedOut[static_cast<size_t>(handle - firstSpot())].at = seen->onPlane(kept);
+        update();
+        emit changed();
     } else {
         Ring& ring = found[static_cast<size_t>(handle - kCorners)];
         ring.hole.at = seen->onPlane(kept);
@@ -125,6 +135,12 @@ void PhotoView::moveTo(int handle, const Vec2& pixel) {
 void PhotoView::addRing(const Vec2& pixel, bool isByHand) {
     if (!seen) return emit cannot(QString::fromStdString(seen.error().says));
     const Vec2 mm = seen->onPlane(pixel);
+    if (puts) {
+        pointedOut.push_back({*puts, mm});
+        held = firstSpot() + static_cast<int>(pointedOut.size()) - 1;
+        update();
+        return emit changed();
+    }
     constexpr double kUsual = 6;
     const auto hole = isByHand ? Result<picture::FoundHole>(picture::FoundHole{mm, kUsual, 0})
                                : picture::holeNear(raster, *seen, mm);
@@ -202,13 +218,61 @@ void PhotoView::keyPressEvent(QKeyEvent* event) {
         {Qt::Key_Left, {-by, 0}}, {Qt::Key_Right, {by, 0}}, {Qt::Key_Up, {0, -by}}, {Qt::Key_Down, {0, by}}};
     const auto way = ways.find(event->key());
     if (held != kNothing && way != ways.end()) return moveTo(held, pixelOf(held) + way->second);
-    if (held >= kCorners && event->key() == Qt::Key_Delete) {
-        found.erase(found.begin() + (held - kCorners));
-        held = kNothing;
-        update();
-        return emit changed();
-    }
+    if (held >= kCorners && event->key() == Qt::Key_Delete) return takeOut(held);
     QWidget::keyPressEvent(event);
+}
+
+void PhotoView::takeOut(int handle) {
+    if (handle >= firstSpot())
+        pointedOut.erase(pointedOut.begin() + (handle - firstSpot()));
+    else
+        found.erase(found.begin() + (handle - kCorners));
+    held = kNothing;
+    update();
+    emit changed();
+}
+
+std::vector<std::pair<size_t, size_t>> PhotoView::folds() const {
+    std::vector<std::pair<size_t, size_t>> all;
+    std::map<Spot::Kind, size_t> begun;
+    for (size_t i = 0; i < pointedOut.size(); ++i) {
+        const Spot::Kind kind = pointedOut[i].kind;
+        if (kind == Spot::Kind::Corner) continue;
+        const auto first = begun.find(kind);
+        if (first == begun.end()) {
+            begun[kind] = i;
+            continue;
+        }
+        all.emplace_back(first->second, i);
+        begun.erase(first);
+    }
+    return all;
+}
+
+/// The outline as far as it goes, and the folds: those that go down in dashes of their own.
+void PhotoView::paintSpots(const std::function<void(const QPainterPath&, bool)>& stroke) {
+    QPolygonF outline;
+    for (const Spot& spot : pointedOut)
+        if (spot.kind == Spot::Kind::Corner) outline << placeOnScreen(spot.at);
+    QPainterPath round;
+    round.addPolygon(outline);
+    if (outline.size() > 2) round.closeSubpath();
+    stroke(round, false);
+    for (const auto& [first, second] : folds()) {
+        const QPointF from = placeOnScreen(pointedOut[first].at), to = placeOnScreen(pointedOut[second].at);
+        const int dashes = pointedOut[first].kind == Spot::Kind::FoldDown ? 9 : 1;
+        QPainterPath line;
+        for (int i = 0; i < dashes; i += 2) {
+            line.moveTo(from + (to - from) * i / dashes);
+            line.lineTo(from + (to - from) * (i + 1) / dashes);
+        }
+        stroke(line, false);
+    }
+    for (size_t i = 0; i < pointedOut.size(); ++i) {
+        QPainterPath dot;
+        dot.addEllipse(placeOnScreen(pointedOut[i].at), 4, 4);
+        stroke(dot, held == firstSpot() + static_cast<int>(i));
+    }
 }
 
 void PhotoView::paintEvent(QPaintEvent*) {
@@ -252,6 +316,7 @@ void PhotoView::paintEvent(QPaintEvent*) {
     tag((round[0] + round[1]) / 2, QString::number(size.x(), 'g', 5));
     tag((round[1] + round[2]) / 2, QString::number(size.y(), 'g', 5));
     if (!seen) return;
+    paintSpots(stroke);
     for (size_t i = 0; i < found.size(); ++i) {
         const Ring& ring = found[i];
         QPolygonF rim;

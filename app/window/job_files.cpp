@@ -131,8 +131,10 @@ std::optional<QString> JobFiles::save(const QString& path, Over over) {
 }
 
 QStringList JobFiles::askWhatToOpen() {
-    return QFileDialog::getOpenFileNames(&window, tr("Open jobs"), QFileInfo(origin.path).path(),
-                                         tr("Jobs, drawings and bench logs (*.gfold *.dxf *.svg *.gfbench)"));
+    return QFileDialog::getOpenFileNames(
+        &window, tr("Open jobs"), QFileInfo(origin.path).path(),
+        tr("Jobs, drawings, pictures of patterns and bench logs (*.gfold *.dxf "
+           "*.svg *.gfbench *.png *.jpg *.jpeg *.bmp *.tif *.tiff *.webp)"));
 }
 
 /// Nothing where it is not to be saved over what came since.

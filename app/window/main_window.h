@@ -106,6 +106,7 @@ private:
     void guideFirst();
     void bringDrawing(const QString& path);
     void askForFolds(const QString& path);
+    void tracePattern(const QString& path);
     void bringLog(const QString& path);
     void tellWhatCanBeDone();
     void removeInHand();

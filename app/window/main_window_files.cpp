@@ -11,7 +11,9 @@
 #include "app/window/headline.h"
 #include "app/window/job_files.h"
 #include "app/window/main_window.h"
+#include "app/window/pattern_picture.h"
 #include "app/window/stage_table.h"
+#include "draw/picture_file.h"
 
 #include <QApplication>
 #include <QCloseEvent>
@@ -122,6 +124,7 @@ Result<MainWindow*> MainWindow::opened(const QString& path, Books& books) {
 }
 
 void MainWindow::openBeside(const QString& path) {
+    if (isPicture(path)) return tracePattern(path);
     if (jobFiles->isUntouched() && isDrawing(path)) return bringDrawing(path);
     if (!jobFiles->isUntouched() && isBenchLog(path)) return bringLog(path);
     if (jobFiles->isUntouched() && !isBenchLog(path)) {
@@ -174,6 +177,26 @@ void MainWindow::askForFolds(const QString& path) {
         },
         this);
     question->open();
+}
+
+/// In place of the empty bar, or in a window of its own.
+void MainWindow::tracePattern(const QString& path) {
+    const auto image = draw::readPicture(path);
+    if (!image) return say(inOneSentence(path, image.error()));
+    auto* pattern = new PatternPicture(
+        *image, doc.job().units,
+        [this](const drawing::Brought& brought) {
+            MainWindow* to = jobFiles->isUntouched() ? this : another(edit::emptyBar(doc.job().units));
+            if (const auto wrong = to->doc.edit(tr("pattern of card"), brought.job,
+                                                Element::plate(brought.job.plates[0].id)))
+                return say(QString::fromStdString(wrong->says));
+            to->show();
+            to->picture()->fit();
+            if (to->showsStartPage()) to->leaveStartPage();
+            to->say(toldOf(brought));
+        },
+        this);
+    pattern->open();
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {

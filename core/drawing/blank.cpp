@@ -4,6 +4,7 @@
 #include "drawing/legs.h"
 #include "drawing/outlines.h"
 #include "drawing/shapes.h"
+#include "drawing/tray.h"
 
 #include <algorithm>
 #include <cmath>
@@ -193,34 +194,45 @@ private:
         job::Plate plate = plateOf(path, corners->at);
         plate.id = "A";
         made.job.plates.push_back(std::move(plate));
-        const Vec2 origin = path[corners->at[0]].point;
-        frames = {{origin.x(), path[corners->at[1]].point.x(), origin}};
+        Legs::Leg own;
+        own.plateFromDrawing.translation() = -path[corners->at[0]].point;
+        own.box = boxOf(moved(path, own.plateFromDrawing));
+        frames = {own};
         return {};
     }
 
-    std::optional<Error> legs() {
+    Result<Legs> cutAlongFolds() const {
+        const material::Material* material = material::standardMaterials().find(wanted.material);
+        if (!material) return Error{"\"" + wanted.material + "\" is not in the material book.", "material"};
+        if (isTray(drawing, wanted.folds))
+            return trayFrom(made.job, outline, drawing, wanted.folds, *material, wanted.drawn);
         const auto folds = foldsOf(drawing, wanted.folds);
         if (!folds) return folds.error();
         if (folds->empty()) return Error{"There is no line on the layers that are to be bent.", "drawing"};
-        const material::Material* material = material::standardMaterials().find(wanted.material);
-        if (!material) return Error{"\"" + wanted.material + "\" is not in the material book.", "material"};
-        auto cut = legsFrom(made.job, outline, *folds, *material, wanted.drawn);
+        return legsFrom(made.job, outline, *folds, *material, wanted.drawn);
+    }
+
+    std::optional<Error> legs() {
+        auto cut = cutAlongFolds();
         if (!cut) return cut.error();
         made.job = cut->job;
         frames = cut->legs;
-        made.says.push_back(
-            (folds->size() == 1 ? "1 line is bent, " : std::to_string(folds->size()) + " lines are bent, ") +
-            std::string(wanted.drawn == Drawn::Blank ? "each leg as long in the flat as it is drawn."
-                                                     : "each leg as long on its faces as it is drawn."));
+        const size_t bends = made.job.bends.size();
+        if (isTray(drawing, wanted.folds))
+            made.says.push_back("Where its bends end it has the usual reliefs, not those that are drawn.");
+        made.says.push_back((bends == 1 ? "1 line is bent, " : std::to_string(bends) + " lines are bent, ") +
+                            std::string(wanted.drawn == Drawn::Blank
+                                            ? "each leg as long in the flat as it is drawn."
+                                            : "each leg as long on its faces as it is drawn."));
         return {};
     }
 
     /// The leg that a hole is on: between its bends, else the nearest.
-    size_t legAt(double x) const {
+    size_t legAt(const Vec2& at) const {
         size_t nearest = 0;
         double least = std::numeric_limits<double>::infinity();
         for (size_t i = 0; i < frames.size(); ++i) {
-            const double off = std::max({frames[i].from - x, x - frames[i].to, 0.0});
+            const double off = frames[i].offFrom(at);
             if (off >= least) continue;
             least = off;
             nearest = i;
@@ -238,9 +250,10 @@ private:
                 ++beside;
                 continue;
             }
-            const size_t leg = legAt(boxOf(path).center().x());
-            job::Hole hole = holeOf(path, frames[leg].corner);
-            if (leg > 0) hole.xFrom = job::Hole::XFrom::Tangent;
+            const size_t leg = legAt(boxOf(path).center());
+            job::Hole hole = holeOf(moved(path, frames[leg].plateFromDrawing), {0, 0});
+            if (leg > 0 || made.job.bendAt(made.job.plates[leg].id, job::Edge::Start))
+                hole.xFrom = job::Hole::XFrom::Tangent;
             hole.id = "h" + std::to_string(++many);
             made.job.plates[leg].holes.push_back(std::move(hole));
         }

@@ -26,34 +26,23 @@ std::string numberOf(size_t bend) {
     return std::to_string(bend + 1);
 }
 
-/// How far a bend reaches to either side of its line, by a job that has nothing but these bends: half of what
-/// it takes of the blank; on a pattern that folds sharp its setback.
-std::vector<double> reachesOf(job::Job job, const std::vector<FoldAt>& folds,
-                              const material::Material& material, Drawn drawn) {
-    constexpr double kLong = 500; // mm
-    for (size_t i = 0; i <= folds.size(); ++i)
-        job.plates.push_back(
-            {.id = nameOf(i), .length = kLong, .width = i == 0 ? std::optional(kLong) : std::nullopt});
-    const part::Part part = part::solve(job, material);
-    std::vector<double> all;
-    for (const part::PartBend& bend : part.bends)
-        all.push_back(drawn == Drawn::Blank
-                          ? bend.allowance / 2
-                          : bend::setback(bend.shape, drawn == Drawn::OuterFaces ? job::DimensionTo::Outside
-                                                                                 : job::DimensionTo::Inside));
-    return all;
-}
-
-std::vector<job::Bend> bendsOf(const std::vector<FoldAt>& folds) {
+std::vector<job::Bend> bendsOf(const std::vector<Fold>& folds) {
     std::vector<job::Bend> bends;
     for (size_t i = 0; i < folds.size(); ++i) {
         job::Bend bend{.id = numberOf(i), .from = nameOf(i), .to = nameOf(i + 1)};
-        bend.angleDeg = folds[i].fold.angleDeg;
-        bend.turn = folds[i].fold.turn;
+        bend.angleDeg = folds[i].angleDeg;
+        bend.turn = folds[i].turn;
         bend.relief.kind = job::Relief::Kind::None; // what is cut there is drawn
         bends.push_back(std::move(bend));
     }
     return bends;
+}
+
+std::vector<Fold> kindsOf(const std::vector<FoldAt>& folds) {
+    std::vector<Fold> kinds;
+    for (const FoldAt& each : folds)
+        kinds.push_back(each.fold);
+    return kinds;
 }
 
 /// New vertices where an upright line crosses straight stretches of the outline. The lowest and the highest;
@@ -114,7 +103,7 @@ public:
             if (auto wrong = cross(i)) return *wrong;
         for (size_t leg = 0; leg <= folds.size(); ++leg)
             if (auto wrong = add(leg)) return *wrong;
-        made.job.bends = bendsOf(folds);
+        made.job.bends = bendsOf(kindsOf(folds));
         return std::move(made);
     }
 
@@ -174,7 +163,11 @@ private:
         plate.length =
             (isLast ? (*last)[0].x() : folds[leg].x) - (isFirst ? (*first)[0].x() : folds[leg - 1].x);
         if (!isFirst) plate.width.reset(); // the whole edge
-        made.legs.push_back({isFirst ? (*first)[0].x() : start, isLast ? (*last)[0].x() : end, (*first)[0]});
+        Pose2 own = Pose2::Identity();
+        own.translation() = -(*first)[0];
+        constexpr double kFar = 1e6; // mm: across it is the whole piece
+        made.legs.push_back(
+            {own, {Vec2(0, -kFar), Vec2((isLast ? (*last)[0].x() : end) - (*first)[0].x(), kFar)}});
         made.job.plates.push_back(std::move(plate));
         return {};
     }
@@ -188,6 +181,23 @@ private:
 };
 
 } // namespace
+
+std::vector<double> reachesOf(job::Job job, const std::vector<Fold>& folds,
+                              const material::Material& material, Drawn drawn) {
+    constexpr double kLong = 500; // mm
+    job.bends = bendsOf(folds);
+    for (size_t i = 0; i <= folds.size(); ++i)
+        job.plates.push_back(
+            {.id = nameOf(i), .length = kLong, .width = i == 0 ? std::optional(kLong) : std::nullopt});
+    const part::Part part = part::solve(job, material);
+    std::vector<double> all;
+    for (const part::PartBend& bend : part.bends)
+        all.push_back(drawn == Drawn::Blank
+                          ? bend.allowance / 2
+                          : bend::setback(bend.shape, drawn == Drawn::OuterFaces ? job::DimensionTo::Outside
+                                                                                 : job::DimensionTo::Inside));
+    return all;
+}
 
 double turnToUpright(const Drawing& drawing, const std::map<std::string, Fold>& layers) {
     for (const Stretch& each : drawing.stretches) {
@@ -247,9 +257,8 @@ Result<std::vector<FoldAt>> foldsOf(const Drawing& upright, const std::map<std::
 
 Result<Legs> legsFrom(const job::Job& sheet, Path outline, const std::vector<FoldAt>& folds,
                       const material::Material& material, Drawn drawn) {
-    job::Job bare = sheet;
-    bare.bends = bendsOf(folds);
-    return Cutting(sheet, std::move(outline), folds, reachesOf(bare, folds, material, drawn), drawn).legs();
+    return Cutting(sheet, std::move(outline), folds, reachesOf(sheet, kindsOf(folds), material, drawn), drawn)
+        .legs();
 }
 
 } // namespace goodfold::drawing

@@ -22,12 +22,20 @@ Result<std::vector<FoldAt>> foldsOf(const Drawing& upright, const std::map<std::
 
 struct Legs {
     struct Leg {
-        double from = 0, to = 0; // between the tangent lines of its bends, along the drawing's x
-        Vec2 corner{0, 0};       // its start's right end
+        Pose2 plateFromDrawing = Pose2::Identity(); // its start's right end is at 0, 0
+        Eigen::AlignedBox2d box = {};               // in its own frame, where holes are its own
+        double offFrom(const Vec2& inDrawing) const {
+            return box.exteriorDistance(plateFromDrawing * inDrawing);
+        }
     };
     job::Job job;
     std::vector<Leg> legs; // as the job's plates
 };
+/// How far bends reach to either side of their lines: half of what each takes of the blank; on a pattern that
+/// folds sharp its setback.
+std::vector<double> reachesOf(job::Job sheet, const std::vector<Fold>& folds,
+                              const material::Material& material, Drawn drawn);
+
 /// A job of the sheet with a leg on either side of each bend line, each as long in the flat as it is drawn,
 /// from bend centre to bend centre: the blank is the drawing, and the bends come onto their lines. Of
 /// a pattern in card each as long on its outer, or inner, faces as it is drawn. `sheet` has metal and

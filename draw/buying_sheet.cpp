@@ -213,7 +213,8 @@ private:
 } // namespace
 
 Result<Buying> buyingFor(const std::string& title, const std::vector<stock::Shopped>& jobs,
-                         const stock::Rack& rack, const quantity::Reading& reading) {
+                         const stock::Rack& rack, const stock::Cutting& how,
+                         const quantity::Reading& reading) {
     auto* const give =
         reinterpret_cast<cutting::GiveCutters*>(onUse("goodfold-cutting", cutting::kGiveCutters));
     if (!give)
@@ -224,12 +225,24 @@ Result<Buying> buyingFor(const std::string& title, const std::vector<stock::Shop
     batch.reserve(jobs.size());
     for (const stock::Shopped& each : jobs)
         batch.push_back(each.made);
-    auto cut = stock::cutBatch(batch, rack, {.seconds = 1}, cutters);
+    auto cut = stock::cutBatch(batch, rack, how, cutters);
     if (!cut) return cut.error();
     auto beyond = stock::cutMissing(*cut, batch.front().job.units, cutters);
     if (!beyond) return beyond.error();
     auto list = stock::shoppingList(jobs, *cut, *beyond, reading);
     return Buying{title, std::move(list), *std::move(cut), *std::move(beyond)};
+}
+
+QPainterPath sheetOutlines(const stock::SectionNest& cut, const stock::NestedSheet& sheet,
+                           const QPointF& origin, double scale) {
+    QPainterPath all;
+    for (const stock::Laid& laid : sheet.blanks) {
+        const stock::WantedBlank& blank = cut.section.wanted[laid.blank];
+        all.addPath(drawn(blank.outline, laid.sheetFromFlat, origin, scale));
+        for (const Path& hole : blank.holes)
+            all.addPath(drawn(hole, laid.sheetFromFlat, origin, scale));
+    }
+    return all;
 }
 
 QByteArray buyingSheetPdf(const Buying& buying, QPageSize::PageSizeId paper,

@@ -6,6 +6,7 @@
 
 #include <QByteArray>
 #include <QPageSize>
+#include <QPainterPath>
 
 namespace goodfold::draw {
 
@@ -17,7 +18,12 @@ struct Buying {
 
 /// Of jobs that are made together, from stock as it is sold. An error says what cannot be cut.
 Result<Buying> buyingFor(const std::string& title, const std::vector<stock::Shopped>& jobs,
-                         const stock::Rack& rack, const quantity::Reading& reading);
+                         const stock::Rack& rack, const stock::Cutting& how,
+                         const quantity::Reading& reading);
+
+/// One of its sheets with all blanks on it, so many times as large: its lower left corner at `origin`.
+QPainterPath sheetOutlines(const stock::SectionNest& cut, const stock::NestedSheet& sheet,
+                           const QPointF& origin, double scale);
 
 QByteArray buyingSheetPdf(const Buying& buying, QPageSize::PageSizeId paper,
                           const quantity::Reading& reading);

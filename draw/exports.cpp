@@ -1,6 +1,5 @@
 #include "draw/exports.h"
 
-#include "draw/buying_sheet.h"
 #include "draw/check_sheet.h"
 #include "draw/formed_drawing.h"
 #include "draw/job_sheet.h"
@@ -45,9 +44,9 @@ Result<QByteArray> pdfCheck(const ExportInput& input) {
                          {input.errors, input.hardware});
 }
 
-Result<QByteArray> pdfDrawing(const ExportInput& input) {
-    return formedDrawingPdf(*input.settled, input.opposite, input.material, input.paper, input.reading,
-                            {input.errors, input.hardware});
+template <DrawingAs as> Result<QByteArray> drawing(const ExportInput& input) {
+    return formedDrawing(as, *input.settled, input.opposite, input.material, input.paper, input.reading,
+                         {input.errors, input.hardware});
 }
 
 stock::Shopped shopped(const ExportInput& input) {
@@ -56,7 +55,8 @@ stock::Shopped shopped(const ExportInput& input) {
 }
 
 Result<QByteArray> pdfBuying(const ExportInput& input) {
-    const auto buying = buyingFor(input.job.title, {shopped(input)}, {}, input.reading);
+    if (input.buying) return buyingSheetPdf(*input.buying, input.paper, input.reading);
+    const auto buying = buyingFor(input, {.seconds = 1});
     if (!buying) return buying.error();
     return buyingSheetPdf(*buying, input.paper, input.reading);
 }
@@ -132,7 +132,7 @@ constexpr std::array kExports{
            .filter = "PDF documents (*.pdf)",
            .isOnPaper = true,
            .needsPlan = true,
-           .write = pdfDrawing},
+           .write = drawing<DrawingAs::Pdf>},
     Export{.key = "pdf-sheet",
            .title = "&Job sheet as PDF…",
            .tip = "The steps of bending with their pictures, to take to the bench",
@@ -164,6 +164,7 @@ constexpr std::array kExports{
            .filter = "PDF documents (*.pdf)",
            .isOnPaper = true,
            .needsPlan = true,
+           .looksForNest = true,
            .write = pdfBuying},
     Export{.key = "pdf-order",
            .title = "&Work order as PDF…",
@@ -193,6 +194,20 @@ constexpr std::array kExports{
            .suffix = ".svg",
            .filter = "SVG drawings (*.svg)",
            .write = svg},
+    Export{.key = "svg-drawing",
+           .title = "Drawing as SVG…",
+           .tip = "The same drawing as lines and words, to go on with in a drawing program",
+           .suffix = "-drawing.svg",
+           .filter = "SVG drawings (*.svg)",
+           .needsPlan = true,
+           .write = drawing<DrawingAs::Svg>},
+    Export{.key = "dxf-drawing",
+           .title = "Drawing as DXF…",
+           .tip = "The same drawing at the bracket's own size, so that its views can be measured",
+           .suffix = "-drawing.dxf",
+           .filter = "DXF drawings (*.dxf)",
+           .needsPlan = true,
+           .write = drawing<DrawingAs::Dxf>},
     Export{.key = "step",
            .title = "Formed bracket as S&TEP…",
            .tip = "A solid with true bends and holes, for other drawing programs",
@@ -225,6 +240,10 @@ constexpr std::array kExports{
            .write = csv}};
 
 } // namespace
+
+Result<Buying> buyingFor(const ExportInput& input, const stock::Cutting& how) {
+    return buyingFor(input.job.title, {shopped(input)}, {}, how, input.reading);
+}
 
 std::span<const Export> exports() {
     return kExports;

@@ -4,6 +4,7 @@
 
 #include "check/finding.h"
 #include "cost/work_book.h"
+#include "draw/buying_sheet.h"
 #include "lineup/book.h"
 #include "sequence/settle.h"
 
@@ -28,7 +29,11 @@ struct ExportInput {
     const hardware::Book& hardware = hardware::standardBook();
     const lineup::ErrorBook& errors = lineup::standardErrors();
     const cost::WorkBook& work = cost::standardWork();
+    const Buying* buying = nullptr; // that was looked for before, for the row that prints it
 };
+
+/// What is bought and how it is cut, for the row that prints it.
+Result<Buying> buyingFor(const ExportInput& input, const stock::Cutting& how);
 
 struct Export {
     const char* key;    // the command line's option, without its dashes
@@ -38,7 +43,8 @@ struct Export {
     const char* filter; // of a file dialog
     bool isOnPaper = false;
     bool needsPlan = false;
-    bool isOfPlace = false; // tells nothing of the bracket: what stops that does not stop it
+    bool looksForNest = false; // blanks of sheet are laid for it: a window lets one look on
+    bool isOfPlace = false;    // tells nothing of the bracket: what stops that does not stop it
     const char* shortcut = "";
     Result<QByteArray> (*write)(const ExportInput& input) = nullptr;
 };

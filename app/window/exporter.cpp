@@ -2,6 +2,7 @@
 
 #include "app/base/job_store.h"
 #include "app/window/job_files.h"
+#include "app/window/nest_search.h"
 #include "draw/save_bytes.h"
 
 #include <QCoreApplication>
@@ -14,7 +15,8 @@ Exporter::Exporter(Document& document, Planner& planner, JobFiles& files, QWidge
     : QObject(&window), document(document), planner(planner), files(files), window(window) {}
 
 /// What needs a plan is of the job that was planned, which is this one unless it is still being looked for.
-Result<QByteArray> Exporter::bytesOf(const draw::Export& row, QPageSize::PageSizeId paper) const {
+Result<QByteArray> Exporter::bytesOf(const draw::Export& row, QPageSize::PageSizeId paper,
+                                     const draw::Buying* buying) const {
     if (!row.needsPlan && planner.isAwaited() && sequence::takesToolRadii(document.job()))
         return Error{
             "The blank goes by the radii that its tools make, and those are still being chosen: try again "
@@ -47,7 +49,8 @@ Result<QByteArray> Exporter::bytesOf(const draw::Export& row, QPageSize::PageSiz
                       .findings = &document.findings(),
                       .hardware = books.hardware.book(),
                       .errors = books.errors.book(),
-                      .work = books.work.book()});
+                      .work = document.work(),
+                      .buying = buying});
 }
 
 std::optional<QString> Exporter::write(const draw::Export& row, QPageSize::PageSizeId paper,
@@ -59,7 +62,40 @@ std::optional<QString> Exporter::write(const draw::Export& row, QPageSize::PageS
 }
 
 void Exporter::ask(const draw::Export& row, QPageSize::PageSizeId paper) {
-    const auto bytes = bytesOf(row, paper);
+    const auto latest = planner.latest();
+    const bool isSheet = document.job().stock.form == job::StockForm::Sheet;
+    if (row.looksForNest && isSheet && latest && !planner.isAwaited() && latest->outcome().plan)
+        return lookForNest(row, paper);
+    save(bytesOf(row, paper), row);
+}
+
+/// On a thread, which keeps what it looks at: the plan, and the books as they are now.
+void Exporter::lookForNest(const draw::Export& row, QPageSize::PageSizeId paper) {
+    const auto look = [latest = planner.latest(), metal = document.material(), reading = document.reading(),
+                       hardware = document.books().hardware.book(),
+                       errors = document.errors()](const stock::Cutting& how) {
+        const part::Folded folded = part::fold(latest->part());
+        return draw::buyingFor({.job = latest->settled.job,
+                                .material = metal,
+                                .part = latest->part(),
+                                .folded = folded,
+                                .reading = reading,
+                                .settled = &latest->settled,
+                                .hardware = hardware,
+                                .errors = errors},
+                               how);
+    };
+    auto* search = new NestSearch(
+        look,
+        [this, &row, paper](const Result<draw::Buying>& buying) {
+            if (!buying) return emit said(QString::fromStdString(buying.error().says));
+            save(bytesOf(row, paper, &*buying), row);
+        },
+        &window);
+    search->open();
+}
+
+void Exporter::save(const Result<QByteArray>& bytes, const draw::Export& row) {
     if (!bytes) return emit said(QString::fromStdString(bytes.error().says));
     const QString path =
         QFileDialog::getSaveFileName(&window, tr("Save as"), files.baseName() + QLatin1String(row.suffix),

@@ -27,7 +27,10 @@ signals:
     void said(const QString& sentence);
 
 private:
-    Result<QByteArray> bytesOf(const draw::Export& row, QPageSize::PageSizeId paper) const;
+    void lookForNest(const draw::Export& row, QPageSize::PageSizeId paper);
+    void save(const Result<QByteArray>& bytes, const draw::Export& row);
+    Result<QByteArray> bytesOf(const draw::Export& row, QPageSize::PageSizeId paper,
+                               const draw::Buying* buying = nullptr) const;
 
     Document& document;
     Planner& planner;

@@ -86,6 +86,7 @@ double leastOf(const std::vector<WantedBlank>& wanted, const std::vector<Sheet>&
 
 void sumUp(Nest& nest, const std::vector<WantedBlank>& wanted, const std::vector<Sheet>& sheets) {
     double blanks = 0, whole = 0;
+    nest.taken = 0;
     for (NestedSheet& each : nest.sheets) {
         const Sheet& sheet = sheets[each.sheet];
         double own = 0;
@@ -141,11 +142,12 @@ Result<Nest> nest(const std::vector<WantedBlank>& wanted, const std::vector<Shee
     const auto lay = [&](Try& attempt) {
         attempt.nest = layer.laidInOrder(attempt.order, attempt.largestFirst);
         attempt.worth = worthOf(attempt.nest, sheets, costs);
+        sumUp(attempt.nest, wanted, sheets);
     };
     lay(best);
     const auto until = std::chrono::steady_clock::now() + std::chrono::duration<double>(laying.seconds);
     const auto goesOn = [&] {
-        return std::chrono::steady_clock::now() < until && (!laying.goesOn || laying.goesOn());
+        return std::chrono::steady_clock::now() < until && (!laying.goesOn || laying.goesOn(best.nest));
     };
     for (const std::optional<int> quarters : {std::optional<int>(), std::optional(0), std::optional(1)})
         for (const bool largestFirst : {false, true}) {
@@ -164,7 +166,6 @@ Result<Nest> nest(const std::vector<WantedBlank>& wanted, const std::vector<Shee
         lay(other);
         if (!(best.worth < other.worth)) best = std::move(other); // as good is taken: it leads on
     }
-    sumUp(best.nest, wanted, sheets);
     return best.nest;
 }
 

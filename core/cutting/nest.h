@@ -34,16 +34,6 @@ struct Sheet {
     bool isOffcut = false;
 };
 
-struct Laying {
-    double gap = 1;       // between two blanks: what the cut takes
-    double margin = 0;    // along the sheet's edges
-    bool isShorn = false; // by a shear: every cut goes from edge to edge, and blanks are cut as rectangles
-    double seconds = 2;   // to look for something better
-    unsigned seed = 1;
-    /// Asked now and then; false ends the search with what is found.
-    std::function<bool()> goesOn = {};
-};
-
 struct Laid {
     size_t blank = 0;    // of the wanted
     Pose2 sheetFromFlat; // the sheet's corner is at 0, 0
@@ -62,6 +52,16 @@ struct Nest {
     double taken = 0;         // mm2, of all sheets that are cut; an offcut's counts half
     double least = 0; // what no nest comes below: the blanks' own area, on whole sheets of the best kind
     double used = 0;  // share of the taken sheets that is blanks
+};
+
+struct Laying {
+    double gap = 1;       // between two blanks: what the cut takes
+    double margin = 0;    // along the sheet's edges
+    bool isShorn = false; // by a shear: every cut goes from edge to edge, and blanks are cut as rectangles
+    double seconds = 2;   // to look for something better
+    unsigned seed = 1;
+    /// Told the best so far after each way that was tried; false ends the search with it.
+    std::function<bool(const Nest& best)> goesOn = {};
 };
 
 /// Large ones first, each where it comes to lie farthest to the left, then lowest: on its side where grain

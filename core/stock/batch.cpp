@@ -62,7 +62,13 @@ Result<BatchCut> cutBatch(const std::vector<Batched>& jobs, const Rack& rack, co
         each.laying.margin = how.margin;
         each.laying.isShorn = how.isShorn;
         each.laying.seconds = how.seconds;
+        if (how.goesOn)
+            each.laying.goesOn = [&each, &how](const Nest& best) {
+                each.nest = best;
+                return how.goesOn(each);
+            };
         if (auto wrong = lay(each, cutters)) return *wrong;
+        each.laying.goesOn = {}; // it speaks of what is here
         all.sheets.push_back(std::move(each));
     }
     return all;

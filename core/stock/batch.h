@@ -11,15 +11,6 @@ struct Rack {
     std::optional<std::vector<RackSheet>> sheets;
 };
 
-/// How it is cut. Millimetres.
-struct Cutting {
-    double squaring = 0, grip = 0; // of each bar, as in Sawing
-    std::optional<double> gap;     // between blanks of sheet; else what the jobs' own cut takes
-    double margin = 5;             // along a sheet's edges
-    bool isShorn = false;          // blanks of sheet are cut by a shear
-    double seconds = 2;            // to look for a better nest
-};
-
 struct SectionCut {
     Section section;
     std::vector<Bar> bars;
@@ -32,6 +23,17 @@ struct SectionNest {
     std::vector<Sheet> sheets;
     Laying laying;
     Nest nest;
+};
+
+/// How it is cut. Millimetres.
+struct Cutting {
+    double squaring = 0, grip = 0; // of each bar, as in Sawing
+    std::optional<double> gap;     // between blanks of sheet; else what the jobs' own cut takes
+    double margin = 5;             // along a sheet's edges
+    bool isShorn = false;          // blanks of sheet are cut by a shear
+    double seconds = 2;            // to look for a better nest
+    /// Told the best nest so far of a section that is being laid; false ends the search with it.
+    std::function<bool(const SectionNest& best)> goesOn = {};
 };
 
 struct BatchCut {

@@ -15,13 +15,6 @@ double measured(double length) {
     return std::floor(length * 10) / 10;
 }
 
-Bar& stockOf(RackBar& entry) {
-    return entry.bar;
-}
-Sheet& stockOf(RackSheet& entry) {
-    return entry.sheet;
-}
-
 bool areAlike(const RackBar& one, const RackBar& other) {
     return one.material == other.material && one.width == other.width && one.thickness == other.thickness &&
            one.bar.length == other.bar.length && one.bar.name == other.bar.name;

@@ -5,8 +5,10 @@
 
 #include <nlohmann/json.hpp>
 
+#include <algorithm>
 #include <cmath>
 #include <ostream>
+#include <sstream>
 
 namespace goodfold::stock {
 
@@ -113,14 +115,66 @@ ordered_json jsonOf(const SectionNest& nest) {
             {"least", nest.nest.least}};
 }
 
+/// From where to where it is whole.
+using Stretch = std::pair<double, double>;
+
+std::vector<Stretch> wholeStretches(const files::CsvRow& row, double length) {
+    constexpr double kOff = 2; // mm, of a hole's rim
+    std::vector<Stretch> taken;
+    std::istringstream holes(row.text("holes"));
+    for (std::string hole; std::getline(holes, hole, ';');) {
+        std::istringstream figures(hole);
+        double at = 0, diameter = 0;
+        std::string more;
+        if (!(figures >> at >> diameter) || figures >> more || at < 0 || at > length || !(diameter > 0))
+            row.fail("holes", "must say where each is and how wide: 20 6.6; 95 6.6");
+        taken.emplace_back(at - diameter / 2 - kOff, at + diameter / 2 + kOff);
+    }
+    std::sort(taken.begin(), taken.end());
+    std::vector<Stretch> whole;
+    double from = 0;
+    for (const auto& [begins, ends] : taken) {
+        if (begins > from) whole.emplace_back(from, begins);
+        from = std::max(from, ends);
+    }
+    if (length > from) whole.emplace_back(from, length);
+    return whole;
+}
+
+/// Each entry as the pieces that its holes leave.
+template <class Entry, Entry (*from)(const files::CsvRow&)>
+std::vector<Entry> piecesFrom(const files::CsvRow& row) {
+    std::vector<Entry> pieces;
+    Entry all = from(row);
+    const double length = stockOf(all).length;
+    for (const auto& [begins, ends] : wholeStretches(row, length)) {
+        pieces.push_back(all);
+        if (ends - begins == length) continue;
+        auto& piece = stockOf(pieces.back());
+        piece.length = ends - begins;
+        piece.name += ", " + quantity::printNumber(begins, 1) + " to " + quantity::printNumber(ends, 1);
+    }
+    return pieces;
+}
+
+template <class Entry, Entry (*from)(const files::CsvRow&)>
+Result<std::vector<Entry>> readWhole(std::istream& in) {
+    const auto rows = files::readRows<std::vector<Entry>>(in, piecesFrom<Entry, from>);
+    if (!rows) return rows.error();
+    std::vector<Entry> all;
+    for (const std::vector<Entry>& pieces : *rows)
+        all.insert(all.end(), pieces.begin(), pieces.end());
+    return all;
+}
+
 } // namespace
 
 Result<std::vector<RackBar>> readBars(std::istream& in) {
-    return files::readRows<RackBar>(in, barFrom);
+    return readWhole<RackBar, barFrom>(in);
 }
 
 Result<std::vector<RackSheet>> readSheets(std::istream& in) {
-    return files::readRows<RackSheet>(in, sheetFrom);
+    return readWhole<RackSheet, sheetFrom>(in);
 }
 
 void writeCutLists(std::ostream& out, const std::vector<SectionCut>& sections,

@@ -15,6 +15,14 @@ struct RackSheet {
     Sheet sheet;
 };
 
+/// What an entry of the rack is, of bars and of sheets alike.
+inline Bar& stockOf(RackBar& entry) {
+    return entry.bar;
+}
+inline Sheet& stockOf(RackSheet& entry) {
+    return entry.sheet;
+}
+
 struct SheetSection {
     std::string material;
     double thickness = 0;

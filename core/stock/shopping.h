@@ -13,7 +13,8 @@ struct Purchase {
     enum class Kind { Stock, Fastener, Cutter }; // Cutter: drills and taps, one of each is enough
     Kind kind = Kind::Stock;
     int count = 1;
-    std::string says;  // "Mild steel S235: flat bar 30 × 3, 2000 long", "M6 bolt, normal, 12 long", "drill 6.6"
+    std::string
+        says; // "Mild steel S235: flat bar 30 × 3, 2000 long", "M6 bolt, normal, 12 long", "drill 6.6"
     std::string about; // what is to be known of it: "for 3 of vent-stay.gfold"; often empty
     double price = 0;  // of all of them, where one has a price; 0 where it is not known
 };

@@ -2,6 +2,9 @@
 #include "stock/shopping.h"
 
 #include "core/support.h"
+#include "stock/rack_files.h"
+
+#include <sstream>
 
 namespace goodfold::shopping_test {
 
@@ -61,6 +64,7 @@ Bought buy(const std::vector<job::Job>& jobs, const Rack& rack = {}) {
 class ShoppingTest : public QObject {
     Q_OBJECT
 private slots:
+    void holesInOffcutsAreCutAround();
     void stockIsBoughtAsItIsSold();
     void whatLiesOnTheRackIsNotBought();
     void whatTheRackIsShortOfIs();
@@ -92,7 +96,8 @@ void ShoppingTest::whatLiesOnTheRackIsNotBought() {
 void ShoppingTest::whatTheRackIsShortOfIs() {
     const std::vector<RackBar> bars{{"steel-hot-rolled", 30, 3, {"rest", 1200, 1, 0, true}},
                                     {"steel-hot-rolled", 40, 3, {"other", 6000, 2, 0, false}}};
-    QCOMPARE(buy({strip()}, {bars, {}}).countOf("Mild steel S235, hot rolled: flat bar 30 × 3, 2000.0 long"), 1);
+    QCOMPARE(buy({strip()}, {bars, {}}).countOf("Mild steel S235, hot rolled: flat bar 30 × 3, 2000.0 long"),
+             1);
     // Enough of it there: nothing is bought.
     const std::vector<RackBar> enough{{"steel-hot-rolled", 30, 3, {"bar", 2000, 2, 0, false}}};
     QCOMPARE(buy({strip()}, {enough, {}}).list.size(), size_t(0));
@@ -143,7 +148,30 @@ void ShoppingTest::jobsAreBoughtForTogether() {
     QCOMPARE(bought.of(Kind::Cutter), size_t(1));
     QCOMPARE(bought.countOf("Mild steel S235, hot rolled: flat bar 30 × 3, 2000.0 long"), 2);
     QCOMPARE(bought.list[0].about, std::string("for strip 1 and strip 2"));
-    QCOMPARE(bought.find("Mild steel S235, hot rolled: flat bar 40 × 3, 2000.0 long")->about, std::string("for strip 3"));
+    QCOMPARE(bought.find("Mild steel S235, hot rolled: flat bar 40 × 3, 2000.0 long")->about,
+             std::string("for strip 3"));
+}
+
+/// 600 long with holes of 8 at 100 and 300: 94, 188 and 294 are whole, 2 off each rim.
+void ShoppingTest::holesInOffcutsAreCutAround() {
+    std::istringstream table("name,material,width,thickness,length,count,offcut,holes\n"
+                             "strip,steel-hot-rolled,30,3,600,2,yes,300 8; 100 8\n"
+                             "bar,steel-hot-rolled,30,3,2000,,no,\n");
+    const auto bars = readBars(table);
+    QVERIFY(bars && bars->size() == 4);
+    QCOMPARE((*bars)[0].bar.length, 94.0);
+    QCOMPARE((*bars)[1].bar.length, 188.0);
+    QCOMPARE((*bars)[2].bar.length, 294.0);
+    QCOMPARE((*bars)[1].bar.name, std::string("strip, 106 to 294"));
+    QCOMPARE(*(*bars)[2].bar.count, 2);
+    QVERIFY((*bars)[3].bar.length == 2000 && (*bars)[3].bar.name == "bar");
+    for (const char* wrong : {"ten", "100", "100 8 8", "-5 8", "700 8", "100 0"}) {
+        std::istringstream bad(std::string("name,material,width,thickness,length,holes\n"
+                                           "strip,steel-hot-rolled,30,3,600,") +
+                               wrong + "\n");
+        const auto none = readBars(bad);
+        QVERIFY2(!none && none.error().says.find("20 6.6; 95 6.6") != std::string::npos, wrong);
+    }
 }
 
 GOODFOLD_TEST(ShoppingTest)

@@ -169,6 +169,10 @@ void addCosting(CLI::App& app, Arguments& into) {
         ->type_name("N");
     sub.add_option("--work", into.work, "The shop's own times and prices, over those that ship")
         ->type_name("FILE");
+    sub.add_option("--took", into.took, "Minutes that pieces of it took so far")
+        ->delimiter(',')
+        ->check(CLI::PositiveNumber)
+        ->type_name("MIN,...");
 }
 
 void addBuying(CLI::App& app, Arguments& into) {

@@ -40,6 +40,7 @@ struct Arguments {
     unsigned seed = 1;
     std::optional<double> reach = {};       // odds that a way is looked for to
     double within = 0;                      // how well the odds have to be known; 0: by all trials
+    std::vector<double> took;               // minutes, of pieces made so far
     int pieces = 20;                        // that are made in the virtual shop, or that `cost` reckons with
     std::string hand = {};                  // of a pair that `practise` makes: left, right; empty: as drawn
     std::vector<std::string> earlier = {};  // logs of pieces before it

@@ -119,8 +119,10 @@ int buyFor(const Books& books, const Arguments& arguments) {
 }
 
 int costOf(const Books& books, const Arguments& arguments) {
-    const auto work = readWork(arguments.work);
-    if (!work) return complain(arguments.work, work.error());
+    const auto read = readWork(arguments.work);
+    if (!read) return complain(arguments.work, read.error());
+    cost::WorkBook work = *read;
+    work.took = arguments.took;
     int status = kFine;
     for (const std::string& path : arguments.jobs)
         status = std::max(status,
@@ -134,9 +136,9 @@ int costOf(const Books& books, const Arguments& arguments) {
                                                        "the order of bending"},
                                                       kCannotBeMade);
                                   const int bolts = static_cast<int>(job.ties.size());
-                                  const auto items = cost::itemsOf(settled, *work, readingOf(job), bolts);
+                                  const auto items = cost::itemsOf(settled, work, readingOf(job), bolts);
                                   files::writeCost(std::cout, path, settled, items,
-                                                   arguments.pieces * (job.oppositeHand ? 2 : 1), *work);
+                                                   arguments.pieces * (job.oppositeHand ? 2 : 1), work);
                                   return printed(kFine);
                               },
                               [&](const Error& why) { complain(path, why); }));

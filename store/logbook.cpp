@@ -373,6 +373,19 @@ Result<std::vector<std::string>> Logbook::beginningsOfPieces(const std::string& 
     });
 }
 
+Result<std::vector<double>> Logbook::minutesOf(const std::string& beginning) {
+    return answer<std::vector<double>>([&] {
+        Statement rows(
+            *database,
+            "SELECT minutes FROM pieces WHERE id >= ? AND id < ? || 'z' AND minutes > 0 ORDER BY at",
+            {text(beginning), text(beginning)});
+        std::vector<double> all;
+        while (rows.next())
+            all.push_back(rows.number(0));
+        return all;
+    });
+}
+
 bool Logbook::isChangedByOthers() {
     const auto now = answer<qint64>([&] {
         Statement row(*database, "PRAGMA data_version");

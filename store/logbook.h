@@ -73,6 +73,8 @@ public:
     Result<learn::Points> pointsOf(const std::string& id);
     /// The beginnings of ids, as long as `example`, of pieces whose id begins as far as its first dash.
     Result<std::vector<std::string>> beginningsOfPieces(const std::string& example);
+    /// How long pieces took whose id begins so, where somebody said, minutes.
+    Result<std::vector<double>> minutesOf(const std::string& beginning);
     /// Whether another program has written since this was asked last.
     bool isChangedByOthers();
 

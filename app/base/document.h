@@ -46,6 +46,7 @@ public:
     /// Its books, as the shop's logbook has taught them.
     const material::Material& material() const { return *taught().material; }
     const lineup::ErrorBook& errors() const { return *taught().errors; }
+    const cost::WorkBook& work() const { return *taught().work; }
     std::shared_ptr<const tool::Shop> shop() const { return taught().shop; }
     /// All rules'; those of the plan once there is one for this very job.
     const std::vector<check::Finding>& findings() const { return currentFindings; }

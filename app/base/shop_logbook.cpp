@@ -89,6 +89,13 @@ bool ShopLogbook::hasPiecesOf(const QByteArray& job) {
     return !job.isEmpty() && std::find(jobs.begin(), jobs.end(), beginningOf(job)) != jobs.end();
 }
 
+std::vector<double> ShopLogbook::minutesOf(const QByteArray& job) {
+    if (!isThere() || !hasPiecesOf(job)) return {};
+    const auto read = logbook->minutesOf(beginningOf(job) + "-");
+    if (!read) emit said(text(read.error().says));
+    return read ? *read : std::vector<double>();
+}
+
 std::optional<Error> ShopLogbook::write(const std::function<std::optional<Error>(store::Logbook&)>& how) {
     const auto opened = file();
     if (!opened) return opened.error();

@@ -28,6 +28,8 @@ public:
     const learn::Points& points(const QByteArray& exceptJob = {});
     /// Whether pieces of the job are in it.
     bool hasPiecesOf(const QByteArray& job);
+    /// How long they took, as far as somebody said.
+    std::vector<double> minutesOf(const QByteArray& job);
     static std::string idOfPiece(const QByteArray& job, int piece, const std::optional<job::Hand>& hand);
 
     /// Makes the file where there is none. A sentence where it cannot be used.

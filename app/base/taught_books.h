@@ -9,6 +9,7 @@ struct TaughtBooks {
     std::shared_ptr<const tool::Shop> shop;
     std::shared_ptr<const lineup::ErrorBook> errors;
     std::shared_ptr<const material::Material> material;
+    std::shared_ptr<const cost::WorkBook> work;
 };
 
 /// Kept until a book, the logbook or the job's metal is another.
@@ -22,7 +23,7 @@ public:
 private:
     struct Key {
         std::shared_ptr<const tool::Shop> shop;
-        int errors = -1, logbook = -1;
+        int errors = -1, work = -1, logbook = -1;
         std::string material;
         QByteArray exceptJob;
         bool operator==(const Key&) const = default;

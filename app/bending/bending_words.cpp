@@ -211,7 +211,7 @@ Block BendingStage::taskBlock(size_t afterStep) const {
 /// What the whole batch takes.
 Block BendingStage::timeBlock() {
     const job::Job& job = document.job();
-    const cost::WorkBook& book = document.books().work.book();
+    const cost::WorkBook& book = document.work();
     const auto items =
         cost::itemsOf(shown()->settled, book, document.reading(), static_cast<int>(job.ties.size()));
     Block block = blockOf(12, {words(tr("Time"), Cell::Look::Heading)});
@@ -219,7 +219,8 @@ Block BendingStage::timeBlock() {
          cost::inWords(items, job.quantity * (job.oppositeHand ? 2 : 1), shown()->settled, book))
         block.lines.push_back({wrapped(text(says))});
     for (Line& line : priceLines(
-             document, [this] { ladder->refresh(); }, [this](const QString& says) { Notice::say(*this, says); }))
+             document, [this] { ladder->refresh(); },
+             [this](const QString& says) { Notice::say(*this, says); }))
         block.lines.push_back(std::move(line));
     return block;
 }

@@ -3,7 +3,10 @@
 #include "app/base/books.h"
 #include "app/base/text.h"
 
+#include <QLocale>
+
 #include <algorithm>
+#include <set>
 
 namespace goodfold::app {
 
@@ -25,6 +28,8 @@ public:
         for (const std::string& name : fasteners())
             priced("fastener." + name, QObject::tr("each %1").arg(text(name)), name, &cost::Rates::fastener);
         share("margin", QObject::tr("put on, %"), rates.margin, &cost::Rates::margin);
+        bought();
+        currency();
         share("waste", QObject::tr("of the metal wasted, %"), rates.waste, &cost::Rates::waste);
         return std::move(all);
     }
@@ -39,6 +44,41 @@ private:
         if (!now) cell.text = QObject::tr("not said");
         cell.pushed = true;
         all.push_back({words(says, Cell::Look::Faint), cell});
+    }
+
+    /// The job's own.
+    void bought() {
+        const QString says = QObject::tr("one like it, bought");
+        Cell cell =
+            optionalCell(ValueField::Kind::Number, {QStringLiteral("price.bought"), capital(says)},
+                         document.job().boughtPrice, 0, [&document = document](std::optional<double> typed) {
+                             return document.change(QObject::tr("price of a bought one"),
+                                                    [&](job::Job& changed) { changed.boughtPrice = typed; });
+                         });
+        if (!document.job().boughtPrice) cell.text = QObject::tr("not said");
+        cell.pushed = true;
+        all.push_back({words(says, Cell::Look::Faint), cell});
+    }
+
+    /// By its three letters.
+    void currency() {
+        std::set<QString> codes;
+        for (const QLocale& locale :
+             QLocale::matchingLocales(QLocale::AnyLanguage, QLocale::AnyScript, QLocale::AnyCountry))
+            codes.insert(locale.currencySymbol(QLocale::CurrencyIsoCode));
+        const QString own = text(rates.currency);
+        if (!own.isEmpty()) codes.insert(own);
+        std::vector<Option> options{{{}, QObject::tr("not named")}};
+        for (const QString& code : codes)
+            if (!code.isEmpty()) options.push_back({code, code});
+        Cell cell = choice(
+            {QStringLiteral("price.currency"), QObject::tr("Currency of all prices")}, std::move(options),
+            own, [prices = *this](const QString& key) {
+                return prices.save(
+                    [key](cost::Rates& of, std::optional<double>) { of.currency = key.toStdString(); }, {});
+            });
+        cell.pushed = true;
+        all.push_back({words(QObject::tr("all in"), Cell::Look::Faint), cell});
     }
 
     void share(const std::string& key, const QString& says, double now, double cost::Rates::*which) {

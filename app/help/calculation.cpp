@@ -33,8 +33,8 @@ void addWhole(std::vector<text::Derivation>& all, const Document& document, cons
         all.push_back(text::whatMovesIt(*counted->making, plan ? &*plan : nullptr));
     }
     if (planned && planned->outcome().plan) {
-        const auto items = cost::itemsOf(planned->settled, document.books().work.book(), reading,
-                                         static_cast<int>(job.ties.size()));
+        const auto items =
+            cost::itemsOf(planned->settled, document.work(), reading, static_cast<int>(job.ties.size()));
         all.push_back(cost::howTimed(items, job.quantity * (job.oppositeHand ? 2 : 1)));
     }
 }

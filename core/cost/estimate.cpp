@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <iterator>
 
 namespace goodfold::cost {
 
@@ -33,13 +34,38 @@ Minutes minutesFor(const std::vector<Item>& items, int pieces) {
     for (const Item& item : items) {
         const double minutes = item.minutes() * (item.isOnce ? 1 : pieces);
         all.mean += minutes;
-        off[item.work->id] += minutes * item.work->spread;
+        off[item.work->id] += minutes * item.work->spread * item.surer;
     }
     double squares = 0;
     for (const auto& [id, sigma] : off)
         squares += sigma * sigma;
     all.sigma = std::sqrt(squares);
     return all;
+}
+
+std::vector<Item> paced(std::vector<Item> items, const std::vector<double>& took) {
+    std::vector<Item> each;
+    std::copy_if(items.begin(), items.end(), std::back_inserter(each),
+                 [](const Item& item) { return !item.isOnce; });
+    const Minutes book = minutesFor(each, 1);
+    if (took.empty() || book.mean <= 0 || book.sigma <= 0) return items;
+    const auto count = static_cast<double>(took.size());
+    double mean = 0, squares = 0;
+    for (const double minutes : took)
+        mean += minutes / book.mean / count;
+    for (const double minutes : took)
+        squares += std::pow(minutes / book.mean - mean, 2);
+    constexpr double kUsual = 0.2, kEnough = 3; // a share; pieces that tell how they differ
+    const double differs =
+        count < kEnough ? kUsual * mean : std::max(0.05 * mean, std::sqrt(squares / (count - 1)));
+    const double before = std::pow(book.mean / book.sigma, 2), read = count / std::pow(differs, 2);
+    const double pace = (before + read * mean) / (before + read);
+    for (Item& item : items) {
+        if (item.isOnce) continue;
+        item.pace = pace;
+        item.surer = std::sqrt(before / (before + read)) / pace;
+    }
+    return items;
 }
 
 std::optional<Price> priceFor(const std::vector<Item>& items, int pieces, const sequence::Settled& settled,
@@ -61,6 +87,25 @@ std::optional<Price> priceFor(const std::vector<Item>& items, int pieces, const 
     }
     price.margin = rates.margin * (price.work + price.material + price.fasteners);
     return price;
+}
+
+std::optional<int> makingPaysFrom(double bought, const std::vector<Item>& items,
+                                  const sequence::Settled& settled, const Rates& rates) {
+    constexpr int kMany = 1000000;
+    const auto costsLess = [&](int pieces) {
+        const auto price = priceFor(items, pieces, settled, rates);
+        return price && price->sum() < bought;
+    };
+    if (!costsLess(kMany)) return {};
+    int least = 1, most = kMany; // the more are made, the less each costs
+    while (least < most) {
+        const int middle = least + (most - least) / 2;
+        if (costsLess(middle))
+            most = middle;
+        else
+            least = middle + 1;
+    }
+    return least;
 }
 
 std::string mostOf(const std::vector<Item>& items, int pieces) {

@@ -14,13 +14,19 @@ struct Item {
     double amount = 0;              // of what `more` is for, all together
     bool isOnce = false;            // for the batch, else for each piece
     std::string about;              // "6.6 mm", "vise": empty where there is nothing to say
-    double minutes() const { return times * work->minutes + amount * work->more; }
+    double pace = 1;                // of the book's minutes, by what pieces of this job took
+    double surer = 1;               // of the book's spread, for the same reason
+    double minutes() const { return pace * (times * work->minutes + amount * work->more); }
 };
+
+/// What is done for each piece, as fast as pieces took so far: the book's minutes and its spread are what is
+/// believed before (Gauss), and one piece goes a fifth faster or slower than another, or as much as they do.
+std::vector<Item> paced(std::vector<Item> items, const std::vector<double>& took);
 
 /// From the settled plan: the blank is cut, all its lines and holes are marked, holes drilled by size and
 /// thickness, edges deburred, bends made in their tools, the piece turned between them, what was left on
-/// trimmed, and checked. `bolts` is how many hold it to its mount; none where it is not fitted. The book
-/// outlives the items.
+/// trimmed, and checked; paced by what pieces of it took. `bolts` is how many hold it to its mount; none
+/// where it is not fitted. The book outlives the items.
 std::vector<Item> itemsOf(const sequence::Settled& settled, const WorkBook& book,
                           const quantity::Reading& reading, int bolts = 0);
 
@@ -40,6 +46,11 @@ struct Price {
 /// Nothing where the book has no price for an hour or for the metal.
 std::optional<Price> priceFor(const std::vector<Item>& items, int pieces, const sequence::Settled& settled,
                               const Rates& rates);
+
+/// From how many on a piece costs less than one like it that is bought for so much; nothing where it never
+/// does, or nobody knows what it costs.
+std::optional<int> makingPaysFrom(double bought, const std::vector<Item>& items,
+                                  const sequence::Settled& settled, const Rates& rates);
 
 /// What takes the most of so many pieces' time: what the book says of it.
 std::string mostOf(const std::vector<Item>& items, int pieces);

@@ -141,7 +141,7 @@ private:
 std::vector<Item> itemsOf(const sequence::Settled& settled, const WorkBook& book,
                           const quantity::Reading& reading, int bolts) {
     assert(settled.outcome.plan);
-    return Counting(settled, book, reading).all(bolts);
+    return paced(Counting(settled, book, reading).all(bolts), book.took);
 }
 
 } // namespace goodfold::cost

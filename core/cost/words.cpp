@@ -15,6 +15,30 @@ std::string money(double amount, const Rates& rates) {
     return std::string(digits.data(), end.ptr) + (rates.currency.empty() ? "" : " " + rates.currency);
 }
 
+std::string againstBuying(const std::vector<Item>& items, const sequence::Settled& settled,
+                          const Rates& rates) {
+    const double price = *settled.job.boughtPrice;
+    const std::string bought = money(price, rates);
+    const auto from = makingPaysFrom(price, items, settled, rates);
+    if (!from) return "Bought ready made for " + bought + " it costs less, however many are made.";
+    if (*from == 1)
+        return "Even one alone costs less to make than the " + bought + " that a bought one does.";
+    return "Bought ready made for " + bought + " it costs less for fewer than " + std::to_string(*from) +
+           "; from then on making it does.";
+}
+
+std::string byLogbook(const std::vector<Item>& items, const std::vector<double>& took) {
+    double byBook = 0, mean = 0;
+    for (const Item& item : items)
+        if (!item.isOnce) byBook += item.minutes() / item.pace;
+    for (const double minutes : took)
+        mean += minutes / static_cast<double>(took.size());
+    return (took.size() == 1 ? "One piece of it took "
+                             : std::to_string(took.size()) + " pieces of it took ") +
+           timeInWords(mean) + (took.size() == 1 ? "" : " each") +
+           " by the logbook, where the book of work says " + timeInWords(byBook) + ": reckoned by both.";
+}
+
 } // namespace
 
 std::string timeInWords(double minutes) {
@@ -34,6 +58,7 @@ text::Derivation howTimed(const std::vector<Item>& items, int pieces) {
                            printNumber(item.times, 1) + " × " + printNumber(item.work->minutes, 2);
         if (item.amount * item.work->more > 0)
             says += " + " + printNumber(item.amount, 2) + " × " + printNumber(item.work->more, 2);
+        if (item.pace != 1) says += ", " + printNumber(item.pace, 2) + " of it as pieces went so far";
         says += " = " + printNumber(item.minutes(), 1);
         how.lines.push_back(says + (item.isOnce ? " once" : " each"));
     }
@@ -56,6 +81,7 @@ std::vector<std::string> inWords(const std::vector<Item>& items, int pieces, con
     if (pieces > 1)
         all.push_back("Of " + std::to_string(pieces) + ", " + timeInWords(every.mean / pieces) +
                       " each: " + timeInWords(every.mean) + " in all.");
+    if (!book.took.empty()) all.push_back(byLogbook(items, book.took));
     all.push_back("Most of it is " + mostOf(items, pieces) + ".");
     if (const auto savings = savingsFor(items, pieces, book); !savings.empty())
         all.push_back(savings.front().says + " would save " + timeInWords(savings.front().minutes) + ".");
@@ -69,6 +95,7 @@ std::vector<std::string> inWords(const std::vector<Item>& items, int pieces, con
              {std::pair(1, "One alone "), std::pair(10, ", of ten "), std::pair(50, ", of fifty ")})
             many += called + money(priceFor(items, count, settled, book.rates)->sum(), book.rates);
         all.push_back(many + " each.");
+        if (settled.job.boughtPrice) all.push_back(againstBuying(items, settled, book.rates));
         if (!price->unpriced.empty())
             all.push_back("Without the " + price->unpriced.front() +
                           (price->unpriced.size() > 1 ? " and others" : "") +

@@ -35,6 +35,7 @@ struct Rates {
 struct WorkBook {
     std::vector<WorkTime> operations;
     Rates rates;
+    std::vector<double> took; // minutes that pieces of this very job took, by the logbook; in no file
     const WorkTime* find(const std::string& id) const; // null where there is none
 };
 

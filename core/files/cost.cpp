@@ -49,15 +49,20 @@ void writeCost(std::ostream& out, const std::string& file, const sequence::Settl
     }
     for (const cost::Saving& saving : cost::savingsFor(items, pieces, book))
         savings.push_back({{"says", saving.says}, {"minutes", saving.minutes}});
-    out << ordered_json{{"file", file},
-                        {"pieces", pieces},
-                        {"operations", operations},
-                        {"batches", sizes},
-                        {"most", cost::mostOf(items, pieces)},
-                        {"savings", savings},
-                        {"currency", book.rates.currency}}
-               .dump()
-        << '\n';
+    ordered_json root{{"file", file},
+                      {"pieces", pieces},
+                      {"operations", operations},
+                      {"batches", sizes},
+                      {"most", cost::mostOf(items, pieces)},
+                      {"savings", savings},
+                      {"currency", book.rates.currency}};
+    if (!book.took.empty()) root["took"] = book.took;
+    if (const auto& bought = settled.job.boughtPrice) {
+        const auto from = cost::makingPaysFrom(*bought, items, settled, book.rates);
+        root["bought"] = {{"price", *bought},
+                          {"making_pays_from", from ? ordered_json(*from) : ordered_json()}};
+    }
+    out << root.dump() << '\n';
 }
 
 } // namespace goodfold::files

@@ -48,6 +48,8 @@ private slots:
     void sharedSetUps();
     void whatItIsOutBy();
     void priceByHand();
+    void whenMakingPays();
+    void piecesTellTheirPace();
     void whatWouldSave();
     void booksAreReadStrictly();
     void moreAreNeverDearerEach();
@@ -145,6 +147,57 @@ void CostingTest::priceByHand() {
     const auto withBolts = priceFor(itemsOf(bolted), 10, bolted, rates);
     QVERIFY(test::near(withBolts->fasteners, 0.3, 1e-12));
     QCOMPARE(withBolts->unpriced, std::vector<std::string>{"M8 bolt, normal"});
+}
+
+/// 10 minutes by the book, give or take 4; and pieces that say otherwise, each by a fifth of what they took.
+void CostingTest::piecesTellTheirPace() {
+    const WorkTime bend{"bend", "bending", 10, 0, 0.4, ""}, setUp{"set-up", "setting up a tool", 4, 0, 0, ""};
+    const std::vector<Item> items{{&bend, 1, 0, false, {}}, {&setUp, 2, 0, true, {}}};
+    QCOMPARE(minutesFor(paced(items, {}), 3).mean, 38.0);
+    // One of 15: 1 with a sigma of 0.4, 1.5 with one of 0.3, weighed by 6.25 and 11.11.
+    const auto once = paced(items, {15});
+    const double pace = (6.25 + 1.5 / 0.09) / (6.25 + 1 / 0.09);
+    QVERIFY(test::near(minutesFor(once, 1).mean, 8 + 10 * pace, 1e-9));
+    QVERIFY(test::near(minutesFor(once, 1).sigma, 10 / std::sqrt(6.25 + 1 / 0.09), 1e-9));
+    // Many that agree are believed: 12, 13, 14 and 13, which differ by 0.8165.
+    const auto many = paced(items, {12, 13, 14, 13});
+    const double read = 4 / std::pow(0.08164965809, 2);
+    QVERIFY(test::near(minutesFor(many, 2).mean, 8 + 20 * (6.25 + 1.3 * read) / (6.25 + read), 1e-6));
+    QVERIFY(minutesFor(many, 1).sigma < 0.5);
+    WorkBook book;
+    book.took = {12, 13, 14, 13};
+    std::string says;
+    for (const std::string& each : inWords(many, 1, settled(stay()), book))
+        says += each + " ";
+    QVERIFY2(
+        says.find("4 pieces of it took 13 min each by the logbook, where the book of work says 10 min") !=
+            std::string::npos,
+        says.c_str());
+}
+
+/// 2 minutes each and 8 once, a minute costs 1: 2 + 8 / n.
+void CostingTest::whenMakingPays() {
+    const WorkTime saw{"saw", "sawing off", 2, 0, 0, ""}, setUp{"set-up", "setting up a tool", 4, 0, 0, ""};
+    const std::vector<Item> items{{&saw, 1, 0, false, {}}, {&setUp, 2, 0, true, {}}};
+    sequence::Settled made = settled(stay());
+    WorkBook book;
+    QVERIFY(!makingPaysFrom(100, items, made, book.rates)); // nobody knows what it costs
+    book.rates.hour = 60;
+    book.rates.kilogram["steel-hot-rolled"] = 0;
+    QCOMPARE(makingPaysFrom(2.5, items, made, book.rates), std::optional(17));
+    QCOMPARE(makingPaysFrom(10.01, items, made, book.rates), std::optional(1));
+    QVERIFY(!makingPaysFrom(2, items, made, book.rates));
+    const auto says = [&](double price) {
+        made.job.boughtPrice = price;
+        std::string all;
+        for (const std::string& each : inWords(items, 4, made, book))
+            all += each + " ";
+        return all;
+    };
+    QVERIFY(says(2.5).find("for 2.50 it costs less for fewer than 17") != std::string::npos);
+    QVERIFY(says(2).find("costs less, however many") != std::string::npos);
+    QVERIFY(says(20).find("Even one alone costs less to make than the 20.00") != std::string::npos);
+    QVERIFY(test::jobFromText(test::textOf(made.job)).boughtPrice == std::optional(20.0));
 }
 
 void CostingTest::whatWouldSave() {

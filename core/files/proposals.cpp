@@ -27,6 +27,7 @@ void writeProposals(std::ostream& out, const std::vector<propose::Proposal>& pro
                          {"stops", each.stops},
                          {"to_mind", each.toMind}};
         if (each.gives) row["gives"] = *each.gives;
+        if (each.turnsDeg) row["turns"] = *each.turnsDeg;
         row["job"] = ordered_json::parse(job.str());
         all.push_back(std::move(row));
     }

@@ -2,6 +2,7 @@
 
 #include "clearance/near.h"
 #include "propose/drawn.h"
+#include "propose/tabs.h"
 
 #include <algorithm>
 #include <cmath>
@@ -27,6 +28,34 @@ std::optional<std::vector<Station>> overThem(const std::vector<Station>& s) {
     crown.normal = s[0].normal;
     crown.at = middle + (higher + kAbove - (middle - s[0].at).dot(crown.normal)) * crown.normal;
     return std::vector<Station>{s[0], crown, s[1]};
+}
+
+/// With a tab at the one end.
+std::vector<std::vector<Station>> tabbedOrders(const std::vector<Station>& s, const job::Mount& mount,
+                                               double beside) {
+    std::vector<std::vector<Station>> orders;
+    if (s.size() > 2 || !turnsFreely(s)) return orders;
+    constexpr size_t kMost = 4;
+    std::vector<Station> tabs = tabsOver(s, mount, beside);
+    tabs.resize(std::min(tabs.size(), kMost));
+    for (const Station& tab : tabs) {
+        orders.push_back({s[0], tab});
+        if (s.size() == 1) continue;
+        orders.back() = {tab, s[0], s[1]};
+        orders.push_back({tab, s[1], s[0]});
+    }
+    return orders;
+}
+
+/// A tab is bent straight off the leaf whose edge it goes over.
+bool isStraightOff(const Strip& strip, const std::vector<Station>& stations) {
+    const auto tab = tabOf(strip, stations);
+    return !tab || strip.leaves[*tab == 0 ? 1 : *tab - 1].station >= 0;
+}
+
+std::string shapeWithTab(const Strip& strip, const std::vector<Station>& stations) {
+    const std::string shape = shapeOf(withoutTab(strip, stations));
+    return shape.empty() || !tabOf(strip, stations) ? shape : shape + " with a tab";
 }
 
 /// Any place of a strip, in the middle of its thickness, of which `isIn`.
@@ -161,11 +190,13 @@ void dropNeedless(std::map<std::string, std::vector<Candidate>>& all) {
 } // namespace
 
 std::map<std::string, std::vector<Candidate>> candidatesFor(const std::vector<Station>& stations,
-                                                            const job::Job& base,
+                                                            const job::Mount& mount, const job::Job& base,
                                                             const material::Material& material) {
     Clearances room{base.thickness, 1.5 * base.thickness};
     std::vector<std::vector<Station>> orders = ordersOf(stations);
     if (const auto over = overThem(stations)) orders.push_back(*over);
+    for (std::vector<Station>& tabbed : tabbedOrders(stations, mount, room.radius))
+        orders.push_back(std::move(tabbed));
     std::map<std::string, std::vector<Candidate>> all;
     for (std::vector<Station>& order : orders) {
         const auto shared = std::make_shared<const std::vector<Station>>(std::move(order));
@@ -175,7 +206,8 @@ std::map<std::string, std::vector<Candidate>> candidatesFor(const std::vector<St
                 const auto width = stockWidth(strip, base, material);
                 if (!width) continue;
                 strip.width = *width;
-                const std::string shape = shapeOf(strip);
+                if (!isStraightOff(strip, *shared)) continue;
+                const std::string shape = shapeWithTab(strip, *shared);
                 if (shape.empty()) continue;
                 const double cost = costOf(strip, base, *width);
                 all[shape].push_back({shared, std::move(strip), shape, cost});

@@ -16,8 +16,10 @@ struct Candidate {
     double cost = 0; // mm of blank, and what else is against it in mm
 };
 
-/// For each shape the best few that differ, by cost. `stations` as stationsOf() has them.
-std::map<std::string, std::vector<Candidate>>
-candidatesFor(const std::vector<Station>& stations, const job::Job& base, const material::Material& material);
+/// For each shape the best few that differ, by cost; where they would turn about their bolts, the same with a
+/// tab over an edge as well. `stations` as stationsOf() has them, of this mount, whose places are all known.
+std::map<std::string, std::vector<Candidate>> candidatesFor(const std::vector<Station>& stations,
+                                                            const job::Mount& mount, const job::Job& base,
+                                                            const material::Material& material);
 
 } // namespace goodfold::propose

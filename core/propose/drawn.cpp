@@ -168,6 +168,7 @@ std::optional<job::Job> drawn(const Strip& strip, const job::Job& base, const st
     job.plates.clear();
     job.bends.clear();
     job.ties.clear();
+    job.tabs.clear();
     job.bendOrder.clear();
     job.dimensionTo = job::DimensionTo::Outside;
     job.datum = job::Edge::Start;

@@ -5,6 +5,7 @@
 #include "lineup/reaching.h"
 #include "propose/candidates.h"
 #include "propose/drawn.h"
+#include "propose/tabs.h"
 #include "text/lineup_words.h"
 #include "text/plan_facts.h"
 
@@ -24,16 +25,19 @@ class Judge {
 public:
     Judge(const std::vector<Station>& stations, const lineup::KnownMount& mount,
           const lineup::Judging& judging)
-        : judging(judging), mount(mount) {
+        : judging(judging), mount(mount), isFree(turnsFreely(stations)) {
         for (const Station& station : stations)
             bolts.insert(bolts.end(), station.bolts.begin(), station.bolts.end());
     }
 
     /// Nothing where its holes cannot be brought to their points.
-    std::optional<Proposal> proposed(const std::string& shape, const job::Job& drawn) const {
+    std::optional<Proposal> proposed(const Candidate& candidate, const job::Job& drawn) const {
+        const std::string& shape = candidate.shape;
         if (job::whatIsWrong(drawn)) return {};
-        const auto settled = brought(drawn);
+        auto settled = brought(drawn);
         if (!settled) return {};
+        if (const auto tab = tabOf(candidate.strip, *candidate.stations))
+            settled = drawnNearer(*settled, candidate, *tab);
         constexpr double kFine = 0.9;
         const sequence::Settled pulled = pulledOn(*settled);
         Proposal proposal = judged(shape, pulled);
@@ -110,6 +114,7 @@ private:
             const lineup::Odds odds = lineup::count(*making, judging.trials, judging.seed);
             made.odds = odds.odds;
             lineUp = text::factsOf(*making, lineup::nominalFit(*making), odds, judging.hardware);
+            made.turnsDeg = turnsOf(*making);
             for (const lineup::Mounting::Tie& tie : making->mounting.ties)
                 if (tie.touches)
                     if (const auto gives = givenAt(work, making->mounting, tie.hole))
@@ -117,6 +122,66 @@ private:
         }
         note(made, settled, lineUp ? &*lineUp : nullptr);
         return made;
+    }
+
+    /// The tab as near to the edge as its bend lets it, whose radius is known by now.
+    sequence::Settled drawnNearer(const sequence::Settled& settled, const Candidate& candidate,
+                                  size_t tab) const {
+        constexpr double kSpare = 0.3; // mm
+        job::Job job = settled.job;
+        const size_t bend = tab == 0 ? 0 : tab - 1;
+        const double by = 1.5 * job.thickness - (settled.part.bends[bend].shape.insideRadius + kSpare);
+        const double nearer = std::floor(by * 10) / 10;
+        job::Plate& plate = job.plates[tab == 0 ? 1 : tab - 1];
+        plate.length -= nearer;
+        if (tab == 0)
+            for (job::Hole& hole : plate.holes)
+                hole.x -= nearer;
+        if (nearer <= 0 || job::whatIsWrong(job) || candidate.strip.leaves.size() != job.plates.size())
+            return settled;
+        return sequence::settle(job, judging.material, judging.shop);
+    }
+
+    /// Where its bolts stand on one line: until a leg without any, which stands beside an edge, meets it. As
+    /// it is put on so that it does, only how far both are from the bolt counts.
+    std::optional<double> turnsOf(const lineup::Making& making) const {
+        if (!isFree) return {};
+        const part::Part& part = making.part;
+        const part::Folded folded = part::fold(part);
+        const lineup::Mounting::Tie& tie = making.mounting.ties.front();
+        const part::FormedHole bolt = part::formedHole(part, folded, part.holeIndex(tie.hole));
+        double least = 360;
+        for (size_t plate = 0; plate < part.plates.size(); ++plate) {
+            const Vec3 normal = folded.rootFromFlat[plate].linear().col(2);
+            const bool isUpright = std::abs(normal.dot(bolt.axis)) < std::sin(radians(5.0));
+            if (!isUpright || !making.job.plates[plate].holes.empty()) continue;
+            const Vec2& corner = part.plates[plate].outlineInFlat.front();
+            double inside = 1e9;
+            for (const double z : {0.0, part.thickness}) {
+                const Vec3 at = folded.rootFromFlat[plate] * Vec3(corner.x(), corner.y(), z);
+                inside = std::min(inside, std::abs((at - bolt.point).dot(normal)));
+            }
+            const double play = lineup::nominalFit(making).ties.front().play;
+            for (const job::MountEdge& edge : mount.placed.edges)
+                if (const auto away = awayFrom(edge, making.mounting); away && isBeside(inside - *away))
+                    least =
+                        std::min(least, turnsUntil(inside - *away + play, *away, part.plates[plate].width));
+        }
+        return least;
+    }
+
+    static bool isBeside(double off) {
+        constexpr double kBeside = 20; // mm
+        return off >= 0 && off < kBeside;
+    }
+
+    /// How far an edge is from the bolts' line.
+    static std::optional<double> awayFrom(const job::MountEdge& edge, const lineup::Mounting& mounting) {
+        if (!edge.at) return {};
+        const Vec3 along = ((*edge.at)[1] - (*edge.at)[0]).normalized();
+        const Vec3 axis = mounting.mountFromFace.linear() * mounting.ties.front().axis;
+        const Vec3 way = (*edge.at)[0] - mounting.mountFromFace * mounting.ties.front().at;
+        return (way - way.dot(along) * along - way.dot(axis) * axis).norm();
     }
 
     /// What the checks say of it.
@@ -202,12 +267,14 @@ private:
 
     std::vector<Bolt> bolts;
     const lineup::KnownMount& mount;
+    bool isFree; // to turn about its bolts
 };
 
 auto rankOf(const Proposal& proposal) {
     constexpr double kStep = 20; // parts of the odds that are told apart
-    return std::tuple(!proposal.isBuildable(), -std::lround(proposal.odds * kStep), proposal.bends,
-                      proposal.toMind, proposal.blankLength);
+    return std::tuple(!proposal.isBuildable(), proposal.turnsDeg.value_or(0) >= 360,
+                      -std::lround(proposal.odds * kStep), proposal.bends, proposal.toMind,
+                      proposal.blankLength);
 }
 
 /// The first of them that can be built; else the first that reaches.
@@ -217,7 +284,7 @@ std::optional<Proposal> bestOf(const std::vector<Candidate>& candidates, const j
     for (const Candidate& candidate : candidates) {
         const auto job = drawn(candidate.strip, base, *candidate.stations, restFace, judge.judging.material);
         if (!job || !judge.goesOn()) continue;
-        auto proposal = judge.proposed(candidate.shape, *job);
+        auto proposal = judge.proposed(candidate, *job);
         if (!proposal) continue;
         if (proposal->isBuildable()) return proposal;
         if (!first) first = std::move(proposal);
@@ -291,7 +358,8 @@ Result<std::vector<Proposal>> proposalsFor(const job::Job& job, const lineup::Kn
     if (const auto why = whyNotYet(job, mount, *stations, judging.errors.instruments)) return *why;
     const Judge judge(*stations, mount, judging);
     const std::string rest = stations->front().face;
-    std::vector<Proposal> all = bestOfEach(candidatesFor(*stations, job, judging.material), job, rest, judge);
+    std::vector<Proposal> all =
+        bestOfEach(candidatesFor(*stations, mount.placed, job, judging.material), job, rest, judge);
     betterPoorOnes(all, judge);
     if (all.empty())
         return Error{

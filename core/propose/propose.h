@@ -17,12 +17,15 @@ struct Proposal {
     std::vector<std::string> stops; // headlines of what stops it
     int toMind = 0;                 // and how many findings are to be looked at
     bool isPlanned = false;         // the shop's tools make it in some order
+    /// How far it can turn about its bolts, degrees, where these stand on one line: 360, or until its tab
+    /// stops it.
+    std::optional<double> turnsDeg;
     bool isBuildable() const { return isPlanned && stops.empty(); }
 };
 
 /// Of each shape the shortest that the shop can make and no check stops, else the shortest that reaches; the
-/// best first: what can be built, then by odds (to a twentieth), bends, what is to be minded, the length of
-/// the blank.
+/// best first: what can be built, then what does not turn about its bolts, then by odds (to a twentieth),
+/// bends, what is to be minded, the length of the blank.
 ///
 /// For one to three faces with bolts. Faces are taken as they are measured, whatever their angle. Where
 /// the odds would be under nine in ten, up to two things are done at the holes that raise them most: a slot,

@@ -50,6 +50,11 @@ std::string figuresOf(const Proposal& proposal, const quantity::Reading& reading
                    " \u00d7 " + size(proposal.blankWidth));
     if (proposal.gives)
         says.push_back("gives " + size(std::round(*proposal.gives * 10) / 10) + " under 100 N");
+    if (const auto& turns = proposal.turnsDeg)
+        says.push_back(*turns < 360
+                           ? "turns by " + quantity::printNumber(*turns, 0) +
+                                 "\u00b0 at most until its tab stops it"
+                           : "turns about its bolt: an edge of its face, measured, would take a tab");
     addHoles(says, proposal.job);
     for (const std::string& stop : proposal.stops)
         says.push_back("stopped: " + stop);

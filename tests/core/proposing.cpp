@@ -137,6 +137,7 @@ private slots:
     void whatIsDoubtedIsMendedFirst();
     void whatIsMissingIsSaid_data();
     void whatIsMissingIsSaid();
+    void aSingleBoltTakesATab();
     void ofTenMountsNine();
     void facesOfAnyAngleAndMeasured();
 };
@@ -349,6 +350,44 @@ void ProposingTest::whatIsMissingIsSaid() {
     const auto none = proposed(onMount(mount));
     QVERIFY(!none);
     QVERIFY2(none.error().says.find(says.toStdString()) != std::string::npos, none.error().says.c_str());
+}
+
+/// One bolt 25 from the edge of a sill: a strap turns about it, one with a tab over the edge by as much as
+/// the bend's radius keeps the tab off.
+void ProposingTest::aSingleBoltTakesATab() {
+    job::Mount mount;
+    mount.faces = {face("sill", {0, 0, 0}, {0, 0, 1})};
+    drop(mount, "a", "sill", {0, 0, 0});
+    mount.points[0].kind = job::MountPoint::Kind::Tapped;
+    mount.points[0].diameter = 6;
+    const auto bare = proposed(onMount(mount));
+    QVERIFY(bare && bare->size() == 1 && bare->front().turnsDeg == 360.0);
+    QVERIFY(propose::inWords(bare->front(), quantity::Reading::millimetres()).find("an edge of its face") !=
+            std::string::npos);
+    mount.edges.push_back({.id = "e", .face = "sill"});
+    mount.edges[0].at = {Vec3(25, -80, 0), Vec3(25, 80, 0)};
+    const auto all = proposed(onMount(mount));
+    QVERIFY(all && all->size() == 2);
+    const Proposal& tabbed = all->front();
+    QCOMPARE(tabbed.shape, std::string("strap with a tab"));
+    QVERIFY(tabbed.isBuildable() && tabbed.bends == 1);
+    QVERIFY(all->back().shape == "strap" && all->back().turnsDeg == 360.0);
+    // Where the tab's inner side is, by the drawing alone: the bend goes back, so that it is a thickness
+    // inside of the leg's length.
+    const job::Plate& leg = tabbed.job.plates[0];
+    QCOMPARE(tabbed.job.bends[0].turn, job::Turn::Down);
+    const double off = leg.length - tabbed.job.thickness - leg.holes[0].x - 25;
+    const auto settled = sequence::settle(tabbed.job, test::hotRolled(), tool::standardShop());
+    const double radius = settled.part.bends[0].shape.insideRadius;
+    QVERIFY2(off >= radius && off < radius + 1, qPrintable(QStringLiteral("%1, %2").arg(off).arg(radius)));
+    // As far as its corner turns into the edge, found by turning it.
+    const double play = (leg.holes[0].diameter - 6) / 2;
+    double turned = 0;
+    const double half = tabbed.job.stock.width / 2;
+    while ((25 + off + play) * std::cos(radians(turned)) - half * std::sin(radians(turned)) > 25)
+        turned += 0.001;
+    QVERIFY2(std::abs(*tabbed.turnsDeg - turned) < 0.1,
+             qPrintable(QStringLiteral("%1, %2").arg(*tabbed.turnsDeg).arg(turned)));
 }
 
 /// Two shapes or more that can be built, for nine mounts of ten of each kind; and every hole of every shape

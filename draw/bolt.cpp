@@ -59,6 +59,10 @@ void addBolt(Scene& scene, const lineup::Bolt& bolt) {
     const Pose3 pose = poseOn(bolt.at, bolt.outward, bolt.outward.unitOrthogonal());
     constexpr double kClear = 0.02; // mm: off the stock, so that neither hides in the other
     if (bolt.washerDiameter > 0) addRound(scene, pose, bolt.washerDiameter, kClear, bolt.washerThickness);
+    if (bolt.spacer > 0) {
+        const double diameter = bolt.washerDiameter > 0 ? bolt.washerDiameter : bolt.acrossFlats;
+        addRound(scene, pose, diameter, -bolt.thickness - bolt.spacer, -bolt.thickness - kClear);
+    }
     const double under = bolt.washerThickness + kClear;
     addPrism(scene, pose, regular(6, bolt.acrossFlats / std::sqrt(3.0)), under, under + bolt.height, true);
 }

@@ -1,6 +1,7 @@
 #include "app/base/odds_counter.h"
 
 #include "mount/measured.h"
+#include "lineup/in_place.h"
 #include "mount/words.h"
 #include "text/lineup_words.h"
 
@@ -58,6 +59,8 @@ void countOpposite(Counted& made, const CountWanted& wanted) {
     const job::Mount mount = job.oppositeMount ? *job.oppositeMount : lineup::mirrored(*job.mount);
     const auto other = makingOf(wanted.planned->opposite->settled, mount, wanted);
     if (!other) return;
+    if (job.oppositeMount)
+        made.facts->otherHands = lineup::leastDistances(*other, lineup::nominalFit(*other), wanted.hardware);
     made.opposite = lineup::oddsOf(*other, kTrials, kSeed);
     made.both = lineup::oddsOfBoth(*made.making, *other, kTrials, kSeed);
 }

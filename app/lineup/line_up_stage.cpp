@@ -158,14 +158,18 @@ void LineUpStage::take() {
     if (!counter.isCurrent()) says << tr("Before the order of bending is known: provisional.");
     if (counted->facts->doubt) says << text(counted->facts->doubt->says);
     if (counted->nominal.fitting.room < 0)
-        says << tr("As drawn it does not go on: a bolt misses by %1.")
+        says << (counted->facts->worstTab.empty()
+                     ? tr("As drawn it does not go on: a bolt misses by %1.")
+                     : tr("As drawn it does not go on: a leg misses its slot by %1."))
                     .arg(text(quantity::typeset(quantity::Length::mm(-counted->nominal.fitting.room),
                                                 document.reading())));
-    if (worst != tightest.end() && *worst > 0)
+    if (!counted->facts->worstTab.empty())
+        says << tr("Leg %1 in its slot is what misses most often.").arg(text(counted->facts->worstTab));
+    else if (worst != tightest.end() && *worst > 0)
         says << tr("%1 is what misses most often.")
                     .arg(text(
                         counted->making->mounting.ties[static_cast<size_t>(worst - tightest.begin())].hole));
-    if (counted->making->mounting.ties.size() < 2) says << tr("One bolt alone always goes in.");
+    if (counted->making->mounting.places().size() < 2) says << tr("One bolt alone always goes in.");
     if (const std::string bolts = text::boltsInWords(*counted->making); !bolts.empty()) says << text(bolts);
     if (counted->both)
         says << tr("The other hand %1, both %2.")

@@ -292,11 +292,21 @@ void MountView::paintPoint(QPainter& painter, size_t index) const {
     const Eigen::Matrix3d axes = mount::axesAt(survey.measured()->solution.scene, static_cast<int>(index));
     const Vec3 along = axes.col(0), across = axes.col(1);
     const double radius = std::max(point.diameter.value_or(4) / 2, px(5) / camera.pixelsPerMm);
+    const Vec3 slotted =
+        point.slot ? Vec3((point.slot->length / 2 - radius) * point.slot->along.normalized()) : Vec3(0, 0, 0);
     QPolygonF rim;
     constexpr int kSides = 40;
-    for (int i = 0; i < kSides; ++i) {
+    const bool isSquare = point.slot && point.slot->corner;
+    if (isSquare)
+        for (const auto& [on, aside] : {std::pair{-1, -1}, {1, -1}, {1, 1}, {-1, 1}}) {
+            const Vec3 end = point.slot->length / 2 * point.slot->along.normalized();
+            const Vec3 side = radius * axes.col(2).cross(end).normalized();
+            rim << camera.toScreen(*point.at + on * end + aside * side);
+        }
+    for (int i = 0; i < kSides && !isSquare; ++i) {
         const double angle = radians(360.0 / kSides * i);
-        rim << camera.toScreen(*point.at + radius * (std::cos(angle) * along + std::sin(angle) * across));
+        const Vec3 out = std::cos(angle) * along + std::sin(angle) * across;
+        rim << camera.toScreen(*point.at + radius * out + (out.dot(slotted) < 0 ? -1 : 1) * slotted);
     }
     const bool isLit = isPointedAt(point.id), isOpen = survey.isOpen(point.id);
     painter.setPen(QPen(isLit ? colours().accent : colours().ink, isLit ? 2.8 : 1.6,

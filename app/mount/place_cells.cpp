@@ -70,6 +70,35 @@ Line headingOf(Document& document, const job::MountFace& face) {
             removal(document, id)};
 }
 
+/// How long a slot is, which way it runs, and what its ends are like.
+template <class Maker> Line slotLine(const Maker& maker, const MountPoint& point) {
+    using Slot = MountPoint::Slot;
+    Line line{faint(point.slot ? QObject::tr("a slot, long") : QObject::tr("round; as a slot long")),
+              maker.maybe(ValueField::Kind::Length, QStringLiteral("slot"), QObject::tr("Length over all"),
+                          point.slot ? std::optional(point.slot->length) : std::nullopt, *point.diameter,
+                          [](MountPoint& own, const std::optional<double>& mm) {
+                              const Slot was = own.slot.value_or(Slot{});
+                              own.slot.reset();
+                              if (mm) own.slot = Slot{*mm, was.along, was.corner};
+                          })};
+    if (!point.slot) return line;
+    const std::vector<OptionOf<int>> ways{{QStringLiteral("x"), 0, QObject::tr("along x")},
+                                          {QStringLiteral("y"), 1, QObject::tr("along y")},
+                                          {QStringLiteral("z"), 2, QObject::tr("along z")}};
+    Eigen::Index way = 0;
+    point.slot->along.cwiseAbs().maxCoeff(&way);
+    line.push_back(maker.oneOf(QStringLiteral("runs"), QObject::tr("Way it runs"), ways,
+                               static_cast<int>(way),
+                               [](MountPoint& own, int axis) { own.slot->along = Vec3::Unit(axis); }));
+    const std::vector<OptionOf<bool>> ends{{QStringLiteral("round"), false, QObject::tr("round ends")},
+                                           {QStringLiteral("square"), true, QObject::tr("square ends")}};
+    line.push_back(maker.oneOf(QStringLiteral("ends"), QObject::tr("Ends"), ends,
+                               point.slot->corner.has_value(), [](MountPoint& own, bool isSquare) {
+                                   own.slot->corner = isSquare ? std::optional(0.0) : std::nullopt;
+                               }));
+    return line;
+}
+
 Block pointBlock(Document& document, const Survey& survey, size_t index) {
     const MountPoint& point = document.place()->points[index];
     const auto maker = CellMaker(document, QStringLiteral("point.%1").arg(text(point.id)),
@@ -96,6 +125,8 @@ Block pointBlock(Document& document, const Survey& survey, size_t index) {
     }
     first.push_back(removal(document, point.id));
     block.lines.push_back(std::move(first));
+    if (point.kind == MountPoint::Kind::Hole && point.diameter && !point.of)
+        block.lines.push_back(slotLine(maker, point));
     if (survey.measured()) {
         const Vec3& at = *survey.measured()->placed.points[index].at;
         const auto mm = [&](double value) { return text(quantity::printMm(value, document.reading())); };

@@ -86,9 +86,83 @@ Line tieLine(Document& document, size_t index) {
                 [&document, index] {
                     return document.change(QObject::tr("bolt removed"), [&](job::Job& changed) {
                         changed.ties.erase(changed.ties.begin() + static_cast<std::ptrdiff_t>(index));
+                        if (changed.ties.empty()) changed.tabs.clear();
                     });
                 },
                 Cell::Look::Link)};
+}
+
+Line spacerLine(Document& document, size_t index) {
+    const auto maker =
+        CellMaker(document, QStringLiteral("bolt.%1").arg(index), QObject::tr("under bolt %1").arg(index + 1),
+                  [index](job::Job& changed) -> job::Tie& { return changed.ties[index]; });
+    return {faint(QObject::tr("    with a spacer under the leg of")),
+            maker.maybe(ValueField::Kind::Length, QStringLiteral("spacer"), QObject::tr("Spacer"),
+                        document.job().ties[index].spacer, 0,
+                        [](job::Tie& own, const std::optional<double>& mm) { own.spacer = mm; })};
+}
+
+std::vector<std::string> slotsOf(const job::Mount& mount) {
+    std::vector<std::string> ids;
+    for (const job::MountPoint& point : mount.points)
+        if (point.slot) ids.push_back(point.id);
+    return ids;
+}
+
+/// Legs whose end could go through a slot.
+std::vector<std::string> looseLegsOf(const job::Job& job) {
+    std::vector<std::string> ids;
+    for (const job::Plate& plate : job.plates) {
+        const bool isLast = job.bendTo(plate.id) &&
+                            std::none_of(job.bends.begin(), job.bends.end(),
+                                         [&](const job::Bend& bend) { return bend.from == plate.id; });
+        if (isLast && !(job.rests && job.rests->plate == plate.id)) ids.push_back(plate.id);
+    }
+    return ids;
+}
+
+Line tabLine(Document& document, size_t index) {
+    const job::Tab& tab = document.job().tabs[index];
+    const QString prefix = QStringLiteral("tab.%1").arg(index);
+    const auto changing = [&document, index](const auto& change) {
+        return [&document, index, change](const QString& key) {
+            return document.change(QObject::tr("leg through a slot"), [&](job::Job& changed) {
+                change(changed.tabs[index], key.toStdString());
+            });
+        };
+    };
+    return {words(QObject::tr("leg")),
+            choice({prefix + QStringLiteral(".plate"), QObject::tr("Leg through slot %1").arg(index + 1)},
+                   named(looseLegsOf(document.job())), text(tab.plate),
+                   changing([](job::Tab& own, const std::string& key) { own.plate = key; })),
+            words(QObject::tr("goes through slot")),
+            choice({prefix + QStringLiteral(".point"), QObject::tr("Slot %1").arg(index + 1)},
+                   named(slotsOf(*document.job().mount)), text(tab.point),
+                   changing([](job::Tab& own, const std::string& key) { own.point = key; })),
+            press(
+                QObject::tr("remove"),
+                {prefix + QStringLiteral(".remove"), QObject::tr("Remove leg from slot %1").arg(index + 1)},
+                [&document, index] {
+                    return document.change(QObject::tr("leg out of its slot"), [&](job::Job& changed) {
+                        changed.tabs.erase(changed.tabs.begin() + static_cast<std::ptrdiff_t>(index));
+                    });
+                },
+                Cell::Look::Link)};
+}
+
+/// The first leg and the first slot that have none yet.
+std::optional<job::Tab> nextTab(const job::Job& job) {
+    for (const std::string& slot : slotsOf(*job.mount)) {
+        const auto isTaken = [&](const auto& each) { return each.point == slot; };
+        if (std::any_of(job.tabs.begin(), job.tabs.end(), isTaken) ||
+            std::any_of(job.ties.begin(), job.ties.end(), isTaken))
+            continue;
+        for (const std::string& leg : looseLegsOf(job))
+            if (std::none_of(job.tabs.begin(), job.tabs.end(),
+                             [&](const job::Tab& tab) { return tab.plate == leg; }))
+                return job::Tab{leg, slot};
+    }
+    return {};
 }
 
 /// The first hole and the first point that have no bolt yet.
@@ -167,14 +241,27 @@ std::vector<Block> tieBlocks(Document& document, Survey& survey, Shapes& shapes)
     }
     Block block;
     block.lines.push_back(restLine(document));
-    for (size_t i = 0; i < job.ties.size(); ++i)
+    for (size_t i = 0; i < job.ties.size(); ++i) {
         block.lines.push_back(tieLine(document, i));
+        block.lines.push_back(spacerLine(document, i));
+    }
+    for (size_t i = 0; i < job.tabs.size(); ++i)
+        block.lines.push_back(tabLine(document, i));
     if (const auto tie = nextTie(document); tie && job.rests)
         block.lines.push_back({press(
             QObject::tr("+ bolt"), {QStringLiteral("bolt.add"), QObject::tr("Bolt a hole to a point")},
             [&document, made = *tie] {
                 return document.change(QObject::tr("bolt"),
                                        [&](job::Job& changed) { changed.ties.push_back(made); });
+            },
+            Cell::Look::Link)});
+    if (const auto tab = nextTab(job); tab && !job.ties.empty())
+        block.lines.push_back({press(
+            QObject::tr("+ leg through a slot"),
+            {QStringLiteral("tab.add"), QObject::tr("A leg whose end goes through a slot")},
+            [&document, made = *tab] {
+                return document.change(QObject::tr("leg through a slot"),
+                                       [&](job::Job& changed) { changed.tabs.push_back(made); });
             },
             Cell::Look::Link)});
     Block foot;

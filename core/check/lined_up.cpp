@@ -12,6 +12,15 @@ std::string percent(double share) {
     return quantity::printNumber(std::floor(share * 100 + 0.5), 0) + " %";
 }
 
+/// What misses: a hole, or a leg beside its slot.
+job::Element worstOf(const LineUpFacts& facts) {
+    return facts.worstTab.empty() ? job::Element::hole(job::holeThatMakes(facts.worst))
+                                  : job::Element::plate(facts.worstTab);
+}
+std::string nameOfWorst(const LineUpFacts& facts) {
+    return facts.worstTab.empty() ? facts.worst : "leg " + facts.worstTab + " in its slot";
+}
+
 } // namespace
 
 /// Under nine in ten there is something to do, under one in two it is no way to work.
@@ -21,10 +30,10 @@ std::vector<Finding> oddsAreLow(const Subject& s) {
     Finding finding;
     const bool stops = s.lineUp->odds < kStops && !s.job.filedToFit;
     finding.severity = stops ? Severity::Stop : Severity::Mind;
-    finding.about = job::Element::hole(job::holeThatMakes(s.lineUp->worst));
+    finding.about = worstOf(*s.lineUp);
     finding.headline = percent(s.lineUp->odds) + " of brackets go on at the first try";
     finding.says = "Made as it is planned, all bolts go in on " + percent(s.lineUp->odds) + " of them; " +
-                   s.lineUp->worst +
+                   nameOfWorst(*s.lineUp) +
                    " misses most often. Line-up says which step is to blame, "
                    "and what would help.";
     finding.value = s.lineUp->odds;
@@ -42,10 +51,14 @@ std::vector<Finding> nominalMisses(const Subject& s) {
     if (!s.lineUp || s.lineUp->roomAsDrawn > -1e-4) return {};
     Finding finding;
     finding.severity = Severity::Stop;
-    finding.about = job::Element::hole(job::holeThatMakes(s.lineUp->worst));
+    finding.about = worstOf(*s.lineUp);
     finding.headline = "as drawn it does not go on its mount";
-    finding.says = "Put where it fits best, a bolt still misses by " + s.length(-s.lineUp->roomAsDrawn) +
-                   ", at " + s.lineUp->worst + " first: the holes are not where the mount's are.";
+    const std::string by = s.length(-s.lineUp->roomAsDrawn);
+    finding.says = s.lineUp->worstTab.empty()
+                       ? "Put where it fits best, a bolt still misses by " + by + ", at " + s.lineUp->worst +
+                             " first: the holes are not where the mount's are."
+                       : "Put where it fits best, leg " + s.lineUp->worstTab + " still misses its slot by " +
+                             by + ": it is too wide or too short for it, or not where it is.";
     finding.value = s.lineUp->roomAsDrawn;
     finding.limit = 0;
     return {finding};
@@ -53,9 +66,19 @@ std::vector<Finding> nominalMisses(const Subject& s) {
 
 /// It fits where it is, and does not come there.
 std::vector<Finding> cannotBePutOn(const Subject& s) {
-    if (!s.lineUp || (s.lineUp->stud.empty() && s.lineUp->past.empty())) return {};
+    if (!s.lineUp) return {};
+    const LineUpFacts& facts = *s.lineUp;
+    if (facts.stud.empty() && facts.tab.empty() && facts.past.empty()) return {};
     Finding finding;
     finding.severity = Severity::Mind;
+    if (!facts.tab.empty()) {
+        finding.about = job::Element::plate(facts.tab);
+        finding.headline = "leg " + facts.tab + " does not go straight into its slot";
+        finding.says = "Pushed in, the bracket runs against " +
+                       (facts.against.empty() ? "the mount" : "that of " + facts.against) +
+                       ": see whether it hooks in with a turn, or leave the slot wider.";
+        return {finding};
+    }
     if (s.lineUp->stud.empty()) {
         finding.headline = "it does not get past the " + s.lineUp->past;
         finding.says =
@@ -146,11 +169,12 @@ std::vector<Finding> readingIsDoubted(const Subject& s) {
     return {finding};
 }
 
-/// What stands there, or passes over it on its way.
-std::vector<Finding> runsIntoThings(const Subject& s) {
-    if (!s.lineUp) return {};
-    std::vector<Finding> findings;
-    for (const clearance::Least& least : s.lineUp->clearances) {
+namespace {
+
+/// What stands there, or passes over it on its way; `whose` begins the headline of the other hand's.
+void addClearances(std::vector<Finding>& findings, const Subject& s, const std::vector<clearance::Least>& all,
+                   const std::string& whose) {
+    for (const clearance::Least& least : all) {
         if (!least.meets && !least.isTooClose()) continue;
         Finding finding;
         finding.severity = least.meets ? Severity::Stop : Severity::Mind;
@@ -159,17 +183,26 @@ std::vector<Finding> runsIntoThings(const Subject& s) {
         finding.limit = least.keep;
         const std::string of = nameOfNearest(least.of);
         if (least.meets) {
-            finding.headline = of + " is where the " + least.id + " is";
+            finding.headline = whose + of + " is where the " + least.id + " is";
             finding.says = "In its place the bracket runs into the " + least.id + whereOnItsWay(least) +
                            ", at " + of +
                            ": Propose a bracket, on the Mount stage, looks for a shape that goes round it.";
         } else {
-            finding.headline = of + " is close to the " + least.id;
+            finding.headline = whose + of + " is close to the " + least.id;
             finding.says = "Between them " + s.length(least.distance) + " is left" + whereOnItsWay(least) +
                            ", where " + s.length(least.keep) + " is asked for.";
         }
         findings.push_back(std::move(finding));
     }
+}
+
+} // namespace
+
+std::vector<Finding> runsIntoThings(const Subject& s) {
+    if (!s.lineUp) return {};
+    std::vector<Finding> findings;
+    addClearances(findings, s, s.lineUp->clearances, "");
+    addClearances(findings, s, s.lineUp->otherHands, "of the other hand ");
     return findings;
 }
 

@@ -9,13 +9,15 @@ namespace goodfold::check {
 struct HeldThere {
     std::string hole; // as the part names it: h1.2
     job::MountPoint::Kind point = job::MountPoint::Kind::Hole;
-    double bolt = 0; // its diameter, mm
+    double bolt = 0;   // its diameter, mm
+    double spacer = 0; // under the stock, mm
 };
 
 struct LineUpFacts {
     double odds = 1;        // that all bolts go in
     double roomAsDrawn = 0; // mm; negative where even the part as drawn does not go on
     std::string worst;      // the hole that misses most often, as the part names it
+    std::string worstTab;   // or the leg that misses its slot
     struct Bolt {
         std::string hole;        // of the job
         std::string size;        // of its screw, as the hardware book has it; empty where it does not
@@ -26,6 +28,7 @@ struct LineUpFacts {
     };
     std::vector<Bolt> bolts;
     std::string stud;    // where it does not go on straight: the hole whose stud is in the way
+    std::string tab;     // or the leg that has to go into its slot
     std::string against; // and the hole, or leg, that it cannot be squared with
     std::string past;    // or the thing that stands in every straight way
     /// A reading of the mount that cannot be right, and is neither mended nor kept.
@@ -36,6 +39,7 @@ struct LineUpFacts {
     };
     std::optional<Doubt> doubt = {};
     std::vector<clearance::Least> clearances = {};
+    std::vector<clearance::Least> otherHands = {}; // of the other hand, where that has a place of its own
     struct Standing {
         std::string id;
         std::vector<Vec3> corners; // convex round them; in the root frame

@@ -72,7 +72,7 @@ std::string inWords(const Subject& s, const HeldThere& held, const job::Hole& ho
     case Kind::Tapped: {
         // Into steel a thread as long as the screw is thick.
         bolt.use = Use::Tapped;
-        bolt.clamps = s.part.thickness;
+        bolt.clamps = s.part.thickness + held.spacer;
         bolt.washers = hasWasher ? 1 : 0;
         const std::string says = named + " screw" + (hasWasher ? " and washer" : "");
         const auto stack = screw ? hardware::stackOf(bolt, screw->major, s.hardware) : std::nullopt;
@@ -84,7 +84,7 @@ std::string inWords(const Subject& s, const HeldThere& held, const job::Hole& ho
         if (!hole.fastener) bolt.washers = bolt.isCountersunk() ? 1 : 2;
         const std::string says =
             named + " bolt, nut" + (bolt.washers > 0 ? " and " + washersIn(bolt.washers) : "");
-        const auto stack = hardware::stackOf(bolt, s.part.thickness, s.hardware);
+        const auto stack = hardware::stackOf(bolt, s.part.thickness + held.spacer, s.hardware);
         return stack ? says + ", longer by " + s.length(stack->needed) + " than the mount is thick there"
                      : says;
     }
@@ -92,6 +92,11 @@ std::string inWords(const Subject& s, const HeldThere& held, const job::Hole& ho
         return named + " screw or bolt, for what is drilled there";
     }
     return {};
+}
+
+std::string spacerInWords(const Subject& s, const HeldThere& held) {
+    const hardware::Screw* screw = s.hardware.screwOfMajor(held.bolt);
+    return "spacer for " + (screw ? screw->size : s.size(held.bolt)) + ", " + s.length(held.spacer) + " long";
 }
 
 } // namespace
@@ -111,6 +116,8 @@ std::vector<Needed> fastenersOf(const Subject& s, const std::vector<HeldThere>& 
         else if (made.fastener)
             addOwn(counted, s, *made.fastener);
     }
+    for (const HeldThere& each : held)
+        if (each.spacer > 0) count(counted, spacerInWords(s, each));
     return counted;
 }
 

@@ -188,6 +188,8 @@ void removeThing(job::Job& job, const std::string& id) {
     std::erase_if(job.ties, [&](const job::Tie& tie) {
         return !job.rests || !job.mount || !job.mount->findPoint(tie.point);
     });
+    std::erase_if(job.tabs,
+                  [&](const job::Tab& tab) { return job.ties.empty() || !job.mount->findPoint(tab.point); });
 }
 
 void removeFromOtherSide(job::Job& job, const std::string& id) {

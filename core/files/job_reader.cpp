@@ -125,6 +125,7 @@ ReadJob jobFrom(const json& root) {
         Members load(members.take("load"), "load");
         job.load = loadFrom(load);
     }
+    job.boughtPrice = members.maybeNumber("bought_price");
     readLineUp(members, job);
     if (members.has("revisions")) job.revisions = members.list("revisions", revisionFrom);
     job.kept = members.kept();

@@ -260,6 +260,7 @@ void writeJob(std::ostream& out, const job::Job& job) {
     if (job.datum != job::Edge::Start) root["datum"] = wordFor(kEndWords, job.datum);
     if (job.leastPlateLength) root["least_leg"] = *job.leastPlateLength;
     if (job.load) root["load"] = loadOf(*job.load);
+    if (job.boughtPrice) root["bought_price"] = *job.boughtPrice;
     root["plates"] = ordered_json::array();
     for (const job::Plate& plate : job.plates)
         root["plates"].push_back(plateOf(job, plate));

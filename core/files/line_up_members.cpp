@@ -36,8 +36,13 @@ job::Tie tieFrom(Members& members, std::vector<job::OfOther>& holes) {
     tie.bolt = members.maybeNumber("bolt");
     tie.press = members.maybeNumber("press");
     tie.gapMost = members.maybeNumber("gap_most");
+    tie.spacer = members.maybeNumber("spacer");
     tie.kept = members.kept();
     return tie;
+}
+
+job::Tab tabFrom(Members& members, std::vector<job::OfOther>& holes) {
+    return {members.text("plate"), nameOrOther(members, "point", "hole", holes), members.kept()};
 }
 
 /// A method's name, or {"method", "sigma"}.
@@ -95,7 +100,15 @@ ordered_json tieOf(const job::Job& job, const job::Tie& tie) {
     if (tie.bolt) out["bolt"] = *tie.bolt;
     if (tie.press) out["press"] = *tie.press;
     if (tie.gapMost) out["gap_most"] = *tie.gapMost;
+    if (tie.spacer) out["spacer"] = *tie.spacer;
     addKept(out, tie.kept);
+    return out;
+}
+
+ordered_json tabOf(const job::Job& job, const job::Tab& tab) {
+    ordered_json out{{"plate", tab.plate},
+                     {"point", nameOrOtherOf(tab.point, job.mount->findPoint(tab.point), "hole")}};
+    addKept(out, tab.kept);
     return out;
 }
 
@@ -124,6 +137,8 @@ void readLineUp(Members& members, job::Job& job) {
         job.rests = members.own("rests", [&](Members& own) { return restFrom(own, plates); });
     if (members.has("ties"))
         job.ties = members.list("ties", [&](Members& own) { return tieFrom(own, holes); });
+    if (members.has("tabs"))
+        job.tabs = members.list("tabs", [&](Members& own) { return tabFrom(own, holes); });
     addOthers(job, plates, holes);
     if (members.has("may_change")) {
         const json& figures = members.take("may_change");
@@ -150,6 +165,8 @@ void addLineUp(ordered_json& root, const job::Job& job) {
     }
     for (const job::Tie& tie : job.ties)
         root["ties"].push_back(tieOf(job, tie));
+    for (const job::Tab& tab : job.tabs)
+        root["tabs"].push_back(tabOf(job, tab));
     const auto limitOf = [](const std::optional<double>& limit) {
         return limit ? ordered_json(*limit) : ordered_json(nullptr);
     };

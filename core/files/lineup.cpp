@@ -77,9 +77,26 @@ ordered_json tiesOf(const lineup::Making& making, const lineup::NominalFit& nomi
                        {"tilt", drawn.tiltDeg},
                        {"allowance", drawn.play},
                        {"gap", drawn.gap}});
+        if (tie.spacer > 0) all.back()["spacer"] = tie.spacer;
         if (!tie.touches) continue;
         all.back()["press"] = tie.press;
         all.back()["press_from"] = tie.isPressEstimated ? "stiffness" : "stated";
+    }
+    return all;
+}
+
+ordered_json tabsOf(const lineup::Making& making, const lineup::NominalFit& nominal) {
+    ordered_json all = ordered_json::array();
+    for (size_t i = 0; i < making.mounting.tabs.size(); ++i) {
+        const lineup::Mounting::Tab& tab = making.mounting.tabs[i];
+        const auto& free = nominal.tabs[i];
+        all.push_back({{"plate", tab.plate},
+                       {"point", tab.point},
+                       {"at", vecOf(making.mounting.mountFromFace * tab.at)},
+                       {"free_along", free.along},
+                       {"free_across", free.across},
+                       {"through", free.through},
+                       {"straight_before", free.before}});
     }
     return all;
 }
@@ -99,10 +116,10 @@ ordered_json blameOf(const LineUp& lineUp, int trials) {
     return all;
 }
 
-ordered_json clearancesOf(const LineUp& lineUp, const lineup::NominalFit& nominal) {
+ordered_json clearancesOf(const lineup::Making& making, const lineup::NominalFit& nominal,
+                          const hardware::Book& hardware) {
     ordered_json all = ordered_json::array();
-    for (const clearance::Least& least :
-         lineup::leastDistances(lineUp.making, nominal, lineUp.judging.hardware)) {
+    for (const clearance::Least& least : lineup::leastDistances(making, nominal, hardware)) {
         all.push_back({{"id", least.id},
                        {"least", least.distance},
                        {"keep", least.keep},
@@ -120,7 +137,7 @@ ordered_json wayOnOf(const lineup::Making& making) {
     const lineup::WayOn way = lineup::wayOn(making);
     if (way.isStraight) return {{"straight", true}, {"off", vecOf(way.off)}};
     if (!way.past.empty()) return {{"straight", false}, {"past", way.past}};
-    return {{"straight", false}, {"stud", way.stud}, {"against", way.against}};
+    return {{"straight", false}, {way.isTab ? "tab" : "stud", way.stud}, {"against", way.against}};
 }
 
 ordered_json boltsOf(const lineup::Making& making) {
@@ -195,7 +212,8 @@ void writeLineUp(std::ostream& out, const std::string& file, const LineUp& lineU
         {"placement", rowsOf(nominal.mountFromRoot.matrix())},
         {"room_as_drawn", nominal.fitting.room},
         {"ties", tiesOf(making, nominal)},
-        {"clearances", clearancesOf(lineUp, nominal)},
+        {"tabs", tabsOf(making, nominal)},
+        {"clearances", clearancesOf(making, nominal, lineUp.judging.hardware)},
         {"way_on", wayOnOf(making)},
         {"bolts_in_order", boltsOf(making)},
         {"odds", odds.odds},
@@ -212,7 +230,9 @@ void writeLineUp(std::ostream& out, const std::string& file, const LineUp& lineU
     if (lineUp.opposite)
         root["hands"] = {{"odds", odds.odds},
                          {"opposite", lineup::oddsOf(*lineUp.opposite, trials, seed)},
-                         {"both", lineup::oddsOfBoth(making, *lineUp.opposite, trials, seed)}};
+                         {"both", lineup::oddsOfBoth(making, *lineUp.opposite, trials, seed)},
+                         {"clearances", clearancesOf(*lineUp.opposite, lineup::nominalFit(*lineUp.opposite),
+                                                     lineUp.judging.hardware)}};
     if (lineUp.reach) {
         const lineup::WayUp way = lineup::wayTo(*lineUp.reach, lineUp.settled, lineUp.judging);
         root["way"] = {{"odds", way.odds}, {"steps", ordered_json::array()}};

@@ -85,6 +85,9 @@ MountPoint mountPointFrom(Members& members) {
     point.face = members.text("face");
     point.kind = members.choice("kind", kPointWords, MountPoint::Kind::Hole);
     point.diameter = members.maybeNumber("diameter");
+    if (const auto length = members.maybeNumber("length"))
+        point.slot = {*length, maybeVec(members, "along").value_or(Vec3(1, 0, 0)),
+                      members.maybeNumber("corner")};
     point.at = maybeVec(members, "at");
     point.axis = maybeVec(members, "axis");
     point.sigma = members.number("sigma", 0);
@@ -162,6 +165,11 @@ ordered_json rowOf(const job::MountFace& face) {
 ordered_json rowOf(const MountPoint& point) {
     ordered_json row{{"id", point.id}, {"face", point.face}, {"kind", wordFor(kPointWords, point.kind)}};
     if (point.diameter) row["diameter"] = *point.diameter;
+    if (point.slot) {
+        row["length"] = point.slot->length;
+        row["along"] = vecOf(point.slot->along);
+        if (point.slot->corner) row["corner"] = *point.slot->corner;
+    }
     if (point.at) row["at"] = vecOf(*point.at);
     if (point.axis) row["axis"] = vecOf(*point.axis);
     if (point.sigma != 0) row["sigma"] = point.sigma;

@@ -23,6 +23,12 @@ void writeReached(std::ostream& out, const std::string& file, const lineup::Reac
     for (const lineup::Reached::OfTie& tie : reached.ties)
         root["ties"].push_back(
             {{"hole", tie.hole}, {"off", tie.off}, {"gap", tie.gap}, {"tilt", tie.tiltDeg}});
+    for (const lineup::Reached::OfTab& tab : reached.tabs)
+        root["tabs"].push_back({{"plate", tab.plate},
+                                {"off", tab.off},
+                                {"tilt", tab.tiltDeg},
+                                {"through", tab.through},
+                                {"straight_before", tab.before}});
     for (const lineup::Reached::Change& change : reached.changed)
         root["changed"].push_back(named(change));
     for (const lineup::Shim& shim : reached.shims)

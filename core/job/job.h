@@ -200,6 +200,7 @@ struct Job {
     Edge datum = Edge::Start;               // Start or End: which end of the blank marks are measured from
     std::optional<double> leastPlateLength; // shortest outside length that the shop's tool can bend
     std::optional<Load> load;
+    std::optional<double> boughtPrice; // of one like it that is sold ready made, in the book's currency
     std::vector<Plate> plates;
     std::vector<Bend> bends;
     /// Ids of bends that are to be made first, one after the other; the rest in the order that is best.
@@ -208,6 +209,7 @@ struct Job {
     std::optional<Mount> oppositeMount; // of the other hand; else the mirrored one
     std::optional<Rest> rests;
     std::vector<Tie> ties;
+    std::vector<Tab> tabs;
     std::map<std::string, MayChange> mayChange; // by the names of dimensions; the others as they need to
     std::map<std::string, ChosenMethod> making; // by operation of the book of errors
     bool filedToFit = false;                    // holes that miss are filed: low odds stop nothing

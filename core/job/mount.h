@@ -33,9 +33,15 @@ struct MountFace {
     bool operator==(const MountFace&) const = default;
 };
 
-/// What a bolt goes through, over or into there.
+/// What a bolt goes through, over or into there; a slot takes a tab as well.
 struct MountPoint {
     enum class Kind { Hole, Stud, Tapped, Mark };
+    struct Slot {
+        double length = 0; // over all
+        Vec3 along{1, 0, 0};
+        std::optional<double> corner; // radius of its corners; else its ends are round
+        bool operator==(const Slot&) const = default;
+    };
     std::string id;
     std::string face;
     Kind kind = Kind::Hole;
@@ -45,6 +51,7 @@ struct MountPoint {
     double sigma = 0;           // along and across, each
     std::optional<Vec3> sketch; // roughly: to millimetres or centimetres
     std::optional<OfOther> of;  // a hole of another job
+    std::optional<Slot> slot;   // of a hole that is one; the diameter is its width
     KeptKeys kept = {};
     bool operator==(const MountPoint&) const = default;
 };
@@ -134,8 +141,17 @@ struct Tie {
     std::optional<double> bolt;    // else the hole's fastener's, else the point's
     std::optional<double> press;   // how far the plate may stand in its face: what a hand pulls it by
     std::optional<double> gapMost; // how far it may stand off
+    std::optional<double> spacer;  // what is put between the plate and its face there
     KeptKeys kept = {};
     bool operator==(const Tie&) const = default;
+};
+
+/// A plate whose free end goes through a slot of the mount.
+struct Tab {
+    std::string plate;
+    std::string point;
+    KeptKeys kept = {};
+    bool operator==(const Tab&) const = default;
 };
 
 /// A method of the book of errors that was chosen for an operation; or its sigma typed over.

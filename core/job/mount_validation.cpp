@@ -44,6 +44,21 @@ Problem wrongFace(const MountFace& face, const std::string& where) {
     return wrongDirection(face.sketchNormal, side, where + ".sketch.normal");
 }
 
+Problem wrongSlot(const MountPoint& point, const std::string& where) {
+    if (!point.slot) return {};
+    if (point.kind != MountPoint::Kind::Hole)
+        return Error{"Point " + point.id + " has the length of a slot, and is no hole.", where + ".kind"};
+    if (!point.diameter) return Error{"How wide slot " + point.id + " is, is not said.", where + ".diameter"};
+    if (auto t = outside(point.slot->length, *point.diameter, 1000, "The length of slot " + point.id,
+                         where + ".length"))
+        return t;
+    if (point.slot->corner)
+        if (auto t = outside(*point.slot->corner, 0, *point.diameter / 2, "The corners of slot " + point.id,
+                             where + ".corner"))
+            return t;
+    return wrongDirection(point.slot->along, "The way that slot " + point.id + " runs", where + ".along");
+}
+
 Problem wrongPoint(const Mount& mount, const MountPoint& point, const std::string& where) {
     if (!mount.findFace(point.face))
         return Error{"Point " + point.id + " is on face \"" + point.face + "\", which is not there.",
@@ -57,6 +72,7 @@ Problem wrongPoint(const Mount& mount, const MountPoint& point, const std::strin
     if (auto t = wrongPlace(point.sketch, "The sketched place of point " + point.id, where + ".sketch"))
         return t;
     if (auto t = wrongDirection(point.axis, "The axis of point " + point.id, where + ".axis")) return t;
+    if (auto t = wrongSlot(point, where)) return t;
     return outside(point.sigma, 0, 100, "The error of point " + point.id, where + ".sigma");
 }
 
@@ -233,7 +249,36 @@ Problem wrongTie(const Job& job, const Tie& tie, const std::string& where) {
         if (auto t =
                 outside(*tie.press, 0, 20, "What " + tie.hole + "'s leg is pulled in by", where + ".press"))
             return t;
+    if (tie.spacer)
+        if (auto t = outside(*tie.spacer, 0, 500, "The spacer at " + tie.hole, where + ".spacer")) return t;
     if (tie.gapMost) return outside(*tie.gapMost, 0, 100, "The gap at " + tie.hole, where + ".gap_most");
+    return {};
+}
+
+bool hasFreeEnd(const Job& job, const std::string& plate) {
+    const auto isFrom = [&](const Bend& bend) { return bend.from == plate; };
+    return job.bendTo(plate) && std::none_of(job.bends.begin(), job.bends.end(), isFrom);
+}
+
+/// The end goes in first, the whole leg after it.
+Problem wrongTab(const Job& job, const Tab& tab, const std::string& where) {
+    if (!job.findPlate(tab.plate))
+        return Error{"Leg \"" + tab.plate + "\" goes through a slot, and is not there.", where + ".plate"};
+    if (!hasFreeEnd(job, tab.plate))
+        return Error{"Leg " + tab.plate + " has no free end that could go through a slot.", where + ".plate"};
+    if (job.rests && job.rests->plate == tab.plate)
+        return Error{"Leg " + tab.plate + " lies on the mount, and cannot go through a slot of it.",
+                     where + ".plate"};
+    for (const std::optional<Mount>* mount : {&job.mount, &job.oppositeMount}) {
+        if (!*mount) continue;
+        const MountPoint* point = (*mount)->findPoint(tab.point);
+        if (!point)
+            return Error{"Leg " + tab.plate + " goes through \"" + tab.point + "\", which the mount has not.",
+                         where + ".point"};
+        if (!point->slot && !point->of)
+            return Error{"Leg " + tab.plate + " goes through " + tab.point + ", which is no slot.",
+                         where + ".point"};
+    }
     return {};
 }
 
@@ -266,6 +311,8 @@ Problem wrongLineUp(const Job& job) {
         return Error{"Leg \"" + job.rests->plate + "\" rests on the mount, and is not there.", "rests.plate"};
     if (job.rests && (!job.mount || !job.mount->findFace(job.rests->on)))
         return Error{"A leg rests on face \"" + job.rests->on + "\", which the mount has not.", "rests.on"};
+    if (!job.tabs.empty() && job.ties.empty())
+        return Error{"A leg goes through a slot, and no hole is bolted to the mount.", "tabs"};
     if (!job.ties.empty() && !(job.mount && job.rests))
         return Error{"Bolts go to points of a mount, and there is none that a leg rests on.", "ties"};
     std::set<std::string> holes, points;
@@ -276,6 +323,12 @@ Problem wrongLineUp(const Job& job) {
             return Error{"Two bolts go through hole " + tie.hole + ".", at("ties", i, "hole")};
         if (!points.insert(tie.point).second)
             return Error{"Two bolts go to point " + tie.point + ".", at("ties", i, "point")};
+    }
+    for (size_t i = 0; i < job.tabs.size(); ++i) {
+        const Tab& tab = job.tabs[i];
+        if (auto t = wrongTab(job, tab, at("tabs", i, ""))) return t;
+        if (!points.insert(tab.point).second)
+            return Error{"More than one thing goes to point " + tab.point + ".", at("tabs", i, "point")};
     }
     for (const auto& [name, may] : job.mayChange)
         if (auto t = wrongChange(job, name, may)) return t;
@@ -290,6 +343,9 @@ void Job::tidyTies() {
     if (rests && !findPlate(rests->plate)) rests.reset();
     if (!rests) ties.clear();
     std::erase_if(ties, [&](const Tie& tie) { return !isThere(*this, tie.hole); });
+    std::erase_if(tabs, [&](const Tab& tab) {
+        return ties.empty() || !hasFreeEnd(*this, tab.plate) || tab.plate == rests->plate;
+    });
     std::erase_if(mayChange, [&](const auto& each) { return !isDimension(*this, each.first); });
 }
 

@@ -174,6 +174,8 @@ std::optional<Error> whatIsWrong(const Job& job) {
         if (auto t = wrongPlate(job, i)) return t;
     if (auto t = wrongBendOrder(job)) return t;
     if (auto t = wrongLoad(job)) return t;
+    if (job.boughtPrice)
+        if (auto t = outside(*job.boughtPrice, 0, 1e6, "The price of a bought one", "bought_price")) return t;
     return wrongLineUp(job);
 }
 

@@ -38,6 +38,8 @@ std::vector<std::optional<Bolt>> boltsOf(const Making& making, const NominalFit&
         const part::PartHole& made = making.part.holes[static_cast<size_t>(index)];
         const part::FormedHole formed = part::formedPoint(folded, made.plate, made.centreOfShape());
         Bolt& bolt = *bolts.back();
+        bolt.spacer = tie.spacer;
+        bolt.thickness = making.part.thickness;
         bolt.outward = tie.onFace ? -formed.axis : formed.axis;
         const Vec3 bears = formed.point + (tie.onFace ? 0 : making.part.thickness) * formed.axis;
         // Where the point's axis comes through that side.

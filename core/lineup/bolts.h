@@ -12,6 +12,8 @@ struct Bolt {
     Vec3 outward{0, 0, 1};
     double acrossFlats = 0, height = 0;
     double washerDiameter = 0, washerThickness = 0; // 0: it has none
+    double spacer = 0;                              // under the stock, on the mount's side
+    double thickness = 0;                           // of the stock between
 };
 
 /// Of each tie; nothing where no head or nut stands there (a nut that is set in the stock, a sunk head), or

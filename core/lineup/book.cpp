@@ -14,7 +14,7 @@ extern const std::string_view shippedErrors;
 
 namespace {
 
-constexpr Words<SourceKind, 14> kKindWords{{{"mark", SourceKind::Mark},
+constexpr Words<SourceKind, 15> kKindWords{{{"mark", SourceKind::Mark},
                                             {"punch", SourceKind::Punch},
                                             {"drill", SourceKind::Drill},
                                             {"cut", SourceKind::Cut},
@@ -27,6 +27,7 @@ constexpr Words<SourceKind, 14> kKindWords{{{"mark", SourceKind::Mark},
                                             {"radius", SourceKind::Radius},
                                             {"k", SourceKind::K},
                                             {"thickness", SourceKind::Thickness},
+                                            {"spacer", SourceKind::Spacer},
                                             {"target", SourceKind::Target}}};
 
 /// Not less than nothing, and no more than can be meant.

@@ -29,7 +29,9 @@ struct Goal {
 
 /// A job, and where it lies. Least squares over its figures and the placement (Levenberg and Marquardt,
 /// derivatives by differences over 0.01 of the very fold): of each tie what its hole is off the axis, what
-/// its plate stands off its face, and what it leans by, at a lever of 50 mm.
+/// its plate stands off its face, and what it leans by, at a lever of 50 mm; of each tab what its middle is
+/// off the slot's, what it leans and is turned by at that lever, what its end is short of the face, and its
+/// bend in it.
 class Brought {
 public:
     using Scalar = double;
@@ -44,7 +46,8 @@ public:
     /// stays there.
     void solve(std::vector<Dimension> of);
 
-    std::vector<Reached::OfTie> ties() { return at(InputType::Zero(inputs()), nullptr); }
+    std::vector<Reached::OfTie> ties() { return at(InputType::Zero(inputs()), nullptr).ties; }
+    std::vector<Reached::OfTab> tabs() { return at(InputType::Zero(inputs()), nullptr).tabs; }
     bool isMet();
     /// How far a point of a plate stands off a tie's face; the point on the plate's side that touches.
     double standsOff(size_t tie, const Vec2& inFlat) const;
@@ -52,15 +55,26 @@ public:
     job::Job job;
 
     int inputs() const { return static_cast<int>(free.size()) + kPlacement; }
-    int values() const { return kRows * static_cast<int>(goal->mounting.ties.size()) + inputs(); }
+    int values() const {
+        return kRows * static_cast<int>(goal->mounting.ties.size()) +
+               kTabRows * static_cast<int>(goal->mounting.tabs.size()) + inputs();
+    }
     int operator()(const InputType& x, ValueType& rows);
     int df(const InputType& x, JacobianType& slopes);
 
 private:
-    static constexpr int kPlacement = 3, kRows = 5;
+    static constexpr int kPlacement = 3, kRows = 5, kTabRows = 7;
+    struct There {
+        std::vector<Reached::OfTie> ties;
+        std::vector<Reached::OfTab> tabs;
+    };
 
     Pose3 placedBy(const InputType& x) const;
-    std::vector<Reached::OfTie> at(const InputType& x, ValueType* rows);
+    There at(const InputType& x, ValueType* rows);
+    Reached::OfTie tieAt(size_t index, const part::Part& part, const part::Folded& folded,
+                         const Pose3& faceFromRoot, ValueType* rows) const;
+    Reached::OfTab tabAt(size_t index, const part::Part& part, const part::Folded& folded,
+                         const Pose3& faceFromRoot, ValueType* rows) const;
     Pose3 restFromRoot(const part::Part& part, const part::Folded& folded) const;
 
     const Goal* goal;

@@ -18,6 +18,7 @@ job::Job withoutMount(job::Job job) {
     job.oppositeMount.reset();
     job.rests.reset();
     job.ties.clear();
+    job.tabs.clear();
     return job;
 }
 

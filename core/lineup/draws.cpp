@@ -6,7 +6,7 @@
 
 namespace goodfold::lineup {
 
-Draws::Draws(const Making& making) : making(making) {
+Draws::Draws(const Making& making) : making(making), places(making.mounting.places()) {
     beginAnew();
     for (const Source& source : making.sources) {
         normalsOf.push_back(take(source));
@@ -41,7 +41,7 @@ void Draws::beginAnew() {
     errors.filed.assign(making.part.holes.size(), Vec2(0, 0));
     errors.bends.assign(making.part.bends.size(), {});
     errors.cuts.assign(making.part.plates.size(), 0);
-    errors.targets.assign(making.mounting.ties.size(), Vec3(0, 0, 0));
+    errors.targets.assign(places.size(), Vec3(0, 0, 0));
     errors.thickness = errors.shim = 0;
 }
 
@@ -62,6 +62,9 @@ int Draws::take(const Source& source) {
                 moves.push_back(
                     {&errors.cuts[static_cast<size_t>(making.part.plateIndex(of.id))], of.sigma, allNormals});
             break;
+        case Spacer:
+            takeSpacer(of);
+            break;
         case Thickness:
             moves.push_back({&errors.thickness, of.sigma, allNormals});
             break;
@@ -77,18 +80,31 @@ int Draws::takeTargets(const Source& source) {
     const Eigen::MatrixXd root = factored.transpositionsP().transpose() *
                                  Eigen::MatrixXd(factored.matrixL()) *
                                  factored.vectorD().cwiseMax(0).cwiseSqrt().asDiagonal();
-    const auto& ties = making.mounting.ties;
     for (size_t i = 0; i < source.of.size(); ++i) {
-        const auto tie = std::find_if(ties.begin(), ties.end(), [&](const Mounting::Tie& each) {
-            return each.hole == source.of[i].id;
+        const auto place = std::find_if(places.begin(), places.end(), [&](const Mounting::Place& each) {
+            return each.of == source.of[i].id;
         });
-        Vec3& target = errors.targets[static_cast<size_t>(tie - ties.begin())];
+        Vec3& target = errors.targets[static_cast<size_t>(place - places.begin())];
         for (int row = 0; row < 3; ++row)
             for (int normal = 0; normal < root.cols(); ++normal)
                 if (const double by = root(3 * static_cast<int>(i) + row, normal); by != 0)
                     moves.push_back({&target[row], by, allNormals + normal});
     }
     return static_cast<int>(root.cols());
+}
+
+/// Under the plate that rests it raises the bracket; under another it moves what that stands on.
+void Draws::takeSpacer(const Source::Of& of) {
+    if (of.id == making.mounting.rests) return moves.push_back({&errors.shim, of.sigma, allNormals});
+    for (size_t i = 0; i < making.mounting.ties.size(); ++i) {
+        const Mounting::Tie& tie = making.mounting.ties[i];
+        const auto hole = static_cast<size_t>(making.part.holeIndex(tie.hole));
+        const auto plate = static_cast<size_t>(making.part.holes[hole].plate);
+        if (making.part.plates[plate].id != of.id || tie.spacer == 0) continue;
+        const Vec3 by = of.sigma * tie.outward.value_or(tie.axis);
+        for (int row = 0; row < 3; ++row)
+            if (by[row] != 0) moves.push_back({&errors.targets[i][row], by[row], allNormals});
+    }
 }
 
 void Draws::takeHole(const Source& source, const Source::Of& of) {

@@ -34,8 +34,10 @@ private:
     /// A hole that was marked from the end that is not the datum: along the bar, as far as that is out.
     void takeHoleFromEnd(int hole, double sigma);
     void takeBend(const Source& source, const Source::Of& of);
+    void takeSpacer(const Source::Of& of);
 
     const Making& making;
+    std::vector<Mounting::Place> places;
     std::vector<int> normalsOf;
     int allNormals = 0;
     /// One random number moves one error by so much.

@@ -15,7 +15,8 @@ namespace goodfold::lineup {
 /// What an error moves. Mark, punch and drill: a hole, along and across, each. Cut: where a free end is.
 /// Line: a bend's scribed line, square to itself; Place: that line in the tool; ToolOffset: the same, always
 /// to one side in that tool. Square turns the line about its middle. Angle: reached, as it is checked;
-/// Springback: where it is not. Target: points of the mount.
+/// Springback: where it is not. Spacer: those under one plate, cut or stacked alike. Target: points of the
+/// mount.
 enum class SourceKind {
     Mark,
     Punch,
@@ -30,6 +31,7 @@ enum class SourceKind {
     Radius,
     K,
     Thickness,
+    Spacer,
     Target
 };
 
@@ -63,8 +65,8 @@ struct Errors {
     std::vector<Vec2> drills; // what of that was the drill's
     std::vector<Vec2> filed;  // that a round hole was filed out since, in the plate's frame
     std::vector<OfBend> bends;
-    std::vector<double> cuts; // longer, of the free end
-    std::vector<Vec3> targets;
+    std::vector<double> cuts;  // longer, of the free end
+    std::vector<Vec3> targets; // by Mounting::places()
     double thickness = 0;
     double shim = 0; // that the bracket is raised off the face it rests on
 };

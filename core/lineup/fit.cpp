@@ -50,9 +50,14 @@ struct Cone {
 struct Plane {
     double least = 0;
     Vec3 gradient{0, 0, 0};
+    int contact = 0;
 };
 
 struct Problem {
+    /// What leaves the least room: one of the ties, or of the contacts.
+    struct Limit {
+        int tie = -1, contact = -1;
+    };
     std::vector<Cone> cones;
     std::vector<Plane> planes;
     struct Slot {
@@ -66,17 +71,17 @@ struct Problem {
     double mostTurn = kFarOut; // mm at the reach
     double turnCosts = 0;
 
-    template <int N> double leastSlack(const Variables<N>& x, int* tightest = nullptr) const {
+    template <int N> double leastSlack(const Variables<N>& x, Limit* limit = nullptr) const {
         double least = std::numeric_limits<double>::infinity();
-        const auto take = [&](double slack, int tie) {
+        const auto take = [&](double slack, const Limit& by) {
             if (slack >= least) return;
             least = slack;
-            if (tightest) *tightest = tie;
+            if (limit) *limit = by;
         };
         for (const Cone& cone : cones)
-            take(cone.play - cone.offset(x).norm(), cone.tie);
+            take(cone.play - cone.offset(x).norm(), {cone.tie, -1});
         for (const Plane& plane : planes)
-            take(plane.least + plane.gradient.dot(x.template head<3>()), -1);
+            take(plane.least + plane.gradient.dot(x.template head<3>()), {-1, plane.contact});
         return least;
     }
 };
@@ -115,12 +120,14 @@ Problem problemOf(const std::vector<Tie>& ties, const std::vector<Contact>& cont
         }
     }
     if (!problem.slots.empty()) problem.turnSize = problem.variables++;
-    for (const Contact& contact : contacts)
-        for (const Vec3& asMade : contact.corners) {
+    for (size_t i = 0; i < contacts.size(); ++i)
+        for (const Vec3& asMade : contacts[i].corners) {
+            const Contact& contact = contacts[i];
             const Vec3 corner = placed * asMade;
             problem.planes.push_back({(corner - contact.onFace).dot(contact.outward) + contact.press,
                                       Vec3(contact.outward.x(), contact.outward.y(),
-                                           contact.outward.dot(up.cross(corner - middle)))});
+                                           contact.outward.dot(up.cross(corner - middle))),
+                                      static_cast<int>(i)});
         }
     return problem;
 }
@@ -292,18 +299,18 @@ struct Movement {
     Vec3 by;     // shifts, and the turn
     double room; // at that movement
     double most; // that there could be
-    int tightest;
+    Problem::Limit limit;
     double offBows = 0; // mm, how far off its bow a straight step along it went, at most
 };
 
 template <int N> Movement movementOf(const Problem& problem, bool untilDecided) {
     if (untilDecided) { // most pieces go on where they lie
         const double room = problem.leastSlack(Variables<N>(Variables<N>::Zero(problem.variables)));
-        if (room > kSurely) return {Vec3(0, 0, 0), room, room, -1};
+        if (room > kSurely) return {Vec3(0, 0, 0), room, room, {}};
     }
     const Variables<N> x = Solver<N>(problem).solved(untilDecided);
-    Movement movement{x.template head<3>(), 0, x[kRoom], -1};
-    movement.room = problem.leastSlack(x, &movement.tightest);
+    Movement movement{x.template head<3>(), 0, x[kRoom], {}};
+    movement.room = problem.leastSlack(x, &movement.limit);
     for (size_t i = 0; i < problem.slots.size(); ++i)
         if (const Problem::Slot& slot = problem.slots[i]; slot.radius > 0) {
             const double gone = x[kSlots + static_cast<int>(i)];
@@ -347,7 +354,8 @@ Fitting fitWith(const std::vector<Tie>& ties, const std::vector<Contact>& contac
         const Movement best = problem.slots.empty() ? movementOf<kSlots>(problem, untilDecided)
                                                     : movementOf<Eigen::Dynamic>(problem, untilDecided);
         fitting.room = untilDecided && best.most < 0 ? best.most : best.room;
-        fitting.tightest = best.tightest;
+        fitting.tightest = best.limit.tie;
+        fitting.contact = best.limit.contact;
         const Pose3 by = Eigen::Translation3d(best.by.x(), best.by.y(), 0) * Eigen::Translation3d(middle) *
                          Eigen::AngleAxisd(best.by.z(), Vec3::UnitZ()) * Eigen::Translation3d(-middle);
         fitting.placed = by * fitting.placed;

@@ -22,6 +22,7 @@ struct Fitting {
     double room = 0; // mm, the most there is of the least slack; negative where it does not fit
     Pose3 placed = Pose3::Identity();
     int tightest = -1; // of the ties, or -1 where a contact is
+    int contact = -1;  // that one, where it is known
 };
 
 /// The turn is linearised about the ties' middle, the best placement found, which is convex then, the turn

@@ -29,12 +29,11 @@ std::vector<clearance::Bolt> standingOut(const Making& making, const NominalFit&
 std::vector<clearance::Least> leastDistances(const Making& making, const NominalFit& nominal,
                                              const hardware::Book& hardware) {
     std::vector<clearance::Least> all;
-    const std::vector<job::Clearance>& things = making.job.mount->clearances;
-    if (things.empty()) return all;
+    if (making.standing.empty()) return all;
     const part::Folded folded = part::fold(making.part);
     const clearance::InPlace bracket{making.part, folded, nominal.mountFromRoot,
                                      standingOut(making, nominal, hardware)};
-    for (const job::Clearance& thing : things)
+    for (const job::Clearance& thing : making.standing)
         if (auto least = clearance::leastTo(bracket, thing)) all.push_back(*std::move(least));
     return all;
 }

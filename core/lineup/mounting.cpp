@@ -85,7 +85,39 @@ Result<Mounting::Tie> tieOf(const job::Job& job, const job::Mount& mount, const 
     made.gapMost = tie.gapMost;
     made.drilledThroughMount = drawn.throughMount;
     made.isStud = point.kind == MountPoint::Kind::Stud;
+    made.spacer = tie.spacer.value_or(0);
+    // Square through the spacer's top, however the axis leans.
+    const double upright = std::max(0.1, made.axis.dot(outward));
+    made.at += made.spacer / upright * made.axis;
     return made;
+}
+
+Result<Mounting::Tab> tabOf(const job::Mount& mount, const job::Tab& tab) {
+    const MountPoint& point = *mount.findPoint(tab.point);
+    const Vec3 outward = outwardAt(mount, point);
+    if (!point.at && point.of) return unlooked(*point.of);
+    if (!point.at) return Error{"Where slot " + point.id + " is on the mount is not said.", "mount.points"};
+    if (!point.slot || !point.diameter)
+        return Error{"Leg " + tab.plate + " goes through " + point.id + ", which is no slot.", "tabs"};
+    if (outward.isZero())
+        return Error{"Which way face " + point.face + " of the mount looks is not said.", "mount.faces"};
+    const Vec3& runs = point.slot->along;
+    const Vec3 along = runs - runs.dot(outward) * outward;
+    if (along.norm() < 1e-6)
+        return Error{"Slot " + point.id + " runs straight out of its face.", "mount.points"};
+    const double width = *point.diameter;
+    return Mounting::Tab{
+        tab.plate,          point.id,           *point.at, outward,
+        along.normalized(), point.slot->length, width,     point.slot->corner.value_or(width / 2)};
+}
+
+/// What keeps the plate that rests off its face: the longest, as it lies on no other then.
+double spacerUnder(const std::string& plate, const job::Job& job) {
+    double most = 0;
+    for (const job::Tie& tie : job.ties)
+        if (job.plateOfHole(job::holeThatMakes(tie.hole))->id == plate)
+            most = std::max(most, tie.spacer.value_or(0));
+    return most;
 }
 
 /// What y and another axis are off by together changes its sign.
@@ -129,6 +161,7 @@ Result<Mounting> mountingOf(const job::Job& job, const job::Mount& mount, const 
     // A face that is z = 0 already keeps the mount's own frame.
     const bool isGround = outward.isApprox(Vec3::UnitZ()) && std::abs(on.z()) < 1e-9;
     if (!isGround) mounting.mountFromFace = poseOf(on, outward);
+    mounting.mountFromFace.translation() += spacerUnder(mounting.rests, job) * outward;
     const Pose3 faceFromMount = mounting.mountFromFace.inverse();
     for (const job::Tie& tie : job.ties) {
         auto made = tieOf(job, mount, part, tie, hardware);
@@ -139,7 +172,25 @@ Result<Mounting> mountingOf(const job::Job& job, const job::Mount& mount, const 
         placed.outward = Vec3(faceFromMount.linear() * *placed.outward);
         mounting.ties.push_back(placed);
     }
+    for (const job::Tab& tab : job.tabs) {
+        const auto made = tabOf(mount, tab);
+        if (!made) return made.error();
+        Mounting::Tab placed = *made;
+        placed.at = faceFromMount * placed.at;
+        placed.outward = faceFromMount.linear() * placed.outward;
+        placed.along = faceFromMount.linear() * placed.along;
+        mounting.tabs.push_back(std::move(placed));
+    }
     return mounting;
+}
+
+std::vector<Mounting::Place> Mounting::places() const {
+    std::vector<Place> all;
+    for (const Tie& tie : ties)
+        all.push_back({tie.hole, tie.point});
+    for (const Tab& tab : tabs)
+        all.push_back({tab.plate, tab.point});
+    return all;
 }
 
 job::Mount mirrored(const job::Mount& mount) {
@@ -155,6 +206,8 @@ job::Mount mirrored(const job::Mount& mount) {
     for (MountPoint& point : twin.points)
         for (auto* each : {&point.at, &point.axis, &point.sketch})
             turnOver(*each);
+    for (MountPoint& point : twin.points)
+        if (point.slot) point.slot->along.y() = -point.slot->along.y();
     for (job::MountEdge& edge : twin.edges)
         for (auto* ends : {&edge.at, &edge.sketch})
             if (*ends)

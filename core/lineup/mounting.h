@@ -11,7 +11,8 @@
 namespace goodfold::lineup {
 
 /// Where a bracket's holes have to come, every place stated in the frame of the face it rests on: that face
-/// is z = 0, the bracket on its +z side.
+/// is z = 0, the bracket on its +z side. On spacers it is the plane of their tops: every point of a tie is
+/// where its axis comes through the top of its spacer.
 struct Mounting {
     struct Tie {
         std::string hole; // as the part names it: h1, h1.2
@@ -29,11 +30,28 @@ struct Mounting {
         std::optional<double> gapMost = {}; // that the plate may stand off
         std::string point = {};             // of the mount
         bool isStud = false;                // it stands out of its face already
+        double spacer = 0;                  // between plate and face
     };
-    std::string rests; // the plate that lies on the face
+    /// A plate whose free end goes through a slot.
+    struct Tab {
+        std::string plate;
+        std::string point;     // of the mount: the slot
+        Vec3 at{0, 0, 0};      // its middle, on its face
+        Vec3 outward{0, 0, 1}; // to where the bracket is
+        Vec3 along{1, 0, 0};   // the way it runs, in its face
+        double length = 0, width = 0;
+        double corner = 0; // radius
+    };
+    std::string rests; // the plate that lies on the face, or on its spacers
     bool onFace = false;
     std::vector<Tie> ties;
+    std::vector<Tab> tabs;
     Pose3 mountFromFace = Pose3::Identity();
+    /// All that has to come to a point: ties, then tabs, by their hole or their plate.
+    struct Place {
+        std::string of, point;
+    };
+    std::vector<Place> places() const;
 };
 
 inline constexpr double kUsualPress = 0.3; // mm

@@ -43,7 +43,8 @@ public:
         Workshop workshop(making);
         nameFaces();
         for (size_t i = 0; i < points.size(); ++i)
-            place(mount.points[points[i]], *mountFromReference, workshop.centreOf(i), workshop.axisOf(i));
+            place(mount.points[points[i]], *mountFromReference, workshop.centreOf(i), workshop.axisOf(i),
+                  workshop.alongOf(i));
         takeErrors(workshop, mountFromReference->linear());
         return std::move(job);
     }
@@ -165,7 +166,8 @@ private:
         std::erase_if(mount.faces, isLeft);
     }
 
-    void place(MountPoint& point, const Pose3& mountFromPlate, const Vec3& centre, const Vec3& axis) {
+    void place(MountPoint& point, const Pose3& mountFromPlate, const Vec3& centre, const Vec3& axis,
+               const Vec3& along) {
         point.at = mountFromPlate * centre;
         const Vec3 outward = mountFromPlate.linear() * (point.of->onFace ? axis : Vec3(-axis));
         for (MountFace& face : mount.faces)
@@ -178,6 +180,13 @@ private:
                                             fastener->use == Use::WeldNut);
         point.kind = holdsBolt && screw ? MountPoint::Kind::Tapped : MountPoint::Kind::Hole;
         point.diameter = holdsBolt && screw ? screw->major : hole.diameter;
+        point.slot.reset();
+        const bool isRectangle = hole.kind == job::Hole::Kind::Rectangle;
+        if (holdsBolt || along.isZero() || (!isRectangle && !hole.isSlot())) return;
+        const part::PartHole::Glide glide = hole.glide();
+        point.diameter = glide.width;
+        point.slot = {glide.width + (glide.to - glide.from).norm(), mountFromPlate.linear() * along, {}};
+        if (isRectangle) point.slot->corner = other.job.findHole(hole.source)->radius;
     }
 
     /// Linearised: differences over one sigma either way.

@@ -22,9 +22,9 @@ std::vector<std::string> neighboursOf(const job::Job& job);
 /// The same job with the holes of one of these where they come out on that part as it is bent by its own
 /// plan, and how surely (job::Neighbour). Where this job has a mount of its own, the other has to go on the
 /// same one, and lies there with most room; else the part itself is the mount, in the frame of its plate that
-/// this bracket rests on. A slot stands for a round hole of its width; what thickness, K and springback are
-/// out by in both parts alike counts as if it were out by in each alone. An error says what of it cannot be
-/// had.
+/// this bracket rests on. A slot takes a tab; for a bolt it stands for a round hole of its width; what
+/// thickness, K and springback are out by in both parts alike counts as if it were out by in each alone. An
+/// error says what of it cannot be had.
 Result<job::Job> withNeighbour(const job::Job& job, const std::string& file, const job::Job& other,
                                const NeighbourBooks& books);
 

@@ -23,7 +23,7 @@ constexpr int kRound = 10;  // blocks, after which it is looked whether the odds
 
 struct Made {
     double room;
-    int tightest;
+    int tie, tab; // that limit it, or -1
 };
 
 /// Steele, Lea and Flood, Fast Splittable Pseudorandom Number Generators (2014): any seed will do.
@@ -101,7 +101,7 @@ void makeBlock(Workshop& workshop, const Eigen::MatrixXd& drawn, bool untilDecid
     for (Made* each = first; each != last; ++each) {
         workshop.make(drawn.col(each - first).data());
         const Fitting fitting = workshop.fitted(untilDecided);
-        *each = {fitting.room, fitting.tightest};
+        *each = {fitting.room, fitting.tightest, workshop.tabOf(fitting)};
     }
 }
 
@@ -157,10 +157,11 @@ Result<Making> makingOf(const Work& work, const job::Mount& mount, const hardwar
     auto mounting = mountingOf(work.job, known->placed, work.part, hardware);
     if (!mounting) return mounting.error();
     std::vector<std::string> points;
-    for (const Mounting::Tie& tie : mounting->ties)
-        points.push_back(tie.point);
+    for (const Mounting::Place& place : mounting->places())
+        points.push_back(place.point);
     if (const auto open = whatIsOpen(mount, *known, points, work.book.instruments)) return *open;
     Making making{work.job, work.part, *std::move(mounting), sourcesOf(work), heldLinesOf(work)};
+    making.standing = known->placed.clearances;
     estimatePress(work, making.mounting);
     for (Source& target : targetsOf(*known, making.mounting, work.job.rests->on))
         making.sources.push_back(std::move(target));
@@ -186,9 +187,11 @@ Odds count(const Making& making, int trials, unsigned seed, double within) {
     odds.trials = static_cast<int>(all.size());
     odds.odds = shareThatFits(all);
     odds.tightestOfTies.assign(making.mounting.ties.size(), 0);
+    odds.tightestOfTabs.assign(making.mounting.tabs.size(), 0);
     for (const Made& made : all) {
         odds.roomMean += made.room / odds.trials;
-        if (made.tightest >= 0) ++odds.tightestOfTies[static_cast<size_t>(made.tightest)];
+        if (made.tie >= 0) ++odds.tightestOfTies[static_cast<size_t>(made.tie)];
+        if (made.tab >= 0) ++odds.tightestOfTabs[static_cast<size_t>(made.tab)];
     }
     odds.oddsSigma = sigmaOf(odds.odds, all.size());
     const auto fifth = all.begin() + odds.trials / 20;

@@ -7,6 +7,7 @@
 #include "lineup/real_part.h"
 #include "lineup/sources.h"
 
+#include <algorithm>
 #include <vector>
 
 namespace goodfold::lineup {
@@ -27,6 +28,7 @@ struct Making {
     std::vector<Source> sources;
     std::vector<HeldLine> held;
     std::optional<InWork> inWork = {};
+    std::vector<job::Clearance> standing = {}; // round that mount
 };
 /// As the job is made, by its plan, methods and tools, for this mount: its own, or the other hand's.
 Result<Making> makingOf(const Work& work, const job::Mount& mount, const hardware::Book& hardware);
@@ -38,6 +40,7 @@ struct Odds {
     double roomMean = 0;
     double roomP5 = 0;               // one piece in twenty has less
     std::vector<int> tightestOfTies; // how often each limits
+    std::vector<int> tightestOfTabs;
 };
 
 /// The same answer for the same seed, whatever the number of threads. Every source has its own random
@@ -81,6 +84,14 @@ struct NominalFit {
         double gap = 0;     // that its plate stands off its face, at the hole; negative where it stands in
     };
     std::vector<OfTie> ties;
+    /// Where the leg goes through its slot's face.
+    struct OfTab {
+        double along = 0, across = 0; // the least that is free beside it, mm; negative where it is in the way
+        double through = 0;           // that its end stands past the face; negative: short of it
+        double before = 0;            // that it is straight before the face; negative: its bend is in it
+        double least() const { return std::min({along, across, through, before}); }
+    };
+    std::vector<OfTab> tabs;
 };
 NominalFit nominalFit(const Making& making);
 

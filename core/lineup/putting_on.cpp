@@ -14,10 +14,11 @@ namespace {
 
 /// One thing a direction has to suit: by how many degrees it does.
 struct Bound {
-    std::string hole;
-    Vec3 along; // a stud's axis, or a face's outward side
+    std::string hole; // or the leg of a tab
+    Vec3 along;       // a stud's axis, or a face's outward side, a slot's too
     double mostDeg;
     bool isStud;
+    bool isTab = false;
     double margin(const Vec3& direction) const {
         return mostDeg - degrees(std::acos(std::clamp(direction.dot(along), -1.0, 1.0)));
     }
@@ -33,6 +34,13 @@ std::vector<Bound> boundsOf(const Making& making) {
         const double out = making.part.thickness + kStudOut * tie.bolt;
         bounds.push_back(
             {tie.hole, tie.axis, degrees(std::atan2(2 * std::max(0.0, nominal.ties[i].play), out)), true});
+    }
+    for (size_t i = 0; i < making.mounting.tabs.size(); ++i) {
+        const auto& free = nominal.tabs[i];
+        const double play = 2 * std::max(0.0, std::min(free.along, free.across));
+        const double deep = std::max(making.part.thickness, free.through);
+        bounds.push_back({making.mounting.tabs[i].plate, making.mounting.tabs[i].outward,
+                          degrees(std::atan2(play, deep)), true, true});
     }
     return bounds;
 }
@@ -85,6 +93,7 @@ void blame(const std::vector<Bound>& bounds, const Vec3& direction, WayOn& way) 
         return std::pair(!a.isStud, a.margin(direction)) < std::pair(!b.isStud, b.margin(direction));
     });
     way.stud = worst->hole;
+    way.isTab = worst->isTab;
     for (const Bound& bound : bounds)
         if (&bound != &*worst &&
             bound.along.dot(worst->along) < std::cos(radians(bound.mostDeg + worst->mostDeg)))
@@ -95,8 +104,7 @@ void blame(const std::vector<Bound>& bounds, const Vec3& direction, WayOn& way) 
 
 WayOn wayOn(const Making& making) {
     const std::vector<Bound> bounds = boundsOf(making);
-    const std::vector<job::Clearance> standing =
-        making.job.mount ? making.job.mount->clearances : std::vector<job::Clearance>();
+    const std::vector<job::Clearance>& standing = making.standing;
     const bool hasStuds = std::any_of(bounds.begin(), bounds.end(), [](const Bound& b) { return b.isStud; });
     WayOn way;
     if (!hasStuds && standing.empty()) return way; // bolts come last

@@ -16,7 +16,7 @@ using What = Dimension::What;
 std::vector<Nearly> nearlyOf(const KnownMount& mount, const Mounting& mounting, const std::string& restFace) {
     std::vector<Nearly> all(mounting.ties.size());
     const std::vector<Source> unsure = targetsOf(mount, mounting, restFace);
-    if (!mount.measured || unsure.empty() || unsure.front().of.size() != all.size()) return all;
+    if (!mount.measured || unsure.empty() || unsure.front().of.size() < all.size()) return all;
     for (size_t i = 0; i < all.size(); ++i) {
         const Mounting::Tie& tie = mounting.ties[i];
         const auto row = 3 * static_cast<Eigen::Index>(i);
@@ -76,7 +76,7 @@ void roundFigures(Brought& brought, const Goal& goal, const job::Job& was, std::
 }
 
 Reached told(Brought& brought, const job::Job& was, const std::vector<Dimension>& free) {
-    Reached reached{brought.job, brought.ties(), {}, brought.isMet()};
+    Reached reached{brought.job, brought.ties(), brought.tabs(), {}, brought.isMet()};
     for (const Dimension& each : free) {
         job::Job before = was;
         const double from = figureIn(before, each), to = figureIn(reached.job, each);

@@ -29,6 +29,15 @@ struct Reached {
         bool isMet = false;
     };
     std::vector<OfTie> ties;
+    struct OfTab {
+        std::string plate;
+        double off = 0;     // of its middle from the slot's, in the slot's face, mm
+        double tiltDeg = 0; // from straight through it, as the slot runs
+        double through = 0; // that its end stands past the face, mm
+        double before = 0;  // that it is straight before it
+        bool isMet = false;
+    };
+    std::vector<OfTab> tabs;
     struct Change {
         Dimension of;
         double was = 0, now = 0;

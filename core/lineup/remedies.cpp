@@ -68,6 +68,11 @@ double coverOf(const job::Hole& hole, double bolt, const hardware::Book& hardwar
     return 2 * bolt;
 }
 
+bool hasSpacers(const job::Job& job) {
+    return std::any_of(job.ties.begin(), job.ties.end(),
+                       [](const job::Tie& tie) { return tie.spacer.value_or(0) > 0; });
+}
+
 class Possible {
 public:
     Possible(const sequence::Settled& settled, const Judging& judging, const Mounting& mounting)
@@ -167,6 +172,7 @@ private:
         for (const Operation& operation : judging.errors.operations) {
             const Method& now = methodOf(judging.errors, settled.job, operation.id);
             if (judging.errors.fixed.contains(operation.kind)) continue;
+            if (operation.kind == SourceKind::Spacer && !hasSpacers(settled.job)) continue;
             for (const Method& method : operation.methods)
                 if (method.id != now.id && method.id != "stop" &&
                     (operation.id == "marks" ? method.id == "datum" : isFiner(method, now, operation)))

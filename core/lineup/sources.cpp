@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <set>
 
 namespace goodfold::lineup {
 
@@ -41,6 +42,7 @@ public:
             ofBend(static_cast<int>(i));
         ofTools();
         ofMaterial();
+        ofSpacers();
         return std::move(sources);
     }
 
@@ -245,6 +247,15 @@ private:
         addForAll(SourceKind::K, "k", bends, [&](int bend) { return kOf(bend); });
         add(SourceKind::Thickness, "thickness",
             {{"", sigmaOf(SourceKind::Thickness, "thickness", thicknessSigma(work.job, work.material))}});
+    }
+
+    void ofSpacers() {
+        std::set<std::string> plates;
+        for (const job::Tie& tie : work.job.ties)
+            if (tie.spacer.value_or(0) > 0)
+                plates.insert(work.job.plateOfHole(job::holeThatMakes(tie.hole))->id);
+        for (const std::string& plate : plates)
+            add(SourceKind::Spacer, "spacer", {{plate, sigmaOf(SourceKind::Spacer, "spacer")}});
     }
 
     double ofLearned(const bend::Shape& shape) const {

@@ -11,10 +11,10 @@ namespace {
 
 std::vector<Source> statedTargets(const job::Mount& mount, const Mounting& mounting) {
     std::vector<Source> all;
-    for (const Mounting::Tie& tie : mounting.ties) {
-        const double sigma = mount.findPoint(tie.point)->sigma;
+    for (const Mounting::Place& place : mounting.places()) {
+        const double sigma = mount.findPoint(place.point)->sigma;
         if (sigma == 0) continue;
-        Source source{SourceKind::Target, {{tie.hole, sigma}}, {}, "mount"};
+        Source source{SourceKind::Target, {{place.of, sigma}}, {}, "mount"};
         source.covariance = sigma * sigma * Eigen::Matrix3d::Identity();
         all.push_back(std::move(source));
     }
@@ -36,17 +36,18 @@ std::vector<Source> measuredTargets(const KnownMount& known, const Mounting& mou
         first == mounting.ties.end() ? 0 : static_cast<int>(indexOf(known.placed, first->point));
     const Eigen::MatrixXd of = mount::jointCovariance(*known.measured, face, touching);
     const Eigen::Matrix3d faceFromMount = mounting.mountFromFace.linear().transpose();
-    const auto ties = static_cast<Eigen::Index>(mounting.ties.size());
-    Source source{SourceKind::Target, {}, Eigen::MatrixXd::Zero(3 * ties, 3 * ties), "mount"};
-    for (Eigen::Index i = 0; i < ties; ++i) {
-        const Eigen::Index a = 3 * indexOf(known.placed, mounting.ties[static_cast<size_t>(i)].point);
-        for (Eigen::Index j = 0; j < ties; ++j) {
-            const Eigen::Index b = 3 * indexOf(known.placed, mounting.ties[static_cast<size_t>(j)].point);
+    const std::vector<Mounting::Place> places = mounting.places();
+    const auto count = static_cast<Eigen::Index>(places.size());
+    Source source{SourceKind::Target, {}, Eigen::MatrixXd::Zero(3 * count, 3 * count), "mount"};
+    for (Eigen::Index i = 0; i < count; ++i) {
+        const Eigen::Index a = 3 * indexOf(known.placed, places[static_cast<size_t>(i)].point);
+        for (Eigen::Index j = 0; j < count; ++j) {
+            const Eigen::Index b = 3 * indexOf(known.placed, places[static_cast<size_t>(j)].point);
             source.covariance.block<3, 3>(3 * i, 3 * j) =
                 faceFromMount * of.block<3, 3>(a, b) * faceFromMount.transpose();
         }
         const double sigma = std::sqrt(source.covariance.block<3, 3>(3 * i, 3 * i).trace() / 3);
-        source.of.push_back({mounting.ties[static_cast<size_t>(i)].hole, sigma});
+        source.of.push_back({places[static_cast<size_t>(i)].of, sigma});
     }
     if (source.covariance.isZero()) return {};
     return {std::move(source)};
@@ -54,11 +55,11 @@ std::vector<Source> measuredTargets(const KnownMount& known, const Mounting& mou
 
 /// Of another job's holes that are tied here, as one.
 std::optional<Source> neighbourTargets(const job::Neighbour& neighbour, const Mounting& mounting) {
-    std::vector<std::pair<std::string, Eigen::Index>> tied; // the bracket's hole, and the row of its point
-    for (const Mounting::Tie& tie : mounting.ties)
+    std::vector<std::pair<std::string, Eigen::Index>> tied; // what comes there, and the row of its point
+    for (const Mounting::Place& place : mounting.places())
         for (size_t i = 0; i < neighbour.points.size(); ++i)
-            if (neighbour.points[i] == tie.point)
-                tied.emplace_back(tie.hole, 3 * static_cast<Eigen::Index>(i));
+            if (neighbour.points[i] == place.point)
+                tied.emplace_back(place.of, 3 * static_cast<Eigen::Index>(i));
     const auto rows = 3 * static_cast<Eigen::Index>(neighbour.points.size());
     const Eigen::Map<const Eigen::MatrixXd> all(neighbour.covariance.data(), rows, rows);
     const Eigen::Matrix3d faceFromMount = mounting.mountFromFace.linear().transpose();

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 
 namespace goodfold::lineup {
 
@@ -12,6 +13,8 @@ Workshop::Workshop(const Making& making)
         holes.push_back(making.part.holeIndex(tie.hole));
         isCentred.push_back(centresItsBolt(making.part.holes[static_cast<size_t>(holes.back())]));
     }
+    for (const Mounting::Tab& tab : making.mounting.tabs)
+        tabs.push_back(making.part.plateIndex(tab.plate));
     real.form(*errors);
     start = placedRoughly();
 }
@@ -34,6 +37,8 @@ Fitting Workshop::fitted(bool untilDecided) {
         else
             ties.push_back(tieOf(i, mountFromRoot));
     }
+    for (size_t i = 0; i < tabs.size(); ++i)
+        addContactsOf(i, mountFromRoot);
     if (later.empty()) return fit(ties, contacts, untilDecided);
     const Pose3 asDrilled = fit(ties, contacts).placed.inverse();
     for (const size_t i : later)
@@ -42,7 +47,7 @@ Fitting Workshop::fitted(bool untilDecided) {
 }
 
 NominalFit Workshop::placed(const Fitting& fitting) const {
-    NominalFit all{fitting, {}, {}};
+    NominalFit all{fitting, {}, {}, {}};
     const Pose3 faceFromRoot = all.fitting.placed * start * restFromRoot();
     const Pose3& mountFromFace = making.mounting.mountFromFace;
     all.mountFromRoot = mountFromFace * faceFromRoot;
@@ -57,7 +62,15 @@ NominalFit Workshop::placed(const Fitting& fitting) const {
                             degrees(std::acos(std::min(1.0, std::abs(axis.dot(tie.axis))))), playOf(i, axis),
                             away.dot(outward)});
     }
+    for (size_t i = 0; i < tabs.size(); ++i)
+        all.tabs.push_back(freeOf(i, faceFromRoot));
     return all;
+}
+
+int Workshop::tabOf(const Fitting& fitting) const {
+    const size_t ofTies = contacts.size() - kOfTab * tabs.size();
+    const auto contact = static_cast<size_t>(fitting.contact);
+    return fitting.contact < 0 || contact < ofTies ? -1 : static_cast<int>((contact - ofTies) / kOfTab);
 }
 
 std::vector<Vec2> Workshop::offsets(const Fitting& fitting) const {
@@ -81,6 +94,13 @@ Vec3 Workshop::centreOf(size_t tie) const {
 
 Vec3 Workshop::axisOf(size_t tie) const {
     return real.rootFromPlate(rest).linear().transpose() * real.spineOf(holes[tie]).axis;
+}
+
+Vec3 Workshop::alongOf(size_t tie) const {
+    const RealPart::Spine spine = real.spineOf(holes[tie]);
+    const Vec3 along = spine.to - spine.from;
+    if (along.norm() < 1e-9) return Vec3(0, 0, 0);
+    return real.rootFromPlate(rest).linear().transpose() * along.normalized();
 }
 
 Pose3 Workshop::restFromRoot() const {
@@ -138,6 +158,79 @@ Contact Workshop::contactOf(size_t index, const Pose3& mountFromRoot) const {
     return contact;
 }
 
+Vec3 Workshop::slotOf(size_t index) const {
+    return making.mounting.tabs[index].at + errors->targets[holes.size() + index];
+}
+
+std::array<Vec3, 4> Workshop::sectionOf(size_t index, const Pose3& mountFromRoot) const {
+    const Mounting::Tab& tab = making.mounting.tabs[index];
+    const Vec3 slot = slotOf(index);
+    const auto back = real.cornersOf(tabs[index], false), face = real.cornersOf(tabs[index], true);
+    const auto through = [&](const Vec3& from, const Vec3& to) -> Vec3 {
+        const Vec3 at = mountFromRoot * to, way = at - mountFromRoot * from;
+        const double falls = way.dot(tab.outward);
+        constexpr double kAlongTheFace = 0.1; // of its length: such a leg meets the face nowhere near
+        if (std::abs(falls) < kAlongTheFace * way.norm()) return at;
+        return at + (slot - at).dot(tab.outward) / falls * way;
+    };
+    return {through(back[0], back[1]), through(back[3], back[2]), through(face[3], face[2]),
+            through(face[0], face[1])};
+}
+
+namespace {
+
+/// What a slot leaves of its length to stock so thick, in the middle of its width: round corners take some.
+double clearLength(const Mounting::Tab& tab, double thickness) {
+    const double beside = (tab.width - thickness) / 2, up = tab.corner - beside;
+    if (up <= 0) return tab.length;
+    return tab.length - 2 * (tab.corner - std::sqrt(std::max(0.0, tab.corner * tab.corner - up * up)));
+}
+
+} // namespace
+
+void Workshop::addContactsOf(size_t index, const Pose3& mountFromRoot) {
+    const Mounting::Tab& tab = making.mounting.tabs[index];
+    const std::array<Vec3, 4> section = sectionOf(index, mountFromRoot);
+    const Vec3 slot = slotOf(index), across = tab.outward.cross(tab.along);
+    const double thick = real.thickness() + 2 * making.job.coat;
+    const double halfLength = clearLength(tab, thick) / 2, halfWidth = tab.width / 2;
+    for (const double sign : {1.0, -1.0}) {
+        contacts.push_back(
+            {section, slot - sign * halfLength * tab.along, sign * tab.along, -making.job.coat});
+        contacts.push_back({section, slot - sign * halfWidth * across, sign * across, -making.job.coat});
+    }
+    contacts.push_back({cornersOf(index, true, mountFromRoot), slot, -tab.outward, 0});
+    contacts.push_back({cornersOf(index, false, mountFromRoot), slot, tab.outward, 0});
+}
+
+std::array<Vec3, 4> Workshop::cornersOf(size_t tab, bool atEnd, const Pose3& mountFromRoot) const {
+    const auto back = real.cornersOf(tabs[tab], false), face = real.cornersOf(tabs[tab], true);
+    std::array<Vec3, 4> corners = atEnd ? std::array<Vec3, 4>{back[1], back[2], face[1], face[2]}
+                                        : std::array<Vec3, 4>{back[0], back[3], face[0], face[3]};
+    for (Vec3& corner : corners)
+        corner = mountFromRoot * corner;
+    return corners;
+}
+
+NominalFit::OfTab Workshop::freeOf(size_t index, const Pose3& faceFromRoot) const {
+    const Mounting::Tab& tab = making.mounting.tabs[index];
+    const Vec3 slot = slotOf(index), across = tab.outward.cross(tab.along);
+    const double thick = real.thickness() + 2 * making.job.coat;
+    constexpr double kAny = std::numeric_limits<double>::max();
+    NominalFit::OfTab free{clearLength(tab, thick) / 2, tab.width / 2, kAny, kAny};
+    const NominalFit::OfTab slotIs = free;
+    for (const Vec3& corner : sectionOf(index, faceFromRoot)) {
+        const double coat = making.job.coat;
+        free.along = std::min(free.along, slotIs.along - coat - std::abs((corner - slot).dot(tab.along)));
+        free.across = std::min(free.across, slotIs.across - coat - std::abs((corner - slot).dot(across)));
+    }
+    for (const Vec3& corner : cornersOf(index, true, faceFromRoot))
+        free.through = std::min(free.through, (slot - corner).dot(tab.outward));
+    for (const Vec3& corner : cornersOf(index, false, faceFromRoot))
+        free.before = std::min(free.before, (corner - slot).dot(tab.outward));
+    return free;
+}
+
 Tie Workshop::drilledThere(size_t index, const Pose3& asDrilled) const {
     const Mounting::Tie& tie = making.mounting.ties[index];
     const Vec3 target = tie.at + errors->targets[index];
@@ -155,14 +248,21 @@ Tie Workshop::drilledThere(size_t index, const Pose3& asDrilled) const {
 
 Pose3 Workshop::placedRoughly() const {
     const Pose3 restFrom = restFromRoot();
-    Vec2 middle(0, 0), wanted(0, 0);
     std::vector<std::pair<Vec2, Vec2>> pairs;
     for (size_t i = 0; i < holes.size(); ++i) {
-        const RealPart::Spine spine = real.spineOf(holes[i]);
-        const Vec3 centre = restFrom * spine.middle();
+        const Vec3 centre = restFrom * real.spineOf(holes[i]).middle();
         pairs.emplace_back(centre.head<2>(), making.mounting.ties[i].at.head<2>());
-        middle += pairs.back().first / static_cast<double>(holes.size());
-        wanted += pairs.back().second / static_cast<double>(holes.size());
+    }
+    for (size_t i = 0; i < tabs.size(); ++i) { // by the middle of the end that goes in
+        Vec3 end(0, 0, 0);
+        for (const Vec3& corner : cornersOf(i, true, restFrom))
+            end += corner / 4;
+        pairs.emplace_back(end.head<2>(), making.mounting.tabs[i].at.head<2>());
+    }
+    Vec2 middle(0, 0), wanted(0, 0);
+    for (const auto& [from, to] : pairs) {
+        middle += from / static_cast<double>(pairs.size());
+        wanted += to / static_cast<double>(pairs.size());
     }
     double along = 0, across = 0;
     for (const auto& [from, to] : pairs) {

@@ -25,6 +25,9 @@ public:
 
     Fitting fitted(bool untilDecided = false);
 
+    /// Of the tabs the one that leaves it no more room, or -1.
+    int tabOf(const Fitting& fitting) const;
+
     /// As it is now made, where it has most room; or where it is put.
     NominalFit nominal() { return placed(fitted()); }
     NominalFit placed(const Fitting& fitting) const;
@@ -37,6 +40,8 @@ public:
     Vec3 centreOf(size_t tie) const;
     /// The hole's axis there, from the back to the face.
     Vec3 axisOf(size_t tie) const;
+    /// The way a slot runs there; of a round hole zero.
+    Vec3 alongOf(size_t tie) const;
 
 private:
     /// The rest plate's resting side on z = 0, the bracket above it.
@@ -52,6 +57,16 @@ private:
 
     Contact contactOf(size_t index, const Pose3& mountFromRoot) const;
 
+    /// Where the leg of a tab goes through its slot's face: right and left on its back, left and right on its
+    /// face.
+    std::array<Vec3, 4> sectionOf(size_t tab, const Pose3& mountFromRoot) const;
+    /// That it stays between the slot's sides and ends, its end past the face and its bend before it.
+    void addContactsOf(size_t tab, const Pose3& mountFromRoot);
+    /// Of its straight, at its end or where its bend begins.
+    std::array<Vec3, 4> cornersOf(size_t tab, bool atEnd, const Pose3& mountFromRoot) const;
+    NominalFit::OfTab freeOf(size_t tab, const Pose3& mountFromRoot) const;
+    Vec3 slotOf(size_t tab) const;
+
     /// A hole that was drilled along its point's axis while the bracket stood there: off by the drill alone.
     Tie drilledThere(size_t index, const Pose3& asDrilled) const;
 
@@ -63,10 +78,12 @@ private:
     RealPart real;
     const Errors* errors; // of the piece in hand
     int rest;
-    std::vector<int> holes;      // of the ties
-    std::vector<bool> isCentred; // the same: it leaves its bolt no play
-    std::vector<Tie> ties;       // of the piece in hand
-    std::vector<Contact> contacts;
+    std::vector<int> holes;        // of the ties
+    std::vector<int> tabs;         // their plates
+    std::vector<bool> isCentred;   // the same: it leaves its bolt no play
+    std::vector<Tie> ties;         // of the piece in hand
+    std::vector<Contact> contacts; // of ties, then so many of each tab
+    static constexpr size_t kOfTab = 6;
     std::vector<size_t> later;       // of the ties: drilled when the others hold it
     Pose3 start = Pose3::Identity(); // mount from rest plate, before it is fitted
 };

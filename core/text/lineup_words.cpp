@@ -73,6 +73,8 @@ std::string inWords(const Source& source, const lineup::Making& making, const se
         return "how the stock stretches in " + bendsOf(source) + " (K)";
     case SourceKind::Thickness:
         return "how thick the stock really is";
+    case SourceKind::Spacer:
+        return "how long the spacers under leg " + source.of.front().id + " are";
     case SourceKind::Target:
         return "where the mount's place for " + namesOf(source) + " really is";
     }
@@ -170,25 +172,46 @@ std::vector<check::HeldThere> heldThere(const lineup::Mounting& mounting, const 
     std::vector<check::HeldThere> held;
     held.reserve(mounting.ties.size());
     for (const lineup::Mounting::Tie& tie : mounting.ties)
-        held.push_back({tie.hole, mount.findPoint(tie.point)->kind, tie.bolt});
+        held.push_back({tie.hole, mount.findPoint(tie.point)->kind, tie.bolt, tie.spacer});
     return held;
 }
 
+namespace {
+
+/// The leg whose slot leaves less room than any bolt; empty where it is a bolt.
+std::string worstTabOf(const lineup::Making& making, const lineup::NominalFit& nominal,
+                       const lineup::Odds& odds) {
+    const auto& tabs = making.mounting.tabs;
+    for (size_t i = 0; i < tabs.size() && nominal.fitting.room < 0; ++i) {
+        const auto& free = nominal.tabs[i];
+        constexpr double kSame = 1e-3;
+        if (free.least() < nominal.fitting.room + kSame) return tabs[i].plate;
+    }
+    if (tabs.empty() || nominal.fitting.room < 0) return {};
+    const auto most = std::max_element(odds.tightestOfTabs.begin(), odds.tightestOfTabs.end());
+    const int ofTies = *std::max_element(odds.tightestOfTies.begin(), odds.tightestOfTies.end());
+    return *most > ofTies ? tabs[static_cast<size_t>(most - odds.tightestOfTabs.begin())].plate
+                          : std::string();
+}
+
+} // namespace
+
 check::LineUpFacts factsOf(const lineup::Making& making, const lineup::NominalFit& nominal,
                            const lineup::Odds& odds, const hardware::Book& hardware) {
-    check::LineUpFacts facts{odds.odds, nominal.fitting.room, {}, {}, {}, {}};
+    check::LineUpFacts facts{.odds = odds.odds, .roomAsDrawn = nominal.fitting.room};
     const auto& ties = making.mounting.ties;
     const auto most = std::max_element(odds.tightestOfTies.begin(), odds.tightestOfTies.end());
     const auto worst = nominal.fitting.room < 0 && nominal.fitting.tightest >= 0
                            ? static_cast<size_t>(nominal.fitting.tightest)
                            : static_cast<size_t>(most - odds.tightestOfTies.begin());
     facts.worst = ties[worst].hole;
+    facts.worstTab = worstTabOf(making, nominal, odds);
     for (size_t i = 0; i < ties.size(); ++i)
         facts.bolts.push_back({job::holeThatMakes(ties[i].hole), sizeOf(ties[i].bolt, hardware),
                                ties[i].onFace, nominal.ties[i].tiltDeg, nominal.ties[i].gap,
                                ties[i].gapMost.value_or(0)});
     if (const lineup::WayOn way = lineup::wayOn(making); !way.isStraight) {
-        facts.stud = way.stud;
+        (way.isTab ? facts.tab : facts.stud) = way.stud;
         facts.against = way.against;
         facts.past = way.past;
     }

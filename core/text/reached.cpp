@@ -25,6 +25,20 @@ std::string leftOf(const lineup::Reached::OfTie& tie, const quantity::Reading& r
     return says.empty() ? std::string() : tie.hole + " " + listed(says);
 }
 
+std::string leftOf(const lineup::Reached::OfTab& tab, const quantity::Reading& reading) {
+    if (tab.isMet) return {};
+    constexpr double kMet = 0.01, kMetDeg = 0.02;
+    const auto mm = [&](double value) {
+        return quantity::typesetSize(quantity::Length::mm(std::abs(value)), reading.unit);
+    };
+    std::vector<std::string> says;
+    if (tab.off >= kMet) says.push_back("misses its slot by " + mm(tab.off));
+    if (tab.tiltDeg >= kMetDeg) says.push_back("leans in it by " + quantity::printDegrees(tab.tiltDeg));
+    if (tab.through <= -kMet) says.push_back("ends " + mm(tab.through) + " short of it");
+    if (tab.before <= -kMet) says.push_back("has its bend " + mm(tab.before) + " deep in it");
+    return says.empty() ? std::string() : "leg " + tab.plate + " " + listed(says);
+}
+
 /// What the wedge is like: its two ends where it slopes along the leg or across it, else its four corners.
 std::string wedgeInWords(const lineup::Shim& shim, const quantity::Reading& reading) {
     const auto mm = [&](double value) { return quantity::typeset(quantity::Length::mm(value), reading); };
@@ -108,6 +122,8 @@ std::string inWords(const lineup::Reached& reached, const quantity::Reading& rea
     }
     for (const lineup::Reached::OfTie& tie : reached.ties)
         if (const std::string left = leftOf(tie, reading); !left.empty()) parts.push_back(left);
+    for (const lineup::Reached::OfTab& tab : reached.tabs)
+        if (const std::string left = leftOf(tab, reading); !left.empty()) parts.push_back(left);
     std::string why;
     if (!reached.wouldTake.empty())
         why = takenInWords(reached, reading);

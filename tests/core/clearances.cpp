@@ -105,6 +105,7 @@ double byTrying(const Vec3& size, const std::function<Vec3(const Vec3&)>& placed
 class ClearancesTest : public QObject {
     Q_OBJECT
 private slots:
+    void theOtherHandHasItsOwn();
     void straightWaysArePastWhatStandsThere();
     void studsAndARoofLeaveNoWay();
     void distances_data();
@@ -415,6 +416,30 @@ void ClearancesTest::studsAndARoofLeaveNoWay() {
     QVERIFY(finding && finding->says.find("sash") != std::string::npos);
     strap.job.mount->clearances = {box({-100, -100, 3 + 300}, {300, 200, 5})};
     QVERIFY(way().isStraight);
+}
+
+/// Nothing stands round the drawn hand, and a sash where the other goes.
+void ClearancesTest::theOtherHandHasItsOwn() {
+    test::Strap strap;
+    job::Mount other = *strap.job.mount;
+    other.clearances = {box({-200, -100, 1}, {400, 200, 20})};
+    const lineup::Work work{strap.job, strap.part, test::hotRolled(), nullptr, lineup::standardErrors()};
+    const auto making = lineup::makingOf(work, other, hardware::standardBook());
+    QVERIFY(bool(making));
+    const auto least = lineup::leastDistances(*making, lineup::nominalFit(*making), hardware::standardBook());
+    QVERIFY(least.size() == 1 && least[0].meets);
+    QVERIFY(lineup::leastDistances(strap.making(test::only({})), lineup::nominalFit(*making),
+                                   hardware::standardBook())
+                .empty());
+    check::LineUpFacts facts;
+    facts.otherHands = least;
+    const part::Folded folded = part::fold(strap.part);
+    const auto findings =
+        check::check({strap.job, strap.part, folded, test::hotRolled(), quantity::Reading::millimetres(),
+                      hardware::standardBook(), nullptr, &facts});
+    const check::Finding* finding = test::findRule(findings, "runs-into");
+    QVERIFY(finding && finding->headline == "of the other hand leg A is where the sash is");
+    QVERIFY(finding->severity == check::Severity::Stop);
 }
 
 GOODFOLD_TEST(ClearancesTest)

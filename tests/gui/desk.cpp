@@ -27,15 +27,6 @@ std::vector<app::MainWindow*> windows() {
     return all;
 }
 
-void drop(QWidget* window, const QString& path) {
-    QMimeData files;
-    files.setUrls({QUrl::fromLocalFile(path)});
-    QDragEnterEvent enter(QPoint(50, 50), Qt::CopyAction, &files, Qt::LeftButton, Qt::NoModifier);
-    QApplication::sendEvent(window, &enter);
-    QDropEvent dropped(QPointF(50, 50), Qt::CopyAction, &files, Qt::LeftButton, Qt::NoModifier);
-    QApplication::sendEvent(window, &dropped);
-}
-
 } // namespace
 
 class DeskTest : public QObject {
@@ -62,7 +53,7 @@ private slots:
 
 void DeskTest::severalJobsAreOpenAtOnce() {
     test::Window window(test::demo("vent-stay.gfold"));
-    drop(&*window.operator->(), test::demo("fan-standoff.gfold"));
+    window.drop(test::demo("fan-standoff.gfold"));
     QCOMPARE(windows().size(), size_t{2});
     app::MainWindow* other = windows()[0] == window.operator->() ? windows()[1] : windows()[0];
     QCOMPARE(other->document().job().title, std::string("Fan standoff"));
@@ -72,7 +63,7 @@ void DeskTest::severalJobsAreOpenAtOnce() {
     delete other;
     // An empty bar nobody has touched gives its place.
     test::Window empty;
-    drop(&*empty.operator->(), test::demo("tray-clip.gfold"));
+    empty.drop(test::demo("tray-clip.gfold"));
     QCOMPARE(empty.job().title, std::string("Seed tray clip"));
 }
 

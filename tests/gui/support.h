@@ -32,6 +32,16 @@ inline app::Books& books() {
 }
 
 /// Lives as long as the test function; closing asks nothing.
+/// As somebody drops a file on it.
+inline void drop(QWidget& on, const QString& path) {
+    QMimeData data;
+    data.setUrls({QUrl::fromLocalFile(path)});
+    QDragEnterEvent enter(QPoint(100, 100), Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
+    QApplication::sendEvent(&on, &enter);
+    QDropEvent dropped(QPointF(100, 100), Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
+    QApplication::sendEvent(&on, &dropped);
+}
+
 class Window {
 public:
     explicit Window(const QString& file = {})
@@ -135,6 +145,9 @@ public:
             }
         qFatal("%s does not offer %s", qPrintable(id), qPrintable(key));
     }
+
+    /// As somebody drops a file there.
+    void drop(const QString& path) const { test::drop(*window, path); }
 
     QString notice() const {
         const app::Notice* notice = app::Notice::of(*window);

@@ -339,7 +339,7 @@ void WindowTest::blankStageShowsAllMarks() {
     auto* table = window.named<QTableWidget>("Table of marks");
     QVERIFY(table && table->isVisible());
     QCOMPARE(table->rowCount(),
-             3 * 2 + 3 + 2 + 1); // three lines a bend, the leaning ones at both edges; holes; the cut
+             3 * 2 + 3 + 2 + 1);       // three lines a bend, the leaning ones at both edges; holes; the cut
     QCoreApplication::processEvents(); // laid out
     const QFontMetrics letters(table->font());
     for (int row = 0; row < table->rowCount(); ++row) // one line each: its words have room

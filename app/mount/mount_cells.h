@@ -2,6 +2,7 @@
 // of the bracket goes where.
 #pragma once
 
+#include "app/mount/bringing.h"
 #include "app/mount/shapes.h"
 #include "app/mount/survey.h"
 #include "app/widgets/cell.h"
@@ -28,6 +29,6 @@ std::vector<Block> clearanceBlocks(Document& document);
 /// What of the bracket may become another when it is brought there, and within what.
 std::vector<Block> changeBlocks(Document& document);
 /// The leg that rests there, the bolts, the bracket brought onto them, and others that would reach.
-std::vector<Block> tieBlocks(Document& document, Survey& survey, Shapes& shapes);
+std::vector<Block> tieBlocks(Document& document, Survey& survey, Shapes& shapes, Bringing& bringing);
 
 } // namespace goodfold::app

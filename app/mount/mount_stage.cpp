@@ -42,7 +42,7 @@ QWidget* columnOf(PanelColumn* panels, int width, QWidget* parent) {
 MountStage::MountStage(Document& document, std::function<void(const QString& key)> showStage, QAction* sheet,
                        QWidget* parent)
     : Stage(parent), document(document), showStage(std::move(showStage)), sheet(sheet), known(document),
-      proposed(document) {
+      proposed(document), brought(document) {
     setAccessibleName(tr("The mount"));
     auto* layout = new QHBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
@@ -58,6 +58,8 @@ MountStage::MountStage(Document& document, std::function<void(const QString& key
     connect(&known, &Survey::changed, this, &MountStage::take);
     connect(&document, &Document::planTaken, clearances, [this] { clearances->refresh(); }); // counted anew
     connect(&proposed, &Shapes::changed, this, &MountStage::showShapes);
+    connect(&brought, &Bringing::changed, this, [this] { ties->refresh(); });
+    connect(&brought, &Bringing::said, this, [this](const QString& why) { Notice::say(*this, why); });
     take();
 }
 
@@ -100,7 +102,7 @@ QWidget* MountStage::makePlaces() {
                             [this] { askForOtherJob(); }});
     });
     ties = new CellPanel(document, tr("The bracket there"),
-                         [this](Document& of) { return tieBlocks(of, known, proposed); });
+                         [this](Document& of) { return tieBlocks(of, known, proposed, brought); });
     clearances = new CellPanel(document, tr("What has to stay free"), clearanceBlocks);
     changes = new CellPanel(document, tr("What may change"), changeBlocks);
     auto* panels = new PanelColumn(this);
@@ -183,7 +185,8 @@ void MountStage::openDrawing(const std::string& face, const QString& path) {
 }
 
 QString MountStage::hint() const {
-    return tr("A click points at a thing, a double click drops a hole on a face; drag turns the picture.");
+    return tr("A click points at a thing, arrows and space do the same; a double click drops a hole on a "
+              "face; drag turns the picture.");
 }
 
 QString MountStage::says() const {

@@ -3,6 +3,7 @@
 
 #include "app/base/neighbour_files.h"
 #include "app/base/stage.h"
+#include "app/mount/bringing.h"
 #include "app/mount/shapes.h"
 #include "app/mount/survey.h"
 
@@ -55,6 +56,7 @@ private:
     QAction* sheet;
     Survey known;
     Shapes proposed;
+    Bringing brought;
     QStackedWidget* middle; // the place, or brackets that reach it
     MountView* view;
     ShapesPage* page = nullptr; // these are made when they are first asked for

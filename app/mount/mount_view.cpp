@@ -29,6 +29,7 @@ MountView::MountView(Document& document, Survey& survey, QWidget* parent)
     : QWidget(parent), document(document), survey(survey) {
     camera.yawDeg = 32;
     camera.pitchDeg = 34;
+    setFocusPolicy(Qt::StrongFocus);
     setMinimumSize(260, 220); // large text leaves it what is left
     connect(&survey, &Survey::changed, this, [this] {
         const size_t things =
@@ -389,6 +390,7 @@ void MountView::paintEvent(QPaintEvent*) {
         paintReading(painter, i);
     for (size_t i = 0; i < placed()->points.size(); ++i)
         paintPoint(painter, i);
+    paintWhereKeysAre(painter);
 }
 
 } // namespace goodfold::app

@@ -1,6 +1,6 @@
 // The place, as far as it is told: faces, edges, holes and what was read between them. What is not told yet
 // is dashed. A click points at a thing, a double click drops a point on a face, dragging a sketched point
-// moves it, dragging elsewhere turns the picture.
+// moves it, dragging elsewhere turns the picture; arrow keys go from thing to thing, and space points.
 #pragma once
 
 #include "app/mount/survey.h"
@@ -27,6 +27,7 @@ protected:
     void mouseReleaseEvent(QMouseEvent* event) override;
     void mouseDoubleClickEvent(QMouseEvent* event) override;
     void wheelEvent(QWheelEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
 
 private:
     /// A face as it is drawn: a board round what is on it. A tube is the board through its middle line that
@@ -52,6 +53,11 @@ private:
     std::optional<QLineF> lineOf(const job::MountReading& reading) const;
     void paintReading(QPainter& painter, size_t index) const;
     QPointF tagOf(const job::Clearance& thing) const;
+    /// What can be pointed at; of these the next one on the screen that way from where the keys are.
+    std::vector<std::string> things() const;
+    std::string nextThing(const QPointF& way) const;
+    void goTo(const std::string& id);
+    void paintWhereKeysAre(QPainter& painter) const;
     void paintTag(QPainter& painter, const QPointF& at, const QString& says, const QColor& ink) const;
 
     Document& document;
@@ -60,6 +66,7 @@ private:
     size_t fittedTo = 0;
     QPointF pressed, last;
     std::string dragging; // a point
+    std::string atKeys;   // what the arrow keys have come to
     bool isMoved = false;
 };
 

@@ -1,10 +1,8 @@
 #include "app/mount/mount_cells.h"
 #include "app/widgets/cell_maker.h"
 #include "edit/mount_edits.h"
-#include "lineup/reaching.h"
 #include "mount/words.h"
 #include "text/lineup_words.h"
-#include "text/reached.h"
 
 #include <algorithm>
 
@@ -182,21 +180,6 @@ std::optional<job::Tie> nextTie(const Document& document) {
     return job::Tie{.hole = *hole, .point = *point};
 }
 
-Cell::Answer bringOnto(Document& document) {
-    const job::Job& job = document.job();
-    const auto& instruments = document.errors().instruments;
-    const auto known = lineup::knownMount(*job.mount, instruments);
-    if (!known) return known.error();
-    if (const auto doubted = lineup::whatIsDoubted(job, *known, instruments)) return *doubted;
-    const auto reached = lineup::reachAsBent(job, *known, document.material(), *document.shop(),
-                                             document.books().hardware.book(), {document.reading()});
-    if (!reached) return reached.error();
-    const bool isOtherwise = reached->laid != lineup::Laid::AsDrawn;
-    if (!reached->isReached || (reached->changed.empty() && !isOtherwise))
-        return Error{text::inWords(*reached, document.reading()), "ties"};
-    return document.edit(QObject::tr("bracket brought onto its mount"), reached->job);
-}
-
 void addAsked(Block& block, const job::Mount& mount, Survey& survey) {
     if (!survey.askedFor()) {
         block.lines.push_back({press(
@@ -229,7 +212,7 @@ void addAsked(Block& block, const job::Mount& mount, Survey& survey) {
 
 } // namespace
 
-std::vector<Block> tieBlocks(Document& document, Survey& survey, Shapes& shapes) {
+std::vector<Block> tieBlocks(Document& document, Survey& survey, Shapes& shapes, Bringing& bringing) {
     const job::Job& job = document.job();
     if (!job.mount) return {};
     if (document.isOtherSide()) {
@@ -278,10 +261,10 @@ std::vector<Block> tieBlocks(Document& document, Survey& survey, Shapes& shapes)
             Cell::Look::Button)});
     if (!job.ties.empty()) {
         foot.lines.push_back({press(
-            QObject::tr("Bring the bracket onto it"),
+            bringing.isBusy() ? QObject::tr("Bringing it there…") : QObject::tr("Bring the bracket onto it"),
             {QStringLiteral("mount.solve"),
              QObject::tr("Change the bracket so that its holes come to these points")},
-            [&document] { return bringOnto(document); }, Cell::Look::Button)});
+            [&bringing]() -> Cell::Answer { return bringing.begin(); }, Cell::Look::Button)});
         if (!job.mount->readings.empty()) addAsked(foot, *job.mount, survey);
     }
     return {block, foot};

@@ -23,8 +23,13 @@ Result<QByteArray> Exporter::bytesOf(const draw::Export& row, QPageSize::PageSiz
             "in a moment.",
             "bends"};
     const Books& books = document.books();
+    job::Job job = document.job();
+    if (row.isOfPlace && document.isOtherSide()) { // the place that is in hand
+        job.mount = document.place();
+        job.title += tr(", the other side").toStdString();
+    }
     if (!row.needsPlan)
-        return row.write({.job = document.job(),
+        return row.write({.job = job,
                           .material = document.material(),
                           .part = document.part(),
                           .folded = document.folded(),

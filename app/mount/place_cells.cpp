@@ -70,18 +70,32 @@ Line headingOf(Document& document, const job::MountFace& face) {
             removal(document, id)};
 }
 
+/// A round hole made a slot, three times as long as it is wide until somebody says otherwise.
+Cell makingSlot(Document& document, size_t index) {
+    const std::string id = document.place()->points[index].id;
+    return press(
+        QObject::tr("slot"),
+        {QStringLiteral("point.%1.slot.make").arg(text(id)), QObject::tr("%1 is a slot").arg(text(id))},
+        [&document, index] {
+            return document.change(QObject::tr("slot"), [&](job::Job& changed) {
+                MountPoint& own = document.placeOf(changed)->points[index];
+                own.slot = MountPoint::Slot{3 * *own.diameter, Vec3(1, 0, 0), {}};
+            });
+        },
+        Cell::Look::Link);
+}
+
 /// How long a slot is, which way it runs, and what its ends are like.
 template <class Maker> Line slotLine(const Maker& maker, const MountPoint& point) {
     using Slot = MountPoint::Slot;
-    Line line{faint(point.slot ? QObject::tr("a slot, long") : QObject::tr("round; as a slot long")),
+    Line line{faint(QObject::tr("a slot, long")),
               maker.maybe(ValueField::Kind::Length, QStringLiteral("slot"), QObject::tr("Length over all"),
-                          point.slot ? std::optional(point.slot->length) : std::nullopt, *point.diameter,
+                          std::optional(point.slot->length), *point.diameter,
                           [](MountPoint& own, const std::optional<double>& mm) {
                               const Slot was = own.slot.value_or(Slot{});
                               own.slot.reset();
                               if (mm) own.slot = Slot{*mm, was.along, was.corner};
                           })};
-    if (!point.slot) return line;
     const std::vector<OptionOf<int>> ways{{QStringLiteral("x"), 0, QObject::tr("along x")},
                                           {QStringLiteral("y"), 1, QObject::tr("along y")},
                                           {QStringLiteral("z"), 2, QObject::tr("along z")}};
@@ -123,10 +137,11 @@ Block pointBlock(Document& document, const Survey& survey, size_t index) {
             ValueField::Kind::Size, QStringLiteral("diameter"), QObject::tr("Diameter"), point.diameter, 6,
             [](MountPoint& own, const std::optional<double>& mm) { own.diameter = mm; }));
     }
+    const bool canBeSlot = point.kind == MountPoint::Kind::Hole && point.diameter && !point.of;
+    if (canBeSlot && !point.slot) first.push_back(makingSlot(document, index));
     first.push_back(removal(document, point.id));
     block.lines.push_back(std::move(first));
-    if (point.kind == MountPoint::Kind::Hole && point.diameter && !point.of)
-        block.lines.push_back(slotLine(maker, point));
+    if (canBeSlot && point.slot) block.lines.push_back(slotLine(maker, point));
     if (survey.measured()) {
         const Vec3& at = *survey.measured()->placed.points[index].at;
         const auto mm = [&](double value) { return text(quantity::printMm(value, document.reading())); };

@@ -100,6 +100,19 @@ Line spacerLine(Document& document, size_t index) {
                         [](job::Tie& own, const std::optional<double>& mm) { own.spacer = mm; })};
 }
 
+Cell addingSpacer(Document& document, size_t index) {
+    return press(
+        QObject::tr("+ spacer"),
+        {QStringLiteral("bolt.%1.spacer.add").arg(index),
+         QObject::tr("A spacer under the leg at bolt %1").arg(index + 1)},
+        [&document, index] {
+            constexpr double kUsual = 5; // mm, to be typed over
+            return document.change(QObject::tr("spacer"),
+                                   [&](job::Job& changed) { changed.ties[index].spacer = kUsual; });
+        },
+        Cell::Look::Link);
+}
+
 std::vector<std::string> slotsOf(const job::Mount& mount) {
     std::vector<std::string> ids;
     for (const job::MountPoint& point : mount.points)
@@ -226,7 +239,10 @@ std::vector<Block> tieBlocks(Document& document, Survey& survey, Shapes& shapes,
     block.lines.push_back(restLine(document));
     for (size_t i = 0; i < job.ties.size(); ++i) {
         block.lines.push_back(tieLine(document, i));
-        block.lines.push_back(spacerLine(document, i));
+        if (job.ties[i].spacer)
+            block.lines.push_back(spacerLine(document, i));
+        else
+            block.lines.back().push_back(addingSpacer(document, i));
     }
     for (size_t i = 0; i < job.tabs.size(); ++i)
         block.lines.push_back(tabLine(document, i));

@@ -69,9 +69,13 @@ void GuiTabsTest::spacersAndSlotsAreTyped() {
     const Files files;
     test::Window window(files.with("hook.gfold", kHook));
     window->showStage("mount");
+    window.click("bolt.0.spacer.add");
+    window.fill("bolt.0.spacer", "5.5");
+    QCOMPARE(*window.job().ties[0].spacer, 5.5);
     window.fill("bolt.0.spacer", "5");
-    QCOMPARE(*window.job().ties[0].spacer, 5.0);
     QVERIFY(!window.find("tab.add")); // no slot yet
+    window.click("point.s.slot.make");
+    QCOMPARE(window.job().mount->points[1].slot->length, 12.0);
     window.fill("point.s.slot", "22");
     QCOMPARE(window.job().mount->points[1].slot->length, 22.0);
     window.choose("point.s.runs", "y");

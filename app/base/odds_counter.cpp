@@ -196,7 +196,7 @@ void OddsCounter::take(const std::shared_ptr<const Counted>& made, bool isLast) 
     emit counted();
 }
 
-void OddsCounter::findWayTo(double odds, std::function<void(const lineup::WayUp&)> taken) {
+void OddsCounter::findWayTo(double odds, const std::function<void(const lineup::WayUp&)>& taken) {
     if (!finished || !finished->making) return;
     if (wayAsked) *wayAsked = true;
     wayAsked = std::make_shared<std::atomic<bool>>(false);

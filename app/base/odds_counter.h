@@ -39,7 +39,7 @@ public:
     /// Causes and offers are looked for as well, as long as somebody looks at them.
     void setWanted(bool causesAndOffers);
     /// The cheapest way to odds so high: `taken` is called in the window's thread when it is found.
-    void findWayTo(double odds, std::function<void(const lineup::WayUp&)> taken);
+    void findWayTo(double odds, const std::function<void(const lineup::WayUp&)>& taken);
     bool isFindingWay() const { return wayAsked != nullptr; }
     bool isBusy() const { return stopAsked != nullptr || waiting.isActive(); }
     /// What jobs are judged with; valid as long as `counted` is.

@@ -127,7 +127,8 @@ void NestSearch::paintSheets(QPainter& painter, const QRectF& area) const {
     for (size_t i = 0; i < count; ++i) {
         const stock::NestedSheet& nested = latest->nest.sheets[i];
         const stock::Sheet& sheet = latest->sheets[nested.sheet];
-        const QPointF at(gap + double(i % columns) * (wide + gap), gap + double(i / columns) * (high + gap));
+        const size_t row = i / columns, column = i % columns;
+        const QPointF at(gap + double(column) * (wide + gap), gap + double(row) * (high + gap));
         painter.setPen(QPen(colours().rule, 1.2));
         painter.setBrush(colours().panel);
         painter.drawRect(QRectF(at, QSizeF(sheet.length, sheet.width) * scale));

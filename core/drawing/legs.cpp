@@ -40,6 +40,7 @@ std::vector<job::Bend> bendsOf(const std::vector<Fold>& folds) {
 
 std::vector<Fold> kindsOf(const std::vector<FoldAt>& folds) {
     std::vector<Fold> kinds;
+    kinds.reserve(folds.size());
     for (const FoldAt& each : folds)
         kinds.push_back(each.fold);
     return kinds;

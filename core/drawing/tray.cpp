@@ -378,6 +378,7 @@ Result<Legs> trayFrom(const job::Job& sheet, const Path& outline, const Drawing&
                              "or round a bottom.",
                              "drawing"};
     std::vector<Fold> folds;
+    folds.reserve(all.size());
     for (const Line& line : all)
         folds.push_back(line.fold);
     const std::vector<double> reaches = reachesOf(sheet, folds, material, drawn);

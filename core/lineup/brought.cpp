@@ -178,7 +178,7 @@ Pose3 Brought::restFromRoot(const part::Part& part, const part::Folded& folded) 
     Pose3 flatFromPlate = Pose3::Identity();
     flatFromPlate.linear().topLeftCorner<2, 2>() = part.plates[rest].flatFromPlate.linear();
     flatFromPlate.translation().head<2>() = part.plates[rest].flatFromPlate.translation();
-    const Pose3 plateFromRoot = (folded.rootFromFlat[rest] * flatFromPlate).inverse();
+    Pose3 plateFromRoot = (folded.rootFromFlat[rest] * flatFromPlate).inverse();
     if (!goal->mounting.onFace) return plateFromRoot;
     return Pose3(Eigen::Translation3d(0, 0, part.thickness) * Eigen::AngleAxisd(M_PI, Vec3::UnitX())) *
            plateFromRoot;

@@ -167,7 +167,8 @@ std::array<Vec3, 4> Workshop::sectionOf(size_t index, const Pose3& mountFromRoot
     const Vec3 slot = slotOf(index);
     const auto back = real.cornersOf(tabs[index], false), face = real.cornersOf(tabs[index], true);
     const auto through = [&](const Vec3& from, const Vec3& to) -> Vec3 {
-        const Vec3 at = mountFromRoot * to, way = at - mountFromRoot * from;
+        Vec3 at = mountFromRoot * to;
+        const Vec3 way = at - mountFromRoot * from;
         const double falls = way.dot(tab.outward);
         constexpr double kAlongTheFace = 0.1; // of its length: such a leg meets the face nowhere near
         if (std::abs(falls) < kAlongTheFace * way.norm()) return at;

@@ -323,6 +323,7 @@ void betterPoorOnes(std::vector<Proposal>& all, const Judge& judge) {
 std::vector<Proposal> bestOfEach(const std::map<std::string, std::vector<Candidate>>& candidates,
                                  const job::Job& base, const std::string& restFace, const Judge& judge) {
     std::vector<const std::vector<Candidate>*> shapes;
+    shapes.reserve(candidates.size());
     for (const auto& [shape, of] : candidates)
         shapes.push_back(&of);
     std::vector<std::optional<Proposal>> made(shapes.size());

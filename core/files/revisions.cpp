@@ -23,10 +23,10 @@ json jsonOf(job::Job job) {
 
 bool isLength(const std::string& key) {
     static const std::set<std::string> kLengths{
-        "length", "width",   "thickness", "coat",    "x",         "y",         "diameter", "radius",
-        "neck",   "pitch",   "offset",    "on_hand", "kerf",      "extra",     "bow",      "round",
-        "size",   "chamfer", "pipe",      "gap",     "depth",     "inside",    "clamps",   "opening",
-        "keep",   "press",   "gap_most",  "bolt",    "least_leg", "row_pitch", "distance"};
+        "length", "width",     "thickness", "coat",     "x",      "y",       "diameter", "radius", "neck",
+        "pitch",  "offset",    "on_hand",   "kerf",     "extra",  "bow",     "round",    "size",   "chamfer",
+        "pipe",   "gap",       "depth",     "inside",   "clamps", "opening", "keep",     "press",  "gap_most",
+        "bolt",   "least_leg", "row_pitch", "distance", "spacer", "corner"};
     return kLengths.contains(key);
 }
 
@@ -40,6 +40,7 @@ std::string thingOf(const std::string& list, const std::string& id) {
     if (list == "plates") return "leg " + id;
     if (list == "bends") return "bend " + id;
     if (list == "ties") return "the bolt in " + id;
+    if (list == "tabs") return "leg " + id + " in its slot";
     if (list == "faces") return "face " + id;
     if (list == "points") return "point " + id;
     if (list == "edges") return "edge " + id;
@@ -111,7 +112,7 @@ private:
     }
 
     static std::string idOf(const json& thing) {
-        for (const char* key : {"id", "hole"})
+        for (const char* key : {"id", "hole", "plate"})
             if (thing.contains(key) && thing[key].is_string()) return thing[key].get<std::string>();
         return {};
     }

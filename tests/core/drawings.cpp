@@ -380,7 +380,8 @@ void DrawingsTest::mirroredBlocks() {
         Pairs all = rectangle(-100, -60, 200, 120);
         add(all, insert);
         std::vector<Vec2> at;
-        for (const job::Hole& hole : blank(dxf(all, blocks)).job.plates[0].holes)
+        const job::Job made = blank(dxf(all, blocks)).job;
+        for (const job::Hole& hole : made.plates[0].holes)
             at.emplace_back(hole.x - 100, hole.y - 60);
         std::sort(at.begin(), at.end(), [](const Vec2& a, const Vec2& b) { return a.x() < b.x(); });
         return at;

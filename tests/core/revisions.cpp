@@ -28,6 +28,7 @@ class RevisionsTest : public QObject {
 private slots:
     void changesAreSaid_data();
     void changesAreSaid();
+    void whatHoldsItThereIsSaid();
     void revisionsAreKeptInTheFile();
     void namesGoOn();
     void whereItStandsIsSaid();
@@ -91,6 +92,22 @@ void RevisionsTest::changesAreSaid() {
     QCOMPARE(all.size(), size_t(which == 8 ? 2 : 1));
     // The other way about it is said as well.
     QCOMPARE(changes(is, stay()).size(), all.size());
+}
+
+/// A spacer under a bolt, and a leg that goes through a slot now.
+void RevisionsTest::whatHoldsItThereIsSaid() {
+    const part::Part part = part::solve(stay(), test::hotRolled());
+    job::Job was = lineup::withDrawnMount(stay(), part, part::fold(part), hardware::standardBook());
+    was.mount->points.push_back(
+        {.id = "s", .face = was.mount->faces[0].id, .diameter = 4, .at = Vec3(60, 0, 0)});
+    was.mount->points.back().slot = job::MountPoint::Slot{34, Vec3(0, 1, 0), {}};
+    job::Job is = was;
+    is.ties[0].spacer = 6.5;
+    is.tabs.push_back({.plate = "B", .point = "s"});
+    is.boughtPrice = 3.2;
+    const Says says = changes(was, is);
+    QVERIFY(says == (Says{"Bought price from nothing said to 3.2.", "Leg B in its slot is new.",
+                          "The bolt in h1: spacer from nothing said to 6.5."}));
 }
 
 void RevisionsTest::revisionsAreKeptInTheFile() {

@@ -242,7 +242,7 @@ constexpr std::array kExports{
 } // namespace
 
 Result<Buying> buyingFor(const ExportInput& input, const stock::Cutting& how) {
-    return buyingFor(input.job.title, {shopped(input)}, {}, how, input.reading);
+    return buyingFor(input.job.title, {shopped(input)}, input.rack, how, input.reading);
 }
 
 std::span<const Export> exports() {

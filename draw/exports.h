@@ -15,6 +15,9 @@
 
 namespace goodfold::draw {
 
+/// Of which nothing is said: stock as it is sold.
+inline const stock::Rack kNoRack;
+
 /// What an export may take from. `plan` and `findings` are there for rows that need the plan.
 struct ExportInput {
     const job::Job& job;
@@ -29,6 +32,7 @@ struct ExportInput {
     const hardware::Book& hardware = hardware::standardBook();
     const lineup::ErrorBook& errors = lineup::standardErrors();
     const cost::WorkBook& work = cost::standardWork();
+    const stock::Rack& rack = kNoRack;
     const Buying* buying = nullptr; // that was looked for before, for the row that prints it
 };
 

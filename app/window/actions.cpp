@@ -52,6 +52,8 @@ Actions::Actions(QWidget* window, UndoOrder& undoOrder) {
                                                           : QList<QKeySequence>{},
                                             QCoreApplication::translate("Exports", row.tip)),
                                        QString::fromLatin1(row.key))});
+    takeOffRack = make(window, tr("Take the batch off the rac&k"), {});
+    takeOffRack->setToolTip(tr("It is cut: what it takes goes off the rack, what is left is put back"));
     copyMarks = make(window, tr("Copy the table of marks"), {QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_C)});
     copyMarks->setObjectName(QStringLiteral("marks"));
     copyPicture = make(window, tr("Copy the picture"), {QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_C)},
@@ -140,6 +142,7 @@ QMenu* Actions::menu(QWidget* window, QMenu* recent, const QList<QMenu*>& choice
     add(menu, {save, saveAs, revert, revisions});
     menu->addActions({print, printPreview});
     sub(QObject::tr("&Export"), exportActions());
+    menu->addAction(takeOffRack);
     sub(QObject::tr("&Copy"), {copyMarks, copyPicture});
     menu->addSeparator();
     add(menu, {undo, redo});

@@ -1,6 +1,8 @@
 #include "app/window/exporter.h"
 
 #include "app/base/job_store.h"
+#include "app/base/own_file.h"
+#include "app/base/own_rack.h"
 #include "app/window/job_files.h"
 #include "app/window/nest_search.h"
 #include "draw/save_bytes.h"
@@ -23,6 +25,12 @@ Result<QByteArray> Exporter::bytesOf(const draw::Export& row, QPageSize::PageSiz
             "in a moment.",
             "bends"};
     const Books& books = document.books();
+    stock::Rack rack;
+    if (row.looksForNest && !buying) {
+        const auto own = ownRack();
+        if (!own) return own.error();
+        rack = *own;
+    }
     job::Job job = document.job();
     if (row.isOfPlace && document.isOtherSide()) { // the place that is in hand
         job.mount = document.place();
@@ -55,6 +63,7 @@ Result<QByteArray> Exporter::bytesOf(const draw::Export& row, QPageSize::PageSiz
                       .hardware = books.hardware.book(),
                       .errors = books.errors.book(),
                       .work = document.work(),
+                      .rack = rack,
                       .buying = buying});
 }
 
@@ -76,8 +85,10 @@ void Exporter::ask(const draw::Export& row, QPageSize::PageSizeId paper) {
 
 /// On a thread, which keeps what it looks at: the plan, and the books as they are now.
 void Exporter::lookForNest(const draw::Export& row, QPageSize::PageSizeId paper) {
-    const auto look = [latest = planner.latest(), metal = document.material(), reading = document.reading(),
-                       hardware = document.books().hardware.book(),
+    const auto rack = ownRack();
+    if (!rack) return emit said(QString::fromStdString(rack.error().says));
+    const auto look = [rack = *rack, latest = planner.latest(), metal = document.material(),
+                       reading = document.reading(), hardware = document.books().hardware.book(),
                        errors = document.errors()](const stock::Cutting& how) {
         const part::Folded folded = part::fold(latest->part());
         return draw::buyingFor({.job = latest->settled.job,
@@ -87,7 +98,8 @@ void Exporter::lookForNest(const draw::Export& row, QPageSize::PageSizeId paper)
                                 .reading = reading,
                                 .settled = &latest->settled,
                                 .hardware = hardware,
-                                .errors = errors},
+                                .errors = errors,
+                                .rack = rack},
                                how);
     };
     auto* search = new NestSearch(
@@ -98,6 +110,36 @@ void Exporter::lookForNest(const draw::Export& row, QPageSize::PageSizeId paper)
         },
         &window);
     search->open();
+}
+
+QString Exporter::takeOffRack() const {
+    const auto rack = ownRack();
+    if (!rack) return QString::fromStdString(rack.error().says);
+    if (!rack->bars && !rack->sheets)
+        return tr("There is no rack yet: tables of what lies there, bars.csv and sheets.csv in %1, make one.")
+            .arg(QFileInfo(ownFilePath(QStringLiteral("bars.csv"))).path());
+    const auto latest = planner.latest();
+    if (!latest || planner.isAwaited() || !latest->outcome().plan)
+        return tr("There is no order of bending yet, and so no blank to cut.");
+    const part::Folded folded = part::fold(latest->part());
+    const auto buying = draw::buyingFor({.job = latest->settled.job,
+                                         .material = document.material(),
+                                         .part = latest->part(),
+                                         .folded = folded,
+                                         .reading = document.reading(),
+                                         .settled = &latest->settled,
+                                         .hardware = document.books().hardware.book(),
+                                         .errors = document.errors(),
+                                         .rack = *rack},
+                                        {.seconds = 1});
+    if (!buying) return QString::fromStdString(buying.error().says);
+    if (!buying->cut.isAll())
+        return tr("The rack is short of stock for this batch: To buy and cut says of what.");
+    stock::Rack left = stock::rackAfter(*rack, buying->cut);
+    if (!rack->bars) left.bars.reset(); // it is not kept
+    if (!rack->sheets) left.sheets.reset();
+    if (const auto wrong = keepRack(left)) return QString::fromStdString(wrong->says);
+    return tr("The batch is off the rack, and what is left of its stock is on it.");
 }
 
 void Exporter::save(const Result<QByteArray>& bytes, const draw::Export& row) {

@@ -23,6 +23,10 @@ public:
     /// Asks where to, and writes.
     void ask(const draw::Export& row, QPageSize::PageSizeId paper);
 
+    /// The batch is cut: what it takes goes off the rack, what is left is put back. What became of it, as a
+    /// sentence.
+    QString takeOffRack() const;
+
 signals:
     void said(const QString& sentence);
 

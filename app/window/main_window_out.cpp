@@ -28,6 +28,7 @@ void MainWindow::connectOutActions() {
         QApplication::clipboard()->setText(markTable(doc));
         say(tr("The table of marks is on the clipboard."));
     });
+    connect(acts->takeOffRack, &QAction::triggered, this, [this] { say(out->takeOffRack()); });
     connect(acts->copyPicture, &QAction::triggered, this, [this] {
         const QImage own = static_cast<const Stage*>(stages->currentWidget())->image();
         QApplication::clipboard()->setImage(own.isNull() ? picture()->image({900, 700}) : own);

@@ -31,15 +31,23 @@ template <class Stock> void readStock(const files::CsvRow& row, Stock& stock, co
         if (!(row.number(column) > 0)) row.fail(column, "must be more than 0");
 }
 
+template <class Entry> void readBatch(const files::CsvRow& row, Entry& entry) {
+    entry.batch = row.text("batch");
+    entry.measured = row.number("measured", 0);
+    if (entry.measured < 0) row.fail("measured", "must be a thickness");
+}
+
 RackBar barFrom(const files::CsvRow& row) {
     RackBar bar{row.needed("material"), row.number("width"), row.number("thickness"), {}};
     readStock(row, bar.bar, "bar");
+    readBatch(row, bar);
     return bar;
 }
 
 RackSheet sheetFrom(const files::CsvRow& row) {
     RackSheet sheet{row.needed("material"), row.number("thickness"), {}};
     readStock(row, sheet.sheet, "sheet");
+    readBatch(row, sheet);
     sheet.sheet.width = row.number("width");
     for (const char* column : {"width", "length"})
         if (row.number(column) > cutting::kLongestBar) row.fail(column, "is more than a sheet is");

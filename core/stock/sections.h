@@ -20,6 +20,8 @@ struct RackBar {
     std::string material; // of the material book
     double width = 0, thickness = 0;
     Bar bar;
+    std::string batch = {}; // as the shop calls it
+    double measured = 0;    // thickness by calipers; 0: not said
 };
 
 struct Section {

@@ -13,6 +13,8 @@ struct RackSheet {
     std::string material; // of the material book
     double thickness = 0;
     Sheet sheet;
+    std::string batch = {};
+    double measured = 0;
 };
 
 /// What an entry of the rack is, of bars and of sheets alike.

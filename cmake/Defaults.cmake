@@ -90,3 +90,6 @@ endfunction()
 function(goodfold_by_the_dozen target)
   set_target_properties(${target} PROPERTIES UNITY_BUILD ${GOODFOLD_TOGETHER} UNITY_BUILD_BATCH_SIZE 12)
 endfunction()
+
+# Resources without the times of their files: whoever builds the same sources gets the same program.
+set(GOODFOLD_RESOURCES --format-version 1)

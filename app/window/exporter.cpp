@@ -115,7 +115,8 @@ void Exporter::lookForNest(const draw::Export& row, QPageSize::PageSizeId paper)
 QString Exporter::takeOffRack() const {
     const auto rack = ownRack();
     if (!rack) return QString::fromStdString(rack.error().says);
-    if (!rack->bars && !rack->sheets)
+    const bool isSheet = document.job().stock.form == job::StockForm::Sheet;
+    if (isSheet ? !rack->sheets : !rack->bars)
         return tr("There is no rack yet: tables of what lies there, bars.csv and sheets.csv in %1, make one.")
             .arg(QFileInfo(ownFilePath(QStringLiteral("bars.csv"))).path());
     const auto latest = planner.latest();

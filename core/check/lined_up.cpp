@@ -75,8 +75,8 @@ std::vector<Finding> cannotBePutOn(const Subject& s) {
         finding.about = job::Element::plate(facts.tab);
         finding.headline = "leg " + facts.tab + " does not go straight into its slot";
         finding.says = "Pushed in, the bracket runs against " +
-                       (facts.against.empty() ? "the mount" : "that of " + facts.against) +
-                       ": see whether it hooks in with a turn, or leave the slot wider.";
+                       (facts.against.empty() ? "the mount" : "what is at " + facts.against) +
+                       ": see whether it hooks in with a turn, or file the slot wider.";
         return {finding};
     }
     if (s.lineUp->stud.empty()) {

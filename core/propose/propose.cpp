@@ -124,7 +124,8 @@ private:
         return made;
     }
 
-    /// The tab as near to the edge as its bend lets it, whose radius is known by now.
+    /// The tab as near to the edge as its bend lets it, or as far off it as that takes: its radius is known
+    /// by now.
     sequence::Settled drawnNearer(const sequence::Settled& settled, const Candidate& candidate,
                                   size_t tab) const {
         constexpr double kSpare = 0.3; // mm
@@ -137,7 +138,7 @@ private:
         if (tab == 0)
             for (job::Hole& hole : plate.holes)
                 hole.x -= nearer;
-        if (nearer <= 0 || job::whatIsWrong(job) || candidate.strip.leaves.size() != job.plates.size())
+        if (nearer == 0 || job::whatIsWrong(job) || candidate.strip.leaves.size() != job.plates.size())
             return settled;
         return sequence::settle(job, judging.material, judging.shop);
     }

@@ -98,6 +98,8 @@ QSize sizeFrom(const QString& text) {
     return size.isEmpty() ? QSize(1280, 800) : size;
 }
 
+constexpr QLatin1Char kPart('/'); // "shop/rack": what of a stage
+
 /// Saves the windows' stages as pictures, for docs/screenshots.
 void takeShots(const QString& folder, const QStringList& stages, const QString& ending, const QSize& size) {
     for (QWidget* widget : QApplication::topLevelWidgets()) {
@@ -111,14 +113,16 @@ void takeShots(const QString& folder, const QStringList& stages, const QString& 
         window->resize(size);
         const QString name = QFileInfo(window->files().path()).completeBaseName();
         for (const QString& stage : stages) {
-            window->showStage(stage);
+            window->showStage(stage.section(kPart, 0, 0));
             QApplication::processEvents();
             while (window->isBusy())
                 QApplication::processEvents(QEventLoop::WaitForMoreEvents);
-            window->showExample();
+            window->showExample(stage.section(kPart, 1));
             for (int i = 0; i < 3; ++i) // what was planned is said, laid out, and what that moves as well
                 QApplication::processEvents();
-            window->grab().save(QStringLiteral("%1/%2-%3%4.png").arg(folder, name, stage, ending));
+            window->grab().save(
+                QStringLiteral("%1/%2-%3%4.png")
+                    .arg(folder, name, QString(stage).replace(kPart, QLatin1Char('-')), ending));
         }
     }
 }

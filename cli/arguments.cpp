@@ -146,6 +146,8 @@ void addCutOptions(CLI::App& sub, Arguments& into) {
         ->check(CLI::Range(0.0, 600.0))
         ->capture_default_str()
         ->type_name("S");
+    sub.add_flag("--force", into.force,
+                 "Go on with a job that a finding stops, and write over files that are there");
 }
 
 void addCutting(CLI::App& app, Arguments& into) {
@@ -158,7 +160,6 @@ void addCutting(CLI::App& app, Arguments& into) {
                    "Write what bars are left once it is cut, offcuts among them")
         ->type_name("BARS.csv");
     sub.add_option("--sheets-after", into.sheetsAfter, "The same of sheets")->type_name("SHEETS.csv");
-    sub.add_flag("--force", into.force, "Write over files that are there");
 }
 
 void addCosting(CLI::App& app, Arguments& into) {
@@ -173,6 +174,7 @@ void addCosting(CLI::App& app, Arguments& into) {
         ->delimiter(',')
         ->check(CLI::PositiveNumber)
         ->type_name("MIN,...");
+    sub.add_flag("--force", into.force, "Go on with a job that a finding stops");
 }
 
 void addBuying(CLI::App& app, Arguments& into) {

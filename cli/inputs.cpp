@@ -28,6 +28,16 @@ template <class Read> auto readFrom(const std::string& path, Read read) -> declt
     return read(in);
 }
 
+/// A table's rows; what was passed over of it is said.
+template <class Made>
+Result<std::vector<Made>> rowsFrom(const std::string& path,
+                                   Result<files::ReadTable<Made>> (*read)(std::istream&)) {
+    auto table = readFrom(path, read);
+    if (!table) return table.error();
+    if (!table->passedOver.empty()) std::cerr << path << ": " << table->passedOver << '\n';
+    return (*std::move(table)).rows;
+}
+
 } // namespace
 
 Result<job::Job> readJob(const std::string& path) {
@@ -41,15 +51,15 @@ Result<bench::Log> readLog(const std::string& path) {
 }
 
 Result<std::vector<learn::KeptBend>> readBends(const std::string& path) {
-    return readFrom(path, files::readTestBends);
+    return rowsFrom(path, files::readTestBends);
 }
 
-Result<std::vector<stock::RackBar>> readBars(const std::string& path) {
-    return readFrom(path, stock::readBars);
+Result<std::vector<stock::RackStock>> readBars(const std::string& path) {
+    return rowsFrom(path, stock::readBars);
 }
 
-Result<std::vector<stock::RackSheet>> readSheets(const std::string& path) {
-    return readFrom(path, stock::readSheets);
+Result<std::vector<stock::RackStock>> readSheets(const std::string& path) {
+    return rowsFrom(path, stock::readSheets);
 }
 
 Result<drawing::Drawing> readDrawing(const std::string& path, quantity::Unit unit) {

@@ -22,8 +22,8 @@ Result<bench::Log> readLog(const std::string& path);
 
 /// A table of test bends.
 Result<std::vector<learn::KeptBend>> readBends(const std::string& path);
-Result<std::vector<stock::RackBar>> readBars(const std::string& path);
-Result<std::vector<stock::RackSheet>> readSheets(const std::string& path);
+Result<std::vector<stock::RackStock>> readBars(const std::string& path);
+Result<std::vector<stock::RackStock>> readSheets(const std::string& path);
 
 Result<drawing::Drawing> readDrawing(const std::string& path, quantity::Unit unit);
 

@@ -3,6 +3,7 @@
 #include "cli/bench_commands.h"
 #include "cli/drawing_commands.h"
 #include "cli/revision_commands.h"
+#include "cli/solved.h"
 #include "cli/stock_commands.h"
 #include "draw/exports.h"
 #include "draw/papers.h"
@@ -17,7 +18,6 @@
 #include "files/show.h"
 #include "lineup/reaching.h"
 #include "lineup/targets.h"
-#include "text/plan_facts.h"
 #include "text/reasons.h"
 
 #include <QFileInfo>
@@ -33,37 +33,11 @@ using cli::Books, cli::complain, cli::printed, cli::withJob;
 
 namespace {
 
-/// A job laid out for the tools it is planned in, unless it is to be quick, with all that is to be said of
-/// it.
-struct Solved {
-    const material::Material& material;
-    sequence::Settled settled;
-    std::optional<sequence::Settled> opposite; // of a pair
-    part::Folded folded;
-    std::vector<check::Finding> findings;
-    const job::Job& job() const { return settled.job; }
-    const part::Part& part() const { return settled.part; }
-    const sequence::Outcome& outcome() const { return settled.outcome; }
-
-    Solved(const job::Job& job, const material::Material& material, const Books& books, bool plans = true)
-        : material(material), settled(plans ? sequence::settle(job, material, books.tools)
-                                            : sequence::Settled{job, part::solve(job, material), {}}),
-          folded(part::fold(settled.part)) {
-        const quantity::Reading reading = cli::readingOf(job);
-        if (plans && job.oppositeHand && outcome().plan)
-            opposite = sequence::settleOpposite(settled, material, books.tools);
-        check::PlanFacts facts;
-        if (plans) facts = text::factsOf(settled, material, books.tools, reading);
-        findings = check::check(
-            {settled.job, part(), folded, material, reading, books.hardware, plans ? &facts : nullptr});
-    }
-};
-
 int show(const std::string& path, const Books& books, bool plans) {
     return withJob(
         path, books,
         [&](const job::Job& job, const material::Material& material) {
-            const Solved solved(job, material, books, plans);
+            const cli::Solved solved(job, material, books, plans);
             files::writeShow(
                 std::cout, path,
                 {solved.job(), solved.part(), solved.folded, material, cli::readingOf(job), books.hardware},
@@ -77,7 +51,7 @@ int planJob(const std::string& path, const Books& books) {
     return withJob(
         path, books,
         [&](const job::Job& job, const material::Material& material) {
-            const Solved solved(job, material, books);
+            const cli::Solved solved(job, material, books);
             files::writePlan(std::cout, path, solved.settled, solved.opposite, material);
             return printed(solved.outcome().plan ? cli::kFine : cli::kCannotBeMade);
         },
@@ -151,7 +125,7 @@ int measure(const std::string& path, const Books& books) {
 }
 
 /// Made by an export; or what is in the way of every order, where it needs one.
-Result<QByteArray> exported(const draw::Export& row, const Solved& planned, draw::ExportInput input) {
+Result<QByteArray> exported(const draw::Export& row, const cli::Solved& planned, draw::ExportInput input) {
     if (row.needsPlan) {
         const sequence::Outcome& outcome = planned.outcome();
         if (!outcome.plan)
@@ -213,7 +187,7 @@ int solveJob(const std::string& path, const Books& books, const cli::Arguments& 
                                 cli::kCannotBeMade);
             const auto reached = reachedIn(job, material, books, arguments);
             if (!reached) return complain(path, reached.error(), cli::kCannotBeMade);
-            const Solved solved(reached->job, material, books);
+            const cli::Solved solved(reached->job, material, books);
             files::writeReached(std::cout, path, *reached, solved.findings);
             if (!arguments.out.empty()) {
                 if (QFileInfo::exists(QString::fromStdString(arguments.out)) && !arguments.force)
@@ -249,14 +223,6 @@ int proposeFor(const std::string& path, const Books& books) {
         [&](const Error& why) { files::writeUnsolved(std::cout, path, why); });
 }
 
-const check::Finding* stopOf(const std::vector<check::Finding>& findings) {
-    const auto isStop = [](const check::Finding& finding) {
-        return finding.severity == check::Severity::Stop;
-    };
-    const auto found = std::find_if(findings.begin(), findings.end(), isStop);
-    return found == findings.end() ? nullptr : &*found;
-}
-
 int exportJob(const cli::Arguments& arguments, const Books& books) {
     const std::string& path = arguments.jobs.front();
     const auto work = cli::readWork(arguments.work);
@@ -270,16 +236,13 @@ int exportJob(const cli::Arguments& arguments, const Books& books) {
                 sequence::takesToolRadii(job) ||
                 std::any_of(arguments.exports.begin(), arguments.exports.end(),
                             [](const auto& each) { return draw::findExport(each.first)->needsPlan; });
-            Solved planned(job, material, books, needsPlan);
+            cli::Solved planned(job, material, books, needsPlan);
             const bool areOfPlace =
                 std::all_of(arguments.exports.begin(), arguments.exports.end(),
                             [](const auto& each) { return draw::findExport(each.first)->isOfPlace; });
             if (areOfPlace) planned.findings.clear();
-            if (const auto stop = stopOf(planned.findings); stop && !arguments.force)
-                return complain(
-                    path,
-                    {stop->headline + ": " + stop->says + " --force exports it all the same.", "findings"},
-                    cli::kCannotBeMade);
+            if (const auto stop = check::firstStop(planned.findings); stop && !arguments.force)
+                return cli::refuseStopped(path, *stop);
             for (const auto& [key, file] : arguments.exports) {
                 const draw::Export& row = *draw::findExport(key);
                 const auto bytes = exported(row, planned,
@@ -295,7 +258,7 @@ int exportJob(const cli::Arguments& arguments, const Books& books) {
                 if (!bytes) return complain(path, bytes.error(), cli::kCannotBeMade);
                 if (const int status = writeOut(file, *bytes)) return status;
             }
-            return stopOf(planned.findings) ? cli::kCannotBeMade : cli::kFine;
+            return check::hasStop(planned.findings) ? cli::kCannotBeMade : cli::kFine;
         },
         [&](const Error& why) { complain(path, why); });
 }

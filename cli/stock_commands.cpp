@@ -1,8 +1,8 @@
 #include "cli/stock_commands.h"
 
+#include "cli/solved.h"
 #include "draw/save_bytes.h"
 #include "files/cost.h"
-#include "sequence/settle.h"
 #include "stock/rack.h"
 #include "stock/rack_files.h"
 #include "stock/shopping.h"
@@ -35,8 +35,8 @@ int writeFile(const std::string& file, const Arguments& arguments, const Write& 
 
 /// Jobs that are cut together, laid out as their tools bend them, and what they are cut from.
 struct Batch {
-    std::deque<sequence::Settled> settled; // they stay where they are
-    std::vector<const material::Material*> materials;
+    std::deque<material::Material> materials; // they stay where they are, as do the jobs
+    std::deque<Solved> solved;
     std::vector<stock::Batched> jobs;
     stock::Rack rack;
     stock::BatchCut cut;
@@ -65,10 +65,13 @@ std::optional<Batch> batchOf(const Books& books, const Arguments& arguments, int
         if (!job) return refuse(path, job.error(), kCannotBeRead);
         const auto material = materialOf(*job);
         if (!material) return refuse(path, material.error(), kCannotBeMade);
-        batch.materials.push_back(*material);
-        batch.settled.push_back(sequence::settle(*job, asTaught(**material, books), books.tools));
-        const sequence::Settled& settled = batch.settled.back();
-        batch.jobs.push_back({path, settled.job, settled.part});
+        batch.materials.push_back(asTaught(**material, books));
+        const Solved& solved = batch.solved.emplace_back(*job, batch.materials.back(), books);
+        if (const auto stop = check::firstStop(solved.findings); stop && !arguments.force) {
+            status = refuseStopped(path, *stop);
+            return std::nullopt;
+        }
+        batch.jobs.push_back({path, solved.job(), solved.part()});
     }
     auto cut = stock::cutBatch(batch.jobs, rack,
                                {.squaring = arguments.squaring,
@@ -112,7 +115,7 @@ int buyFor(const Books& books, const Arguments& arguments) {
     const quantity::Reading reading = readingOf(first);
     std::vector<stock::Shopped> shopped;
     for (size_t i = 0; i < batch->jobs.size(); ++i)
-        shopped.push_back(stock::shoppedFor(batch->jobs[i], *batch->materials[i], books.hardware,
+        shopped.push_back(stock::shoppedFor(batch->jobs[i], batch->materials[i], books.hardware,
                                             books.errors.instruments, reading));
     stock::writeShoppingList(std::cout, stock::shoppingList(shopped, batch->cut, *beyond, reading));
     return printed(beyond->isAll() ? kFine : kCannotBeMade);
@@ -129,7 +132,11 @@ int costOf(const Books& books, const Arguments& arguments) {
                           withJob(
                               path, books,
                               [&](const job::Job& job, const material::Material& material) {
-                                  const auto settled = sequence::settle(job, material, books.tools);
+                                  const Solved solved(job, material, books);
+                                  const sequence::Settled& settled = solved.settled;
+                                  const auto stop = check::firstStop(solved.findings);
+                                  if (stop && settled.outcome.plan && !arguments.force)
+                                      return refuseStopped(path, *stop);
                                   if (!settled.outcome.plan)
                                       return complain(path,
                                                       {"It cannot be bent with these tools; `plan` says why.",

@@ -124,26 +124,6 @@ QString asSearch(const QString& words) {
     return all.join(QLatin1Char(' '));
 }
 
-/// What is thrown inside comes out as it is said.
-template <class Value, class Do> Result<Value> answer(Do doIt) {
-    try {
-        return Result<Value>(doIt());
-    } catch (const Error& error) {
-        return error;
-    }
-}
-
-template <class Do> std::optional<Error> written(QSqlDatabase& database, Do doIt) {
-    try {
-        Transaction transaction(database);
-        doIt();
-        transaction.commit();
-        return {};
-    } catch (const Error& error) {
-        return error;
-    }
-}
-
 } // namespace
 
 std::string newId() {

@@ -1,9 +1,10 @@
-// The shop's logbook: test bends, finished pieces and what each taught, in one SQLite file that any number of
-// programs open at once. What a call has said is kept stands on the disk, whatever happens next.
+// The shop's logbook: test bends, finished pieces and what each taught, and what lies on the rack, in one
+// SQLite file that any number of programs open at once. What a call has said is kept stands on the disk, whatever happens next.
 #pragma once
 
 #include "learn/entries.h"
 #include "learn/point.h"
+#include "stock/rack_stock.h"
 
 #include <QString>
 
@@ -54,6 +55,9 @@ public:
     /// Many at once: all or none.
     std::optional<Error> putAll(const std::vector<std::pair<learn::KeptBend, learn::Points>>& bends);
     std::optional<Error> putAll(const std::vector<std::pair<learn::KeptPiece, learn::Points>>& pieces);
+    /// Entries of the rack that are gone, by their ids, and those that are new or otherwise than they were.
+    std::optional<Error> changeRack(const std::vector<std::string>& gone,
+                                    const std::vector<stock::RackStock>& changed);
     /// Nothing where there is no such entry.
     std::optional<Error> takeOut(const std::string& id);
 
@@ -65,6 +69,9 @@ public:
     Result<int> countOfPieces(const QString& words);
     Result<std::optional<learn::KeptPiece>> piece(const std::string& id);
     Result<std::vector<Batch>> batches();
+    /// Those alike beside one another, the longest first. Nothing is said of bars, or of sheets, where there
+    /// are none.
+    Result<stock::Rack> rack();
     Result<std::vector<ToolFigures>> figuresOf(const std::string& tool);
 
     /// What all entries taught that count, those alike joined; but for those whose id begins so.

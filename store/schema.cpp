@@ -12,8 +12,8 @@ namespace goodfold::store {
 namespace {
 
 /// What brings a file from the version before to the next; nothing that was released is ever changed.
-const std::array<QStringList, 2>& migrations() {
-    static const std::array<QStringList, 2> all{
+const std::array<QStringList, 3>& migrations() {
+    static const std::array<QStringList, 3> all{
         QStringList{
             // What is said of a piece of stock: its batch by name, as people write it on the bar.
             "CREATE TABLE test_bends (id TEXT PRIMARY KEY, at TEXT NOT NULL, material TEXT NOT NULL, tool "
@@ -46,6 +46,13 @@ const std::array<QStringList, 2>& migrations() {
             " thickness REAL NOT NULL, note TEXT NOT NULL) STRICT",
             "CREATE TABLE tool_figures (tool TEXT NOT NULL, at TEXT NOT NULL, figures TEXT NOT NULL,"
             " PRIMARY KEY (tool, at)) STRICT",
+        },
+        QStringList{
+            // Without a count there are as many as one likes.
+            "CREATE TABLE rack (id TEXT PRIMARY KEY, form TEXT NOT NULL, material TEXT NOT NULL,"
+            " width REAL NOT NULL, thickness REAL NOT NULL, length REAL NOT NULL, name TEXT NOT NULL,"
+            " count INTEGER, price REAL NOT NULL, offcut INTEGER NOT NULL, batch TEXT NOT NULL,"
+            " measured REAL NOT NULL, holes TEXT NOT NULL) STRICT",
         }};
     return all;
 }

@@ -8,6 +8,8 @@
 #include <QSqlQuery>
 #include <QVariant>
 
+#include <optional>
+
 namespace goodfold::store {
 
 /// What somebody can do about it, by SQLite's own code.
@@ -34,6 +36,7 @@ public:
     bool next() { return query.next(); }
     std::string text(int column) const { return query.value(column).toString().toStdString(); }
     double number(int column) const { return query.value(column).toDouble(); }
+    bool isNull(int column) const { return query.value(column).isNull(); }
     int whole(int column) const { return query.value(column).toInt(); }
     qint64 large(int column) const { return query.value(column).toLongLong(); }
     void finish() { query.finish(); }
@@ -66,5 +69,25 @@ private:
     QSqlDatabase& database;
     bool isDone = false;
 };
+
+/// What is thrown inside comes out as it is said.
+template <class Value, class Do> Result<Value> answer(Do doIt) {
+    try {
+        return Result<Value>(doIt());
+    } catch (const Error& error) {
+        return error;
+    }
+}
+
+template <class Do> std::optional<Error> written(QSqlDatabase& database, Do doIt) {
+    try {
+        Transaction transaction(database);
+        doIt();
+        transaction.commit();
+        return {};
+    } catch (const Error& error) {
+        return error;
+    }
+}
 
 } // namespace goodfold::store

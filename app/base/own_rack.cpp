@@ -1,60 +1,105 @@
 #include "app/base/own_rack.h"
 
-#include "app/base/own_file.h"
-#include "draw/save_bytes.h"
-#include "stock/rack_files.h"
+#include "app/base/text.h"
 
-#include <QFile>
-
-#include <sstream>
+#include <algorithm>
 
 namespace goodfold::app {
 
+using stock::RackStock;
+
 namespace {
 
-constexpr const char* kBars = "bars.csv";
-constexpr const char* kSheets = "sheets.csv";
+using Entries = std::vector<RackStock>;
 
-template <class Entry>
-std::optional<Error> readOwn(const char* name, Result<std::vector<Entry>> (*read)(std::istream&),
-                             std::optional<std::vector<Entry>>& into) {
-    const auto text = readOwnFile(ownFilePath(QLatin1String(name)));
-    if (!text) return text.error();
-    if (text->empty()) return {};
-    std::istringstream in(*text);
-    const auto entries = read(in);
-    if (!entries)
-        return Error{"Your rack, " + std::string(name) + ": " + entries.error().where + ": " +
-                         entries.error().says,
-                     {}};
-    into = *entries;
-    return {};
+const RackStock* find(const Entries& entries, const std::string& id) {
+    const auto found =
+        std::find_if(entries.begin(), entries.end(), [&](const RackStock& each) { return each.id == id; });
+    return found == entries.end() ? nullptr : &*found;
 }
 
-template <class Entry>
-std::optional<Error> writeOwn(const char* name, const std::vector<Entry>& entries,
-                              void (*write)(std::ostream&, const std::vector<Entry>&)) {
-    const QString path = ownFilePath(QLatin1String(name)), before = path + QStringLiteral(".before");
-    QFile::remove(before);
-    QFile::copy(path, before);
-    std::ostringstream out;
-    write(out, entries);
-    return draw::saveBytes(path, QByteArray::fromStdString(out.str()));
+Entries entriesOf(const stock::Rack& rack) {
+    Entries all = rack.bars.value_or(Entries());
+    if (rack.sheets) all.insert(all.end(), rack.sheets->begin(), rack.sheets->end());
+    return all;
 }
+
+/// `after` in place of `before`; what is in `before` alone goes.
+std::optional<Error> turn(ShopLogbook& logbook, const Entries& before, const Entries& after) {
+    std::vector<std::string> gone;
+    for (const RackStock& each : before)
+        if (!find(after, each.id)) gone.push_back(each.id);
+    return logbook.changeRack(gone, after);
+}
+
+class RackCommand : public QUndoCommand {
+public:
+    /// Done already.
+    RackCommand(ShopLogbook& logbook, const QString& label, Entries before, Entries after)
+        : QUndoCommand(label), logbook(logbook), before(std::move(before)), after(std::move(after)) {}
+    void undo() override { tell(turn(logbook, after, before)); }
+    void redo() override {
+        if (!std::exchange(isDone, false)) tell(turn(logbook, before, after));
+    }
+
+private:
+    void tell(const std::optional<Error>& failed) {
+        if (failed) emit logbook.said(app::text(failed->says));
+    }
+
+    ShopLogbook& logbook;
+    Entries before, after;
+    bool isDone = true;
+};
 
 } // namespace
 
-Result<stock::Rack> ownRack() {
-    stock::Rack rack;
-    if (auto wrong = readOwn(kBars, stock::readBars, rack.bars)) return *wrong;
-    if (auto wrong = readOwn(kSheets, stock::readSheets, rack.sheets)) return *wrong;
-    return rack;
+OwnRack::OwnRack(ShopLogbook& logbook, QObject* parent) : QObject(parent), logbook(logbook), undo(this) {
+    connect(&logbook, &ShopLogbook::rackChanged, this, &OwnRack::changed);
 }
 
-std::optional<Error> keepRack(const stock::Rack& rack) {
-    if (rack.bars)
-        if (auto wrong = writeOwn(kBars, *rack.bars, stock::writeBars)) return wrong;
-    if (rack.sheets) return writeOwn(kSheets, *rack.sheets, stock::writeSheets);
+std::vector<RackStock> OwnRack::entries() const {
+    const auto rack = now();
+    return rack ? entriesOf(*rack) : Entries();
+}
+
+std::optional<Error> OwnRack::put(const QString& label, std::vector<RackStock> changed) {
+    const Entries all = entries();
+    Entries before;
+    for (RackStock& each : changed) {
+        if (each.id.empty()) each.id = store::newId();
+        if (const RackStock* was = find(all, each.id)) before.push_back(*was);
+    }
+    return change(label, std::move(before), std::move(changed));
+}
+
+std::optional<Error> OwnRack::takeOut(const QString& label, const std::string& id) {
+    const Entries all = entries();
+    const RackStock* was = find(all, id);
+    return was ? change(label, {*was}, {}) : std::nullopt;
+}
+
+std::optional<Error> OwnRack::become(const QString& label, const stock::Rack& rack) {
+    Entries before = entries(), after = entriesOf(rack);
+    for (RackStock& each : after)
+        if (each.id.empty()) each.id = store::newId();
+    // What stays as it is, is no part of it.
+    const auto alike = [](const Entries& other) {
+        return [&other](const RackStock& each) {
+            const RackStock* same = find(other, each.id);
+            return same && *same == each;
+        };
+    };
+    const Entries was = before;
+    std::erase_if(before, alike(after));
+    std::erase_if(after, alike(was));
+    return change(label, std::move(before), std::move(after));
+}
+
+std::optional<Error> OwnRack::change(const QString& label, Entries before, Entries after) {
+    if (before == after) return {};
+    if (auto failed = turn(logbook, before, after)) return failed;
+    undo.push(new RackCommand(logbook, label, std::move(before), std::move(after)));
     return {};
 }
 

@@ -23,7 +23,9 @@ ShopLogbook::ShopLogbook() {
     constexpr int kNowAndThen = 2000; // ms
     looking.setInterval(kNowAndThen);
     connect(&looking, &QTimer::timeout, this, [this] {
-        if (logbook && logbook->isChangedByOthers()) readAgain();
+        if (!logbook || !logbook->isChangedByOthers()) return;
+        readAgain();
+        emit rackChanged();
     });
 }
 
@@ -101,6 +103,21 @@ std::optional<Error> ShopLogbook::write(const std::function<std::optional<Error>
     if (!opened) return opened.error();
     if (auto failed = how(**opened)) return failed;
     readAgain();
+    return {};
+}
+
+Result<stock::Rack> ShopLogbook::rack() {
+    if (isThere()) return logbook->rack();
+    if (wrong) return *wrong;
+    return stock::Rack{};
+}
+
+std::optional<Error> ShopLogbook::changeRack(const std::vector<std::string>& gone,
+                                             const std::vector<stock::RackStock>& changed) {
+    const auto opened = file();
+    if (!opened) return opened.error();
+    if (auto failed = (*opened)->changeRack(gone, changed)) return failed;
+    emit rackChanged(); // what bends taught stays as it was
     return {};
 }
 

@@ -37,11 +37,18 @@ public:
     /// Writes, and reads again what is known.
     std::optional<Error> write(const std::function<std::optional<Error>(store::Logbook&)>& how);
 
+    /// What lies on the rack. Makes no file.
+    Result<stock::Rack> rack();
+    /// As the logbook's file takes it.
+    std::optional<Error> changeRack(const std::vector<std::string>& gone,
+                                    const std::vector<stock::RackStock>& changed);
+
     /// Another number each time that what is known has changed.
     int revision() const { return timesRead; }
 
 signals:
     void changed();
+    void rackChanged();
     void said(const QString& sentence);
 
 private:

@@ -13,6 +13,7 @@
 namespace goodfold::app {
 
 class OddsCounter;
+class OwnRack;
 class Planner;
 
 /// What stages are made with.
@@ -20,6 +21,7 @@ struct StageContext {
     Document& document;
     Planner& planner;
     OddsCounter& odds;
+    OwnRack& rack;
     /// Actions that take something along: print, exports, copies.
     QList<QAction*> takeAlong;
     /// The action of an export of draw::exports(), for the paper that is usual here.
@@ -45,8 +47,8 @@ public:
     virtual std::optional<QString> takeOut() { return {}; }
     /// Whether what is in hand in it is the job's, to be copied and pasted at.
     virtual bool showsElements() const { return true; }
-    /// Goes to what the documentation shows of it.
-    virtual void showExample() {}
+    /// Goes to what the documentation shows of it; `which` where it shows several things.
+    virtual void showExample(const QString& /*which*/) {}
     /// Whether something is still being found out that it will show.
     virtual bool isBusy() const { return false; }
     /// Takes the keyboard as it is gone to; most leave it where it was.

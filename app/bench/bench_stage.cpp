@@ -269,7 +269,7 @@ void BenchStage::go(int act) {
     showAct();
 }
 
-void BenchStage::showExample() {
+void BenchStage::showExample(const QString&) {
     for (size_t i = 0; i < acts.size(); ++i)
         if (acts[i].kind == Act::Kind::Bend) return go(static_cast<int>(i));
 }

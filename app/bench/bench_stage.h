@@ -32,7 +32,7 @@ public:
     QString hint() const override;
     std::optional<QString> takeOut() override;
     bool showsElements() const override { return false; }
-    void showExample() override;
+    void showExample(const QString& which) override;
     bool isBusy() const override { return piece->isBusy(); }
     void enter() override { setFocus(); }
 

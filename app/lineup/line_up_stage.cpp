@@ -114,7 +114,7 @@ void LineUpStage::hideEvent(QHideEvent*) {
 }
 
 /// What misses most in hand, so that its wrench is seen.
-void LineUpStage::showExample() {
+void LineUpStage::showExample(const QString&) {
     const auto counted = counter.latest();
     if (counted && counted->facts) document.select(Element::hole(job::holeThatMakes(counted->facts->worst)));
 }

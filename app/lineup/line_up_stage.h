@@ -23,7 +23,7 @@ public:
     bool hasRoomForLadder(int, double) const override { return false; }
     QString hint() const override;
     bool showsElements() const override { return true; }
-    void showExample() override;
+    void showExample(const QString& which) override;
 
     const SpreadView* picture() const { return view; }
     const CauseBars* causes() const { return bars; }

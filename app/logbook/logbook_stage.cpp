@@ -153,7 +153,7 @@ QString LogbookStage::hint() const {
 }
 
 /// The demo's bends, in the pictures' own logbook, and a strip that is just measured.
-void LogbookStage::showExample() {
+void LogbookStage::showExample(const QString&) {
     (void)readTable(QStringLiteral(":/tables/test-bends.csv"));
     list->show(EntriesList::Kind::TestBends);
     const auto logbook = document.books().logbook.file();
@@ -333,6 +333,7 @@ QString LogbookStage::readTable(const QString& path) {
     std::istringstream in(content);
     const auto refused = [](const Error& error) { return text(error.where + ": " + error.says); };
     size_t count = 0;
+    std::string passedOver;
     std::optional<Error> failed;
     if (files::isTableOfPieces(content.substr(0, content.find('\n')))) {
         const auto pieces = files::readPieces(in);
@@ -341,26 +342,28 @@ QString LogbookStage::readTable(const QString& path) {
         const auto hardware = document.books().hardware.book();
         files::TaughtAgain again(*document.books().tools.shop(), document.books().errors.book(), hardware);
         QGuiApplication::setOverrideCursor(Qt::WaitCursor); // each job is planned anew
-        for (const learn::KeptPiece& piece : *pieces)
+        for (const learn::KeptPiece& piece : pieces->rows)
             all.emplace_back(piece, again.by(piece));
         QGuiApplication::restoreOverrideCursor();
         count = all.size();
+        passedOver = pieces->passedOver;
         failed = document.books().logbook.write([&](store::Logbook& logbook) { return logbook.putAll(all); });
     } else {
         const auto bends = files::readTestBends(in);
         if (!bends) return refused(bends.error());
         std::vector<std::pair<learn::KeptBend, learn::Points>> all;
-        for (const learn::KeptBend& kept : *bends) {
+        for (const learn::KeptBend& kept : bends->rows) {
             const material::Material* metal = material::standardMaterials().find(kept.bend.material);
             all.emplace_back(kept, metal ? learn::pointsOf(kept.bend, *metal, *document.books().tools.shop(),
                                                            document.books().errors.book())
                                          : learn::Points());
         }
         count = all.size();
+        passedOver = bends->passedOver;
         failed = document.books().logbook.write([&](store::Logbook& logbook) { return logbook.putAll(all); });
     }
     if (failed) return text(failed->says);
-    return tr("%1 entries read.").arg(count);
+    return (tr("%1 entries read.").arg(count) + QLatin1Char(' ') + text(passedOver)).trimmed();
 }
 
 } // namespace goodfold::app

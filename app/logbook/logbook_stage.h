@@ -28,7 +28,7 @@ public:
     std::optional<QString> takeOut() override { return list->takeOut(); }
     bool showsElements() const override { return false; }
     void enter() override { setFocus(); }
-    void showExample() override;
+    void showExample(const QString& which) override;
     QImage image() const override;
 
     TestBendForm& form() { return *testBend; }

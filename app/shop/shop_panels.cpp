@@ -20,9 +20,9 @@ std::vector<Block> ShopStage::toolBlocks() {
                 choose(id);
                 return Cell::Answer();
             },
-            each.id == chosen ? Cell::Look::Strong
-            : each.isThere    ? Cell::Look::Plain
-                              : Cell::Look::Faint);
+            each.id == chosen && !isAtRack() ? Cell::Look::Strong
+            : each.isThere                   ? Cell::Look::Plain
+                                             : Cell::Look::Faint);
         Block block;
         block.gapAbove = 4;
         block.lines.push_back({cell});

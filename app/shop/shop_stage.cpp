@@ -2,6 +2,7 @@
 
 #include "app/base/tool_book.h"
 #include "app/shop/figure_fields.h"
+#include "app/shop/rack_page.h"
 #include "app/shop/tool_lists.h"
 #include "app/widgets/cell_panel.h"
 #include "app/widgets/notice.h"
@@ -13,6 +14,7 @@
 #include <QLabel>
 #include <QLineEdit>
 #include <QScrollArea>
+#include <QStackedWidget>
 #include <QUndoCommand>
 #include <QVBoxLayout>
 
@@ -51,11 +53,46 @@ QLabel* faint(const QString& text, QWidget* parent) {
 
 } // namespace
 
-ShopStage::ShopStage(Document& document, QWidget* parent)
-    : Stage(parent), document(document), undo(this), chosen(document.books().tools.shop()->tools.front().id) {
+ShopStage::ShopStage(Document& document, OwnRack& rack, QWidget* parent)
+    : Stage(parent), document(document), undo(this), chosen(document.books().tools.shop()->tools.front().id),
+      pages(new QStackedWidget(this)), rackPage(new RackPage(document, rack, pages)) {
     setAccessibleName(tr("Shop"));
     list = new CellPanel(
-        document, tr("Tools"), [this](Document&) { return toolBlocks(); }, this);
+        document, tr("Tools, and the rack"),
+        [this](Document&) {
+            auto blocks = toolBlocks();
+            for (Block& block : rackPage->blocks())
+                blocks.push_back(std::move(block));
+            return blocks;
+        },
+        this);
+    pages->addWidget(toolPage = makeToolPage());
+    pages->addWidget(rackPage);
+    auto* tools = scrolling(list);
+    tools->setFixedWidth(px(218));
+    auto* layout = new QHBoxLayout(this);
+    layout->setContentsMargins(16, 12, 12, 10);
+    layout->setSpacing(14);
+    layout->addWidget(tools);
+    layout->addWidget(pages, 1);
+    setFocusProxy(list);
+
+    connect(&document.books().tools, &ToolBook::changed, this, &ShopStage::refresh);
+    connect(&rack, &OwnRack::changed, this, &ShopStage::refresh);
+    connect(&document, &Document::changed, this, &ShopStage::refresh);
+    connect(rackPage, &RackPage::wanted, this, [this] {
+        pages->setCurrentWidget(rackPage);
+        list->refresh();
+    });
+    refresh();
+}
+
+bool ShopStage::isAtRack() const {
+    return pages->currentWidget() == rackPage;
+}
+
+QWidget* ShopStage::makeToolPage() {
+    auto* page = new QWidget(pages);
     figures = new CellPanel(
         document, tr("Figures of the tool"), [this](Document&) { return figureBlocks(); }, this);
     const auto addView = [&](tool::View view, const QString& called) {
@@ -97,23 +134,16 @@ ShopStage::ShopStage(Document& document, QWidget* parent)
     auto* beside = new QVBoxLayout;
     beside->addWidget(makeLists());
     beside->addWidget(scrolling(figures), 1);
-    auto* tools = scrolling(list);
-    tools->setFixedWidth(px(218));
-    auto* side = new QWidget(this);
+    auto* side = new QWidget(page);
     side->setLayout(beside);
     side->setFixedWidth(columnPx(318));
     beside->setContentsMargins(0, 0, 0, 0);
-    auto* layout = new QHBoxLayout(this);
-    layout->setContentsMargins(16, 12, 12, 10);
+    auto* layout = new QHBoxLayout(page);
+    layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(14);
-    layout->addWidget(tools);
     layout->addLayout(column, 1);
     layout->addWidget(side);
-    setFocusProxy(list);
-
-    connect(&document.books().tools, &ToolBook::changed, this, &ShopStage::refresh);
-    connect(&document, &Document::changed, this, &ShopStage::refresh);
-    refresh();
+    return page;
 }
 
 void ShopStage::showEvent(QShowEvent*) {
@@ -181,15 +211,26 @@ const tool::Tool& ShopStage::tool() const {
 
 void ShopStage::choose(const std::string& id) {
     chosen = id;
+    pages->setCurrentWidget(toolPage);
     refresh();
+}
+
+/// The demo's rack, in the pictures' own logbook.
+void ShopStage::showExample(const QString& which) {
+    if (which != QLatin1String("rack")) return;
+    (void)rackPage->readTable(QStringLiteral(":/tables/bars.csv"), job::StockForm::Bar);
+    (void)rackPage->readTable(QStringLiteral(":/tables/sheets.csv"), job::StockForm::Sheet);
+    rackPage->chooseFirstOffcut();
 }
 
 QString ShopStage::hint() const {
     return tr(
-        "The tools as they are here. What is changed is saved at once, and every job is planned with it.");
+        "The tools as they are here, and what lies on the rack. What is changed is saved at once; every "
+        "job is planned with it.");
 }
 
 std::optional<QString> ShopStage::takeOut() {
+    if (isAtRack()) return rackPage->takeOut().value_or(tr("Nothing of the rack is in hand."));
     const QString called = QString::fromStdString(tool().name);
     if (ToolBook::isShipped(chosen))
         return tr("The %1 came with Good Fold and stays in the list: where there is none, say it is not "

@@ -1,5 +1,5 @@
-// The Shop stage: the tools as they are, drawn to scale, their figures on the drawing and beside it. Edits
-// can be undone, are saved at once, and every plan is made anew with them.
+// The Shop stage: the tools as they are, drawn to scale, their figures on the drawing and beside it; and the
+// rack. Edits can be undone, are saved at once, and every plan is made anew with them.
 #pragma once
 
 #include "app/base/stage.h"
@@ -11,15 +11,18 @@
 
 class QLabel;
 class QLineEdit;
+class QStackedWidget;
 
 namespace goodfold::app {
 
 class CellPanel;
+class OwnRack;
+class RackPage;
 
 class ShopStage : public Stage {
     Q_OBJECT
 public:
-    explicit ShopStage(Document& document, QWidget* parent = nullptr);
+    ShopStage(Document& document, OwnRack& rack, QWidget* parent = nullptr);
 
     QUndoStack* undoStack() override { return &undo; }
     bool hasRoomForLadder(int, double) const override { return false; } // it is of no one job
@@ -27,10 +30,12 @@ public:
     QString hint() const override;
     std::optional<QString> takeOut() override;
     bool showsElements() const override { return false; }
+    void showExample(const QString& which) override;
 
     /// Id of the tool that is shown.
     const std::string& current() const { return chosen; }
     void choose(const std::string& id);
+    RackPage& rack() { return *rackPage; }
 
 protected:
     void showEvent(QShowEvent* event) override;
@@ -42,6 +47,8 @@ private:
     Cell::Answer copy();
     QLineEdit* makeLine(const QString& name, const std::function<Cell::Answer(const QString&)>& take);
     QWidget* makeLists();
+    QWidget* makeToolPage();
+    bool isAtRack() const;
     void refresh();
     void light(const std::string& key);
     void typeOnDrawing(ToolView& view, const std::string& key, const QRectF& box);
@@ -56,7 +63,10 @@ private:
     Document& document;
     QUndoStack undo;
     std::string chosen;
-    CellPanel *list, *figures;
+    QStackedWidget* pages; // the tool in hand, or the rack
+    RackPage* rackPage;
+    QWidget* toolPage;
+    CellPanel *list, *figures = nullptr;
     std::vector<ToolView*> views;
     QLineEdit *name, *radii, *widths, *openings, *spacers;
     QLabel *kind, *radiiName, *widthsName, *openingsName, *spacersName;

@@ -1,11 +1,10 @@
 #include "app/window/exporter.h"
 
 #include "app/base/job_store.h"
-#include "app/base/own_file.h"
-#include "app/base/own_rack.h"
 #include "app/window/job_files.h"
 #include "app/window/nest_search.h"
 #include "draw/save_bytes.h"
+#include "stock/rack.h"
 
 #include <QCoreApplication>
 #include <QFileDialog>
@@ -13,8 +12,8 @@
 
 namespace goodfold::app {
 
-Exporter::Exporter(Document& document, Planner& planner, JobFiles& files, QWidget& window)
-    : QObject(&window), document(document), planner(planner), files(files), window(window) {}
+Exporter::Exporter(Document& document, Planner& planner, OwnRack& rack, JobFiles& files, QWidget& window)
+    : QObject(&window), document(document), planner(planner), ownRack(rack), files(files), window(window) {}
 
 /// What needs a plan is of the job that was planned, which is this one unless it is still being looked for.
 Result<QByteArray> Exporter::bytesOf(const draw::Export& row, QPageSize::PageSizeId paper,
@@ -27,7 +26,7 @@ Result<QByteArray> Exporter::bytesOf(const draw::Export& row, QPageSize::PageSiz
     const Books& books = document.books();
     stock::Rack rack;
     if (row.looksForNest && !buying) {
-        const auto own = ownRack();
+        const auto own = ownRack.now();
         if (!own) return own.error();
         rack = *own;
     }
@@ -85,7 +84,7 @@ void Exporter::ask(const draw::Export& row, QPageSize::PageSizeId paper) {
 
 /// On a thread, which keeps what it looks at: the plan, and the books as they are now.
 void Exporter::lookForNest(const draw::Export& row, QPageSize::PageSizeId paper) {
-    const auto rack = ownRack();
+    const auto rack = ownRack.now();
     if (!rack) return emit said(QString::fromStdString(rack.error().says));
     const auto look = [rack = *rack, latest = planner.latest(), metal = document.material(),
                        reading = document.reading(), hardware = document.books().hardware.book(),
@@ -112,16 +111,21 @@ void Exporter::lookForNest(const draw::Export& row, QPageSize::PageSizeId paper)
     search->open();
 }
 
-QString Exporter::takeOffRack() const {
-    const auto rack = ownRack();
+QString Exporter::takeOffRack() {
+    const auto rack = ownRack.now();
     if (!rack) return QString::fromStdString(rack.error().says);
     const bool isSheet = document.job().stock.form == job::StockForm::Sheet;
     if (isSheet ? !rack->sheets : !rack->bars)
-        return tr("There is no rack yet: tables of what lies there, bars.csv and sheets.csv in %1, make one.")
-            .arg(QFileInfo(ownFilePath(QStringLiteral("bars.csv"))).path());
+        return isSheet ? tr("No sheets are on the rack yet: say at the Shop stage, under the rack, what lies "
+                            "there.")
+                       : tr("No bars are on the rack yet: say at the Shop stage, under the rack, what lies "
+                            "there.");
     const auto latest = planner.latest();
     if (!latest || planner.isAwaited() || !latest->outcome().plan)
         return tr("There is no order of bending yet, and so no blank to cut.");
+    if (const auto* stop = check::firstStop(document.findings()))
+        return tr("Nothing is taken off the rack, as the bracket cannot be made as it is. %1: %2")
+            .arg(QString::fromStdString(stop->headline), QString::fromStdString(stop->says));
     const part::Folded folded = part::fold(latest->part());
     const auto buying = draw::buyingFor({.job = latest->settled.job,
                                          .material = document.material(),
@@ -137,10 +141,11 @@ QString Exporter::takeOffRack() const {
     if (!buying->cut.isAll())
         return tr("The rack is short of stock for this batch: To buy and cut says of what.");
     stock::Rack left = stock::rackAfter(*rack, buying->cut);
-    if (!rack->bars) left.bars.reset(); // it is not kept
+    if (!rack->bars) left.bars.reset(); // nobody says what lies there
     if (!rack->sheets) left.sheets.reset();
-    if (const auto wrong = keepRack(left)) return QString::fromStdString(wrong->says);
-    return tr("The batch is off the rack, and what is left of its stock is on it.");
+    if (const auto wrong = ownRack.become(tr("batch off the rack"), left))
+        return QString::fromStdString(wrong->says);
+    return tr("The batch is off the rack, and what is left of its stock is on it. Ctrl+Z puts it back.");
 }
 
 void Exporter::save(const Result<QByteArray>& bytes, const draw::Export& row) {
@@ -150,7 +155,13 @@ void Exporter::save(const Result<QByteArray>& bytes, const draw::Export& row) {
                                      QCoreApplication::translate("Exports", row.filter));
     if (path.isEmpty()) return;
     const auto wrong = draw::saveBytes(path, *bytes);
-    emit said(wrong ? inOneSentence(path, *wrong) : tr("%1 is written.").arg(QFileInfo(path).fileName()));
+    if (wrong) return emit said(inOneSentence(path, *wrong));
+    const QString name = QFileInfo(path).fileName();
+    const auto* stop = row.isOfPlace ? nullptr : check::firstStop(document.findings());
+    emit said(stop
+                  ? tr("%1 is written, but the bracket cannot be made as it is. %2: %3")
+                        .arg(name, QString::fromStdString(stop->headline), QString::fromStdString(stop->says))
+                  : tr("%1 is written.").arg(name));
 }
 
 } // namespace goodfold::app

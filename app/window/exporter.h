@@ -1,6 +1,7 @@
 // What leaves the window: exports to files, the printer, the clipboard.
 #pragma once
 
+#include "app/base/own_rack.h"
 #include "app/base/planner.h"
 #include "draw/exports.h"
 
@@ -15,7 +16,7 @@ class Stage;
 class Exporter : public QObject {
     Q_OBJECT
 public:
-    Exporter(Document& document, Planner& planner, JobFiles& files, QWidget& window);
+    Exporter(Document& document, Planner& planner, OwnRack& rack, JobFiles& files, QWidget& window);
 
     /// Writes a file, or says why not.
     std::optional<QString> write(const draw::Export& row, QPageSize::PageSizeId paper,
@@ -25,7 +26,7 @@ public:
 
     /// The batch is cut: what it takes goes off the rack, what is left is put back. What became of it, as a
     /// sentence.
-    QString takeOffRack() const;
+    QString takeOffRack();
 
 signals:
     void said(const QString& sentence);
@@ -38,6 +39,7 @@ private:
 
     Document& document;
     Planner& planner;
+    OwnRack& ownRack;
     JobFiles& files;
     QWidget& window;
 };

@@ -1,6 +1,7 @@
 #include "app/window/main_window.h"
 
 #include "app/base/odds_counter.h"
+#include "app/base/own_rack.h"
 #include "app/base/planner.h"
 #include "app/base/settings.h"
 #include "app/bracket/bracket_stage.h"
@@ -42,9 +43,11 @@ namespace goodfold::app {
 MainWindow::MainWindow(job::Job job, Books& books)
     : doc(std::move(job), books), undoOrder(this), acts(std::make_unique<Actions>(this, undoOrder)),
       planner(new Planner(doc, this)), odds(new OddsCounter(doc, *planner, this)),
-      jobFiles(new JobFiles(doc, *this)), out(new Exporter(doc, *planner, *jobFiles, *this)),
+      rack(new OwnRack(books.logbook, this)), jobFiles(new JobFiles(doc, *this)),
+      out(new Exporter(doc, *planner, *rack, *jobFiles, *this)),
       made(stageRows().size(), nullptr) {
     undoOrder.add(&doc.undoStack(), {});
+    undoOrder.add(&rack->undoStack(), tr("on the rack"));
     setAttribute(Qt::WA_DeleteOnClose);
     setAcceptDrops(true);
     setMinimumSize(1024, 700);
@@ -109,6 +112,7 @@ MainWindow::~MainWindow() {
     delete handbook;
     // What looks at the document goes before it; its undo stack tells of its own end.
     doc.undoStack().disconnect(this);
+    rack->undoStack().disconnect();
     delete takeCentralWidget();
     delete out;
     delete jobFiles;

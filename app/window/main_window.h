@@ -28,6 +28,7 @@ class Handbook;
 class HelpList;
 class JobFiles;
 class OddsCounter;
+class OwnRack;
 class Ladder;
 class Notice;
 class PictureView;
@@ -60,7 +61,7 @@ public:
     /// Whether the order of bending is still being looked for.
     bool isPlanning() const;
     /// What the documentation shows of the stage.
-    void showExample();
+    void showExample(const QString& which);
     /// That, or something else that the stage shown waits for.
     bool isBusy() const;
     /// What there is to begin with, in place of the stages; the keyboard is at its question.
@@ -131,6 +132,7 @@ private:
     std::unique_ptr<Actions> acts;
     Planner* planner;
     OddsCounter* odds;
+    OwnRack* rack;
     JobFiles* jobFiles;
     Exporter* out;
     bool wasPainted = false;

@@ -26,6 +26,7 @@ Stage* MainWindow::stageAt(size_t row) {
     const StageContext context{doc,
                                *planner,
                                *odds,
+                               *rack,
                                QList<QAction*>{acts->print, acts->printPreview} + acts->exportsOfBracket() +
                                    QList<QAction*>{acts->copyMarks},
                                [this](const char* key) { return acts->exportAction(key); },
@@ -61,8 +62,8 @@ QString MainWindow::shownStage() const {
     return QString::fromLatin1(stageRows()[static_cast<size_t>(shown - made.begin())].key);
 }
 
-void MainWindow::showExample() {
-    if (auto* stage = qobject_cast<Stage*>(stages->currentWidget())) stage->showExample();
+void MainWindow::showExample(const QString& which) {
+    if (auto* stage = qobject_cast<Stage*>(stages->currentWidget())) stage->showExample(which);
 }
 
 bool MainWindow::isBusy() const {

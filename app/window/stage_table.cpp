@@ -50,7 +50,7 @@ constexpr std::array kRows{StageRow{"mount", QT_TRANSLATE_NOOP("Stages", "Mount"
                            StageRow{"shop", QT_TRANSLATE_NOOP("Stages", "Shop"), 7,
                                     QT_TRANSLATE_NOOP("Stages", "in the shop"),
                                     [](const StageContext& context, QWidget* parent) -> Stage* {
-                                        return new ShopStage(context.document, parent);
+                                        return new ShopStage(context.document, context.rack, parent);
                                     },
                                     "docs/tools-format.md"},
                            StageRow{"logbook", QT_TRANSLATE_NOOP("Stages", "Logbook"), 8,

@@ -119,9 +119,11 @@ std::vector<Finding> check(const Subject& subject) {
     return findings;
 }
 
-bool hasStop(const std::vector<Finding>& findings) {
-    return std::any_of(findings.begin(), findings.end(),
-                       [](const Finding& finding) { return finding.severity == Severity::Stop; });
+const Finding* firstStop(const std::vector<Finding>& findings) {
+    const auto found = std::find_if(findings.begin(), findings.end(), [](const Finding& finding) {
+        return finding.severity == Severity::Stop;
+    });
+    return found == findings.end() ? nullptr : &*found;
 }
 
 std::string nameOf(Severity severity) {

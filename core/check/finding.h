@@ -64,7 +64,11 @@ const std::vector<Rule>& rules();
 /// Every rule's findings, the worst first.
 std::vector<Finding> check(const Subject& subject);
 
-bool hasStop(const std::vector<Finding>& findings);
+/// Null where none stops it.
+const Finding* firstStop(const std::vector<Finding>& findings);
+inline bool hasStop(const std::vector<Finding>& findings) {
+    return firstStop(findings);
+}
 std::string nameOf(Severity severity);
 
 /// Folded back on itself: 150 degrees or more, and tight.

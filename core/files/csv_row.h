@@ -41,14 +41,20 @@ private:
     size_t row;
 };
 
-/// Each row by `from`; or the first error.
-template <class Made> Result<std::vector<Made>> readRows(std::istream& in, Made (*from)(const CsvRow&)) {
+/// A sentence on the columns that are none of these.
+std::string passedOver(const CsvTable& table, const std::vector<std::string>& columns);
+
+/// Each row by `from`, of which `columns` are all that it may look at; or the first error.
+template <class Made>
+Result<ReadTable<Made>> readRows(std::istream& in, const std::vector<std::string>& columns,
+                                 Made (*from)(const CsvRow&)) {
     const auto table = CsvTable::read(in);
     if (!table) return table.error();
     try {
-        std::vector<Made> all;
+        ReadTable<Made> all;
         for (size_t row = 0; row < table->rows(); ++row)
-            all.push_back(from(CsvRow(*table, row)));
+            all.rows.push_back(from(CsvRow(*table, row)));
+        all.passedOver = passedOver(*table, columns);
         return all;
     } catch (const Error& error) {
         return error;

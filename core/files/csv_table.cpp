@@ -1,5 +1,4 @@
-#include "files/csv_table.h"
-
+#include "files/csv_row.h"
 #include "quantity/length.h"
 
 #include <algorithm>
@@ -105,6 +104,17 @@ const std::string& CsvTable::at(size_t row, const std::string& column) const {
 
 std::string CsvTable::placeOf(size_t row) const {
     return "line " + std::to_string(beginsAt[row]);
+}
+
+std::string passedOver(const CsvTable& table, const std::vector<std::string>& columns) {
+    std::string names, known;
+    for (const std::string& name : table.names())
+        if (!name.empty() && std::find(columns.begin(), columns.end(), name) == columns.end())
+            names += (names.empty() ? "\"" : ", \"") + name + "\"";
+    if (names.empty()) return {};
+    for (const std::string& each : columns)
+        known += (known.empty() ? "" : ", ") + each;
+    return "Passed over: " + names + ". What is read of this table: " + known + ".";
 }
 
 } // namespace goodfold::files

@@ -21,6 +21,8 @@ public:
 
     size_t rows() const { return lines.size(); }
     bool has(const std::string& column) const;
+    /// As the first row names them.
+    const std::vector<std::string>& names() const { return columns; }
     /// Empty where there is no such column.
     const std::string& at(size_t row, const std::string& column) const;
     /// Where the row begins in the file: "line 12".
@@ -30,6 +32,12 @@ private:
     std::vector<std::string> columns;
     std::vector<std::vector<std::string>> lines;
     std::vector<size_t> beginsAt;
+};
+
+/// What was read of a table.
+template <class Made> struct ReadTable {
+    std::vector<Made> rows;
+    std::string passedOver; // one sentence on columns that mean nothing here; empty: there were none
 };
 
 } // namespace goodfold::files

@@ -62,17 +62,29 @@ KeptPiece pieceFrom(const CsvRow& row) {
     return kept;
 }
 
+std::vector<std::string> columnsOfBends() {
+    std::vector<std::string> columns{"id", "at", "material", "tool", "batch", "hammered"};
+    for (const Figure& figure : kFigures)
+        columns.emplace_back(figure.column);
+    columns.insert(columns.end(), {"counts", "note"});
+    return columns;
+}
+
+const std::vector<std::string>& columnsOfPieces() {
+    static const std::vector<std::string> columns{"id",    "at",      "job",     "piece", "hand",
+                                                  "batch", "outcome", "minutes", "cost",  "note",
+                                                  "photo", "log",     "job_file"};
+    return columns;
+}
+
 } // namespace
 
 void writeTestBends(std::ostream& out, const std::vector<KeptBend>& bends) {
-    std::vector<std::string> cells{"id", "at", "material", "tool", "batch", "hammered"};
-    for (const Figure& figure : kFigures)
-        cells.emplace_back(figure.column);
-    cells.insert(cells.end(), {"counts", "note"});
-    writeCsvRow(out, cells);
+    writeCsvRow(out, columnsOfBends());
     for (const KeptBend& kept : bends) {
         const TestBend& bend = kept.bend;
-        cells = {kept.id, kept.at, bend.material, bend.tool, bend.batch, bend.isHammered ? "yes" : "no"};
+        std::vector<std::string> cells{kept.id,   kept.at,    bend.material,
+                                       bend.tool, bend.batch, bend.isHammered ? "yes" : "no"};
         for (const Figure& figure : kFigures)
             cells.push_back(csvNumber(bend.*figure.value));
         cells.insert(cells.end(), {kept.counts ? "yes" : "no", kept.note});
@@ -80,13 +92,12 @@ void writeTestBends(std::ostream& out, const std::vector<KeptBend>& bends) {
     }
 }
 
-Result<std::vector<KeptBend>> readTestBends(std::istream& in) {
-    return readRows<KeptBend>(in, bendFrom);
+Result<ReadTable<KeptBend>> readTestBends(std::istream& in) {
+    return readRows<KeptBend>(in, columnsOfBends(), bendFrom);
 }
 
 void writePieces(std::ostream& out, const std::vector<KeptPiece>& pieces) {
-    writeCsvRow(out, {"id", "at", "job", "piece", "hand", "batch", "outcome", "minutes", "cost", "note",
-                      "photo", "log", "job_file"});
+    writeCsvRow(out, columnsOfPieces());
     for (const KeptPiece& kept : pieces) {
         std::ostringstream log;
         writeBenchLog(log, kept.log);
@@ -97,8 +108,8 @@ void writePieces(std::ostream& out, const std::vector<KeptPiece>& pieces) {
     }
 }
 
-Result<std::vector<KeptPiece>> readPieces(std::istream& in) {
-    return readRows<KeptPiece>(in, pieceFrom);
+Result<ReadTable<KeptPiece>> readPieces(std::istream& in) {
+    return readRows<KeptPiece>(in, columnsOfPieces(), pieceFrom);
 }
 
 bool isTableOfPieces(const std::string& firstLine) {

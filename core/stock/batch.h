@@ -5,12 +5,6 @@
 
 namespace goodfold::stock {
 
-/// What lies on the rack; where nothing is said of it, stock as it is sold.
-struct Rack {
-    std::optional<std::vector<RackBar>> bars;
-    std::optional<std::vector<RackSheet>> sheets;
-};
-
 struct SectionCut {
     Section section;
     std::vector<Bar> bars;

@@ -1,44 +1,15 @@
 #include "stock/rack.h"
 
-#include "files/csv_table.h"
-
 #include <algorithm>
 #include <cmath>
-#include <ostream>
 
 namespace goodfold::stock {
 
 namespace {
 
 /// As somebody reads a tape.
-double measured(double length) {
+double asRead(double length) {
     return std::floor(length * 10) / 10;
-}
-
-bool areAlike(const RackBar& one, const RackBar& other) {
-    return one.material == other.material && one.width == other.width && one.thickness == other.thickness &&
-           one.bar.length == other.bar.length && one.bar.name == other.bar.name && one.batch == other.batch;
-}
-bool areAlike(const RackSheet& one, const RackSheet& other) {
-    return one.material == other.material && one.thickness == other.thickness &&
-           one.sheet.length == other.sheet.length && one.sheet.width == other.sheet.width &&
-           one.sheet.name == other.sheet.name && one.batch == other.batch;
-}
-
-/// Without what is used up, and one more of each offcut: of an entry that is alike, or a new one.
-template <class Entry>
-std::vector<Entry> withOffcuts(std::vector<Entry> left, const std::vector<Entry>& offcuts) {
-    std::erase_if(left, [](Entry& each) { return stockOf(each).count && *stockOf(each).count <= 0; });
-    for (const Entry& offcut : offcuts) {
-        const auto same = std::find_if(left.begin(), left.end(), [&](Entry& each) {
-            return stockOf(each).isOffcut && stockOf(each).count && areAlike(each, offcut);
-        });
-        if (same == left.end())
-            left.push_back(offcut);
-        else
-            ++*stockOf(*same).count;
-    }
-    return left;
 }
 
 std::string restOf(const std::string& name) {
@@ -46,90 +17,148 @@ std::string restOf(const std::string& name) {
     return name.starts_with(kRest) ? name : std::string(kRest) + name;
 }
 
-std::vector<RackBar> barsAfter(const Rack& rack, const std::vector<SectionCut>& cuts, double worthKeeping) {
-    std::vector<RackBar> left = rack.bars.value_or(std::vector<RackBar>());
-    std::vector<RackBar> offcuts;
-    for (const SectionCut& cut : cuts) {
-        std::vector<RackBar*> own; // as barsFor() has them
+/// What was cut of one entry: of each of its whole stretches, one after the other, the rests that were left
+/// of those that were taken.
+using Rests = std::vector<std::vector<double>>;
+
+/// The length from `from` to `to` of one of the entry, with what holes are in it.
+RackStock partOf(const RackStock& entry, double from, double to) {
+    RackStock part = entry;
+    part.name = restOf(entry.name);
+    part.length = asRead(to - from);
+    part.count = 1;
+    part.price = 0;
+    part.isOffcut = true;
+    part.id.clear();
+    part.holes.clear();
+    for (const StockHole& hole : entry.holes)
+        if (hole.at > from && hole.at < to) part.holes.push_back({hole.at - from, hole.diameter});
+    return part;
+}
+
+/// What is left of the `piece`th one that was taken: between what was cut off it.
+std::vector<RackStock> leftOf(const RackStock& entry, const Rests& rests, size_t piece, double worthKeeping) {
+    std::vector<RackStock> left;
+    const auto keep = [&](double from, double to) {
+        const RackStock part = partOf(entry, from, to);
+        for (const Stretch& whole : wholeStretches(part))
+            if (whole.length() >= worthKeeping) return left.push_back(part);
+    };
+    const auto whole = wholeStretches(entry);
+    double from = 0;
+    for (size_t i = 0; i < whole.size(); ++i) {
+        if (piece >= rests[i].size()) continue; // this stretch of it stayed as it was
+        keep(from, whole[i].from);
+        from = whole[i].to - rests[i][piece];
+    }
+    keep(from, entry.length);
+    return left;
+}
+
+bool areAlike(RackStock one, RackStock other) {
+    for (RackStock* each : {&one, &other}) {
+        each->id.clear();
+        each->count = 1;
+        each->price = 0;
+    }
+    return one == other;
+}
+
+/// Without what was taken, and one more of each offcut: of an entry that is alike, or a new one.
+class Left {
+public:
+    Left(std::vector<RackStock> rack, double worthKeeping)
+        : entries(std::move(rack)), worthKeeping(worthKeeping) {}
+
+    void take(RackStock& entry, const Rests& rests) {
+        size_t taken = 0;
+        for (const auto& each : rests)
+            taken = std::max(taken, each.size());
+        for (size_t piece = 0; piece < taken; ++piece)
+            for (RackStock& part : leftOf(entry, rests, piece, worthKeeping))
+                offcuts.push_back(std::move(part));
+        if (entry.count) *entry.count -= static_cast<int>(taken);
+    }
+
+    std::vector<RackStock>& rack() { return entries; }
+
+    std::vector<RackStock> all() && {
+        std::erase_if(entries, [](const RackStock& each) { return each.count && *each.count <= 0; });
+        for (const RackStock& offcut : offcuts) {
+            const auto same = std::find_if(entries.begin(), entries.end(), [&](const RackStock& each) {
+                return each.count && areAlike(each, offcut);
+            });
+            if (same == entries.end())
+                entries.push_back(offcut);
+            else
+                ++*same->count;
+        }
+        return std::move(entries);
+    }
+
+private:
+    std::vector<RackStock> entries, offcuts;
+    double worthKeeping;
+};
+
+/// By stretch, as barsFor() and sheetsFor() have them.
+template <class Section, class Cuts, class StockOf>
+void takeFromRack(Left& left, const Section& section, const Cuts& cuts, StockOf stockOf) {
+    size_t first = 0;
+    for (RackStock& entry : left.rack()) {
+        if (!isOf(section, entry)) continue;
+        Rests rests(wholeStretches(entry).size());
+        for (const auto& cut : cuts)
+            if (const size_t at = stockOf(cut); at >= first && at < first + rests.size())
+                rests[at - first].push_back(cut.rest);
+        first += rests.size();
+        left.take(entry, rests);
+    }
+}
+
+/// Where the rack is not known.
+template <class Cuts, class StockOf> void takeAsSold(Left& left, const Cuts& cuts, StockOf stockOf) {
+    for (const auto& cut : cuts) {
+        RackStock sold = stockOf(cut);
+        left.take(sold, {{cut.rest}});
+    }
+}
+
+std::vector<RackStock> barsAfter(const Rack& rack, const std::vector<SectionCut>& cuts, double worthKeeping) {
+    Left left(rack.bars.value_or(std::vector<RackStock>()), worthKeeping);
+    for (const SectionCut& each : cuts)
         if (rack.bars)
-            for (RackBar& bar : left)
-                if (!barsFor(cut.section, {bar}).empty()) own.push_back(&bar);
-        for (const CutBar& bar : cut.list.bars) {
-            const RackBar* from = rack.bars ? own[bar.bar] : nullptr;
-            if (from)
-                if (auto& count = own[bar.bar]->bar.count) --*count;
-            const double rest = measured(bar.rest);
-            if (rest < worthKeeping) continue;
-            offcuts.push_back({cut.section.material, cut.section.width, cut.section.thickness,
-                               Bar{restOf(cut.bars[bar.bar].name), rest, 1, 0, true},
-                               from ? from->batch : std::string(), from ? from->measured : 0});
-        }
-    }
-    return withOffcuts(std::move(left), offcuts);
+            takeFromRack(left, each.section, each.list.bars, [](const CutBar& cut) { return cut.bar; });
+        else
+            takeAsSold(left, each.list.bars, [&](const CutBar& cut) {
+                const Section& of = each.section;
+                const Bar& bar = each.bars[cut.bar];
+                return RackStock{job::StockForm::Bar, of.material, of.width,
+                                 of.thickness,        bar.length,  bar.name};
+            });
+    return std::move(left).all();
 }
 
-std::vector<RackSheet> sheetsAfter(const Rack& rack, const std::vector<SectionNest>& nests,
+std::vector<RackStock> sheetsAfter(const Rack& rack, const std::vector<SectionNest>& nests,
                                    double worthKeeping) {
-    std::vector<RackSheet> left = rack.sheets.value_or(std::vector<RackSheet>());
-    std::vector<RackSheet> offcuts;
-    for (const SectionNest& nest : nests) {
-        std::vector<RackSheet*> own;
+    Left left(rack.sheets.value_or(std::vector<RackStock>()), worthKeeping);
+    for (const SectionNest& each : nests)
         if (rack.sheets)
-            for (RackSheet& sheet : left)
-                if (!sheetsFor(nest.section, {sheet}).empty()) own.push_back(&sheet);
-        for (const NestedSheet& nested : nest.nest.sheets) {
-            const RackSheet* from = rack.sheets ? own[nested.sheet] : nullptr;
-            if (from)
-                if (auto& count = own[nested.sheet]->sheet.count) --*count;
-            const double rest = measured(nested.rest);
-            if (rest < worthKeeping) continue;
-            const Sheet& of = nest.sheets[nested.sheet];
-            offcuts.push_back({nest.section.material, nest.section.thickness,
-                               Sheet{restOf(of.name), rest, of.width, 1, 0, true},
-                               from ? from->batch : std::string(), from ? from->measured : 0});
-        }
-    }
-    return withOffcuts(std::move(left), offcuts);
-}
-
-std::string mm(double value) {
-    return quantity::printNumber(value, 3);
-}
-
-template <class Stock>
-std::vector<std::string> tailOf(const Stock& stock, const std::string& batch, double measured) {
-    return {stock.count ? std::to_string(*stock.count) : std::string(),
-            stock.price > 0 ? quantity::printNumber(stock.price, 2) : std::string(),
-            stock.isOffcut ? "yes" : "no", batch, measured > 0 ? mm(measured) : std::string()};
-}
-
-void writeRow(std::ostream& out, std::vector<std::string> row, const std::vector<std::string>& tail) {
-    row.insert(row.end(), tail.begin(), tail.end());
-    files::writeCsvRow(out, row);
+            takeFromRack(left, each.section, each.nest.sheets,
+                         [](const NestedSheet& cut) { return cut.sheet; });
+        else
+            takeAsSold(left, each.nest.sheets, [&](const NestedSheet& cut) {
+                const Sheet& sheet = each.sheets[cut.sheet];
+                return RackStock{job::StockForm::Sheet,  each.section.material, sheet.width,
+                                 each.section.thickness, sheet.length,          sheet.name};
+            });
+    return std::move(left).all();
 }
 
 } // namespace
 
 Rack rackAfter(const Rack& rack, const BatchCut& cut, double worthKeeping) {
     return {barsAfter(rack, cut.bars, worthKeeping), sheetsAfter(rack, cut.sheets, worthKeeping)};
-}
-
-void writeBars(std::ostream& out, const std::vector<RackBar>& bars) {
-    files::writeCsvRow(out, {"name", "material", "width", "thickness", "length", "count", "price", "offcut",
-                             "batch", "measured"});
-    for (const RackBar& each : bars)
-        writeRow(out, {each.bar.name, each.material, mm(each.width), mm(each.thickness), mm(each.bar.length)},
-                 tailOf(each.bar, each.batch, each.measured));
-}
-
-void writeSheets(std::ostream& out, const std::vector<RackSheet>& sheets) {
-    files::writeCsvRow(out, {"name", "material", "thickness", "length", "width", "count", "price", "offcut",
-                             "batch", "measured"});
-    for (const RackSheet& each : sheets)
-        writeRow(
-            out,
-            {each.sheet.name, each.material, mm(each.thickness), mm(each.sheet.length), mm(each.sheet.width)},
-            tailOf(each.sheet, each.batch, each.measured));
 }
 
 } // namespace goodfold::stock

@@ -9,13 +9,9 @@ namespace goodfold::stock {
 inline constexpr double kWorthKeeping = 100; // mm
 
 /// Bars and sheets that were cut are gone, one for each that was taken; those of which there are as many as
-/// one likes stay. What is left of each is kept as an offcut: of a bar its rest, of a sheet the length beyond
-/// its blanks that stays whole; those alike in one line. A rack of which nothing was said has the offcuts
-/// alone.
+/// one likes stay. What is left of each is kept as an offcut, with the holes that are in it: of a bar its
+/// rest, of a sheet the length beyond its blanks that stays whole; those alike in one entry. A rack of which
+/// nothing was said has the offcuts alone.
 Rack rackAfter(const Rack& rack, const BatchCut& cut, double worthKeeping = kWorthKeeping);
-
-/// In the form that readBars() and readSheets() read.
-void writeBars(std::ostream& out, const std::vector<RackBar>& bars);
-void writeSheets(std::ostream& out, const std::vector<RackSheet>& sheets);
 
 } // namespace goodfold::stock

@@ -16,42 +16,55 @@ using nlohmann::ordered_json;
 
 namespace {
 
-/// What bars and sheets have alike.
-template <class Stock> void readStock(const files::CsvRow& row, Stock& stock, const char* usualName) {
-    const double count = row.number("count", -1);
-    if (count >= 0 && (count != std::floor(count) || count > cutting::kMostPieces))
-        row.fail("count", "must be a whole number");
-    if (count >= 0) stock.count = static_cast<int>(count);
-    stock.length = row.number("length");
+RackStock stockFrom(const files::CsvRow& row, job::StockForm form) {
+    RackStock stock{form, row.needed("material"), row.number("width"), row.number("thickness"),
+                    row.number("length")};
+    if (const double count = row.number("count", -1); count >= 0) {
+        if (count != std::floor(count) || count > cutting::kMostPieces)
+            row.fail("count", "must be a whole number");
+        stock.count = static_cast<int>(count);
+    }
     stock.price = row.number("price", 0);
     stock.isOffcut = row.flag("offcut", false);
     stock.name = row.text("name");
-    if (stock.name.empty()) stock.name = stock.isOffcut ? "offcut" : usualName;
-    for (const char* column : {"width", "thickness", "length"})
-        if (!(row.number(column) > 0)) row.fail(column, "must be more than 0");
+    if (stock.name.empty())
+        stock.name = stock.isOffcut ? "offcut" : form == job::StockForm::Sheet ? "sheet" : "bar";
+    stock.batch = row.text("batch");
+    stock.measured = row.number("measured", 0);
+    const auto holes = typedHoles(row.text("holes"),
+                                  [](const std::string& figure) { return quantity::parseNumber(figure); });
+    if (!holes) row.fail("holes", holes.error().says);
+    stock.holes = *holes;
+    if (const auto wrong = whatIsWrong(stock)) row.fail(wrong->where.c_str(), wrong->says);
+    return stock;
 }
 
-template <class Entry> void readBatch(const files::CsvRow& row, Entry& entry) {
-    entry.batch = row.text("batch");
-    entry.measured = row.number("measured", 0);
-    if (entry.measured < 0) row.fail("measured", "must be a thickness");
+RackStock barFrom(const files::CsvRow& row) {
+    return stockFrom(row, job::StockForm::Bar);
+}
+RackStock sheetFrom(const files::CsvRow& row) {
+    return stockFrom(row, job::StockForm::Sheet);
 }
 
-RackBar barFrom(const files::CsvRow& row) {
-    RackBar bar{row.needed("material"), row.number("width"), row.number("thickness"), {}};
-    readStock(row, bar.bar, "bar");
-    readBatch(row, bar);
-    return bar;
+const std::vector<std::string>& columns() {
+    static const std::vector<std::string> all{"name",  "material", "width", "thickness", "length", "count",
+                                              "price", "offcut",   "batch", "measured",  "holes"};
+    return all;
 }
 
-RackSheet sheetFrom(const files::CsvRow& row) {
-    RackSheet sheet{row.needed("material"), row.number("thickness"), {}};
-    readStock(row, sheet.sheet, "sheet");
-    readBatch(row, sheet);
-    sheet.sheet.width = row.number("width");
-    for (const char* column : {"width", "length"})
-        if (row.number(column) > cutting::kLongestBar) row.fail(column, "is more than a sheet is");
-    return sheet;
+std::string mm(double value) {
+    return quantity::printNumber(value, 3);
+}
+
+void writeStock(std::ostream& out, const std::vector<RackStock>& all) {
+    files::writeCsvRow(out, columns());
+    for (const RackStock& each : all)
+        files::writeCsvRow(out, {each.name, each.material, mm(each.width), mm(each.thickness),
+                                 mm(each.length), each.count ? std::to_string(*each.count) : std::string(),
+                                 each.price > 0 ? quantity::printNumber(each.price, 2) : std::string(),
+                                 each.isOffcut ? "yes" : "no", each.batch,
+                                 each.measured > 0 ? mm(each.measured) : std::string(),
+                                 shownHoles(each.holes, mm)});
 }
 
 ordered_json jsonOf(const SectionCut& cut, const CutBar& bar) {
@@ -123,66 +136,22 @@ ordered_json jsonOf(const SectionNest& nest) {
             {"least", nest.nest.least}};
 }
 
-/// From where to where it is whole.
-using Stretch = std::pair<double, double>;
-
-std::vector<Stretch> wholeStretches(const files::CsvRow& row, double length) {
-    constexpr double kOff = 2; // mm, of a hole's rim
-    std::vector<Stretch> taken;
-    std::istringstream holes(row.text("holes"));
-    for (std::string hole; std::getline(holes, hole, ';');) {
-        std::istringstream figures(hole);
-        double at = 0, diameter = 0;
-        std::string more;
-        if (!(figures >> at >> diameter) || figures >> more || at < 0 || at > length || !(diameter > 0))
-            row.fail("holes", "must say where each is and how wide: 20 6.6; 95 6.6");
-        taken.emplace_back(at - diameter / 2 - kOff, at + diameter / 2 + kOff);
-    }
-    std::sort(taken.begin(), taken.end());
-    std::vector<Stretch> whole;
-    double from = 0;
-    for (const auto& [begins, ends] : taken) {
-        if (begins > from) whole.emplace_back(from, begins);
-        from = std::max(from, ends);
-    }
-    if (length > from) whole.emplace_back(from, length);
-    return whole;
-}
-
-/// Each entry as the pieces that its holes leave.
-template <class Entry, Entry (*from)(const files::CsvRow&)>
-std::vector<Entry> piecesFrom(const files::CsvRow& row) {
-    std::vector<Entry> pieces;
-    Entry all = from(row);
-    const double length = stockOf(all).length;
-    for (const auto& [begins, ends] : wholeStretches(row, length)) {
-        pieces.push_back(all);
-        if (ends - begins == length) continue;
-        auto& piece = stockOf(pieces.back());
-        piece.length = ends - begins;
-        piece.name += ", " + quantity::printNumber(begins, 1) + " to " + quantity::printNumber(ends, 1);
-    }
-    return pieces;
-}
-
-template <class Entry, Entry (*from)(const files::CsvRow&)>
-Result<std::vector<Entry>> readWhole(std::istream& in) {
-    const auto rows = files::readRows<std::vector<Entry>>(in, piecesFrom<Entry, from>);
-    if (!rows) return rows.error();
-    std::vector<Entry> all;
-    for (const std::vector<Entry>& pieces : *rows)
-        all.insert(all.end(), pieces.begin(), pieces.end());
-    return all;
-}
-
 } // namespace
 
-Result<std::vector<RackBar>> readBars(std::istream& in) {
-    return readWhole<RackBar, barFrom>(in);
+Result<files::ReadTable<RackStock>> readBars(std::istream& in) {
+    return files::readRows<RackStock>(in, columns(), barFrom);
 }
 
-Result<std::vector<RackSheet>> readSheets(std::istream& in) {
-    return readWhole<RackSheet, sheetFrom>(in);
+Result<files::ReadTable<RackStock>> readSheets(std::istream& in) {
+    return files::readRows<RackStock>(in, columns(), sheetFrom);
+}
+
+void writeBars(std::ostream& out, const std::vector<RackStock>& bars) {
+    writeStock(out, bars);
+}
+
+void writeSheets(std::ostream& out, const std::vector<RackStock>& sheets) {
+    writeStock(out, sheets);
 }
 
 void writeCutLists(std::ostream& out, const std::vector<SectionCut>& sections,

@@ -33,10 +33,17 @@ std::vector<Section> sectionsOf(const std::vector<Batched>& jobs) {
     return sections;
 }
 
-std::vector<Bar> barsFor(const Section& section, const std::vector<RackBar>& rack) {
+bool isOf(const Section& section, const RackStock& stock) {
+    return isOf(section, stock.material, stock.width, stock.thickness);
+}
+
+std::vector<Bar> barsFor(const Section& section, const std::vector<RackStock>& rack) {
     std::vector<Bar> bars;
-    for (const RackBar& each : rack)
-        if (isOf(section, each.material, each.width, each.thickness)) bars.push_back(each.bar);
+    for (const RackStock& each : rack) {
+        if (!isOf(section, each)) continue;
+        for (const Stretch& whole : wholeStretches(each))
+            bars.push_back({nameOf(each, whole), whole.length(), each.count, each.price, each.isOffcut});
+    }
     return bars;
 }
 

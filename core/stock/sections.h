@@ -3,6 +3,7 @@
 
 #include "cutting/cutters.h"
 #include "part/part.h"
+#include "stock/rack_stock.h"
 
 namespace goodfold::stock {
 
@@ -15,15 +16,6 @@ struct Batched {
     const part::Part& part;
 };
 
-/// A bar on the rack, or in the shop's list of what is sold.
-struct RackBar {
-    std::string material; // of the material book
-    double width = 0, thickness = 0;
-    Bar bar;
-    std::string batch = {}; // as the shop calls it
-    double measured = 0;    // thickness by calipers; 0: not said
-};
-
 struct Section {
     std::string material;
     double width = 0, thickness = 0;
@@ -34,9 +26,10 @@ struct Section {
 /// In the order of the jobs. Blanks of sheet are in none.
 std::vector<Section> sectionsOf(const std::vector<Batched>& jobs);
 
-/// Those on the rack that are of it. Stock of 3 is 3, whatever the gauge reads: to a twentieth of a
-/// millimetre.
-std::vector<Bar> barsFor(const Section& section, const std::vector<RackBar>& rack);
+/// Stock of 3 is 3, whatever the gauge reads: to a twentieth of a millimetre.
+bool isOf(const Section& section, const RackStock& stock);
+/// What may be cut of those on the rack that are of it: each entry's whole stretches, one after the other.
+std::vector<Bar> barsFor(const Section& section, const std::vector<RackStock>& rack);
 
 /// Where the rack is not known: the lengths that bars are usually sold in, as many as one likes.
 std::vector<Bar> soldBars(quantity::Unit unit);

@@ -72,10 +72,18 @@ std::vector<SheetSection> sheetSectionsOf(const std::vector<Batched>& jobs) {
     return sections;
 }
 
-std::vector<Sheet> sheetsFor(const SheetSection& section, const std::vector<RackSheet>& rack) {
+bool isOf(const SheetSection& section, const RackStock& stock) {
+    return isOf(section, stock.material, stock.thickness);
+}
+
+std::vector<Sheet> sheetsFor(const SheetSection& section, const std::vector<RackStock>& rack) {
     std::vector<Sheet> sheets;
-    for (const RackSheet& each : rack)
-        if (isOf(section, each.material, each.thickness)) sheets.push_back(each.sheet);
+    for (const RackStock& each : rack) {
+        if (!isOf(section, each)) continue;
+        for (const Stretch& whole : wholeStretches(each))
+            sheets.push_back(
+                {nameOf(each, whole), whole.length(), each.width, each.count, each.price, each.isOffcut});
+    }
     return sheets;
 }
 

@@ -8,23 +8,6 @@ namespace goodfold::stock {
 using cutting::Laid, cutting::Laying, cutting::Lies, cutting::Nest, cutting::NestedSheet, cutting::Sheet,
     cutting::WantedBlank;
 
-/// A sheet on the rack, or in the shop's list of what is sold.
-struct RackSheet {
-    std::string material; // of the material book
-    double thickness = 0;
-    Sheet sheet;
-    std::string batch = {};
-    double measured = 0;
-};
-
-/// What an entry of the rack is, of bars and of sheets alike.
-inline Bar& stockOf(RackBar& entry) {
-    return entry.bar;
-}
-inline Sheet& stockOf(RackSheet& entry) {
-    return entry.sheet;
-}
-
 struct SheetSection {
     std::string material;
     double thickness = 0;
@@ -36,7 +19,9 @@ struct SheetSection {
 /// sheet.
 std::vector<SheetSection> sheetSectionsOf(const std::vector<Batched>& jobs);
 
-std::vector<Sheet> sheetsFor(const SheetSection& section, const std::vector<RackSheet>& rack);
+bool isOf(const SheetSection& section, const RackStock& stock);
+/// As barsFor() has bars: a hole takes the whole width.
+std::vector<Sheet> sheetsFor(const SheetSection& section, const std::vector<RackStock>& rack);
 /// Where the rack is not known: the sizes that sheets are usually sold in, as many as one likes.
 std::vector<Sheet> soldSheets(quantity::Unit unit);
 

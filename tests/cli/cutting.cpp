@@ -13,6 +13,8 @@ private slots:
     void offcutsAreKept();
     void shortStockIsSaid();
     void tablesAreReadStrictly();
+    void stoppedJobsAreNotCut();
+    void whatIsPassedOverIsSaid();
     void sheetsAreLaidOut();
     void whatIsMissingIsBought();
 };
@@ -89,9 +91,9 @@ void CuttingTest::offcutsAreKept() {
                               racked);
     QVERIFY2(trays.status == 0, trays.err.constData());
     const QByteArray whole = textOf(sheets);
-    QVERIFY2(whole.contains("large,steel-galvanised,1.2,2000,1000,1,,no"), whole.constData());
-    const qsizetype offcut = whole.indexOf("rest of large,steel-galvanised,1.2,");
-    QVERIFY2(offcut > 0 && whole.mid(offcut).contains(",1000,1,,yes"), whole.constData());
+    QVERIFY2(whole.contains("large,steel-galvanised,1000,1.2,2000,1,,no"), whole.constData());
+    const qsizetype offcut = whole.indexOf("rest of large,steel-galvanised,1000,1.2,");
+    QVERIFY2(offcut > 0 && whole.mid(offcut).contains(",1,,yes"), whole.constData());
     const Outcome next = run({"cut", demo("vent-stay.gfold"), "--json", "--bars", after});
     QVERIFY(next.status == 0);
     for (const json& bar : json::parse(next.out.toStdString())["sections"][0]["bars"]) // all offcuts
@@ -178,6 +180,33 @@ void CuttingTest::tablesAreReadStrictly() {
         QCOMPARE(outcome.status, 2);
         QVERIFY2(outcome.err.contains("line 2"), outcome.err.constData());
     }
+}
+
+/// A hole as wide as its leg: nothing is cut, bought or reckoned for it, unless somebody wants it all the
+/// same.
+void CuttingTest::stoppedJobsAreNotCut() {
+    const QByteArray job = R"({"format": "good-fold-job", "version": 1, "title": "Vent stay", "units": "mm",
+        "material": "steel-hot-rolled", "thickness": 3, "stock": {"form": "bar", "width": 30},
+        "plates": [{"id": "A", "length": 60, "holes": [{"id": "h1", "diameter": 31, "x": 25}]},
+                   {"id": "B", "length": 50}],
+        "bends": [{"id": "1", "from": "A", "to": "B", "angle": 90, "turn": "up"}]})";
+    for (const char* command : {"cut", "buy", "cost"}) {
+        const Outcome refused = run({command, "-", "--json"}, job);
+        QCOMPARE(refused.status, 1);
+        QVERIFY2(refused.out.isEmpty() && refused.err.contains("--force goes on all the same"),
+                 refused.err.constData());
+        QVERIFY2(refused.err.contains("h1"), refused.err.constData()); // why
+        const Outcome forced = run({command, "-", "--json", "--force"}, job);
+        QVERIFY2(forced.status == 0 && !forced.out.isEmpty(), forced.err.constData());
+    }
+}
+
+void CuttingTest::whatIsPassedOverIsSaid() {
+    const Outcome outcome =
+        run({"cut", demo("vent-stay.gfold"), "--json", "--bars", "-"},
+            "name,material,width,thickness,length,shelf\nlong,steel-hot-rolled,30,3,2000,top\n");
+    QCOMPARE(outcome.status, 0);
+    QVERIFY2(outcome.err.contains("Passed over: \"shelf\"."), outcome.err.constData());
 }
 
 GOODFOLD_TEST(CuttingTest)

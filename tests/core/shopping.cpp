@@ -2,6 +2,7 @@
 #include "stock/shopping.h"
 
 #include "core/support.h"
+#include "stock/rack.h"
 #include "stock/rack_files.h"
 
 #include <sstream>
@@ -17,6 +18,11 @@ const cutting::Cutters kCutters{cutting::cutList, cutting::nest};
 
 job::Hole hole(const char* id, double diameter, double x) {
     return {.id = id, .diameter = diameter, .x = x, .xFrom = job::Hole::XFrom::Start};
+}
+
+RackStock hotRolled(double width, const char* name, double length, std::optional<int> count, double price = 0,
+                    bool isOffcut = false) {
+    return {job::StockForm::Bar, "steel-hot-rolled", width, 3, length, name, count, price, isOffcut};
 }
 
 /// A strip of 100 without a bend, thirty times.
@@ -65,6 +71,9 @@ class ShoppingTest : public QObject {
     Q_OBJECT
 private slots:
     void holesInOffcutsAreCutAround();
+    void whatIsLeftKeepsItsHoles();
+    void columnsThatMeanNothingAreSaid();
+    void metalsAreOfTheBook();
     void stockIsBoughtAsItIsSold();
     void whatLiesOnTheRackIsNotBought();
     void whatTheRackIsShortOfIs();
@@ -84,8 +93,8 @@ void ShoppingTest::stockIsBoughtAsItIsSold() {
 
 /// Eleven come out of the offcut of 1200, nineteen take 1918 of a bar that can be had at 7.50.
 void ShoppingTest::whatLiesOnTheRackIsNotBought() {
-    const std::vector<RackBar> bars{{"steel-hot-rolled", 30, 3, {"rest", 1200, 1, 0, true}},
-                                    {"steel-hot-rolled", 30, 3, {"long", 2000, {}, 7.5, false}}};
+    const std::vector<RackStock> bars{hotRolled(30, "rest", 1200, 1, 0, true),
+                                      hotRolled(30, "long", 2000, {}, 7.5)};
     const Bought bought = buy({strip()}, {bars, {}});
     QCOMPARE(bought.list.size(), size_t(1));
     QCOMPARE(bought.countOf("Mild steel S235, hot rolled: flat bar 30 × 3, 2000.0 long"), 1);
@@ -94,12 +103,12 @@ void ShoppingTest::whatLiesOnTheRackIsNotBought() {
 
 /// The rack has but the offcut, and bars of another width.
 void ShoppingTest::whatTheRackIsShortOfIs() {
-    const std::vector<RackBar> bars{{"steel-hot-rolled", 30, 3, {"rest", 1200, 1, 0, true}},
-                                    {"steel-hot-rolled", 40, 3, {"other", 6000, 2, 0, false}}};
+    const std::vector<RackStock> bars{hotRolled(30, "rest", 1200, 1, 0, true),
+                                      hotRolled(40, "other", 6000, 2)};
     QCOMPARE(buy({strip()}, {bars, {}}).countOf("Mild steel S235, hot rolled: flat bar 30 × 3, 2000.0 long"),
              1);
     // Enough of it there: nothing is bought.
-    const std::vector<RackBar> enough{{"steel-hot-rolled", 30, 3, {"bar", 2000, 2, 0, false}}};
+    const std::vector<RackStock> enough{hotRolled(30, "bar", 2000, 2)};
     QCOMPARE(buy({strip()}, {enough, {}}).list.size(), size_t(0));
 }
 
@@ -157,14 +166,22 @@ void ShoppingTest::holesInOffcutsAreCutAround() {
     std::istringstream table("name,material,width,thickness,length,count,offcut,holes\n"
                              "strip,steel-hot-rolled,30,3,600,2,yes,300 8; 100 8\n"
                              "bar,steel-hot-rolled,30,3,2000,,no,\n");
-    const auto bars = readBars(table);
-    QVERIFY(bars && bars->size() == 4);
-    QCOMPARE((*bars)[0].bar.length, 94.0);
-    QCOMPARE((*bars)[1].bar.length, 188.0);
-    QCOMPARE((*bars)[2].bar.length, 294.0);
-    QCOMPARE((*bars)[1].bar.name, std::string("strip, 106 to 294"));
-    QCOMPARE(*(*bars)[2].bar.count, 2);
-    QVERIFY((*bars)[3].bar.length == 2000 && (*bars)[3].bar.name == "bar");
+    const auto read = readBars(table);
+    QVERIFY(read && read->rows.size() == 2 && read->passedOver.empty());
+    const Section section{"steel-hot-rolled", 30, 3, {}, 1};
+    const std::vector<Bar> bars = barsFor(section, read->rows);
+    QCOMPARE(bars.size(), size_t(4));
+    QCOMPARE(bars[0].length, 94.0);
+    QCOMPARE(bars[1].length, 188.0);
+    QCOMPARE(bars[2].length, 294.0);
+    QCOMPARE(bars[1].name, std::string("strip, 106 to 294"));
+    QCOMPARE(*bars[2].count, 2);
+    QVERIFY(bars[3].length == 2000 && bars[3].name == "bar");
+    std::ostringstream out;
+    writeBars(out, read->rows);
+    std::istringstream in(out.str());
+    const auto again = readBars(in);
+    QVERIFY(again && again->rows == read->rows);
     for (const char* wrong : {"ten", "100", "100 8 8", "-5 8", "700 8", "100 0"}) {
         std::istringstream bad(std::string("name,material,width,thickness,length,holes\n"
                                            "strip,steel-hot-rolled,30,3,600,") +
@@ -172,6 +189,52 @@ void ShoppingTest::holesInOffcutsAreCutAround() {
         const auto none = readBars(bad);
         QVERIFY2(!none && none.error().says.find("20 6.6; 95 6.6") != std::string::npos, wrong);
     }
+}
+
+/// Two strips of 600 with holes of 8 at 100 and 300. One of 180 comes out of the middle of one of them: what
+/// is before keeps its hole and is 106 long, what is after is 6 (its rest) + 2 + 8 + 2 and 294 more. The
+/// other strip stays.
+void ShoppingTest::whatIsLeftKeepsItsHoles() {
+    RackStock strip = hotRolled(30, "strip", 600, 2, 0, true);
+    strip.holes = {{300, 8}, {100, 8}};
+    strip.batch = "bar of May";
+    strip.id = "one";
+    SectionCut cut{{"steel-hot-rolled", 30, 3, {}, 1}, {}, {}, {}};
+    cut.bars = barsFor(cut.section, {strip});
+    cut.list.bars = {{.bar = 1, .pieces = {0}, .rest = 6}};
+    Rack rack;
+    rack.bars = {strip};
+    // The 106 with its hole at 100 has 94 that are whole: no stock to whoever keeps no less than 100.
+    QCOMPARE(rackAfter(rack, {{cut}, {}}, 100).bars->size(), size_t(2));
+    const Rack left = rackAfter(rack, {{cut}, {}}, 90);
+    QCOMPARE(left.bars->size(), size_t(3));
+    const RackStock &other = (*left.bars)[0], &before = (*left.bars)[1], &after = (*left.bars)[2];
+    QVERIFY(other.id == "one" && *other.count == 1 && other.holes == strip.holes);
+    QCOMPARE(before.length, 106.0);
+    QCOMPARE(after.length, 312.0);
+    QVERIFY(before.holes == std::vector<StockHole>({{100, 8}}) && before.batch == "bar of May");
+    QVERIFY(after.holes == std::vector<StockHole>({{12, 8}}) && after.id.empty() && *after.count == 1);
+}
+
+void ShoppingTest::metalsAreOfTheBook() {
+    std::istringstream table("name,material,width,thickness,length\nstrip,mild steel,30,3,600\n");
+    const auto read = readBars(table);
+    QVERIFY(!read);
+    const std::string& says = read.error().says;
+    QVERIFY2(says.starts_with("\"material\" must be one of") &&
+                 says.find("steel-hot-rolled") != std::string::npos,
+             says.c_str());
+    QCOMPARE(read.error().where, std::string("line 2"));
+}
+
+/// A name that is misspelt would be as if nobody had said it.
+void ShoppingTest::columnsThatMeanNothingAreSaid() {
+    std::istringstream table("name,material,width,thickness,length,shelf,pirce\n"
+                             "strip,steel-hot-rolled,30,3,600,top,4\n");
+    const auto read = readBars(table);
+    QVERIFY(read && read->rows.size() == 1);
+    const std::string& says = read->passedOver;
+    QVERIFY2(says.starts_with("Passed over: \"shelf\", \"pirce\".") && says.find("price") > 0, says.c_str());
 }
 
 GOODFOLD_TEST(ShoppingTest)

@@ -101,7 +101,7 @@ void TablesTest::bendsComeBack() {
     QVERIFY(!isTableOfPieces(file.str().substr(0, file.str().find('\n'))));
     const auto read = readTestBends(file);
     QVERIFY(bool(read));
-    QVERIFY(*read == bends);
+    QVERIFY(read->rows == bends && read->passedOver.empty());
 }
 
 void TablesTest::piecesComeBack() {
@@ -110,8 +110,7 @@ void TablesTest::piecesComeBack() {
     QVERIFY(isTableOfPieces(file.str().substr(0, file.str().find('\n'))));
     const auto read = readPieces(file);
     QVERIFY(bool(read));
-    QCOMPARE(read->size(), size_t(2));
-    QVERIFY(read->front() == aPiece());
+    QVERIFY(read->rows == std::vector<KeptPiece>({aPiece(), aPiece()}) && read->passedOver.empty());
 }
 
 void TablesTest::brokenEntriesAreSaid_data() {

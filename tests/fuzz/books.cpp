@@ -97,12 +97,12 @@ void learnFrom(const std::string& text) {
     };
     std::istringstream in(text), same(text);
     if (const auto bends = files::readTestBends(in)) {
-        for (const learn::KeptBend& kept : *bends)
+        for (const learn::KeptBend& kept : bends->rows)
             teaches(kept.bend);
         std::stringstream out;
-        files::writeTestBends(out, *bends);
+        files::writeTestBends(out, bends->rows);
         const auto again = files::readTestBends(out);
-        HOLDS(again && again->size() == bends->size());
+        HOLDS(again && again->rows.size() == bends->rows.size());
     } else {
         HOLDS(fuzz::isForPeople(bends.error().says));
     }

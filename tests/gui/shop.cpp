@@ -23,14 +23,6 @@ struct ShopWindow : test::Window {
         operator->()->showStage("shop");
         stage = operator->()->findChild<app::ShopStage*>();
     }
-    void typeInLine(const QString& name, const QString& text) const {
-        auto* line = named<QLineEdit>(name);
-        QVERIFY2(line, qPrintable(name));
-        line->setFocus();
-        line->selectAll();
-        QTest::keyClicks(line, text);
-        QTest::keyClick(line, Qt::Key_Return);
-    }
     app::ShopStage* stage = nullptr;
 };
 

@@ -31,7 +31,6 @@ inline app::Books& books() {
     return *all;
 }
 
-/// Lives as long as the test function; closing asks nothing.
 /// As somebody drops a file on it.
 inline void drop(QWidget& on, const QString& path) {
     QMimeData data;
@@ -42,6 +41,7 @@ inline void drop(QWidget& on, const QString& path) {
     QApplication::sendEvent(&on, &dropped);
 }
 
+/// Lives as long as the test function; closing asks nothing.
 class Window {
 public:
     explicit Window(const QString& file = {})
@@ -74,6 +74,16 @@ public:
         entry->setFocus();
         QTest::keyClicks(entry, line);
         QTest::keyClick(entry, Qt::Key_Return);
+    }
+
+    /// Types a line of its own and presses Enter.
+    void typeInLine(const QString& name, const QString& text) const {
+        auto* line = named<QLineEdit>(name);
+        QVERIFY2(line, qPrintable(name));
+        line->setFocus();
+        line->selectAll();
+        QTest::keyClicks(line, text);
+        QTest::keyClick(line, Qt::Key_Return);
     }
 
     /// The visible panel that has a cell of this id, and where on it.

@@ -1,6 +1,5 @@
 // Spacers and legs in slots on the Mount stage, what a bought one costs, and a pattern of card that is traced
 // on its picture, in the real window.
-#include "app/base/own_file.h"
 #include "app/mount/mount_stage.h"
 #include "app/mount/photo_view.h"
 #include "app/widgets/notice.h"
@@ -64,7 +63,6 @@ private slots:
     void aPatternIsTraced();
     void aPictureThatIsNoneIsSaid();
     void nestsAreLookedAt();
-    void theBatchIsTakenOffTheRack();
 };
 
 void GuiTabsTest::spacersAndSlotsAreTyped() {
@@ -217,40 +215,6 @@ void GuiTabsTest::nestsAreLookedAt() {
     givenUp->reject();
     delete givenUp;
     QCOMPARE(told, 1);
-}
-
-/// A bar of 2 m gives two hooks of 96.1; what is left of it is put back, with its batch.
-void GuiTabsTest::theBatchIsTakenOffTheRack() {
-    const Files files;
-    test::Window window(files.with("hook.gfold", kHook));
-    QTRY_VERIFY_WITH_TIMEOUT(!window->isPlanning(), 20000);
-    const QString path = app::ownFilePath(QStringLiteral("bars.csv"));
-    QFile::remove(path);
-    window->actions().takeOffRack->trigger();
-    QVERIFY2(window.notice().startsWith("There is no rack yet"), qPrintable(window.notice()));
-    QDir().mkpath(QFileInfo(path).path());
-    QFile file(path);
-    QVERIFY(file.open(QIODevice::WriteOnly));
-    file.write("name,material,width,thickness,length,count,batch,measured\n"
-               "long,steel-hot-rolled,20,3,2000,1,R7,2.94\n");
-    file.close();
-    window.document().change("two", [](job::Job& changed) { changed.quantity = 2; });
-    QTRY_VERIFY_WITH_TIMEOUT(!window->isPlanning(), 20000);
-    window->actions().takeOffRack->trigger();
-    QVERIFY2(window.notice().startsWith("The batch is off the rack"), qPrintable(window.notice()));
-    QVERIFY(file.open(QIODevice::ReadOnly));
-    const QString after = QString::fromUtf8(file.readAll());
-    QVERIFY2(after.contains("rest of long") && after.contains("R7") && after.contains("2.94"),
-             qPrintable(after));
-    const double rest = after.section('\n', 1, 1).split(',').value(4).toDouble();
-    QVERIFY2(rest > 2000 - 2 * 98.2 - 1 && rest < 2000 - 2 * 97, qPrintable(after));
-    QVERIFY(QFile::exists(path + ".before"));
-    window.document().change("many", [](job::Job& changed) { changed.quantity = 50; });
-    QTRY_VERIFY_WITH_TIMEOUT(!window->isPlanning(), 20000);
-    window->actions().takeOffRack->trigger();
-    QVERIFY2(window.notice().startsWith("The rack is short"), qPrintable(window.notice()));
-    QFile::remove(path);
-    QFile::remove(path + ".before");
 }
 
 GOODFOLD_TEST(GuiTabsTest)

@@ -49,6 +49,7 @@ private slots:
     void pagesAndWords();
     void alikePointsAreJoined();
     void takenOutIsForgotten();
+    void theRackIsKept();
     void twoWriteAtOnce();
     void lockedIsSaid();
     void killedKeepsWhatItSaid();
@@ -185,6 +186,39 @@ void LogbookTest::lockedIsSaid() {
     QSqlDatabase::removeDatabase(QStringLiteral("holder"));
 }
 
+void LogbookTest::theRackIsKept() {
+    stock::RackStock bar{job::StockForm::Bar, "steel-hot-rolled", 30, 3, 6000, "bar of the corner"};
+    bar.id = newId();
+    stock::RackStock offcut = bar, sheet = bar;
+    offcut.id = newId();
+    offcut.length = 612.4;
+    offcut.count = 2;
+    offcut.isOffcut = true;
+    offcut.batch = "it's of May — söhn";
+    offcut.measured = 2.94;
+    offcut.holes = {{20, 6.6}, {95.25, 8}};
+    sheet.id = newId();
+    sheet.form = job::StockForm::Sheet;
+    sheet.width = 1000;
+    sheet.count = 0;
+    sheet.price = 41.5;
+    {
+        const auto logbook = open();
+        const auto none = logbook->rack();
+        QVERIFY(none && !none->bars && !none->sheets);
+        QVERIFY(!logbook->changeRack({}, {offcut, bar, sheet}));
+    }
+    const auto logbook = open();
+    const auto rack = logbook->rack();
+    QVERIFY(rack && rack->bars && rack->sheets);
+    QVERIFY(*rack->bars == std::vector<stock::RackStock>({bar, offcut})); // the longest first
+    QVERIFY(*rack->sheets == std::vector<stock::RackStock>({sheet}));
+    offcut.count = 1;
+    QVERIFY(!logbook->changeRack({bar.id, sheet.id}, {offcut}));
+    const auto less = logbook->rack();
+    QVERIFY(*less->bars == std::vector<stock::RackStock>({offcut}) && !less->sheets);
+}
+
 /// Killed at any moment, whatever it said was kept is there, and the file is sound.
 void LogbookTest::killedKeepsWhatItSaid() {
     const int kills = test::rounds(60, 1000);
@@ -218,7 +252,7 @@ void LogbookTest::killedKeepsWhatItSaid() {
 
 void LogbookTest::fullDiskIsSaid() {
     QProcess process;
-    process.start(writer(), {path(), QStringLiteral("--room"), QStringLiteral("300000")});
+    process.start(writer(), {path(), QStringLiteral("--room"), QStringLiteral("400000")});
     QVERIFY(process.waitForFinished(60000));
     const QByteArrayList lines = process.readAll().trimmed().split('\n');
     QVERIFY(lines.size() > 5);
@@ -282,7 +316,7 @@ void LogbookTest::olderIsBroughtUpToDate() {
     QVERIFY(!open()->put(bend, taughtBy(1)));
     // As the first version was: without what came later.
     execute(path(), {QStringLiteral("DROP TABLE batches"), QStringLiteral("DROP TABLE tool_figures"),
-                     QStringLiteral("PRAGMA user_version = 1")});
+                     QStringLiteral("DROP TABLE rack"), QStringLiteral("PRAGMA user_version = 1")});
     const auto logbook = open();
     QVERIFY(logbook->said().contains(QLatin1String("up to date")));
     QVERIFY(logbook->bends(0, 1)->front() == bend);

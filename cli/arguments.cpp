@@ -142,12 +142,15 @@ void addCutOptions(CLI::App& sub, Arguments& into) {
         ->capture_default_str()
         ->type_name("MM");
     sub.add_flag("--shear", into.isShorn, "Blanks are cut from edge to edge, as a shear does");
+    sub.add_flag("--force", into.force,
+                 "Go on with a job that a finding stops, and write over files that are there");
+}
+
+void addNestSeconds(CLI::App& sub, Arguments& into) {
     sub.add_option("--seconds", into.seconds, "To look for a better way to lay blanks on sheets")
         ->check(CLI::Range(0.0, 600.0))
         ->capture_default_str()
         ->type_name("S");
-    sub.add_flag("--force", into.force,
-                 "Go on with a job that a finding stops, and write over files that are there");
 }
 
 void addCutting(CLI::App& app, Arguments& into) {
@@ -155,6 +158,7 @@ void addCutting(CLI::App& app, Arguments& into) {
         addPrinting(app, "cut", "Print from which bars and sheets all jobs together are cut, and how", into,
                     Arguments::Command::Cut);
     addCutOptions(sub, into);
+    addNestSeconds(sub, into);
     sub.add_option("--dxf", into.sheetsDxf, "Draw the sheets with their blanks")->type_name("FILE");
     sub.add_option("--bars-after", into.barsAfter,
                    "Write what bars are left once it is cut, offcuts among them")
@@ -174,7 +178,11 @@ void addCosting(CLI::App& app, Arguments& into) {
         ->delimiter(',')
         ->check(CLI::PositiveNumber)
         ->type_name("MIN,...");
-    sub.add_flag("--force", into.force, "Go on with a job that a finding stops");
+    addCutOptions(sub, into);
+    sub.callback([&into] { // what it costs does not hang on how long a nest is looked for
+        into.command = Arguments::Command::Cost;
+        into.seconds = 0;
+    });
 }
 
 void addBuying(CLI::App& app, Arguments& into) {
@@ -184,6 +192,7 @@ void addBuying(CLI::App& app, Arguments& into) {
         "rivets; and which drills and taps they take",
         into, Arguments::Command::Buy);
     addCutOptions(sub, into);
+    addNestSeconds(sub, into);
     addErrors(sub, into);
 }
 

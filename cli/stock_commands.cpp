@@ -3,6 +3,7 @@
 #include "cli/solved.h"
 #include "draw/save_bytes.h"
 #include "files/cost.h"
+#include "stock/metal.h"
 #include "stock/rack.h"
 #include "stock/rack_files.h"
 #include "stock/shopping.h"
@@ -43,7 +44,8 @@ struct Batch {
 };
 
 /// Nothing, and said, where something cannot be read or is more than can be reckoned with.
-std::optional<Batch> batchOf(const Books& books, const Arguments& arguments, int& status) {
+std::optional<Batch> batchOf(const Books& books, const Arguments& arguments, int& status,
+                             std::optional<int> pieces = {}) {
     const auto refuse = [&](const std::string& file, const Error& why, int with) {
         status = complain(file, why, with);
         return std::nullopt;
@@ -61,12 +63,14 @@ std::optional<Batch> batchOf(const Books& books, const Arguments& arguments, int
     }
     Batch batch;
     for (const std::string& path : arguments.jobs) {
-        const auto job = readWhole(path, books);
-        if (!job) return refuse(path, job.error(), kCannotBeRead);
-        const auto material = materialOf(*job);
+        const auto read = readWhole(path, books);
+        if (!read) return refuse(path, read.error(), kCannotBeRead);
+        job::Job job = *read;
+        job.quantity = pieces.value_or(job.quantity);
+        const auto material = materialOf(job);
         if (!material) return refuse(path, material.error(), kCannotBeMade);
         batch.materials.push_back(asTaught(**material, books));
-        const Solved& solved = batch.solved.emplace_back(*job, batch.materials.back(), books);
+        const Solved& solved = batch.solved.emplace_back(job, batch.materials.back(), books);
         if (const auto stop = check::firstStop(solved.findings); stop && !arguments.force) {
             status = refuseStopped(path, *stop);
             return std::nullopt;
@@ -127,29 +131,24 @@ int costOf(const Books& books, const Arguments& arguments) {
     cost::WorkBook work = *read;
     work.took = arguments.took;
     int status = kFine;
-    for (const std::string& path : arguments.jobs)
-        status = std::max(status,
-                          withJob(
-                              path, books,
-                              [&](const job::Job& job, const material::Material& material) {
-                                  const Solved solved(job, material, books);
-                                  const sequence::Settled& settled = solved.settled;
-                                  const auto stop = check::firstStop(solved.findings);
-                                  if (stop && settled.outcome.plan && !arguments.force)
-                                      return refuseStopped(path, *stop);
-                                  if (!settled.outcome.plan)
-                                      return complain(path,
-                                                      {"It cannot be bent with these tools; `plan` says why.",
-                                                       "the order of bending"},
-                                                      kCannotBeMade);
-                                  const int bolts = static_cast<int>(job.ties.size());
-                                  const auto items = cost::itemsOf(settled, work, readingOf(job), bolts);
-                                  files::writeCost(std::cout, path, settled, items,
-                                                   arguments.pieces * (job.oppositeHand ? 2 : 1), work);
-                                  return printed(kFine);
-                              },
-                              [&](const Error& why) { complain(path, why); }));
-    return status;
+    const auto batch = batchOf(books, arguments, status, arguments.pieces);
+    if (!batch) return status;
+    const auto beyond = stock::cutMissing(batch->cut, batch->jobs.front().job.units, kCutters);
+    if (!beyond) return complain(arguments.jobs.front(), beyond.error(), kCannotBeMade);
+    for (size_t i = 0; i < batch->jobs.size(); ++i) {
+        const std::string& path = arguments.jobs[i];
+        const Solved& solved = batch->solved[i];
+        if (!solved.outcome().plan)
+            return complain(path,
+                            {"It cannot be bent with these tools; `plan` says why.", "the order of bending"},
+                            kCannotBeMade);
+        work.rates.metal = stock::metalOf(batch->cut, *beyond, batch->jobs[i]);
+        const auto items = cost::itemsOf(solved.settled, work, readingOf(solved.job()),
+                                         static_cast<int>(solved.job().ties.size()));
+        files::writeCost(std::cout, path, solved.settled, items,
+                         arguments.pieces * (solved.job().oppositeHand ? 2 : 1), work);
+    }
+    return printed(kFine);
 }
 
 } // namespace goodfold::cli

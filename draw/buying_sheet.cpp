@@ -215,19 +215,16 @@ private:
 Result<Buying> buyingFor(const std::string& title, const std::vector<stock::Shopped>& jobs,
                          const stock::Rack& rack, const stock::Cutting& how,
                          const quantity::Reading& reading) {
-    auto* const give =
-        reinterpret_cast<cutting::GiveCutters*>(onUse("goodfold-cutting", cutting::kGiveCutters));
-    if (!give)
+    const cutting::Cutters* cutters = cuttersOnUse();
+    if (!cutters)
         return Error{"The library goodfold-cutting.so is not beside the program: install it again.", {}};
-    cutting::Cutters cutters;
-    give(cutters);
     std::vector<stock::Batched> batch;
     batch.reserve(jobs.size());
     for (const stock::Shopped& each : jobs)
         batch.push_back(each.made);
-    auto cut = stock::cutBatch(batch, rack, how, cutters);
+    auto cut = stock::cutBatch(batch, rack, how, *cutters);
     if (!cut) return cut.error();
-    auto beyond = stock::cutMissing(*cut, batch.front().job.units, cutters);
+    auto beyond = stock::cutMissing(*cut, batch.front().job.units, *cutters);
     if (!beyond) return beyond.error();
     auto list = stock::shoppingList(jobs, *cut, *beyond, reading);
     return Buying{title, std::move(list), *std::move(cut), *std::move(beyond)};

@@ -4,6 +4,7 @@
 #include "draw/formed_drawing.h"
 #include "draw/job_sheet.h"
 #include "draw/measuring_sheet.h"
+#include "draw/on_use.h"
 #include "draw/paper_trial.h"
 #include "draw/quote.h"
 #include "draw/solid_file.h"
@@ -13,6 +14,7 @@
 #include "files/csv.h"
 #include "files/dxf.h"
 #include "part/mirror.h"
+#include "stock/metal.h"
 
 #include <algorithm>
 #include <array>
@@ -61,13 +63,23 @@ Result<QByteArray> pdfBuying(const ExportInput& input) {
     return buyingSheetPdf(*buying, input.paper, input.reading);
 }
 
+/// With what its metal takes, by how the batch is cut.
+cost::WorkBook workOf(const ExportInput& input) {
+    cost::WorkBook work = input.work;
+    const auto* cutters = work.rates.hour && !work.rates.metal ? cuttersOnUse() : nullptr;
+    if (cutters)
+        work.rates.metal =
+            stock::metalFor({input.job.title, input.settled->job, input.settled->part}, input.rack, *cutters);
+    return work;
+}
+
 Result<QByteArray> pdfOrder(const ExportInput& input) {
-    return workOrderPdf(*input.settled, input.material, input.work, shopped(input).fasteners, input.paper,
+    return workOrderPdf(*input.settled, input.material, workOf(input), shopped(input).fasteners, input.paper,
                         input.reading);
 }
 
 Result<QByteArray> pdfQuote(const ExportInput& input) {
-    return quotePdf(*input.settled, input.material, input.work, input.paper, input.reading);
+    return quotePdf(*input.settled, input.material, workOf(input), input.paper, input.reading);
 }
 
 Result<QByteArray> dxf(const ExportInput& input) {

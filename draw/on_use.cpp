@@ -17,4 +17,13 @@ QFunctionPointer onUse(const char* library, const char* name) {
     return nullptr;
 }
 
+const cutting::Cutters* cuttersOnUse() {
+    static cutting::Cutters cutters;
+    static auto* const give =
+        reinterpret_cast<cutting::GiveCutters*>(onUse("goodfold-cutting", cutting::kGiveCutters));
+    if (!give) return nullptr;
+    give(cutters);
+    return &cutters;
+}
+
 } // namespace goodfold::draw

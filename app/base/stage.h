@@ -12,6 +12,7 @@
 
 namespace goodfold::app {
 
+class BatchWork;
 class OddsCounter;
 class OwnRack;
 class Planner;
@@ -22,6 +23,7 @@ struct StageContext {
     Planner& planner;
     OddsCounter& odds;
     OwnRack& rack;
+    BatchWork& work;
     /// Actions that take something along: print, exports, copies.
     QList<QAction*> takeAlong;
     /// The action of an export of draw::exports(), for the paper that is usual here.

@@ -1,5 +1,6 @@
 #include "app/bending/bending_stage.h"
 
+#include "app/base/batch_work.h"
 #include "app/base/text.h"
 #include "app/bracket/ribbon_view.h"
 #include "app/widgets/cell_panel.h"
@@ -31,8 +32,9 @@ constexpr int kPerDegree = 10; // slider steps
 
 } // namespace
 
-BendingStage::BendingStage(Document& document, Planner& planner, QAction* sheet, QWidget* parent)
-    : Stage(parent), document(document), planner(planner), sheet(sheet) {
+BendingStage::BendingStage(Document& document, Planner& planner, BatchWork& work, QAction* sheet,
+                           QWidget* parent)
+    : Stage(parent), document(document), planner(planner), work(work), sheet(sheet) {
     setAccessibleName(tr("Steps of bending"));
     auto* layout = new QGridLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
@@ -62,6 +64,7 @@ BendingStage::BendingStage(Document& document, Planner& planner, QAction* sheet,
                              .arg(this->document.part().bends.size()));
     });
     connect(&planner, &Planner::done, this, &BendingStage::takePlan);
+    connect(&work, &BatchWork::changed, this, [this] { ladder->refresh(); });
     if (planner.latest()) takePlan();
 }
 

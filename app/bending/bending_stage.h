@@ -14,6 +14,7 @@ class QSlider;
 
 namespace goodfold::app {
 
+class BatchWork;
 class CellPanel;
 class RibbonView;
 
@@ -21,7 +22,8 @@ class BendingStage : public Stage {
     Q_OBJECT
 public:
     /// `sheet` writes the job sheet.
-    BendingStage(Document& document, Planner& planner, QAction* sheet, QWidget* parent = nullptr);
+    BendingStage(Document& document, Planner& planner, BatchWork& work, QAction* sheet,
+                 QWidget* parent = nullptr);
 
     /// Its own ladder stands there.
     bool hasRoomForLadder(int, double) const override { return false; }
@@ -81,6 +83,7 @@ private:
 
     Document& document;
     Planner& planner;
+    BatchWork& work;
     QAction* sheet;
     int chosen = 0;
     bool showsTwin = false;             // the opposite hand's steps

@@ -1,4 +1,5 @@
 // What the ladder of steps says, and what can be settled there.
+#include "app/base/batch_work.h"
 #include "app/base/text.h"
 #include "app/bending/bending_stage.h"
 #include "app/bending/price_cells.h"
@@ -211,7 +212,7 @@ Block BendingStage::taskBlock(size_t afterStep) const {
 /// What the whole batch takes.
 Block BendingStage::timeBlock() {
     const job::Job& job = document.job();
-    const cost::WorkBook& book = document.work();
+    const cost::WorkBook book = work.book();
     const auto items =
         cost::itemsOf(shown()->settled, book, document.reading(), static_cast<int>(job.ties.size()));
     Block block = blockOf(12, {words(tr("Time"), Cell::Look::Heading)});

@@ -30,7 +30,6 @@ public:
         share("margin", QObject::tr("put on, %"), rates.margin, &cost::Rates::margin);
         bought();
         currency();
-        share("waste", QObject::tr("of the metal wasted, %"), rates.waste, &cost::Rates::waste);
         return std::move(all);
     }
 

@@ -12,8 +12,10 @@
 
 namespace goodfold::app {
 
-Exporter::Exporter(Document& document, Planner& planner, OwnRack& rack, JobFiles& files, QWidget& window)
-    : QObject(&window), document(document), planner(planner), ownRack(rack), files(files), window(window) {}
+Exporter::Exporter(Document& document, Planner& planner, OwnRack& rack, BatchWork& work, JobFiles& files,
+                   QWidget& window)
+    : QObject(&window), document(document), planner(planner), ownRack(rack), work(work), files(files),
+      window(window) {}
 
 /// What needs a plan is of the job that was planned, which is this one unless it is still being looked for.
 Result<QByteArray> Exporter::bytesOf(const draw::Export& row, QPageSize::PageSizeId paper,
@@ -25,7 +27,7 @@ Result<QByteArray> Exporter::bytesOf(const draw::Export& row, QPageSize::PageSiz
             "bends"};
     const Books& books = document.books();
     stock::Rack rack;
-    if (row.looksForNest && !buying) {
+    if (row.needsPlan && !buying) {
         const auto own = ownRack.now();
         if (!own) return own.error();
         rack = *own;
@@ -61,7 +63,7 @@ Result<QByteArray> Exporter::bytesOf(const draw::Export& row, QPageSize::PageSiz
                       .findings = &document.findings(),
                       .hardware = books.hardware.book(),
                       .errors = books.errors.book(),
-                      .work = document.work(),
+                      .work = work.book(),
                       .rack = rack,
                       .buying = buying});
 }

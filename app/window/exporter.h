@@ -1,8 +1,7 @@
 // What leaves the window: exports to files, the printer, the clipboard.
 #pragma once
 
-#include "app/base/own_rack.h"
-#include "app/base/planner.h"
+#include "app/base/batch_work.h"
 #include "draw/exports.h"
 
 #include <QPageSize>
@@ -16,7 +15,8 @@ class Stage;
 class Exporter : public QObject {
     Q_OBJECT
 public:
-    Exporter(Document& document, Planner& planner, OwnRack& rack, JobFiles& files, QWidget& window);
+    Exporter(Document& document, Planner& planner, OwnRack& rack, BatchWork& work, JobFiles& files,
+             QWidget& window);
 
     /// Writes a file, or says why not.
     std::optional<QString> write(const draw::Export& row, QPageSize::PageSizeId paper,
@@ -40,6 +40,7 @@ private:
     Document& document;
     Planner& planner;
     OwnRack& ownRack;
+    BatchWork& work;
     JobFiles& files;
     QWidget& window;
 };

@@ -1,5 +1,6 @@
 #include "app/window/main_window.h"
 
+#include "app/base/batch_work.h"
 #include "app/base/odds_counter.h"
 #include "app/base/own_rack.h"
 #include "app/base/planner.h"
@@ -43,8 +44,8 @@ namespace goodfold::app {
 MainWindow::MainWindow(job::Job job, Books& books)
     : doc(std::move(job), books), undoOrder(this), acts(std::make_unique<Actions>(this, undoOrder)),
       planner(new Planner(doc, this)), odds(new OddsCounter(doc, *planner, this)),
-      rack(new OwnRack(books.logbook, this)), jobFiles(new JobFiles(doc, *this)),
-      out(new Exporter(doc, *planner, *rack, *jobFiles, *this)),
+      rack(new OwnRack(books.logbook, this)), work(new BatchWork(doc, *planner, *rack, this)),
+      jobFiles(new JobFiles(doc, *this)), out(new Exporter(doc, *planner, *rack, *work, *jobFiles, *this)),
       made(stageRows().size(), nullptr) {
     undoOrder.add(&doc.undoStack(), {});
     undoOrder.add(&rack->undoStack(), tr("on the rack"));

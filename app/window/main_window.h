@@ -18,6 +18,7 @@ class QToolButton;
 namespace goodfold::app {
 
 struct Actions;
+class BatchWork;
 class BracketStage;
 class CellPanel;
 class Exporter;
@@ -133,6 +134,7 @@ private:
     Planner* planner;
     OddsCounter* odds;
     OwnRack* rack;
+    BatchWork* work;
     JobFiles* jobFiles;
     Exporter* out;
     bool wasPainted = false;

@@ -27,6 +27,7 @@ Stage* MainWindow::stageAt(size_t row) {
                                *planner,
                                *odds,
                                *rack,
+                               *work,
                                QList<QAction*>{acts->print, acts->printPreview} + acts->exportsOfBracket() +
                                    QList<QAction*>{acts->copyMarks},
                                [this](const char* key) { return acts->exportAction(key); },

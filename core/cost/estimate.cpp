@@ -26,6 +26,15 @@ double timesOf(const std::vector<Item>& items, const std::string& id) {
     return all;
 }
 
+/// Of one piece, by what its stock costs, else by weight.
+std::optional<double> metalOf(const sequence::Settled& settled, const Rates& rates) {
+    if (rates.metal && rates.metal->price) return rates.metal->price;
+    const auto kilogram = rates.kilogram.find(settled.job.material);
+    if (kilogram == rates.kilogram.end()) return {};
+    return kilogram->second *
+           (rates.metal ? rates.metal->kilograms : settled.part.blank.mass * (1 + rates.waste));
+}
+
 } // namespace
 
 Minutes minutesFor(const std::vector<Item>& items, int pieces) {
@@ -70,11 +79,11 @@ std::vector<Item> paced(std::vector<Item> items, const std::vector<double>& took
 
 std::optional<Price> priceFor(const std::vector<Item>& items, int pieces, const sequence::Settled& settled,
                               const Rates& rates) {
-    const auto kilogram = rates.kilogram.find(settled.job.material);
-    if (!rates.hour || kilogram == rates.kilogram.end()) return {};
+    const auto metal = metalOf(settled, rates);
+    if (!rates.hour || !metal) return {};
     Price price;
+    price.material = *metal;
     price.work = minutesFor(items, pieces).mean / pieces / kMinutesAnHour * *rates.hour;
-    price.material = settled.part.blank.mass * (1 + rates.waste) * kilogram->second;
     for (const part::PartHole& hole : settled.part.holes) {
         const auto& fastener = settled.job.findHole(hole.source)->fastener;
         if (!fastener) continue;

@@ -43,7 +43,8 @@ struct Price {
     std::vector<std::string> unpriced; // fasteners that the book has no price for, left out
     double sum() const { return work + material + fasteners + margin; }
 };
-/// Nothing where the book has no price for an hour or for the metal.
+/// Nothing where the book has no price for an hour or for the metal: what its stock costs by how it is cut,
+/// or else a kilogram.
 std::optional<Price> priceFor(const std::vector<Item>& items, int pieces, const sequence::Settled& settled,
                               const Rates& rates);
 

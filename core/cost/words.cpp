@@ -8,6 +8,8 @@ namespace goodfold::cost {
 
 namespace {
 
+using quantity::printNumber;
+
 std::string money(double amount, const Rates& rates) {
     std::array<char, 64> digits{};
     const auto end =
@@ -52,7 +54,6 @@ std::string timeInWords(double minutes) {
 text::Derivation howTimed(const std::vector<Item>& items, int pieces) {
     text::Derivation how{
         "Minutes of " + std::to_string(pieces) + (pieces == 1 ? " piece" : " pieces"), {}, {}};
-    using quantity::printNumber;
     for (const Item& item : items) {
         std::string says = item.work->says + (item.about.empty() ? "" : ", " + item.about) + ": " +
                            printNumber(item.times, 1) + " × " + printNumber(item.work->minutes, 2);
@@ -90,6 +91,11 @@ std::vector<std::string> inWords(const std::vector<Item>& items, int pieces, con
             "A piece costs " + money(price->sum(), book.rates) + ": work " + money(price->work, book.rates) +
             ", metal " + money(price->material, book.rates) +
             (price->fasteners > 0 ? ", bolts and nuts " + money(price->fasteners, book.rates) : "") + ".");
+        if (const auto& metal = book.rates.metal)
+            all.push_back("Its metal is " + printNumber(metal->kilograms, 3) + " kg, " +
+                          printNumber(100 * metal->waste / (1 + metal->waste), 1) +
+                          " % of it lost as the batch is cut" +
+                          (metal->price ? ", at what its stock costs." : ", by weight."));
         std::string many;
         for (const auto& [count, called] :
              {std::pair(1, "One alone "), std::pair(10, ", of ten "), std::pair(50, ", of fifty ")})

@@ -22,14 +22,22 @@ struct WorkTime {
     std::string why;
 };
 
+/// What one piece of a batch takes of its stock, by how the batch is cut.
+struct Metal {
+    double waste = 0; // a share of its blank, lost beside it
+    double kilograms = 0;
+    std::optional<double> price = {}; // where its bars or sheets have one
+};
+
 /// Money in one currency, whatever it is called. What nobody said is not reckoned with.
 struct Rates {
     std::optional<double> hour;
     double margin = 0;                      // a share put on
-    double waste = 0.1;                     // a share of the stock that becomes no part
+    double waste = 0.1;                     // a share of the blank, where nobody knows how it is cut
     std::map<std::string, double> kilogram; // by material
     std::map<std::string, double> fastener; // by name: "M6 bolt"
     std::string currency;
+    std::optional<Metal> metal = {}; // of this very batch; in no file
 };
 
 struct WorkBook {

@@ -57,6 +57,10 @@ void writeCost(std::ostream& out, const std::string& file, const sequence::Settl
                       {"savings", savings},
                       {"currency", book.rates.currency}};
     if (!book.took.empty()) root["took"] = book.took;
+    if (const auto& metal = book.rates.metal)
+        root["metal"] = {{"kilograms", metal->kilograms},
+                         {"waste", metal->waste},
+                         {"price", metal->price ? ordered_json(*metal->price) : ordered_json()}};
     if (const auto& bought = settled.job.boughtPrice) {
         const auto from = cost::makingPaysFrom(*bought, items, settled, book.rates);
         root["bought"] = {{"price", *bought},

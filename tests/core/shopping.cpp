@@ -2,7 +2,7 @@
 #include "stock/shopping.h"
 
 #include "core/support.h"
-#include "stock/rack.h"
+#include "stock/metal.h"
 #include "stock/rack_files.h"
 
 #include <sstream>
@@ -74,6 +74,9 @@ private slots:
     void whatIsLeftKeepsItsHoles();
     void columnsThatMeanNothingAreSaid();
     void metalsAreOfTheBook();
+    void metalIsWhatIsCutAndNotKept();
+    void whatIsLostIsSharedFairly();
+    void sheetsAreLostByArea();
     void stockIsBoughtAsItIsSold();
     void whatLiesOnTheRackIsNotBought();
     void whatTheRackIsShortOfIs();
@@ -225,6 +228,68 @@ void ShoppingTest::metalsAreOfTheBook() {
                  says.find("steel-hot-rolled") != std::string::npos,
              says.c_str());
     QCOMPARE(read.error().where, std::string("line 2"));
+}
+
+/// Ten of 100 with cuts of 1 out of 2000 leave 990, which is kept: 1010 are taken for 1000, at 8.00 a bar.
+/// Out of 1050 they leave 40, which is lost. Where three come out of an offcut of 320 and seven of a bar that
+/// is bought, 320 + 707 are taken, and nobody knows what that costs.
+void ShoppingTest::metalIsWhatIsCutAndNotKept() {
+    job::Job job = strip();
+    job.quantity = 10;
+    const double kilograms = 0.1 * 0.03 * 0.003 * test::materialOf(job).density;
+    const auto metal = [&](const std::vector<RackStock>& bars) {
+        const part::Part part = part::solve(job, test::materialOf(job));
+        Rack rack;
+        rack.bars = bars;
+        const auto found = metalFor({"strip", job, part}, rack, kCutters);
+        if (!found) qFatal("no metal");
+        return *found;
+    };
+    const cost::Metal kept = metal({hotRolled(30, "bar", 2000, 1, 8)});
+    QVERIFY(test::near(kept.waste, 0.01, 1e-9) && test::near(kept.kilograms, 1.01 * kilograms, 1e-9));
+    QVERIFY(kept.price && test::near(*kept.price, 8 * 1010.0 / 2000 / 10, 1e-9));
+    const cost::Metal lost = metal({hotRolled(30, "bar", 1050, 1, 4.2)});
+    QVERIFY(test::near(lost.waste, 0.05, 1e-9) && test::near(*lost.price, 0.42, 1e-9));
+    const cost::Metal bought = metal({hotRolled(30, "rest", 320, 1, 0, true)});
+    QVERIFY(test::near(bought.waste, 0.027, 1e-9) && !bought.price);
+    job.quantity = 1;
+    job.plates[0].length = 7000; // longer than any bar
+    const part::Part part = part::solve(job, test::materialOf(job));
+    QVERIFY(!metalFor({"strip", job, part}, {}, kCutters));
+}
+
+/// Ten of 100 and five of 60 share fifteen cuts by their length.
+void ShoppingTest::whatIsLostIsSharedFairly() {
+    job::Job one = strip(), other = test::bar({60}, {}, 3, 30);
+    one.quantity = 10;
+    other.quantity = 5;
+    const part::Part first = part::solve(one, test::materialOf(one)),
+                     second = part::solve(other, test::materialOf(other));
+    const std::vector<Batched> batch{{"strip 1", one, first}, {"strip 2", other, second}};
+    Rack rack;
+    rack.bars = {hotRolled(30, "bar", 2000, 1, 8)};
+    const auto cut = cutBatch(batch, rack, {}, kCutters);
+    QVERIFY(bool(cut));
+    const auto long_ = metalOf(*cut, {}, batch[0]), short_ = metalOf(*cut, {}, batch[1]);
+    QVERIFY(long_ && short_);
+    QVERIFY(test::near(long_->waste, 15.0 / 1300, 1e-9) && test::near(short_->waste, 15.0 / 1300, 1e-9));
+    QVERIFY(test::near(*long_->price, 8 * 1315.0 / 2000 * 100 / 1300, 1e-9));
+    QVERIFY(test::near(10 * *long_->price + 5 * *short_->price, 8 * 1315.0 / 2000, 1e-9)); // nothing is lost
+}
+
+/// A blank of 100 by 200 on each sheet of 112 by 212, whose edges are no stock.
+void ShoppingTest::sheetsAreLostByArea() {
+    job::Job job = strip();
+    job.quantity = 2;
+    job.stock.form = job::StockForm::Sheet;
+    job.plates[0].length = 200;
+    job.plates[0].width = 100;
+    const part::Part part = part::solve(job, test::materialOf(job));
+    Rack rack;
+    rack.sheets = {{{job::StockForm::Sheet, "steel-hot-rolled", 112, 3, 212, "sheet", 2, 3}}};
+    const auto metal = metalFor({"strip", job, part}, rack, kCutters);
+    QVERIFY(metal && test::near(metal->waste, 112 * 212 / 20000.0 - 1, 1e-9));
+    QVERIFY(test::near(*metal->price, 3, 1e-9));
 }
 
 /// A name that is misspelt would be as if nobody had said it.

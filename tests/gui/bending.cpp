@@ -1,5 +1,6 @@
 // The Bending stage in the real window: the plan comes by itself, steps are gone through by keyboard and
 // mouse, an order or a tool is settled and freed again, and where nothing works a button mends it.
+#include "app/base/batch_work.h"
 #include "app/bending/bending_stage.h"
 #include "app/bending/step_view.h"
 #include "app/widgets/cell_panel.h"
@@ -363,7 +364,9 @@ void BendingTest::firstOrderOfManyIsSoonThere() {
     }
     app::Document document(job, test::books());
     app::Planner planner(document);
-    app::BendingStage stage(document, planner, nullptr);
+    app::OwnRack rack(test::books().logbook, nullptr);
+    app::BatchWork work(document, planner, rack, nullptr);
+    app::BendingStage stage(document, planner, work, nullptr);
     std::vector<double> costs;
     const auto isLookingOn = [&] {
         const auto labels = stage.findChildren<QLabel*>();
@@ -399,7 +402,9 @@ void BendingTest::whatThePlanningThrowsIsTold() {
     QTRY_VERIFY(planner.latest());
     QCOMPARE(planner.latest()->failed, std::string("Looking for the order failed: any edit begins anew."));
     QVERIFY(!planner.latest()->outcome().plan && !planner.isBusy() && !document.isPlanned());
-    app::BendingStage stage(document, planner, nullptr);
+    app::OwnRack rack(test::books().logbook, nullptr);
+    app::BatchWork work(document, planner, rack, nullptr);
+    app::BendingStage stage(document, planner, work, nullptr);
     const auto labels = stage.findChildren<QLabel*>();
     QVERIFY(std::any_of(labels.begin(), labels.end(),
                         [](const QLabel* label) { return label->text().contains("any edit begins anew"); }));

@@ -43,6 +43,7 @@ private slots:
     void thePictureIsToScale();
     void tablesGoOutAndIn();
     void theBatchIsTakenOff();
+    void theBatchsMetalIsPricedByHowItIsCut();
 };
 
 void RackTest::init() {
@@ -207,6 +208,43 @@ void RackTest::theBatchIsTakenOff() {
     window->actions().takeOffRack->trigger();
     QVERIFY2(window.notice().startsWith("Nothing is taken off the rack"), qPrintable(window.notice()));
     QVERIFY(window.bars()[0] == before);
+}
+
+/// Four stays of 176 with cuts of 1 out of a bar of 900 at 9.00 leave 192 of it, which are kept; out of one
+/// of 770 they leave 62, which are lost: a piece then takes a quarter of what the bar costs.
+void RackTest::theBatchsMetalIsPricedByHowItIsCut() {
+    RackWindow window(test::demo("vent-stay.gfold"));
+    QVERIFY(!test::books().work.change(
+        "prices",
+        [](cost::WorkBook& own) {
+            own.rates = {.hour = 60, .kilogram = {{"steel-hot-rolled", 2}}};
+        },
+        cost::writeWork, [](const QString&) {}));
+    window->showStage("bending");
+    QTRY_VERIFY_WITH_TIMEOUT(!window->isPlanning(), 20000);
+    const auto metal = [&](const QByteArray& bar) {
+        const QTemporaryDir folder;
+        (void)window.page->readTable(
+            file(folder, "bars.csv", "name,material,width,thickness,length,count,price\n" + bar),
+            job::StockForm::Bar);
+        window->showStage("shop");
+        window->showStage("bending");
+        QString all;
+        for (auto* panel : window->findChildren<app::CellPanel*>())
+            if (panel->isVisible()) all += panel->text();
+        return all.mid(all.indexOf("A piece costs"), 250);
+    };
+    const QString kept = metal("long,steel-hot-rolled,30,3,900,1,9\n");
+    const double each = (900 - (900 - 4 * 177.002)) / 900 * 9 / 4;
+    QVERIFY2(kept.contains("metal " + QString::number(each, 'f', 2)), qPrintable(kept));
+    QVERIFY2(kept.contains("0.6 % of it lost as the batch is cut, at what its stock costs."),
+             qPrintable(kept));
+    const QString lost = metal("short,steel-hot-rolled,30,3,770,1,9\n");
+    QVERIFY2(lost.contains("metal 2.25"), qPrintable(lost));
+    const QString unpriced = metal("short,steel-hot-rolled,30,3,770,1,\n");
+    QVERIFY2(unpriced.contains("% of it lost as the batch is cut, by weight."), qPrintable(unpriced));
+    QFile::remove(test::books().work.ownPath());
+    (void)test::books().work.read();
 }
 
 GOODFOLD_TEST(RackTest)

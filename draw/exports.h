@@ -48,6 +48,7 @@ struct Export {
     bool isOnPaper = false;
     bool needsPlan = false;
     bool looksForNest = false; // blanks of sheet are laid for it: a window lets one look on
+    bool takesLong = false;    // a window has it made beside
     bool isOfPlace = false;    // tells nothing of the bracket: what stops that does not stop it
     const char* shortcut = "";
     Result<QByteArray> (*write)(const ExportInput& input) = nullptr;

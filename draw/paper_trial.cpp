@@ -1,5 +1,6 @@
 #include "draw/paper_trial.h"
 
+#include "common/phrase.h"
 #include "draw/full_size.h"
 #include "draw/paper_labels.h"
 #include "draw/paper_pen.h"
@@ -157,22 +158,30 @@ FullSize drawingOf(const job::Job& job, part::Part made, const quantity::Reading
     };
     const QString side =
         trial->flat.side == part::PaperSide::Face ? QStringLiteral("face") : QStringLiteral("back");
-    return {
-        .title = QString::fromStdString(job.title),
-        .hand = QString::fromStdString(hand),
-        .stock =
-            QStringLiteral("Paper or card, %1 long and %2 wide: to try where it goes, not to cut metal by.")
-                .arg(length(trial->flat.length), length(trial->flat.width)),
-        .says =
-            QStringLiteral("Cut out and folded it is the bracket's %1. Prick the holes through.").arg(side),
-        .before = QStringLiteral("cut"),
-        .legend = {QStringLiteral("Full lines: cut. Dashes: fold;"),
-                   QStringLiteral("with dots between, fold away from you."),
-                   QStringLiteral("Dots: rolled between them.")},
-        .size = QSizeF(trial->flat.length + 2 * kBeside, trial->flat.width + 2 * kBeside),
-        .paint = [trial](QPainter& painter, const std::vector<QRectF>& pages) {
-            PaperTrial(painter, *trial, pages).paint();
-        }};
+    QString says =
+        QStringLiteral("Cut out and folded it is the bracket's %1. Prick the holes through.").arg(side);
+    if (!trial->flat.overlaps.empty()) {
+        const part::FlatOverlap& twice = trial->flat.overlaps.front();
+        says +=
+            QStringLiteral(" %1 and %2 need the same paper: print it twice, leave the one out here and the "
+                           "other there, and glue both together.")
+                .arg(QString::fromStdString(capital(job::nameOf(twice.one))),
+                     QString::fromStdString(job::nameOf(twice.other)));
+    }
+    return {.title = QString::fromStdString(job.title),
+            .hand = QString::fromStdString(hand),
+            .stock = QStringLiteral(
+                         "Paper or card, %1 long and %2 wide: to try where it goes, not to cut metal by.")
+                         .arg(length(trial->flat.length), length(trial->flat.width)),
+            .says = says,
+            .before = QStringLiteral("cut"),
+            .legend = {QStringLiteral("Full lines: cut. Dashes: fold;"),
+                       QStringLiteral("with dots between, fold away from you."),
+                       QStringLiteral("Dots: rolled between them.")},
+            .size = QSizeF(trial->flat.length + 2 * kBeside, trial->flat.width + 2 * kBeside),
+            .paint = [trial](QPainter& painter, const std::vector<QRectF>& pages) {
+                PaperTrial(painter, *trial, pages).paint();
+            }};
 }
 
 } // namespace

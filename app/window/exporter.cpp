@@ -9,6 +9,8 @@
 #include <QCoreApplication>
 #include <QFileDialog>
 #include <QFileInfo>
+#include <QPointer>
+#include <QThreadPool>
 
 namespace goodfold::app {
 
@@ -20,11 +22,7 @@ Exporter::Exporter(Document& document, Planner& planner, OwnRack& rack, BatchWor
 /// What needs a plan is of the job that was planned, which is this one unless it is still being looked for.
 Result<QByteArray> Exporter::bytesOf(const draw::Export& row, QPageSize::PageSizeId paper,
                                      const draw::Buying* buying) const {
-    if (!row.needsPlan && planner.isAwaited() && sequence::takesToolRadii(document.job()))
-        return Error{
-            "The blank goes by the radii that its tools make, and those are still being chosen: try again "
-            "in a moment.",
-            "bends"};
+    if (const auto wait = whyNotYet(row)) return *wait;
     const Books& books = document.books();
     stock::Rack rack;
     if (row.needsPlan && !buying) {
@@ -68,6 +66,14 @@ Result<QByteArray> Exporter::bytesOf(const draw::Export& row, QPageSize::PageSiz
                       .buying = buying});
 }
 
+std::optional<Error> Exporter::whyNotYet(const draw::Export& row) const {
+    if (row.needsPlan || !planner.isAwaited() || !sequence::takesToolRadii(document.job())) return {};
+    return Error{
+        "The blank goes by the radii that its tools make, and those are still being chosen: try again "
+        "in a moment.",
+        "bends"};
+}
+
 std::optional<QString> Exporter::write(const draw::Export& row, QPageSize::PageSizeId paper,
                                        const QString& path) const {
     const auto bytes = bytesOf(row, paper);
@@ -81,7 +87,26 @@ void Exporter::ask(const draw::Export& row, QPageSize::PageSizeId paper) {
     const bool isSheet = document.job().stock.form == job::StockForm::Sheet;
     if (row.looksForNest && isSheet && latest && !planner.isAwaited() && latest->outcome().plan)
         return lookForNest(row, paper);
+    if (row.takesLong) return makeBeside(row);
     save(bytesOf(row, paper), row);
+}
+
+/// On a thread, which keeps what it needs and writes the file, whatever becomes of the window.
+void Exporter::makeBeside(const draw::Export& row) {
+    if (const auto wait = whyNotYet(row)) return emit said(QString::fromStdString(wait->says));
+    const QString path = askForPath(row);
+    if (path.isEmpty()) return;
+    const auto make = [self = QPointer(this), &row, path, job = document.job(), metal = document.material(),
+                       part = document.part(), folded = document.folded(), reading = document.reading()] {
+        const auto bytes =
+            row.write({.job = job, .material = metal, .part = part, .folded = folded, .reading = reading});
+        const auto wrong = bytes ? draw::saveBytes(path, *bytes) : std::optional(bytes.error());
+        QMetaObject::invokeMethod(qApp, [self, &row, path, wrong] {
+            if (self) emit self->said(self->sayWritten(row, path, wrong));
+        });
+    };
+    QThreadPool::globalInstance()->start(make);
+    emit said(tr("The file %1 is being made…").arg(QFileInfo(path).fileName()));
 }
 
 /// On a thread, which keeps what it looks at: the plan, and the books as they are now.
@@ -152,18 +177,23 @@ QString Exporter::takeOffRack() {
 
 void Exporter::save(const Result<QByteArray>& bytes, const draw::Export& row) {
     if (!bytes) return emit said(QString::fromStdString(bytes.error().says));
-    const QString path =
-        QFileDialog::getSaveFileName(&window, tr("Save as"), files.baseName() + QLatin1String(row.suffix),
-                                     QCoreApplication::translate("Exports", row.filter));
-    if (path.isEmpty()) return;
-    const auto wrong = draw::saveBytes(path, *bytes);
-    if (wrong) return emit said(inOneSentence(path, *wrong));
+    const QString path = askForPath(row);
+    if (!path.isEmpty()) emit said(sayWritten(row, path, draw::saveBytes(path, *bytes)));
+}
+
+QString Exporter::askForPath(const draw::Export& row) const {
+    return QFileDialog::getSaveFileName(&window, tr("Save as"), files.baseName() + QLatin1String(row.suffix),
+                                        QCoreApplication::translate("Exports", row.filter));
+}
+
+QString Exporter::sayWritten(const draw::Export& row, const QString& path,
+                             const std::optional<Error>& wrong) const {
+    if (wrong) return inOneSentence(path, *wrong);
     const QString name = QFileInfo(path).fileName();
     const auto* stop = row.isOfPlace ? nullptr : check::firstStop(document.findings());
-    emit said(stop
-                  ? tr("%1 is written, but the bracket cannot be made as it is. %2: %3")
-                        .arg(name, QString::fromStdString(stop->headline), QString::fromStdString(stop->says))
-                  : tr("%1 is written.").arg(name));
+    return stop ? tr("The file %1 is written, but the bracket cannot be made as it is. %2: %3")
+                      .arg(name, QString::fromStdString(stop->headline), QString::fromStdString(stop->says))
+                : tr("The file %1 is written.").arg(name);
 }
 
 } // namespace goodfold::app

@@ -21,7 +21,7 @@ public:
     /// Writes a file, or says why not.
     std::optional<QString> write(const draw::Export& row, QPageSize::PageSizeId paper,
                                  const QString& path) const;
-    /// Asks where to, and writes.
+    /// Asks where to, and writes; what takes long is written beside the window, which then says so.
     void ask(const draw::Export& row, QPageSize::PageSizeId paper);
 
     /// The batch is cut: what it takes goes off the rack, what is left is put back. What became of it, as a
@@ -32,8 +32,12 @@ signals:
     void said(const QString& sentence);
 
 private:
+    std::optional<Error> whyNotYet(const draw::Export& row) const;
+    void makeBeside(const draw::Export& row);
     void lookForNest(const draw::Export& row, QPageSize::PageSizeId paper);
     void save(const Result<QByteArray>& bytes, const draw::Export& row);
+    QString askForPath(const draw::Export& row) const;
+    QString sayWritten(const draw::Export& row, const QString& path, const std::optional<Error>& wrong) const;
     Result<QByteArray> bytesOf(const draw::Export& row, QPageSize::PageSizeId paper,
                                const draw::Buying* buying = nullptr) const;
 

@@ -15,4 +15,11 @@ struct FlatOverlap {
 /// included. A bar's strips run side by side and never do.
 std::vector<FlatOverlap> flatOverlaps(const Part& part, size_t most = 20);
 
+/// The same of any outlines: each with what it is of.
+struct FlatPiece {
+    Element about;
+    Path path;
+};
+std::vector<FlatOverlap> overlapsOf(const std::vector<FlatPiece>& pieces, size_t most = 20);
+
 } // namespace goodfold::part

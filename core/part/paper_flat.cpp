@@ -34,6 +34,8 @@ public:
 
     PaperFlat made() && {
         place(part.root);
+        layOut();
+        flat.overlaps = overlapsOf(pieces);
         tabCorners();
         walk(part.root);
         for (size_t i = 0; i < part.holes.size(); ++i)
@@ -86,6 +88,20 @@ private:
             flat.paperFromFlat[static_cast<size_t>(bend.child)] =
                 parent + (2 * reach - bend.allowance) * bend.across;
             place(bend.child);
+        }
+    }
+
+    /// Each plate, and what of the paper lies between it and the next.
+    void layOut() {
+        if (part.form == StockForm::Bar) return; // side by side
+        for (size_t i = 0; i < part.plates.size(); ++i)
+            pieces.push_back({Element::plate(part.plates[i].id),
+                              moved(part.plates[i].shapeInFlat, poseOf(static_cast<int>(i)))});
+        for (const PartBend& bend : part.bends) {
+            const Segment near{shifted(bend.parent, bend.near.from), shifted(bend.parent, bend.near.to)},
+                far{shifted(bend.child, bend.far.from), shifted(bend.child, bend.far.to)};
+            if ((far.from - near.from).dot(bend.across) > 0)
+                pieces.push_back({Element::bend(bend.id), straight({near.from, far.from, far.to, near.to})});
         }
     }
 
@@ -186,8 +202,11 @@ private:
             const double deep = std::min(kDeep, kSlim * length);
             const Vec2 a = shifted(plate, from), b = shifted(plate, to), way = (b - a) / length;
             const Vec2 beyond(way.y(), -way.x());
-            flat.tabs.push_back(
-                {plate, {a, b}, straight({a, a + deep * (way + beyond), b + deep * (beyond - way), b})});
+            const Path outline = straight({a, a + deep * (way + beyond), b + deep * (beyond - way), b});
+            const bool isFree = std::none_of(pieces.begin(), pieces.end(), [&](const FlatPiece& piece) {
+                return overlap(piece.path, outline, 1e-4);
+            });
+            if (isFree) flat.tabs.push_back({plate, {a, b}, outline});
             return;
         }
     }
@@ -195,6 +214,7 @@ private:
     const Job& job;
     const Part& part;
     PaperFlat flat;
+    std::vector<FlatPiece> pieces;
     Path walked;
 };
 

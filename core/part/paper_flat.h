@@ -2,7 +2,7 @@
 // run to the mold lines of that side and nothing is taken off for the bends.
 #pragma once
 
-#include "part/part.h"
+#include "part/flat_overlap.h"
 
 namespace goodfold::part {
 
@@ -40,7 +40,9 @@ struct PaperFlat {
     std::vector<Vec2> paperFromFlat; // of each plate, what is added
     std::vector<PaperFold> folds;    // of each bend
     std::vector<PaperHole> holes;    // of each hole
-    std::vector<GlueTab> tabs;
+    std::vector<GlueTab> tabs;       // where there is paper for them
+    /// Legs and what is folded beside them that would need the same paper, though the metal may not.
+    std::vector<FlatOverlap> overlaps;
     Vec2 corner{0, 0}; // least x and y of the outline
     double length = 0, width = 0;
 };

@@ -53,6 +53,7 @@ private slots:
     void foldedItIsTheMetalsSide();
     void outlineGoesRoundAllOfIt();
     void trayIsGlued();
+    void paperThatIsNeededTwiceIsSaid();
 };
 
 /// 50 and 40 over the outside of 3: the outer side is 50 and 40 long, the inner 47 and 37.
@@ -194,6 +195,47 @@ void PaperFlatTest::trayIsGlued() {
             plate.cornerJoints[job::Corner::EndLeft] = {job::CornerJoint::Kind::Lapped, 0, Edge::End};
     QCOMPARE(paperOf(tray).tabs.size(), size_t(3));
     QVERIFY(glued > 0 && areaOf(paper.outline) > glued);
+}
+
+/// Two flanges of a seed tray, each with a leg of its own into the same corner: in the metal there is room
+/// between them, 0.4 or so. On the paper each runs to its mold lines, and the one whose bend is round by 6
+/// goes 2.1 further than the one round by 1: 2 (R + T) less what the bends take of either.
+void PaperFlatTest::paperThatIsNeededTwiceIsSaid() {
+    const auto trayWith = [](double offset) {
+        job::Job tray = test::tray({job::Edge::End, job::Edge::Left}, 90, 60); // B and C on A
+        job::Bend bend{.id = "3", .from = "B", .edge = job::Edge::Left, .to = "D", .angleDeg = 90};
+        bend.insideRadius = 2;
+        bend.offset = offset;
+        tray.bends.push_back(bend);
+        tray.plates.push_back({.id = "D", .length = 30, .width = 15});
+        bend = {.id = "4", .from = "C", .edge = job::Edge::Right, .to = "E", .angleDeg = 90};
+        bend.insideRadius = 6;
+        bend.offset = 5;
+        tray.bends.push_back(bend);
+        tray.plates.push_back({.id = "E", .length = 25, .width = 30});
+        tray.bends[0].insideRadius = 1;
+        return tray;
+    };
+    double offset = 5;
+    const auto metalOf = [&] { return solve(trayWith(offset), test::materialOf(trayWith(offset))); };
+    while (flatOverlaps(metalOf()).empty() && offset < 50) // from B's far end toward E
+        offset += 0.2;
+    QVERIFY2(offset > 5.1 && offset < 40, qPrintable(QString::number(offset)));
+    offset -= 0.4; // between 0.2 and 0.4 apart
+    QVERIFY(flatOverlaps(metalOf()).empty());
+    const auto isOfDandE = [](const FlatOverlap& pair) {
+        return std::set<std::string>{pair.one.id, pair.other.id} == std::set<std::string>{"D", "E"};
+    };
+    const PaperFlat twice = paperFlatOf(trayWith(offset), metalOf(), PaperSide::Back);
+    QCOMPARE(twice.overlaps.size(), size_t(1));
+    QVERIFY(isOfDandE(twice.overlaps[0]));
+    offset -= 2.2;
+    QVERIFY(paperFlatOf(trayWith(offset), metalOf(), PaperSide::Back).overlaps.empty());
+    for (const GlueTab& tab : twice.tabs) // they take no paper of others
+        for (size_t i = 0; i < twice.paperFromFlat.size(); ++i)
+            QVERIFY(!overlap(
+                moved(metalOf().plates[i].shapeInFlat, Pose2(Eigen::Translation2d(twice.paperFromFlat[i]))),
+                tab.outline, 1e-3));
 }
 
 GOODFOLD_TEST(PaperFlatTest)

@@ -1,7 +1,6 @@
-// Opening, saving and exporting from the window.
+// Opening and saving from the window.
 #include "app/bench/bench_stage.h"
 #include "app/window/bench_logs.h"
-#include "app/window/fold_question.h"
 #include "gui/support.h"
 
 #include <QMessageBox>
@@ -41,9 +40,6 @@ private slots:
     void closingAsksBeforeChangesAreLost();
     void newAndCloseByKey();
     void droppedFileOpens();
-    void exportsAreWritten();
-    void drawingsAreOpened();
-    void drawingsAreBentAlongTheirLines();
     void benchLogsAreOpened();
     void changesFromOutsideAreNoticed();
     void savingOverAsksFirst();
@@ -221,95 +217,6 @@ void FilesTest::droppedFileOpens() {
     QCOMPARE(window.job().title, std::string("Vent stay"));
 }
 
-void FilesTest::exportsAreWritten() {
-    QTemporaryDir folder;
-    test::Window window(test::demo("vent-stay.gfold"));
-    window->showStage("bending");
-    QTRY_VERIFY_WITH_TIMEOUT(!window->isPlanning(), 60000);
-    const std::map<std::string, const char*> starts{{"pdf-template", "%PDF"},
-                                                    {"pdf-paper", "%PDF"},
-                                                    {"pdf-drawing", "%PDF"},
-                                                    {"pdf-sheet", "%PDF"},
-                                                    {"pdf-measuring", "%PDF"},
-                                                    {"pdf-check", "%PDF"},
-                                                    {"pdf-buying", "%PDF"},
-                                                    {"pdf-order", "%PDF"},
-                                                    {"pdf-quote", "%PDF"},
-                                                    {"dxf", "999\ndxflib"},
-                                                    {"svg", "<?xml"},
-                                                    {"csv", "kind,about"},
-                                                    {"step", "ISO-10303"},
-                                                    {"step-flat", "ISO-10303"},
-                                                    {"step-opposite", "ISO-10303"},
-                                                    {"svg-drawing", "<?xml"},
-                                                    {"dxf-drawing", "999\ndxflib"},
-                                                    {"stl", "STL"}};
-    QCOMPARE(starts.size(), draw::exports().size());
-    for (const auto& [row, action] : window->actions().exports) {
-        const QString path = folder.filePath(QString::fromLatin1(row->key) + row->suffix);
-        const auto wrong = window->exporter().write(*row, QPageSize::A4, path);
-        QCOMPARE(wrong.has_value(), std::string_view(row->key) == "pdf-quote"); // no prices are known
-        if (wrong) continue;
-        QVERIFY2(contents(path).startsWith(starts.at(row->key)), row->key);
-    }
-    QVERIFY(window->exporter().write(*draw::findExport("dxf"), QPageSize::A4, "/no/such/folder/blank.dxf"));
-}
-
-/// In an untouched window in its place, else beside it; what cannot be read changes nothing.
-void FilesTest::drawingsAreOpened() {
-    QTemporaryDir folder;
-    const QString path = folder.filePath("bench cover.dxf");
-    {
-        test::Window window(test::demo("bench-cover.gfold"));
-        QTRY_VERIFY_WITH_TIMEOUT(!window->isPlanning(), 60000);
-        QVERIFY(!window->exporter().write(*draw::findExport("dxf"), QPageSize::A4, path));
-    }
-    const auto opened = app::MainWindow::opened(path, test::books());
-    QVERIFY(opened);
-    const std::unique_ptr<app::MainWindow> window(*opened);
-    QCOMPARE(window->document().job().title, std::string("bench cover"));
-    QVERIFY(window->document().job().stock.form == job::StockForm::Sheet);
-    QVERIFY(window->isWindowModified());
-    QFile broken(path);
-    QVERIFY(broken.open(QIODevice::WriteOnly) && broken.write("no drawing") > 0);
-    broken.close();
-    const auto none = app::MainWindow::opened(path, test::books());
-    QVERIFY(!none && none.error().says.find("no DXF") != std::string::npos);
-}
-
-/// Another program, or another window, on the same job: noticed, and not written over in silence.
-/// A strip that was drawn with its bend lines: it lies there flat, and bent once that is answered.
-void FilesTest::drawingsAreBentAlongTheirLines() {
-    QTemporaryDir folder;
-    const QString path = folder.filePath("foot.dxf");
-    double length = 0;
-    {
-        test::Window window(test::demo("foot-on-base.gfold"));
-        QTRY_VERIFY_WITH_TIMEOUT(!window->isPlanning(), 60000);
-        length = window.document().part().blank.length;
-        QVERIFY(!window->exporter().write(*draw::findExport("dxf"), QPageSize::A4, path));
-    }
-    const auto opened = app::MainWindow::opened(path, test::books());
-    QVERIFY(opened);
-    const std::unique_ptr<app::MainWindow> window(*opened);
-    window->show();
-    QVERIFY(window->document().job().bends.empty());
-    app::FoldQuestion* question = nullptr;
-    QTRY_VERIFY((question = window->findChild<app::FoldQuestion*>()));
-    QCOMPARE(question->folds().size(), size_t(1));
-    auto* angle = question->findChild<QDoubleSpinBox*>();
-    QCOMPARE(angle->accessibleName(), QStringLiteral("What lines on layer BEND_UP are bent by"));
-    angle->setValue(85);
-    for (QPushButton* button : question->findChildren<QPushButton*>())
-        if (button->text() == QStringLiteral("Bend along them")) button->click();
-    const job::Job& job = window->document().job();
-    QCOMPARE(job.bends.size(), size_t(1));
-    QCOMPARE(job.bends[0].angleDeg, 85.0);
-    QVERIFY(std::abs(window->document().part().blank.length - length) < 1e-3);
-    window->document().undoStack().undo();
-    QVERIFY(window->document().job().bends.empty());
-}
-
 /// The log of a piece names no job: the one beside it that has all it speaks of.
 void FilesTest::benchLogsAreOpened() {
     QTemporaryDir folder;
@@ -342,6 +249,7 @@ void FilesTest::benchLogsAreOpened() {
     QVERIFY2(app::whyNotOf(log, *app::openBenchLog(log), strap)->contains("the log of another job"), "");
 }
 
+/// Another program, or another window, on the same job: noticed, and not written over in silence.
 void FilesTest::changesFromOutsideAreNoticed() {
     QTemporaryDir folder;
     const QString path = folder.filePath("shared.gfold");

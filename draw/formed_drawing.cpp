@@ -7,6 +7,7 @@
 #include "draw/paper_page.h"
 #include "draw/paper_scene.h"
 #include "draw/template_pages.h"
+#include "draw/view_angles.h"
 #include "files/revisions.h"
 #include "part/mirror.h"
 #include "text/names.h"
@@ -157,7 +158,34 @@ private:
                   size.height() / scale());
         text({area.center().x(), area.bottom() - 0.5}, QString::fromLatin1(from.name), kSmallText,
              Weight::Regular, Qt::AlignHCenter);
-        letters(seen, area, shape);
+        PaperLabels labels = labelsBeside(seen, area, shape);
+        for (const SeenAngle& each :
+             anglesSeen(*part, folded, camera, reading.angles == quantity::Reading::Angles::Included))
+            angle(each, labels);
+        letters(seen, labels);
+    }
+
+    /// An arc from leg to leg; from what a leg would go on to, where what is turned from flat is told.
+    void angle(const SeenAngle& seen, PaperLabels& labels) {
+        constexpr double kRadius = 6, kBeyond = 1.5; // mm
+        const auto degreesOf = [](const QPointF& way) { return degrees(std::atan2(-way.y(), way.x())); };
+        const double from = degreesOf(seen.from), by = std::remainder(degreesOf(seen.to) - from, 360.0);
+        if (!seen.isIncluded) {
+            dashed(kHair, {1, 0.7});
+            painter.drawLine(seen.apex, seen.apex + (kRadius + kBeyond) * seen.from);
+        }
+        pen(kHair);
+        constexpr double kQtParts = 16; // of a degree
+        painter.drawArc(QRectF(seen.apex - QPointF(kRadius, kRadius), QSizeF(2 * kRadius, 2 * kRadius)),
+                        static_cast<int>(std::lround(from * kQtParts)),
+                        static_cast<int>(std::lround(by * kQtParts)));
+        const double middle = radians(from + by / 2);
+        const QPointF beside = seen.apex + (kRadius + kBeyond) * QPointF(std::cos(middle), -std::sin(middle));
+        const double turned = part->bends[static_cast<size_t>(seen.bend)].shape.angleDeg;
+        const QString says = said(quantity::printNumber(reading.bendAngle(turned), 1)) + QChar(0xb0);
+        const QSizeF words(textWidth(says, kSmallText, Weight::SemiBold), kSmallText * 1.15);
+        const QRectF room = labels.place(words, {beside, QSizeF(0, 0)});
+        text(room.bottomLeft() - QPointF(0, kSmallText * 0.25), says, kSmallText, Weight::SemiBold);
     }
 
     /// Between two points, drawn off to one side.
@@ -178,8 +206,8 @@ private:
         painter.restore();
     }
 
-    /// Each leg by name where most of it is seen.
-    void letters(const std::vector<SeenFace>& seen, const QRectF& area, const QRectF& shape) {
+    static PaperLabels labelsBeside(const std::vector<SeenFace>& seen, const QRectF& area,
+                                    const QRectF& shape) {
         PaperLabels labels({area});
         labels.keepFree({shape.left(), shape.bottom() + 1, shape.width(), kRoom});
         labels.keepFree({shape.right() + 1, shape.top(), kRoom, shape.height()});
@@ -187,6 +215,11 @@ private:
             for (qsizetype i = 0; i < face.outline.size(); ++i)
                 if (face.inked[i])
                     labels.keepOff({face.outline[i], face.outline[(i + 1) % face.outline.size()]});
+        return labels;
+    }
+
+    /// Each leg by name where most of it is seen.
+    void letters(const std::vector<SeenFace>& seen, PaperLabels& labels) {
         for (const part::PartPlate& plate : part->plates) {
             QRectF largest;
             for (const SeenFace& face : seen) {

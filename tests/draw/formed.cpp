@@ -3,6 +3,7 @@
 #include "draw/formed_drawing.h"
 #include "draw/page.h"
 #include "draw/type.h"
+#include "draw/view_angles.h"
 
 namespace goodfold::formed_test {
 
@@ -40,6 +41,7 @@ private slots:
     void scaleFollowsTheSize_data();
     void scaleFollowsTheSize();
     void roundsAreMeasuredAsTheyAre();
+    void anglesStandWhereTheyAreSeen();
     void pairsHaveAPageEach();
 };
 
@@ -93,6 +95,35 @@ void FormedTest::roundsAreMeasuredAsTheyAre() {
     job.dimensionTo = job::DimensionTo::Tangent;
     const QString says = test::wordsOf(pdfOf(job));
     QVERIFY2(says.count("93.0") >= 2, qPrintable(says)); // 60 and 33, in two of the views
+}
+
+/// Bent by 60 degrees, seen along the line: the legs' inside faces meet where they would without the round,
+/// R tan 30 beyond where the bend begins. Askew it is seen from no side as it is.
+void FormedTest::anglesStandWhereTheyAreSeen() {
+    const auto seen = [](double skewDeg, bool isIncluded, double yawDeg) {
+        const job::Job job =
+            test::bar({60, 40}, {{.angleDeg = 60, .skewDeg = skewDeg, .insideRadius = 3}}, 3, 20);
+        const part::Part part = part::solve(job, test::materialOf(job));
+        draw::Camera camera;
+        camera.yawDeg = yawDeg;
+        camera.pitchDeg = 0;
+        camera.pixelsPerMm = 1;
+        camera.target = {part.bends[0].near.from.x(), part.bends[0].near.from.y(), 3};
+        return draw::anglesSeen(part, part::fold(part), camera, isIncluded);
+    };
+    const auto turned = seen(0, false, 0), between = seen(0, true, 0);
+    QCOMPARE(turned.size(), size_t(1));
+    QCOMPARE(between.size(), size_t(1));
+    QVERIFY(std::abs(std::hypot(turned[0].apex.x(), turned[0].apex.y()) - 3 * std::tan(radians(30))) < 1e-9);
+    const auto degreesBetween = [](const draw::SeenAngle& angle) {
+        return degrees(std::acos(QPointF::dotProduct(angle.from, angle.to)));
+    };
+    QVERIFY(std::abs(degreesBetween(turned[0]) - 60) < 1e-9);
+    QVERIFY(std::abs(degreesBetween(between[0]) - 120) < 1e-9);
+    QVERIFY(seen(0, true, 90).empty()); // from its end
+    QVERIFY(seen(8, true, 0).empty());
+    const QString says = test::wordsOf(pdfOf(bracket()));
+    QCOMPARE(says.count(QStringLiteral("90°")), 3); // beside its round, in the list, and its limits
 }
 
 void FormedTest::pairsHaveAPageEach() {

@@ -51,6 +51,7 @@ private slots:
     void flangesStandOnTheirLines();
     void anyWayRound();
     void tabsAndReturns();
+    void legsStandOnTheSidesOfLegs();
     void cardBecomesMetal();
     void ownTraysComeBack();
     void whatIsNoneIsSaid();
@@ -139,6 +140,55 @@ void TraysTest::tabsAndReturns() {
         }
 }
 
+/// 100 by 60 with a flange of 30 on either end, and on those one's sides, from 3 past their bend on, a leg
+/// each of 15: the lines stay where they are drawn, and so does what is in the legs.
+void TraysTest::legsStandOnTheSidesOfLegs() {
+    Drawing made;
+    made.saysUnit = true;
+    const std::vector<Vec2> corners{{0, 0},     {103, 0},  {103, -15}, {130, -15}, {130, 75},
+                                    {103, 75},  {103, 60}, {-3, 60},   {-3, 75},   {-30, 75},
+                                    {-30, -15}, {-3, -15}, {-3, 0}};
+    for (size_t i = 0; i < corners.size(); ++i)
+        line(made, corners[i], corners[(i + 1) % corners.size()]);
+    const std::vector<std::pair<Vec2, Vec2>> drawn{{{100, 0}, {100, 60}},  {{103, 0}, {130, 0}},
+                                                   {{103, 60}, {130, 60}}, {{0, 0}, {0, 60}},
+                                                   {{-3, 0}, {-30, 0}},    {{-3, 60}, {-30, 60}}};
+    for (const auto& [from, to] : drawn)
+        line(made, from, to, "fold");
+    made.circles = {{{50, 30}, 5, "0"}, {{112, -8}, 4, "0"}, {{120, 68}, 3, "0"}};
+    const auto brought = bent(made);
+    QVERIFY2(brought, brought ? "" : brought.error().says.c_str());
+    const job::Job& job = brought->job;
+    QCOMPARE(job.plates.size(), size_t{7});
+    const job::Bend* end = job.bendAt("A", job::Edge::End);
+    QVERIFY(end && job.bendAt("A", job::Edge::Start) && !job.bendAt("A", job::Edge::Left));
+    const job::Bend *right = job.bendAt(end->to, job::Edge::Right),
+                    *left = job.bendAt(end->to, job::Edge::Left);
+    QVERIFY(right && left);
+    const part::Part part = solved(job);
+    QVERIFY(std::abs(part.blank.length - 160) < 1e-4 && std::abs(part.blank.width - 90) < 1e-4);
+    const double reach = part.bends[0].allowance / 2;
+    QVERIFY(std::abs(right->offset - (3 - reach)) < 1e-4); // from the flange's own bend on
+    QVERIFY(std::abs(left->offset) < 1e-4);                // from its end on
+    const Vec2 corner = Vec2(-30, -15) - part.blank.corner;
+    for (const auto& [from, to] : drawn) {
+        const auto isThere = [&](const part::PartBend& bend) {
+            return (bend.centre.middle() + corner - (from + to) / 2).norm() < 1.5; // without its relief
+        };
+        QVERIFY(std::any_of(part.bends.begin(), part.bends.end(), isThere));
+    }
+    QCOMPARE(part.holes.size(), size_t{3});
+    for (const part::PartHole& hole : part.holes) {
+        const bool isWhereItIsDrawn =
+            std::any_of(made.circles.begin(), made.circles.end(), [&](const Circle& circle) {
+                return (hole.centreInFlat + corner - circle.at).norm() < 1e-3 &&
+                       hole.diameter == circle.diameter;
+            });
+        QVERIFY2(isWhereItIsDrawn,
+                 qPrintable(QString("%1 %2").arg(hole.centreInFlat.x()).arg(hole.centreInFlat.y())));
+    }
+}
+
 /// Drawn as it folds sharp, by its outer faces: 100 by 60 outside, and 20 high.
 void TraysTest::cardBecomesMetal() {
     const auto brought = bent(tray(), Drawn::OuterFaces);
@@ -155,7 +205,7 @@ void TraysTest::cardBecomesMetal() {
 /// formed.
 void TraysTest::ownTraysComeBack() {
     test::RandomJobs random(51);
-    int tried = 0;
+    int tried = 0, legsOnSides = 0;
     for (int i = 0; i < test::rounds(40, 300); ++i) {
         job::Job job;
         job.title = "Seed tray";
@@ -165,6 +215,7 @@ void TraysTest::ownTraysComeBack() {
         job.plates = {{.id = "A", .length = random.real(80, 200), .width = random.real(60, 150)}};
         job.plates[0].holes = {{.id = "h1", .diameter = 5, .x = 30, .xFrom = job::Hole::XFrom::Tangent}};
         int sides = 0;
+        std::vector<std::pair<job::Bend, job::Plate>> aside;
         for (const job::Edge edge : {job::Edge::End, job::Edge::Left, job::Edge::Start, job::Edge::Right}) {
             if (sides > 1 && random.whole(0, 3) == 0) continue;
             ++sides;
@@ -185,6 +236,23 @@ void TraysTest::ownTraysComeBack() {
             bend.turn = random.whole(0, 1) ? job::Turn::Up : job::Turn::Down;
             bend.offset = offset;
             job.bends.push_back(bend);
+            const bool isAtEnd = edge == job::Edge::End || edge == job::Edge::Start;
+            if (!isAtEnd || random.whole(0, 1)) continue;
+            // A leg of its own on one of its sides, or on both.
+            for (const job::Edge on : {job::Edge::Left, job::Edge::Right}) {
+                if (random.whole(0, 2) == 0) continue;
+                ++legsOnSides;
+                const std::string own = id + (on == job::Edge::Left ? "l" : "r");
+                const double tall = job.plates[static_cast<size_t>(sides)].length;
+                job::Bend beside{.id = std::to_string(10 + legsOnSides), .from = id, .edge = on, .to = own};
+                beside.offset = on == job::Edge::Left ? random.real(0, 2) : random.real(5, 6);
+                beside.angleDeg = random.real(30, 100);
+                aside.push_back({beside, {.id = own, .length = random.real(8, 14), .width = tall - 8}});
+            }
+        }
+        for (const auto& [bend, plate] : aside) {
+            job.bends.push_back(bend);
+            job.plates.push_back(plate);
         }
         if (!job.bendAt("A", job::Edge::Start)) job.plates[0].holes[0].xFrom = job::Hole::XFrom::Start;
         const auto wrong = job::whatIsWrong(job);
@@ -243,7 +311,7 @@ void TraysTest::ownTraysComeBack() {
                      qPrintable(QStringLiteral("%1 %2").arg(before[k]).arg(after[k])));
         ++tried;
     }
-    QVERIFY(tried >= test::rounds(40, 300));
+    QVERIFY(tried >= test::rounds(40, 300) && legsOnSides > tried / 4);
 }
 
 void TraysTest::whatIsNoneIsSaid() {

@@ -18,6 +18,7 @@
 #include <algorithm>
 #include <array>
 #include <cstdio>
+#include <cstdlib>
 #include <string_view>
 
 using namespace goodfold;
@@ -217,11 +218,15 @@ int main(int argc, char** argv) {
                       parser.isSet(dark) ? QStringLiteral("-dark") : QString(), sizeFrom(parser.value(size)));
             QApplication::exit();
         });
-    if (parser.isSet(once))
+    if (parser.isSet(once)) // and not how long it takes to end
         for (QWidget* widget : QApplication::topLevelWidgets())
             if (auto* window = qobject_cast<app::MainWindow*>(widget))
                 QObject::connect(
-                    window, &app::MainWindow::painted, &application, [] { QApplication::exit(); },
+                    window, &app::MainWindow::painted, &application,
+                    [&] {
+                        guard.cameThrough();
+                        std::_Exit(EXIT_SUCCESS);
+                    },
                     Qt::QueuedConnection);
     return QApplication::exec();
 }

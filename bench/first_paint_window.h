@@ -4,6 +4,8 @@
 #include <QApplication>
 #include <QMainWindow>
 
+#include <cstdlib>
+
 namespace goodfold::bench {
 
 class FirstPaintWindow : public QMainWindow {
@@ -12,7 +14,7 @@ protected:
         const bool done = QMainWindow::event(event);
         if (event->type() == QEvent::UpdateRequest)
             QMetaObject::invokeMethod(
-                qApp, [] { QApplication::exit(); }, Qt::QueuedConnection);
+                qApp, [] { std::_Exit(EXIT_SUCCESS); }, Qt::QueuedConnection);
         return done;
     }
 };

@@ -6,12 +6,27 @@ namespace goodfold::app::settings {
 
 namespace {
 
-QVariant value(const char* key, const QVariant& otherwise = {}) {
-    return QSettings().value(QLatin1String(key), otherwise);
+/// Opened once: its files are looked for in a dozen places each time. Never taken down, as the application
+/// goes before it.
+QSettings& all() {
+    static auto* opened = new QSettings;
+    return *opened;
 }
 
+QVariant valueOf(const QString& key, const QVariant& otherwise) {
+    return all().value(key, otherwise);
+}
+QVariant value(const char* key, const QVariant& otherwise = {}) {
+    return valueOf(QLatin1String(key), otherwise);
+}
+
+/// On the disk at once, over what another program has written by then.
+void setTo(const QString& key, const QVariant& value) {
+    all().setValue(key, value);
+    all().sync();
+}
 void set(const char* key, const QVariant& value) {
-    QSettings().setValue(QLatin1String(key), value);
+    setTo(QLatin1String(key), value);
 }
 
 constexpr const char* kRecent = "recent files";
@@ -39,6 +54,7 @@ QStringList recentFiles() {
 
 void rememberFile(const QString& path) {
     constexpr int kMost = 9;
+    all().sync(); // another program may have opened others
     QStringList files = recentFiles();
     files.removeAll(path);
     files.prepend(path);
@@ -101,10 +117,10 @@ void setDesktopDark(bool dark) {
 }
 
 bool isOpen(const QString& key, bool atFirst) {
-    return QSettings().value(QStringLiteral("open/") + key, atFirst).toBool();
+    return valueOf(QStringLiteral("open/") + key, atFirst).toBool();
 }
 void setOpen(const QString& key, bool open) {
-    QSettings().setValue(QStringLiteral("open/") + key, open);
+    setTo(QStringLiteral("open/") + key, open);
 }
 
 int ladderWidth() {

@@ -20,20 +20,23 @@ StartGuard::StartGuard() {
         lock.reset();
         return;
     }
-    QFile before(path());
-    failed = before.exists();
-    if (failed && before.open(QIODevice::ReadOnly)) begunLast = QString::fromUtf8(before.readAll()).trimmed();
+    mark.setFileName(path());
+    failed = mark.exists();
+    if (!mark.open(QIODevice::ReadWrite | QIODevice::Unbuffered)) return;
+    if (failed) begunLast = QString::fromUtf8(mark.readAll()).trimmed();
     begins({});
 }
 
 void StartGuard::begins(const QString& what) {
-    if (!lock) return;
-    QFile mark(path());
-    if (mark.open(QIODevice::WriteOnly)) mark.write(what.toUtf8());
+    // In its place: a file that is cut short first goes to the disk each time it is closed, and the window
+    // waits for it.
+    constexpr int kLongest = 32;
+    if (lock && mark.seek(0)) mark.write(what.toUtf8().leftJustified(kLongest, ' '));
 }
 
 void StartGuard::cameThrough() {
     if (!lock) return;
+    mark.close();
     QFile::remove(path());
     lock.reset();
 }

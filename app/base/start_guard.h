@@ -1,6 +1,7 @@
 // Whether the last start came through. What killed it is not loaded again unasked.
 #pragma once
 
+#include <QFile>
 #include <QLockFile>
 #include <QString>
 
@@ -29,6 +30,7 @@ private:
     bool failed = false;
     QString begunLast;
     std::unique_ptr<QLockFile> lock;
+    QFile mark;
 };
 
 } // namespace goodfold::app

@@ -3,11 +3,13 @@
 #include "app/base/job_store.h"
 #include "app/base/settings.h"
 
+#include <QCoreApplication>
 #include <QFile>
 #include <QFileDialog>
 #include <QFileInfo>
 #include <QMessageBox>
 #include <QPushButton>
+#include <QTimer>
 
 namespace goodfold::app {
 
@@ -103,7 +105,12 @@ void JobFiles::takeRecovered(const Recovered& left) {
 
 void JobFiles::standFor(const QString& path, bool isOfNewerVersion) {
     take({QFileInfo(path).absoluteFilePath(), isOfNewerVersion, fingerprintOf(path)});
-    settings::rememberFile(origin.path);
+    // Settings are written to the disk: a window that is only coming does not wait for that.
+    constexpr int kStands = 300; // ms
+    if (window.isVisible())
+        settings::rememberFile(origin.path);
+    else
+        QTimer::singleShot(kStands, qApp, [path = origin.path] { settings::rememberFile(path); });
     emit changed();
     if (origin.isNewer)
         emit said(

@@ -5,6 +5,7 @@
 #include "bench/words.h"
 #include "common/phrase.h"
 #include "draw/paper_page.h"
+#include "part/gauge.h"
 #include "part/mirror.h"
 
 #include <QCoreApplication>
@@ -49,6 +50,29 @@ public:
         const int beside = std::max(1, static_cast<int>((page.width() - kWords - kLimits) / kBox));
         for (int first = 0; first < pieces; first += beside)
             table(name, accepts, first, std::min(beside, pieces - first));
+    }
+
+    /// Which is which of those that are printed, by their holes.
+    void gauges(const part::Part& part) {
+        const auto all = part::bendGauges(part);
+        if (all.empty()) return;
+        QStringList says;
+        for (size_t i = 0; i < all.size(); ++i) {
+            std::vector<std::string> bends;
+            for (const int bend : all[i].bends)
+                bends.push_back(part.bends[static_cast<size_t>(bend)].id);
+            const QString holes = i == 0 ? tr("one hole") : tr("%1 holes").arg(i + 1);
+            says << tr("%1, %2 (%3)")
+                        .arg(said(job::namesOfBends(bends)),
+                             said(quantity::printNumber(reading.bendAngle(all[i].angleDeg), 1)) + QChar(0xb0),
+                             holes);
+        }
+        room(2 * kRow);
+        line(tr("Printed gauges, pushed in between the legs: %1. Light at its ends: bent too little. Light "
+                "at its corner: "
+                "bent too far.")
+                 .arg(says.join(QStringLiteral("; "))),
+             3.4);
     }
 
 private:
@@ -122,6 +146,7 @@ QByteArray checkSheetPdf(const sequence::Settled& settled, const sequence::Settl
                 settled.job.oppositeHand ? part::handInWords(settled.job.hand, isOther) : "Piece";
             sheet.hand(said(capital(name)), *accepts, settled.job.quantity);
         }
+        sheet.gauges(settled.part);
     });
 }
 

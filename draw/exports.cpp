@@ -13,6 +13,7 @@
 #include "draw/work_order.h"
 #include "files/csv.h"
 #include "files/dxf.h"
+#include "part/gauge.h"
 #include "part/mirror.h"
 #include "stock/metal.h"
 
@@ -119,6 +120,15 @@ Result<QByteArray> stepFlat(const ExportInput& input) {
 
 Result<QByteArray> stl(const ExportInput& input) {
     return solidFile({part::formedBody(input.part, input.folded, input.job.title)}, solid::Format::Stl);
+}
+
+Result<QByteArray> stlGauge(const ExportInput& input) {
+    std::vector<part::ExactBody> bodies;
+    for (const part::Gauge& gauge : part::bendGauges(input.part))
+        bodies.push_back(gauge.body);
+    if (bodies.empty())
+        return Error{"No bend has legs on both sides that a gauge could be laid between.", "bends"};
+    return solidFile(std::move(bodies), solid::Format::Stl);
 }
 
 constexpr std::array kExports{
@@ -248,6 +258,13 @@ constexpr std::array kExports{
            .filter = "STL solids (*.stl)",
            .takesLong = true,
            .write = stl},
+    Export{.key = "stl-gauge",
+           .title = "Gauges for its bends as STL…",
+           .tip = "To print: laid between two legs, one for each angle; the final check says which is which",
+           .suffix = "-gauges.stl",
+           .filter = "STL solids (*.stl)",
+           .takesLong = true,
+           .write = stlGauge},
     Export{.key = "csv",
            .title = "Marks and holes as &CSV…",
            .tip = "A table for a spreadsheet, in millimetres",

@@ -1,6 +1,7 @@
 #include "app/mount/mount_cells.h"
 #include "app/widgets/cell_maker.h"
 #include "edit/mount_edits.h"
+#include "job/free_ends.h"
 #include "mount/words.h"
 #include "text/lineup_words.h"
 
@@ -123,12 +124,9 @@ std::vector<std::string> slotsOf(const job::Mount& mount) {
 /// Legs whose end could go through a slot.
 std::vector<std::string> looseLegsOf(const job::Job& job) {
     std::vector<std::string> ids;
-    for (const job::Plate& plate : job.plates) {
-        const bool isLast = job.bendTo(plate.id) &&
-                            std::none_of(job.bends.begin(), job.bends.end(),
-                                         [&](const job::Bend& bend) { return bend.from == plate.id; });
-        if (isLast && !(job.rests && job.rests->plate == plate.id)) ids.push_back(plate.id);
-    }
+    for (const job::Plate& plate : job.plates)
+        if (job::hasFreeEnd(job, plate.id) && !(job.rests && job.rests->plate == plate.id))
+            ids.push_back(plate.id);
     return ids;
 }
 

@@ -1,3 +1,4 @@
+#include "job/free_ends.h"
 #include "job/validation.h"
 
 #include <algorithm>
@@ -253,11 +254,6 @@ Problem wrongTie(const Job& job, const Tie& tie, const std::string& where) {
         if (auto t = outside(*tie.spacer, 0, 500, "The spacer at " + tie.hole, where + ".spacer")) return t;
     if (tie.gapMost) return outside(*tie.gapMost, 0, 100, "The gap at " + tie.hole, where + ".gap_most");
     return {};
-}
-
-bool hasFreeEnd(const Job& job, const std::string& plate) {
-    const auto isFrom = [&](const Bend& bend) { return bend.from == plate; };
-    return job.bendTo(plate) && std::none_of(job.bends.begin(), job.bends.end(), isFrom);
 }
 
 /// The end goes in first, the whole leg after it.

@@ -189,6 +189,14 @@ private:
         for (size_t i = 0; i < places.size(); ++i)
             for (size_t j = i + 1; j < places.size(); ++j)
                 add(places[j] - places[i]);
+        // Bolts on one line, through faces that look at each other: any way round is the same, but for what a
+        // tab holds on to.
+        if (all.empty())
+            for (const Station& station : stations) {
+                add(station.normal);
+                add(leaf.normal.cross(station.normal));
+            }
+        if (all.empty()) add(leaf.normal.unitOrthogonal());
         return all;
     }
 

@@ -28,11 +28,18 @@ void ImportingTest::bendLinesAreBent() {
     const json was = shown(demo("foot-on-base.gfold")), is = shown(job);
     QCOMPARE(is["bends"].size(), size_t(1));
     QVERIFY(std::abs(was["blank"]["length"].get<double>() - is["blank"]["length"].get<double>()) < 1e-3);
-    // Tabs on the sides of its legs are told, and leave no job.
+    // So does a tray with legs on the sides of its legs, and it can be made.
     QCOMPARE(run({"export", demo("valve-tray.gfold"), "--dxf", drawing, "--force"}).status, 0);
-    const Outcome tabbed = run({"import", drawing, "--out", job, "--force", "--bend-up", "BEND_UP"});
-    QVERIFY(tabbed.status != 0);
-    QVERIFY2(tabbed.err.contains("add that leg anew"), tabbed.err.constData());
+    const Outcome tabbed = run({"import", drawing, "--out", job, "--force", "--bend-up", "BEND_UP",
+                                "--thickness", "1.2", "--material", "steel-galvanised"});
+    QVERIFY2(tabbed.status == 0 && tabbed.err.contains("8 lines are bent"), tabbed.err.constData());
+    const Outcome tray = run({"show", job, "--json"});
+    QCOMPARE(tray.status, 0); // nothing stops it
+    const json brought = json::parse(tray.out.toStdString()), drawn = shown(demo("valve-tray.gfold"));
+    QCOMPARE(brought["bends"].size(), drawn["bends"].size());
+    QCOMPARE(brought["holes"].size(), drawn["holes"].size());
+    for (const char* side : {"length", "width"})
+        QVERIFY(std::abs(brought["blank"][side].get<double>() - drawn["blank"][side].get<double>()) < 1e-3);
 }
 
 /// What is exported of a tray is read again: the blank is the same, without its bends.

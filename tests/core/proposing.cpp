@@ -33,11 +33,12 @@ void drop(job::Mount& mount, const char* id, const char* on, const Vec3& at) {
     mount.points.push_back(point);
 }
 
-Result<std::vector<Proposal>> proposed(const job::Job& job, int trials = 500) {
+Result<std::vector<Proposal>> proposed(const job::Job& job, int trials = 500,
+                                       const tool::Shop& shop = tool::standardShop()) {
     const auto known = lineup::knownMount(*job.mount, lineup::standardErrors().instruments);
     return propose::proposalsFor(job, *known,
-                                 {test::hotRolled(), tool::standardShop(), hardware::standardBook(),
-                                  lineup::standardErrors(), quantity::Reading::millimetres(), trials});
+                                 {test::hotRolled(), shop, hardware::standardBook(), lineup::standardErrors(),
+                                  quantity::Reading::millimetres(), trials});
 }
 
 const Proposal* shaped(const std::vector<Proposal>& all, const std::string& shape) {
@@ -138,6 +139,8 @@ private slots:
     void whatIsMissingIsSaid_data();
     void whatIsMissingIsSaid();
     void aSingleBoltTakesATab();
+    void aTabComesOffARoundEdge();
+    void boltsOnOneLineTakeATab();
     void ofTenMountsNine();
     void facesOfAnyAngleAndMeasured();
 };
@@ -388,6 +391,53 @@ void ProposingTest::aSingleBoltTakesATab() {
         turned += 0.001;
     QVERIFY2(std::abs(*tabbed.turnsDeg - turned) < 0.1,
              qPrintable(QStringLiteral("%1, %2").arg(*tabbed.turnsDeg).arg(turned)));
+}
+
+/// In a shop whose jaws are round by 9, more than half as thick again as its bars: the tab comes off the edge
+/// by as much, else it would stand on it with its round.
+void ProposingTest::aTabComesOffARoundEdge() {
+    job::Mount mount;
+    mount.faces = {face("sill", {0, 0, 0}, {0, 0, 1})};
+    drop(mount, "a", "sill", {0, 0, 0});
+    mount.points[0].kind = job::MountPoint::Kind::Tapped;
+    mount.points[0].diameter = 6;
+    mount.edges.push_back({.id = "e", .face = "sill"});
+    mount.edges[0].at = {Vec3(25, -80, 0), Vec3(25, 80, 0)};
+    tool::Shop shop{{*tool::standardShop().find("vise")}};
+    shop.tools[0].radii = {9};
+    const auto all = proposed(onMount(mount), 500, shop);
+    QVERIFY(all && !all->empty());
+    const Proposal* tabbed = shaped(*all, "strap with a tab");
+    QVERIFY(tabbed);
+    const auto settled = sequence::settle(tabbed->job, test::hotRolled(), shop);
+    const double radius = settled.part.bends[0].shape.insideRadius;
+    QVERIFY(radius > 1.5 * tabbed->job.thickness);
+    const job::Plate& leg = tabbed->job.plates[0];
+    const double off = leg.length - tabbed->job.thickness - leg.holes[0].x - 25;
+    QVERIFY2(off >= radius && off < radius + 1, qPrintable(QStringLiteral("%1, %2").arg(off).arg(radius)));
+}
+
+/// Two facing walls 90 apart with a bolt in each, on one line: whatever reaches both turns about that line,
+/// but for a tab over the edge of one of them.
+void ProposingTest::boltsOnOneLineTakeATab() {
+    job::Mount mount;
+    mount.faces = {face("left", {0, 0, 0}, {1, 0, 0}), face("right", {90, 0, 0}, {-1, 0, 0})};
+    drop(mount, "a", "left", {0, 0, 0});
+    drop(mount, "b", "right", {90, 0, 0});
+    const auto bare = proposed(onMount(mount));
+    QVERIFY2(bare && !bare->empty(), bare ? "" : bare.error().says.c_str());
+    for (const Proposal& each : *bare)
+        QVERIFY2(each.turnsDeg == 360.0, each.shape.c_str());
+    mount.edges.push_back({.id = "e", .face = "left"});
+    mount.edges[0].at = {Vec3(0, -80, 30), Vec3(0, 80, 30)};
+    const auto all = proposed(onMount(mount));
+    QVERIFY(all && all->size() > bare->size());
+    const auto holds = [](const Proposal& each) {
+        return each.shape.ends_with(" with a tab") && each.turnsDeg && *each.turnsDeg < 20;
+    };
+    QVERIFY(std::any_of(all->begin(), all->end(), holds));
+    for (const Proposal& each : *all)
+        QVERIFY2(offBy(each.job) < 0.05, each.shape.c_str());
 }
 
 /// Two shapes or more that can be built, for nine mounts of ten of each kind; and every hole of every shape

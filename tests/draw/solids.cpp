@@ -1,6 +1,7 @@
 // Solids as another program reads them: volumes by hand and by Pappus, holes where they have to be.
 #include "core/support.h"
 #include "draw/solid_file.h"
+#include "part/gauge.h"
 #include "part/mirror.h"
 #include "part/solid.h"
 
@@ -125,6 +126,7 @@ private slots:
     void randomPartsByPappus();
     void triangles();
     void nothingIsNoSolid();
+    void gaugesLieBetweenTheLegs();
 };
 
 /// 50 and 40 over the outside of 30 x 3, bent round R 4: straight 43 and 33, a quarter ring between R 4
@@ -244,6 +246,52 @@ void SolidsTest::nothingIsNoSolid() {
     const auto bytes = draw::solidFile({nothing}, solid::Format::Step);
     QVERIFY(!bytes);
     QVERIFY(bytes.error().says.find("No solid can be made") == 0);
+}
+
+/// Bends of 90, 60 and 90 with R 3: two gauges, the first for two of them. Its sides stand 90 degrees apart,
+/// its corner is cut back past the round, which ends R tan 45 = 3 from where the insides meet, and it is
+/// pushed in between the formed legs without meeting either.
+void SolidsTest::gaugesLieBetweenTheLegs() {
+    job::Job job = test::bar({60, 50, 45, 20},
+                             {{.angleDeg = 90, .insideRadius = 3},
+                              {.angleDeg = 60, .insideRadius = 3},
+                              {.angleDeg = 90, .insideRadius = 3}},
+                             3, 30);
+    const part::Part part = part::solve(job, test::materialOf(job));
+    const auto gauges = part::bendGauges(part);
+    QCOMPARE(gauges.size(), size_t(2));
+    QVERIFY(gauges[0].bends == std::vector<int>({0, 2}) && gauges[1].bends == std::vector<int>({1}));
+    for (const part::Gauge& gauge : gauges) {
+        const Path& outline = gauge.body.plates[0].outlineInFlat;
+        const Vec2 low = outline[1].point - outline[0].point,
+                   high = outline[outline.size() - 2].point - outline.back().point;
+        const double between = degrees(std::acos(low.normalized().dot(high.normalized())));
+        QVERIFY(std::abs(between - (180 - gauge.angleDeg)) < 1e-9);
+        QVERIFY(outline[0].point.norm() > 3 * std::tan(radians(gauge.angleDeg / 2)) + 1);
+        QVERIFY(std::abs(low.normalized().dot(outline[0].point.normalized()) - 1) <
+                1e-9); // from the corner on
+        QVERIFY(outline[1].point.norm() <= 35 + 1e-9 && gauge.arm >= 10);
+        for (const int bend : gauge.bends)
+            for (const int leg : {part.bends[size_t(bend)].parent, part.bends[size_t(bend)].child})
+                QVERIFY(gauge.arm <=
+                        3 * std::tan(radians(gauge.angleDeg / 2)) + part.plates[size_t(leg)].length + 1e-9);
+        QCOMPARE(gauge.body.plates[0].cuts.size(), gauge.angleDeg == 90 ? size_t(1) : size_t(2));
+    }
+    // By hand: of the second, included 120, a hexagon; of the first a triangle less its corner and a hole.
+    const double arm = gauges[0].arm, corner = 3 + 1.5;
+    const double flat = (arm * arm - corner * corner) / 2 - kPi * 1.5 * 1.5;
+    const auto facts = readBack({gauges[0].body, gauges[1].body});
+    QCOMPARE(facts.size(), size_t(2));
+    QVERIFY2(std::abs(facts[0].volume - 4 * flat) < 1e-3, qPrintable(QString::number(facts[0].volume)));
+    QCOMPARE(facts[0].bodies, 1);
+    QCOMPARE(facts[1].bodies, 1);
+    // Too tight, too short, or hardly bent: none.
+    QVERIFY(part::bendGauges(part::solve(test::bar({60, 8}, {{.angleDeg = 90, .insideRadius = 3}}, 3, 30),
+                                         test::materialOf(job)))
+                .empty());
+    QVERIFY(part::bendGauges(part::solve(test::bar({60, 50}, {{.angleDeg = 175, .insideRadius = 3}}, 3, 30),
+                                         test::materialOf(job)))
+                .empty());
 }
 
 GOODFOLD_TEST(SolidsTest)

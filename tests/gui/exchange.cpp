@@ -55,7 +55,8 @@ void ExchangeTest::exportsAreWritten() {
                                                     {"step-opposite", "ISO-10303"},
                                                     {"svg-drawing", "<?xml"},
                                                     {"dxf-drawing", "999\ndxflib"},
-                                                    {"stl", "STL"}};
+                                                    {"stl", "STL"},
+                                                    {"stl-gauge", "STL"}};
     QCOMPARE(starts.size(), draw::exports().size());
     for (const auto& [row, action] : window->actions().exports) {
         const QString path = folder.filePath(QString::fromLatin1(row->key) + row->suffix);

@@ -58,8 +58,8 @@ stock::Shopped shopped(const ExportInput& input) {
 }
 
 Result<QByteArray> pdfBuying(const ExportInput& input) {
-    if (input.buying) return buyingSheetPdf(*input.buying, input.paper, input.reading);
-    const auto buying = buyingFor(input, {.seconds = 1});
+    const auto buying =
+        buyingFor(input.job.title, {shopped(input)}, input.rack, {.seconds = 1}, input.reading);
     if (!buying) return buying.error();
     return buyingSheetPdf(*buying, input.paper, input.reading);
 }
@@ -273,10 +273,6 @@ constexpr std::array kExports{
            .write = csv}};
 
 } // namespace
-
-Result<Buying> buyingFor(const ExportInput& input, const stock::Cutting& how) {
-    return buyingFor(input.job.title, {shopped(input)}, input.rack, how, input.reading);
-}
 
 std::span<const Export> exports() {
     return kExports;

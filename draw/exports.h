@@ -33,11 +33,7 @@ struct ExportInput {
     const lineup::ErrorBook& errors = lineup::standardErrors();
     const cost::WorkBook& work = cost::standardWork();
     const stock::Rack& rack = kNoRack;
-    const Buying* buying = nullptr; // that was looked for before, for the row that prints it
 };
-
-/// What is bought and how it is cut, for the row that prints it.
-Result<Buying> buyingFor(const ExportInput& input, const stock::Cutting& how);
 
 struct Export {
     const char* key;    // the command line's option, without its dashes

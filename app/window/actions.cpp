@@ -54,6 +54,10 @@ Actions::Actions(QWidget* window, UndoOrder& undoOrder) {
                                        QString::fromLatin1(row.key))});
     takeOffRack = make(window, tr("Take the batch off the rac&k"), {});
     takeOffRack->setToolTip(tr("It is cut: what it takes goes off the rack, what is left is put back"));
+    takeAllOffRack = make(window, tr("Take all open batches off the rack"), {});
+    takeAllOffRack->setToolTip(tr("The same of all windows' jobs, cut together"));
+    buyForAll = make(window, tr("To buy and cut, all open jobs…"), {});
+    buyForAll->setToolTip(tr("What all windows' jobs take together: bars and sheets are shared"));
     copyMarks = make(window, tr("Copy the table of marks"), {QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_C)});
     copyMarks->setObjectName(QStringLiteral("marks"));
     copyPicture = make(window, tr("Copy the picture"), {QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_C)},
@@ -142,7 +146,7 @@ QMenu* Actions::menu(QWidget* window, QMenu* recent, const QList<QMenu*>& choice
     add(menu, {save, saveAs, revert, revisions});
     menu->addActions({print, printPreview});
     sub(QObject::tr("&Export"), exportActions());
-    menu->addAction(takeOffRack);
+    sub(QObject::tr("&Rack"), {buyForAll, takeOffRack, takeAllOffRack});
     sub(QObject::tr("&Copy"), {copyMarks, copyPicture});
     menu->addSeparator();
     add(menu, {undo, redo});

@@ -21,7 +21,7 @@ struct Actions {
         QAction* action;
     };
     std::vector<ExportAction> exports;
-    QAction *copyMarks, *copyPicture, *takeOffRack;
+    QAction *copyMarks, *copyPicture, *takeOffRack, *takeAllOffRack, *buyForAll;
     QAction *undo, *redo, *cut, *copy, *paste, *duplicate, *remove, *mirror, *bothHands;
     QAction *zoomIn, *zoomOut, *fit, *flat, *formed, *fromFace, *fromSide, *fromEnd, *fromCorner;
     QList<QAction*> stages; // one a row of stageRows()

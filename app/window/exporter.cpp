@@ -2,9 +2,7 @@
 
 #include "app/base/job_store.h"
 #include "app/window/job_files.h"
-#include "app/window/nest_search.h"
 #include "draw/save_bytes.h"
-#include "stock/rack.h"
 
 #include <QCoreApplication>
 #include <QFileDialog>
@@ -14,18 +12,17 @@
 
 namespace goodfold::app {
 
-Exporter::Exporter(Document& document, Planner& planner, OwnRack& rack, BatchWork& work, JobFiles& files,
-                   QWidget& window)
-    : QObject(&window), document(document), planner(planner), ownRack(rack), work(work), files(files),
-      window(window) {}
+Exporter::Exporter(Document& document, Planner& planner, OwnRack& rack, BatchWork& work, BatchCutter& cutter,
+                   JobFiles& files, QWidget& window)
+    : QObject(&window), document(document), planner(planner), ownRack(rack), work(work), cutter(cutter),
+      files(files), window(window) {}
 
 /// What needs a plan is of the job that was planned, which is this one unless it is still being looked for.
-Result<QByteArray> Exporter::bytesOf(const draw::Export& row, QPageSize::PageSizeId paper,
-                                     const draw::Buying* buying) const {
+Result<QByteArray> Exporter::bytesOf(const draw::Export& row, QPageSize::PageSizeId paper) const {
     if (const auto wait = whyNotYet(row)) return *wait;
     const Books& books = document.books();
     stock::Rack rack;
-    if (row.needsPlan && !buying) {
+    if (row.needsPlan) {
         const auto own = ownRack.now();
         if (!own) return own.error();
         rack = *own;
@@ -62,8 +59,7 @@ Result<QByteArray> Exporter::bytesOf(const draw::Export& row, QPageSize::PageSiz
                       .hardware = books.hardware.book(),
                       .errors = books.errors.book(),
                       .work = work.book(),
-                      .rack = rack,
-                      .buying = buying});
+                      .rack = rack});
 }
 
 std::optional<Error> Exporter::whyNotYet(const draw::Export& row) const {
@@ -83,10 +79,8 @@ std::optional<QString> Exporter::write(const draw::Export& row, QPageSize::PageS
 }
 
 void Exporter::ask(const draw::Export& row, QPageSize::PageSizeId paper) {
-    const auto latest = planner.latest();
-    const bool isSheet = document.job().stock.form == job::StockForm::Sheet;
-    if (row.looksForNest && isSheet && latest && !planner.isAwaited() && latest->outcome().plan)
-        return lookForNest(row, paper);
+    if (const auto own = cutter.own(); own && row.looksForNest && own->isSheet())
+        return askForBatch(std::vector{*own}, paper);
     if (row.takesLong) return makeBeside(row);
     save(bytesOf(row, paper), row);
 }
@@ -109,70 +103,12 @@ void Exporter::makeBeside(const draw::Export& row) {
     emit said(tr("The file %1 is being made…").arg(QFileInfo(path).fileName()));
 }
 
-/// On a thread, which keeps what it looks at: the plan, and the books as they are now.
-void Exporter::lookForNest(const draw::Export& row, QPageSize::PageSizeId paper) {
-    const auto rack = ownRack.now();
-    if (!rack) return emit said(QString::fromStdString(rack.error().says));
-    const auto look = [rack = *rack, latest = planner.latest(), metal = document.material(),
-                       reading = document.reading(), hardware = document.books().hardware.book(),
-                       errors = document.errors()](const stock::Cutting& how) {
-        const part::Folded folded = part::fold(latest->part());
-        return draw::buyingFor({.job = latest->settled.job,
-                                .material = metal,
-                                .part = latest->part(),
-                                .folded = folded,
-                                .reading = reading,
-                                .settled = &latest->settled,
-                                .hardware = hardware,
-                                .errors = errors,
-                                .rack = rack},
-                               how);
-    };
-    auto* search = new NestSearch(
-        look,
-        [this, &row, paper](const Result<draw::Buying>& buying) {
-            if (!buying) return emit said(QString::fromStdString(buying.error().says));
-            save(bytesOf(row, paper, &*buying), row);
-        },
-        &window);
-    search->open();
-}
-
-QString Exporter::takeOffRack() {
-    const auto rack = ownRack.now();
-    if (!rack) return QString::fromStdString(rack.error().says);
-    const bool isSheet = document.job().stock.form == job::StockForm::Sheet;
-    if (isSheet ? !rack->sheets : !rack->bars)
-        return isSheet ? tr("No sheets are on the rack yet: say at the Shop stage, under the rack, what lies "
-                            "there.")
-                       : tr("No bars are on the rack yet: say at the Shop stage, under the rack, what lies "
-                            "there.");
-    const auto latest = planner.latest();
-    if (!latest || planner.isAwaited() || !latest->outcome().plan)
-        return tr("There is no order of bending yet, and so no blank to cut.");
-    if (const auto* stop = check::firstStop(document.findings()))
-        return tr("Nothing is taken off the rack, as the bracket cannot be made as it is. %1: %2")
-            .arg(QString::fromStdString(stop->headline), QString::fromStdString(stop->says));
-    const part::Folded folded = part::fold(latest->part());
-    const auto buying = draw::buyingFor({.job = latest->settled.job,
-                                         .material = document.material(),
-                                         .part = latest->part(),
-                                         .folded = folded,
-                                         .reading = document.reading(),
-                                         .settled = &latest->settled,
-                                         .hardware = document.books().hardware.book(),
-                                         .errors = document.errors(),
-                                         .rack = *rack},
-                                        {.seconds = 1});
-    if (!buying) return QString::fromStdString(buying.error().says);
-    if (!buying->cut.isAll())
-        return tr("The rack is short of stock for this batch: To buy and cut says of what.");
-    stock::Rack left = stock::rackAfter(*rack, buying->cut);
-    if (!rack->bars) left.bars.reset(); // nobody says what lies there
-    if (!rack->sheets) left.sheets.reset();
-    if (const auto wrong = ownRack.become(tr("batch off the rack"), left))
-        return QString::fromStdString(wrong->says);
-    return tr("The batch is off the rack, and what is left of its stock is on it. Ctrl+Z puts it back.");
+void Exporter::askForBatch(const Result<std::vector<InBatch>>& batch, QPageSize::PageSizeId paper) {
+    if (!batch) return emit said(QString::fromStdString(batch.error().says));
+    cutter.look(*batch, [this, paper](const Result<draw::Buying>& buying) {
+        if (!buying) return emit said(QString::fromStdString(buying.error().says));
+        save(draw::buyingSheetPdf(*buying, paper, document.reading()), *draw::findExport("pdf-buying"));
+    });
 }
 
 void Exporter::save(const Result<QByteArray>& bytes, const draw::Export& row) {

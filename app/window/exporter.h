@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/base/batch_work.h"
+#include "app/window/batch_cutter.h"
 #include "draw/exports.h"
 
 #include <QPageSize>
@@ -15,8 +16,8 @@ class Stage;
 class Exporter : public QObject {
     Q_OBJECT
 public:
-    Exporter(Document& document, Planner& planner, OwnRack& rack, BatchWork& work, JobFiles& files,
-             QWidget& window);
+    Exporter(Document& document, Planner& planner, OwnRack& rack, BatchWork& work, BatchCutter& cutter,
+             JobFiles& files, QWidget& window);
 
     /// Writes a file, or says why not.
     std::optional<QString> write(const draw::Export& row, QPageSize::PageSizeId paper,
@@ -24,9 +25,8 @@ public:
     /// Asks where to, and writes; what takes long is written beside the window, which then says so.
     void ask(const draw::Export& row, QPageSize::PageSizeId paper);
 
-    /// The batch is cut: what it takes goes off the rack, what is left is put back. What became of it, as a
-    /// sentence.
-    QString takeOffRack();
+    /// What to buy for such a batch and how it is cut, on paper.
+    void askForBatch(const Result<std::vector<InBatch>>& batch, QPageSize::PageSizeId paper);
 
 signals:
     void said(const QString& sentence);
@@ -34,17 +34,16 @@ signals:
 private:
     std::optional<Error> whyNotYet(const draw::Export& row) const;
     void makeBeside(const draw::Export& row);
-    void lookForNest(const draw::Export& row, QPageSize::PageSizeId paper);
     void save(const Result<QByteArray>& bytes, const draw::Export& row);
     QString askForPath(const draw::Export& row) const;
     QString sayWritten(const draw::Export& row, const QString& path, const std::optional<Error>& wrong) const;
-    Result<QByteArray> bytesOf(const draw::Export& row, QPageSize::PageSizeId paper,
-                               const draw::Buying* buying = nullptr) const;
+    Result<QByteArray> bytesOf(const draw::Export& row, QPageSize::PageSizeId paper) const;
 
     Document& document;
     Planner& planner;
     OwnRack& ownRack;
     BatchWork& work;
+    BatchCutter& cutter;
     JobFiles& files;
     QWidget& window;
 };

@@ -45,7 +45,8 @@ MainWindow::MainWindow(job::Job job, Books& books)
     : doc(std::move(job), books), undoOrder(this), acts(std::make_unique<Actions>(this, undoOrder)),
       planner(new Planner(doc, this)), odds(new OddsCounter(doc, *planner, this)),
       rack(new OwnRack(books.logbook, this)), work(new BatchWork(doc, *planner, *rack, this)),
-      jobFiles(new JobFiles(doc, *this)), out(new Exporter(doc, *planner, *rack, *work, *jobFiles, *this)),
+      batchCutter(new BatchCutter(doc, *planner, *rack, *this)), jobFiles(new JobFiles(doc, *this)),
+      out(new Exporter(doc, *planner, *rack, *work, *batchCutter, *jobFiles, *this)),
       made(stageRows().size(), nullptr) {
     undoOrder.add(&doc.undoStack(), {});
     undoOrder.add(&rack->undoStack(), tr("on the rack"));
@@ -116,6 +117,7 @@ MainWindow::~MainWindow() {
     rack->undoStack().disconnect();
     delete takeCentralWidget();
     delete out;
+    delete batchCutter;
     delete jobFiles;
     delete odds;
     delete planner;

@@ -18,6 +18,7 @@ class QToolButton;
 namespace goodfold::app {
 
 struct Actions;
+class BatchCutter;
 class BatchWork;
 class BracketStage;
 class CellPanel;
@@ -53,6 +54,7 @@ public:
     Actions& actions() { return *acts; }
     JobFiles& files() { return *jobFiles; }
     Exporter& exporter() { return *out; }
+    BatchCutter& cutter() { return *batchCutter; }
     Ladder* ladder() const { return ladderView; }
     PictureView* picture() const;
 
@@ -135,6 +137,7 @@ private:
     OddsCounter* odds;
     OwnRack* rack;
     BatchWork* work;
+    BatchCutter* batchCutter;
     JobFiles* jobFiles;
     Exporter* out;
     bool wasPainted = false;

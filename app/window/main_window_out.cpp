@@ -2,6 +2,7 @@
 #include "app/blank/mark_rows.h"
 #include "app/bracket/picture_view.h"
 #include "app/window/actions.h"
+#include "app/window/batch_cutter.h"
 #include "app/window/choices.h"
 #include "app/window/exporter.h"
 #include "app/window/main_window.h"
@@ -28,7 +29,17 @@ void MainWindow::connectOutActions() {
         QApplication::clipboard()->setText(markTable(doc));
         say(tr("The table of marks is on the clipboard."));
     });
-    connect(acts->takeOffRack, &QAction::triggered, this, [this] { say(out->takeOffRack()); });
+    const auto takeOff = [this](const auto& batch) {
+        say(batch ? batchCutter->takeOff(*batch) : QString::fromStdString(batch.error().says));
+    };
+    connect(acts->takeOffRack, &QAction::triggered, this, [this, takeOff] {
+        const auto own = batchCutter->own();
+        takeOff(own ? Result(std::vector{*own}) : Result<std::vector<InBatch>>(own.error()));
+    });
+    connect(acts->takeAllOffRack, &QAction::triggered, this,
+            [this, takeOff] { takeOff(batchCutter->all()); });
+    connect(acts->buyForAll, &QAction::triggered, this,
+            [this] { out->askForBatch(batchCutter->all(), chosenPaper()); });
     connect(acts->copyPicture, &QAction::triggered, this, [this] {
         const QImage own = static_cast<const Stage*>(stages->currentWidget())->image();
         QApplication::clipboard()->setImage(own.isNull() ? picture()->image({900, 700}) : own);

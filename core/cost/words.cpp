@@ -95,7 +95,8 @@ std::vector<std::string> inWords(const std::vector<Item>& items, int pieces, con
             all.push_back("Its metal is " + printNumber(metal->kilograms, 3) + " kg, " +
                           printNumber(100 * metal->waste / (1 + metal->waste), 1) +
                           " % of it lost as the batch is cut" +
-                          (metal->price ? ", at what its stock costs." : ", by weight."));
+                          (metal->price ? "; its price is its part of what the stock costs."
+                                        : "; it is priced by weight."));
         std::string many;
         for (const auto& [count, called] :
              {std::pair(1, "One alone "), std::pair(10, ", of ten "), std::pair(50, ", of fifty ")})

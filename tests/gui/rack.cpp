@@ -1,6 +1,7 @@
 // The rack in the real window: what lies there typed, drawn, read as a table, and cut from.
 #include "app/shop/rack_page.h"
 #include "app/shop/shop_stage.h"
+#include "app/window/batch_cutter.h"
 #include "draw/rack_picture.h"
 #include "gui/support.h"
 
@@ -43,6 +44,7 @@ private slots:
     void thePictureIsToScale();
     void tablesGoOutAndIn();
     void theBatchIsTakenOff();
+    void openJobsAreCutTogether();
     void theBatchsMetalIsPricedByHowItIsCut();
 };
 
@@ -206,7 +208,47 @@ void RackTest::theBatchIsTakenOff() {
     });
     QTRY_VERIFY_WITH_TIMEOUT(!window->isPlanning(), 20000);
     window->actions().takeOffRack->trigger();
-    QVERIFY2(window.notice().startsWith("Nothing is taken off the rack"), qPrintable(window.notice()));
+    QVERIFY2(window.notice().startsWith("The bracket cannot be made as it is, and so it is not cut."),
+             qPrintable(window.notice()));
+    QVERIFY(window.bars()[0] == before);
+}
+
+/// Two windows: four stays and six of 176 out of one bar of 3 m, ten cuts; what is bought for both is one
+/// list.
+void RackTest::openJobsAreCutTogether() {
+    RackWindow window(test::demo("vent-stay.gfold"));
+    const test::Window other(test::demo("vent-stay.gfold"));
+    other.document().change("three of each hand", [](job::Job& changed) {
+        changed.quantity = 3;
+        changed.title = "Ridge stay";
+    });
+    QTRY_VERIFY_WITH_TIMEOUT(!window->isPlanning() && !other->isPlanning(), 20000);
+    const QTemporaryDir folder;
+    (void)window.page->readTable(
+        file(folder, "bars.csv",
+             "name,material,width,thickness,length,count\nlong,steel-hot-rolled,30,3,3000,1\n"),
+        job::StockForm::Bar);
+    const auto batch = window->cutter().all();
+    QVERIFY(batch && batch->size() == 2);
+    QCOMPARE(batch->front().planned->settled.job.quantity, 2); // this window's first
+    std::optional<draw::Buying> bought;
+    window->cutter().look(*batch, [&](const Result<draw::Buying>& found) {
+        QVERIFY(bool(found));
+        bought = *found;
+    });
+    QVERIFY(bought && bought->title == "Vent stay, Ridge stay");
+    QCOMPARE(bought->cut.bars.size(), size_t(1));
+    QCOMPARE(bought->cut.bars[0].section.wanted.size(), size_t(2));
+    QCOMPARE(bought->cut.bars[0].list.bars.size(), size_t(1)); // all of one bar
+    window->actions().takeAllOffRack->trigger();
+    QVERIFY2(window.notice().startsWith("The batch is off the rack"), qPrintable(window.notice()));
+    QVERIFY(window.bars().size() == 1 && qAbs(window.bars()[0].length - (3000 - 10 * 177.002)) < 0.2);
+    other.document().change("too wide", [](job::Job& changed) { changed.plates[0].holes[0].diameter = 40; });
+    QTRY_VERIFY_WITH_TIMEOUT(!other->isPlanning(), 20000);
+    const RackStock before = window.bars()[0];
+    window->actions().takeAllOffRack->trigger();
+    QVERIFY2(window.notice().startsWith("Ridge stay: The bracket cannot be made"),
+             qPrintable(window.notice()));
     QVERIFY(window.bars()[0] == before);
 }
 
@@ -237,12 +279,14 @@ void RackTest::theBatchsMetalIsPricedByHowItIsCut() {
     const QString kept = metal("long,steel-hot-rolled,30,3,900,1,9\n");
     const double each = (900 - (900 - 4 * 177.002)) / 900 * 9 / 4;
     QVERIFY2(kept.contains("metal " + QString::number(each, 'f', 2)), qPrintable(kept));
-    QVERIFY2(kept.contains("0.6 % of it lost as the batch is cut, at what its stock costs."),
-             qPrintable(kept));
+    QVERIFY2(
+        kept.contains("0.6 % of it lost as the batch is cut; its price is its part of what the stock costs."),
+        qPrintable(kept));
     const QString lost = metal("short,steel-hot-rolled,30,3,770,1,9\n");
     QVERIFY2(lost.contains("metal 2.25"), qPrintable(lost));
     const QString unpriced = metal("short,steel-hot-rolled,30,3,770,1,\n");
-    QVERIFY2(unpriced.contains("% of it lost as the batch is cut, by weight."), qPrintable(unpriced));
+    QVERIFY2(unpriced.contains("% of it lost as the batch is cut; it is priced by weight."),
+             qPrintable(unpriced));
     QFile::remove(test::books().work.ownPath());
     (void)test::books().work.read();
 }

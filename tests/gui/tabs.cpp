@@ -173,6 +173,7 @@ void GuiTabsTest::aPictureThatIsNoneIsSaid() {
 }
 
 void GuiTabsTest::nestsAreLookedAt() {
+    const auto millimetres = quantity::Reading::millimetres();
     test::Window window(test::demo("valve-tray.gfold"));
     const material::Material metal = window.document().material();
     const sequence::Settled settled = sequence::settle(window.job(), metal, tool::standardShop());
@@ -181,14 +182,10 @@ void GuiTabsTest::nestsAreLookedAt() {
     Result<draw::Buying> found = Error{};
     auto* search = new app::NestSearch(
         [&](const stock::Cutting& how) {
-            const part::Folded folded = part::fold(settled.part);
-            return draw::buyingFor({.job = settled.job,
-                                    .material = metal,
-                                    .part = settled.part,
-                                    .folded = folded,
-                                    .reading = quantity::Reading::millimetres(),
-                                    .settled = &settled},
-                                   how);
+            return draw::buyingFor("trays",
+                                   {stock::shoppedFor({"tray", settled.job, settled.part}, metal,
+                                                      hardware::standardBook(), {}, millimetres)},
+                                   {}, how, millimetres);
         },
         [&](const Result<draw::Buying>& buying) {
             found = buying;

@@ -31,6 +31,13 @@ std::vector<Block> RackPage::blocks() {
     Block heading;
     heading.gapAbove = 18;
     heading.lines.push_back({words(tr("On the rack"), Cell::Look::Heading)});
+    heading.lines.push_back({press(
+        tr("all that lies there"), CellName{QStringLiteral("rack.all"), tr("All that lies on the rack")},
+        [this] {
+            choose({});
+            return Cell::Answer();
+        },
+        isVisible() && chosen.empty() ? Cell::Look::Strong : Cell::Look::Plain)});
     all.push_back(heading);
     std::string section;
     for (const RackStock& each : rack.entries()) {

@@ -172,8 +172,9 @@ void TraysTest::legsStandOnTheSidesOfLegs() {
     QVERIFY(std::abs(left->offset) < 1e-4);                // from its end on
     const Vec2 corner = Vec2(-30, -15) - part.blank.corner;
     for (const auto& [from, to] : drawn) {
+        const Vec2 middle = (from + to) / 2;
         const auto isThere = [&](const part::PartBend& bend) {
-            return (bend.centre.middle() + corner - (from + to) / 2).norm() < 1.5; // without its relief
+            return (bend.centre.middle() + corner - middle).norm() < 1.5; // without its relief
         };
         QVERIFY(std::any_of(part.bends.begin(), part.bends.end(), isThere));
     }

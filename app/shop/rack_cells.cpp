@@ -89,7 +89,9 @@ Block RackPage::sizesOf(const RackStock& stock) {
                                                       [&](RackStock& changed) { changed.material = metal; });
                                     })});
     using Kind = ValueField::Kind;
-    const auto row = [&](Cell cell) { block.lines.push_back({words(cell.name, Cell::Look::Faint), cell}); };
+    const auto row = [&](const Cell& cell) {
+        block.lines.push_back({words(cell.name, Cell::Look::Faint), cell});
+    };
     row(figure("length", tr("length"), &RackStock::length, Kind::Length));
     row(figure("width", tr("width"), &RackStock::width, Kind::Size));
     row(figure("thickness", tr("thickness, as it is sold"), &RackStock::thickness, Kind::Thickness));

@@ -128,7 +128,7 @@ Cell::Answer RackPage::change(const QString& label, const std::function<void(Rac
 Cell::Answer RackPage::add(RackStock stock) {
     stock.id = store::newId();
     const std::string id = stock.id;
-    if (auto wrong = rack.put(tr("%1 on the rack").arg(text(stock.name)), {std::move(stock)})) return wrong;
+    if (auto wrong = rack.put(tr("%1 on the rack").arg(text(stock.name)), {stock})) return wrong;
     choose(id);
     name->setFocus();
     name->selectAll();

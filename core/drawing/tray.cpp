@@ -1,6 +1,7 @@
 #include "drawing/tray.h"
 
 #include "drawing/edges.h"
+#include "drawing/outlines.h"
 #include "drawing/tray_bottom.h"
 
 #include <algorithm>

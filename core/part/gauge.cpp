@@ -40,9 +40,13 @@ void writeNumber(ExactPlate& plate, int number) {
         }
         return true;
     };
-    for (double x = box.max().x() - kHole; x > box.min().x(); x -= kBetween)
-        for (double y = std::ceil(box.min().y() / kBetween) * kBetween; y < box.max().y(); y += kBetween)
-            if (isFree({x, y})) spots.emplace_back(x, y);
+    const auto steps = [](double length) { return static_cast<int>(length / kBetween) + 1; };
+    const int most = steps(std::max(box.max().y(), -box.min().y()));
+    for (int i = 0; i < steps(box.sizes().x()); ++i)
+        for (int j = -most; j <= most; ++j) {
+            const Vec2 at(box.max().x() - kHole - i * kBetween, j * kBetween);
+            if (isFree(at)) spots.push_back(at);
+        }
     if (std::ssize(spots) < number) return;
     std::stable_sort(spots.begin(), spots.end(),
                      [](const Vec2& a, const Vec2& b) { return std::abs(a.y()) < std::abs(b.y()); });

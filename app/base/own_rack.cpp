@@ -24,6 +24,11 @@ Entries entriesOf(const stock::Rack& rack) {
     return all;
 }
 
+/// Empty where it cannot be read.
+Entries entriesIn(const Result<stock::Rack>& rack) {
+    return rack ? entriesOf(*rack) : Entries();
+}
+
 /// `after` in place of `before`; what is in `before` alone goes.
 std::optional<Error> turn(ShopLogbook& logbook, const Entries& before, const Entries& after) {
     std::vector<std::string> gone;
@@ -55,16 +60,19 @@ private:
 } // namespace
 
 OwnRack::OwnRack(ShopLogbook& logbook, QObject* parent) : QObject(parent), logbook(logbook), undo(this) {
-    connect(&logbook, &ShopLogbook::rackChanged, this, &OwnRack::changed);
+    connect(&logbook, &ShopLogbook::rackChanged, this, [this] {
+        known.reset();
+        emit changed();
+    });
 }
 
-std::vector<RackStock> OwnRack::entries() const {
-    const auto rack = now();
-    return rack ? entriesOf(*rack) : Entries();
+const std::vector<RackStock>& OwnRack::entries() const {
+    if (!known) known = entriesIn(now());
+    return *known;
 }
 
 std::optional<Error> OwnRack::put(const QString& label, std::vector<RackStock> changed) {
-    const Entries all = entries();
+    const Entries all = entriesIn(now());
     Entries before;
     for (RackStock& each : changed) {
         if (each.id.empty()) each.id = store::newId();
@@ -74,13 +82,13 @@ std::optional<Error> OwnRack::put(const QString& label, std::vector<RackStock> c
 }
 
 std::optional<Error> OwnRack::takeOut(const QString& label, const std::string& id) {
-    const Entries all = entries();
+    const Entries all = entriesIn(now());
     const RackStock* was = find(all, id);
     return was ? change(label, {*was}, {}) : std::nullopt;
 }
 
 std::optional<Error> OwnRack::become(const QString& label, const stock::Rack& rack) {
-    Entries before = entries(), after = entriesOf(rack);
+    Entries before = entriesIn(now()), after = entriesOf(rack);
     for (RackStock& each : after)
         if (each.id.empty()) each.id = store::newId();
     // What stays as it is, is no part of it.

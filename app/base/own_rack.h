@@ -14,8 +14,8 @@ public:
 
     /// As it is now, whichever window or program wrote it.
     Result<stock::Rack> now() const { return logbook.rack(); }
-    /// Bars, then sheets; empty where it cannot be read.
-    std::vector<stock::RackStock> entries() const;
+    /// Bars, then sheets, as they were read when the rack last changed; empty where it cannot be read.
+    const std::vector<stock::RackStock>& entries() const;
 
     /// Entries without an id are new and are given one. What one was before is asked of the rack, so that
     /// another's changes to the rest stay.
@@ -35,6 +35,7 @@ private:
 
     ShopLogbook& logbook;
     QUndoStack undo;
+    mutable std::optional<std::vector<stock::RackStock>> known;
 };
 
 } // namespace goodfold::app

@@ -31,7 +31,7 @@ void StartGuard::begins(const QString& what) {
     // In its place: a file that is cut short first goes to the disk each time it is closed, and the window
     // waits for it.
     constexpr int kLongest = 32;
-    if (lock && mark.seek(0)) mark.write(what.toUtf8().leftJustified(kLongest, ' '));
+    if (lock && mark.isOpen() && mark.seek(0)) mark.write(what.toUtf8().leftJustified(kLongest, ' '));
 }
 
 void StartGuard::cameThrough() {

@@ -99,7 +99,7 @@ QLineEdit* RackPage::makeLine(const QString& called, const QString& whileEmpty,
 }
 
 std::optional<RackStock> RackPage::inHand() const {
-    const auto all = rack.entries();
+    const auto& all = rack.entries();
     const auto found =
         std::find_if(all.begin(), all.end(), [&](const RackStock& each) { return each.id == chosen; });
     return found == all.end() ? std::nullopt : std::optional(*found);
@@ -107,8 +107,8 @@ std::optional<RackStock> RackPage::inHand() const {
 
 void RackPage::choose(const std::string& id) {
     chosen = id;
-    refresh();
     emit wanted();
+    refresh();
 }
 
 void RackPage::chooseFirstOffcut() {
@@ -162,8 +162,13 @@ std::optional<QString> RackPage::takeOut() {
     return tr("Off the rack: %1. Ctrl+Z puts it back.").arg(text(stock->name));
 }
 
+void RackPage::showEvent(QShowEvent*) {
+    refresh();
+}
+
 void RackPage::refresh() {
-    const auto all = rack.entries();
+    if (!isVisible()) return;
+    const auto& all = rack.entries();
     const auto stock = inHand();
     if (!stock) chosen.clear();
     const auto fill = [&](QLineEdit* line, const QString& shown) {
@@ -175,11 +180,9 @@ void RackPage::refresh() {
     const quantity::Reading reading = document.reading();
     fill(name, stock ? text(stock->name) : QString());
     fill(batch, stock ? text(stock->batch) : QString());
-    fill(holes,
-         stock ? text(stock::shownHoles(
-                     stock->holes,
-                     [&](double mm) { return quantity::printSize(quantity::Length::mm(mm), reading.unit); }))
-               : QString());
+    const double unit = reading.unit == quantity::Unit::Inch ? quantity::kMillimetresPerInch : 1;
+    const auto figure = [unit](double mm) { return quantity::printNumber(mm / unit, 4); }; // no gap in it
+    fill(holes, stock ? text(stock::shownHoles(stock->holes, figure)) : QString());
     batchName->setVisible(stock.has_value());
     holesName->setVisible(stock.has_value());
     const auto wrong = rack.now();

@@ -35,6 +35,9 @@ public:
 signals:
     void wanted(); // its list is used: it is to be shown
 
+protected:
+    void showEvent(QShowEvent* event) override;
+
 private:
     std::optional<stock::RackStock> inHand() const;
     Cell::Answer change(const QString& label, const std::function<void(stock::RackStock&)>& how);

@@ -1,6 +1,7 @@
 #include "stock/metal.h"
 
 #include <algorithm>
+#include <cmath>
 
 namespace goodfold::stock {
 

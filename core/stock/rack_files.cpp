@@ -19,8 +19,9 @@ namespace {
 RackStock stockFrom(const files::CsvRow& row, job::StockForm form) {
     RackStock stock{form, row.needed("material"), row.number("width"), row.number("thickness"),
                     row.number("length")};
-    if (const double count = row.number("count", -1); count >= 0) {
-        if (count != std::floor(count) || count > cutting::kMostPieces)
+    if (!row.text("count").empty()) {
+        const double count = row.number("count");
+        if (count != std::floor(count) || count < 0 || count > cutting::kMostPieces)
             row.fail("count", "must be a whole number");
         stock.count = static_cast<int>(count);
     }

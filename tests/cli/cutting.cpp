@@ -173,9 +173,9 @@ void CuttingTest::tablesAreReadStrictly() {
     const auto wrong = [](const QByteArray& row) {
         return run({"cut", demo("vent-stay.gfold"), "--json", "--bars", "-"}, kColumns + row);
     };
-    for (const char* row :
-         {"a,steel-hot-rolled,30,abc,2000,,,", "a,,30,3,2000,,,", "a,steel-hot-rolled,30,3,0,,,",
-          "a,steel-hot-rolled,30,3,2000,1.5,,", "a,steel-hot-rolled,30,3,2000,,,maybe"}) {
+    for (const char* row : {"a,steel-hot-rolled,30,abc,2000,,,", "a,,30,3,2000,,,",
+                            "a,steel-hot-rolled,30,3,0,,,", "a,steel-hot-rolled,30,3,2000,1.5,,",
+                            "a,steel-hot-rolled,30,3,2000,-3,,", "a,steel-hot-rolled,30,3,2000,,,maybe"}) {
         const Outcome outcome = wrong(row);
         QCOMPARE(outcome.status, 2);
         QVERIFY2(outcome.err.contains("line 2"), outcome.err.constData());

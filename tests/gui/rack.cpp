@@ -39,6 +39,7 @@ private slots:
     void initTestCase() { QStandardPaths::setTestModeEnabled(true); }
     void init();
     void whatLiesThereIsTyped();
+    void holesAreTypedInInches();
     void wrongFiguresGetASentence();
     void theBarInHandIsTakenOff();
     void thePictureIsToScale();
@@ -81,7 +82,22 @@ void RackTest::whatLiesThereIsTyped() {
     QVERIFY(!window.bars()[0].count && !window.find("rack.figure.count"));
     // Another window has the same rack before it.
     const RackWindow other;
+    other.click("rack.all");
     QCOMPARE(other.page->findChild<app::RackView*>()->placed().size(), size_t(1));
+}
+
+/// In inches a hole at 1 3/4 stands there so that it can be typed again.
+void RackTest::holesAreTypedInInches() {
+    RackWindow window(test::demo("vent-stay.gfold"));
+    window.click("rack.add-bar");
+    window.document().change("inches", [](job::Job& job) { job.units = quantity::Unit::Inch; });
+    window.typeInLine("Holes that are in it", "1.75 0.25");
+    QCOMPARE(window.bars()[0].holes.size(), size_t(1));
+    QVERIFY(qAbs(window.bars()[0].holes[0].at - 44.45) < 1e-6);
+    auto* line = window.named<QLineEdit>("Holes that are in it");
+    QCOMPARE(line->text(), QString("1.75 0.25"));
+    window.typeInLine("Holes that are in it", line->text() + "; 3 0.25");
+    QCOMPARE(window.bars()[0].holes.size(), size_t(2));
 }
 
 void RackTest::wrongFiguresGetASentence() {

@@ -92,27 +92,4 @@ Eigen::AlignedBox3d boxOf(const Prism& piece) {
     return box;
 }
 
-/// Bottom, top and sides, each as its number of corners and then those.
-fcl::Convexd convexOf(const Prism& piece) {
-    const int count = static_cast<int>(piece.size()) / 2;
-    auto faces = std::make_shared<std::vector<int>>();
-    faces->push_back(count);
-    for (int i = count - 1; i >= 0; --i)
-        faces->push_back(i);
-    faces->push_back(count);
-    for (int i = 0; i < count; ++i)
-        faces->push_back(count + i);
-    for (int i = 0; i < count; ++i) {
-        const int next = (i + 1) % count;
-        faces->insert(faces->end(), {4, i, next, count + next, count + i});
-    }
-    return {std::make_shared<const std::vector<Vec3>>(piece), count + 2, faces};
-}
-
-/// Without faces FCL looks at every corner; it wants those only to walk from one to the next.
-fcl::Convexd convexRound(const std::vector<Vec3>& corners) {
-    return {std::make_shared<const std::vector<Vec3>>(corners), 0,
-            std::make_shared<const std::vector<int>>()};
-}
-
 } // namespace goodfold::part

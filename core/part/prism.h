@@ -4,8 +4,6 @@
 
 #include "part/fold.h"
 
-#include <fcl/geometry/shape/convex.h>
-
 namespace goodfold::part {
 
 /// A convex prism between two polygons: the back's corners, then the face's above them.
@@ -24,9 +22,6 @@ std::vector<Prism> zonePrisms(const Part& part, int bend, double turnedDeg);
 
 Prism moved(const Pose3& pose, Prism prism);
 Eigen::AlignedBox3d boxOf(const Prism& prism);
-fcl::Convexd convexOf(const Prism& prism);
-/// What is convex round corners in any order.
-fcl::Convexd convexRound(const std::vector<Vec3>& corners);
 
 /// A piece of arc turns by at most this, so that at R 10 its chord stands 0.09 mm off the arc.
 inline constexpr double kPieceDeg = 15;

@@ -1,23 +1,15 @@
 #include "part/solid.h"
 
+#include "common/convex_body.h"
 #include "part/prism.h"
-
-#include <fcl/narrowphase/collision.h>
-#include <fcl/narrowphase/distance.h>
 
 #include <algorithm>
 #include <cmath>
-#include <exception>
 #include <tuple>
 
 namespace goodfold::part {
 
 namespace {
-
-struct Piece {
-    fcl::Convexd convex;
-    Eigen::AlignedBox3d box;
-};
 
 /// A plate or a bend zone. The box is cheap and may be too large; the pieces are made when boxes meet, once.
 struct Body {
@@ -26,7 +18,7 @@ struct Body {
     int index;              // of the plate or the bend
     int fromPlate, toPlate; // a plate names itself twice; a zone the plates it joins
     Eigen::AlignedBox3d box;
-    mutable std::vector<Piece> pieces = {};
+    mutable std::vector<ConvexBody> pieces = {};
 };
 
 /// Round the plate's whole shape.
@@ -38,16 +30,14 @@ Eigen::AlignedBox3d plateBox(const Part& part, const Folded& folded, int index) 
     return box;
 }
 
-const std::vector<Piece>& piecesOf(const Part& part, const Folded& folded, const Body& body) {
+const std::vector<ConvexBody>& piecesOf(const Part& part, const Folded& folded, const Body& body) {
     if (!body.pieces.empty()) return body.pieces;
     const int from = body.isZone ? part.bends[body.index].parent : body.index;
     std::vector<Prism> prisms =
         body.isZone ? zonePrisms(part, body.index, folded.turnedDeg[static_cast<size_t>(body.index)])
                     : platePrisms(part, body.index);
-    for (Prism& prism : prisms) {
-        prism = moved(folded.rootFromFlat[from], std::move(prism));
-        body.pieces.push_back({convexOf(prism), boxOf(prism)});
-    }
+    for (Prism& prism : prisms)
+        body.pieces.emplace_back(moved(folded.rootFromFlat[from], std::move(prism)));
     return body.pieces;
 }
 
@@ -64,37 +54,17 @@ Eigen::AlignedBox3d zoneBox(const Part& part, const Folded& folded, int index) {
     return {box.min() - reach, box.max() + reach};
 }
 
-bool overlap(const Piece& one, const Piece& other) {
-    if (!one.box.intersects(other.box)) return false;
-    fcl::CollisionRequestd request;
-    request.gjk_solver_type = fcl::GST_LIBCCD;
-    fcl::CollisionResultd result;
-    return fcl::collide(&one.convex, Pose3::Identity(), &other.convex, Pose3::Identity(), request, result) >
-           0;
+bool overlap(const ConvexBody& one, const ConvexBody& other) {
+    return one.box().intersects(other.box()) && meet(one, other, Pose3::Identity());
 }
 
 bool overlap(const Part& part, const Folded& folded, const Body& one, const Body& other) {
     if (!one.box.intersects(other.box)) return false;
     const auto& others = piecesOf(part, folded, other);
-    for (const Piece& a : piecesOf(part, folded, one))
-        if (std::any_of(others.begin(), others.end(), [&](const Piece& b) { return overlap(a, b); }))
+    for (const ConvexBody& a : piecesOf(part, folded, one))
+        if (std::any_of(others.begin(), others.end(), [&](const ConvexBody& b) { return overlap(a, b); }))
             return true;
     return false;
-}
-
-/// The distance and where it is. What FCL's first way gives up on its second does.
-Nearest between(const fcl::Convexd& ofPart, const fcl::Convexd& other) {
-    fcl::DistanceRequestd request(true);
-    for (const auto solver : {fcl::GST_LIBCCD, fcl::GST_INDEP})
-        try {
-            request.gjk_solver_type = solver;
-            fcl::DistanceResultd result;
-            fcl::distance(&ofPart, Pose3::Identity(), &other, Pose3::Identity(), request, result);
-            if (result.min_distance <= 0) return {};
-            return {{}, result.min_distance, result.nearest_points[0], result.nearest_points[1]};
-        } catch (const std::exception&) {
-        }
-    return {};
 }
 
 /// A plate and its bend, or two bends on one plate: they join there.
@@ -145,18 +115,13 @@ struct Surroundings::Bodies {
     template <class Shape>
     std::vector<Element> hitBy(const Shape& shape, const Pose3& pose, const Eigen::AlignedBox3d& box) const {
         std::vector<Element> hit;
-        fcl::CollisionRequestd request;
-        request.gjk_solver_type = fcl::GST_LIBCCD;
         for (const Body& body : bodies) {
             if (!body.box.intersects(box)) continue;
-            for (const Piece& piece : piecesOf(part, folded, body)) {
-                fcl::CollisionResultd result;
-                if (!piece.box.intersects(box)) continue;
-                if (fcl::collide(&piece.convex, Pose3::Identity(), &shape, pose, request, result) == 0)
-                    continue;
+            const auto& pieces = piecesOf(part, folded, body);
+            if (std::any_of(pieces.begin(), pieces.end(), [&](const ConvexBody& piece) {
+                    return piece.box().intersects(box) && meet(piece, shape, pose);
+                }))
                 hit.push_back(body.about);
-                break;
-            }
         }
         return hit;
     }
@@ -168,7 +133,7 @@ Surroundings::Surroundings(const Part& part, const Folded& folded)
 Surroundings::~Surroundings() = default;
 
 std::vector<Element> Surroundings::hitBy(const Cylinder& cylinder) const {
-    const fcl::Cylinderd shape(cylinder.diameter / 2 - kTouching, cylinder.length - 2 * kTouching);
+    const RoundBar shape{cylinder.diameter / 2 - kTouching, cylinder.length - 2 * kTouching};
     Pose3 pose = Pose3::Identity();
     pose.linear() = Eigen::Quaterniond::FromTwoVectors(Vec3::UnitZ(), cylinder.along).toRotationMatrix();
     pose.translation() = cylinder.start + cylinder.length / 2 * cylinder.along;
@@ -178,22 +143,21 @@ std::vector<Element> Surroundings::hitBy(const Cylinder& cylinder) const {
 }
 
 std::vector<Element> Surroundings::hitBy(const std::vector<Vec3>& prism) const {
-    return bodies_->hitBy(convexOf(prism), Pose3::Identity(), boxOf(prism));
+    const ConvexBody shape(prism);
+    return bodies_->hitBy(shape, Pose3::Identity(), shape.box());
 }
 
 std::optional<Nearest> Surroundings::nearestTo(const std::vector<Vec3>& corners, double below) const {
-    const fcl::Convexd other = convexRound(corners);
-    const Eigen::AlignedBox3d box = boxOf(corners);
+    const ConvexBody other(corners);
     std::optional<Nearest> nearest;
     for (const Body& body : bodies_->bodies) {
-        if (body.box.exteriorDistance(box) >= below) continue;
-        for (const Piece& piece : piecesOf(bodies_->part, bodies_->folded, body)) {
-            if (piece.box.exteriorDistance(box) >= below) continue;
-            Nearest found = between(piece.convex, other);
+        if (body.box.exteriorDistance(other.box()) >= below) continue;
+        for (const ConvexBody& piece : piecesOf(bodies_->part, bodies_->folded, body)) {
+            if (piece.box().exteriorDistance(other.box()) >= below) continue;
+            const Approach found = nearestApproach(piece, other);
             if (found.distance >= below) continue;
             below = found.distance;
-            found.of = body.about;
-            nearest = found;
+            nearest = {body.about, found.distance, found.onOne, found.onOther};
         }
     }
     return nearest;
@@ -202,8 +166,8 @@ std::optional<Nearest> Surroundings::nearestTo(const std::vector<Vec3>& corners,
 std::optional<Nearest> Surroundings::nearestToPlane(const Vec3& at, const Vec3& normal) const {
     std::optional<Nearest> nearest;
     for (const Body& body : bodies_->bodies)
-        for (const Piece& piece : piecesOf(bodies_->part, bodies_->folded, body))
-            for (const Vec3& corner : piece.convex.getVertices()) {
+        for (const ConvexBody& piece : piecesOf(bodies_->part, bodies_->folded, body))
+            for (const Vec3& corner : piece.corners()) {
                 const double over = (corner - at).dot(normal);
                 if (!nearest || over < nearest->distance)
                     nearest = {body.about, over, corner, corner - over * normal};
@@ -212,9 +176,8 @@ std::optional<Nearest> Surroundings::nearestToPlane(const Vec3& at, const Vec3& 
 }
 
 void Surroundings::add(const Element& about, const std::vector<Vec3>& corners) {
-    Body body{about, false, -1, -1, -1, boxOf(corners)};
-    body.pieces.push_back({convexRound(corners), body.box});
-    bodies_->bodies.push_back(std::move(body));
+    const ConvexBody body(corners);
+    bodies_->bodies.push_back({about, false, -1, -1, -1, body.box(), {body}});
 }
 
 } // namespace goodfold::part

@@ -51,8 +51,8 @@ public:
     /// The same of a convex prism: a polygon's corners, then the corners above them.
     std::vector<Element> hitBy(const std::vector<Vec3>& prism) const;
 
-    /// The nearest piece to what is convex round the corners, as long as it is nearer than `below`. To 0.02
-    /// mm, but that arcs of bends stand for their chords (kPieceDeg).
+    /// The nearest piece to what is convex round the corners, as long as it is nearer than `below`. Exact,
+    /// but that arcs of bends stand for their chords (kPieceDeg).
     std::optional<Nearest> nearestTo(const std::vector<Vec3>& corners,
                                      double below = std::numeric_limits<double>::max()) const;
     /// The same over a plane; negative behind it. Nothing of a part without extent.

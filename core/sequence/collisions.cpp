@@ -15,29 +15,21 @@ namespace {
 /// A tool at work, and what is known of it and each body.
 struct KnownTool {
     ToolSwing work;
-    std::vector<StateCache> collisions, hides, traps; // by body
+    std::vector<StateCache<std::int32_t>> collisions, hides; // by body
+    std::vector<StateCache<WaysOut>> traps;
 };
 
 Obstacle obstacleOf(Obstacle::Kind kind, const Body& body, const Contact& contact) {
     return {kind, body.about, contact.body, contact.other, contact.atDeg, 0, 0, contact.place};
 }
 
-/// As a cache holds it: not 0.
-std::int32_t packed(const Blocked& shut) {
-    const auto by = static_cast<unsigned>(shut.by);
-    return static_cast<std::int32_t>(by << (Blocked::kWays + 1) | shut.ways << 1 | 1);
-}
-Blocked unpacked(std::int32_t known) {
-    const auto bits = static_cast<unsigned>(known);
-    return {bits >> 1 & Blocked::kAll, static_cast<tool::Body>(bits >> (Blocked::kWays + 1))};
-}
-
 } // namespace
 
 struct Collisions::Inside {
     Bodies bodies;
-    std::map<int, std::deque<KnownTool>> tools;                            // by bend
-    std::map<std::pair<int, std::int64_t>, std::vector<StateCache>> pairs; // by bend and angle; of its pairs
+    std::map<int, std::deque<KnownTool>> tools; // by bend
+    std::map<std::pair<int, std::int64_t>, std::vector<StateCache<std::int32_t>>>
+        pairs; // by bend and angle; of its pairs
     std::vector<Contact> found;
     size_t checks = 0;
 
@@ -57,7 +49,7 @@ struct Collisions::Inside {
     }
 
     /// The angle of the swing is the same in most tools.
-    std::vector<StateCache>& pairsOf(const Operation& operation) {
+    std::vector<StateCache<std::int32_t>>& pairsOf(const Operation& operation) {
         auto& known = pairs[{operation.bend, std::llround(1000 * operation.setup.loadedAngleDeg)}];
         if (known.empty())
             for (const Bodies::Pair& pair : bodies.across(operation.bend))
@@ -66,7 +58,8 @@ struct Collisions::Inside {
     }
 
     /// Looks once; the cache holds 1 where nothing meets, else which of `found` does, past 2.
-    template <class Look> const Contact* recall(StateCache& cache, BendSet made, const Look& look) {
+    template <class Look>
+    const Contact* recall(StateCache<std::int32_t>& cache, BendSet made, const Look& look) {
         std::int32_t& known = cache.at(made);
         if (known == 0) {
             known = 1;
@@ -110,7 +103,7 @@ std::optional<Obstacle> Collisions::amongBodies(const Operation& operation, Bend
             return obstacleOf(Obstacle::Kind::Hit, bodies[body], *hit);
     }
     const auto& across = bodies.across(operation.bend);
-    std::vector<StateCache>& pairs = inside->pairsOf(operation);
+    std::vector<StateCache<std::int32_t>>& pairs = inside->pairsOf(operation);
     for (size_t i = 0; i < across.size(); ++i) {
         const auto [held, free, decide] = across[i];
         if (!bodies.isThere(held, made) || !bodies.isThere(free, made)) continue;
@@ -166,27 +159,27 @@ std::optional<Obstacle> Collisions::isHidden(StepCollisions& step, const Operati
     return Obstacle{Obstacle::Kind::Hidden, bodies[*blocker].about};
 }
 
-/// With the clamp open the part has to come out one way or another.
+/// With the clamp open the part has to come out one way or another. What is in the way straight out of the
+/// clamp wide open is told.
 std::optional<Obstacle> Collisions::isTrapped(const Operation& operation, BendSet made, BendSet known) {
     if (made == 0 || operation.setup.tool->isDie()) return {};
     const Bodies& bodies = inside->bodies;
     KnownTool& tool = inside->toolOf(operation);
     const BendSet after = made | BendSet{1} << operation.bend;
     Withdrawal out(bodies, tool.work, after, inside->checks);
-    unsigned shut = 0;
-    Obstacle obstacle{Obstacle::Kind::Trapped};
-    for (size_t body = 0; body < bodies.size() && shut != Blocked::kAll; ++body) {
-        if (!bodies.isThere(body, made) || !bodies.isDecided(body, operation.bend, known))
-            continue; // it is on until the part is out
-        std::int32_t& blocks = tool.traps[body].at(after);
-        if (blocks == 0) blocks = packed(out.blockedFor(body));
-        const Blocked own = unpacked(blocks);
-        if ((shut | own.ways) == shut) continue;
-        shut |= own.ways;
-        obstacle.one = bodies[body].about;
-        obstacle.body = own.by;
-    }
-    if (shut != Blocked::kAll) return {};
+    const auto shutFor = [&](size_t way) -> std::optional<size_t> {
+        for (size_t body = 0; body < bodies.size(); ++body)
+            if (bodies.isThere(body, made) &&
+                bodies.isDecided(body, operation.bend, known) && // until it is out
+                out.isShut(body, way, tool.traps[body].at(after)))
+                return body;
+        return {};
+    };
+    const auto straight = shutFor(0);
+    if (!straight) return {};
+    for (size_t way = 1; way < WaysOut::kWays; ++way)
+        if (!shutFor(way)) return {};
+    Obstacle obstacle{Obstacle::Kind::Trapped, bodies[*straight].about, out.shutBy(*straight, 0)};
     obstacle.atDeg = operation.setup.loadedAngleDeg; // all of the bend could be made
     return obstacle;
 }

@@ -1,5 +1,7 @@
 #include "sequence/first_order.h"
 
+#include "sequence/makeable.h"
+
 #include <algorithm>
 #include <bit>
 #include <unordered_set>
@@ -10,11 +12,12 @@ namespace {
 
 class FromTheEnd {
 public:
-    FromTheEnd(KnownSteps& steps, const GoOn& goOn, size_t mostSets)
-        : steps(steps), goOn(goOn), mostSets(mostSets) {}
+    FromTheEnd(KnownSteps& steps, const Makeable& could, const GoOn& goOn, size_t mostSets)
+        : steps(steps), could(could), goOn(goOn), mostSets(mostSets) {}
 
     FirstOrder run() {
         using Kind = FirstOrder::Kind;
+        if (!could.may(steps.all())) return {Kind::None, {}};
         const bool isFound = mayBegin(steps.all(), kFirst);
         return {isFound ? Kind::Found : end, isFound ? row : std::vector<int>{}};
     }
@@ -63,7 +66,8 @@ private:
 
     std::optional<Last> cheapestOf(size_t bend, BendSet made, int next) {
         const BendSet before = made & ~(BendSet{1} << bend);
-        if (before == made || seen.contains(before) || !steps.mayFollow(before, static_cast<int>(bend)))
+        if (before == made || seen.contains(before) || !could.may(before) ||
+            !steps.mayFollow(before, static_cast<int>(bend)))
             return {};
         std::vector<Last> ways;
         for (const int operation : steps.operations.of(bend)) {
@@ -81,6 +85,7 @@ private:
     static bool isCheaper(const Last& a, const Last& b) { return a.cost < b.cost; }
 
     KnownSteps& steps;
+    const Makeable& could;
     const GoOn& goOn;
     size_t mostSets;
     std::unordered_set<BendSet> seen;
@@ -91,7 +96,16 @@ private:
 } // namespace
 
 FirstOrder firstOrder(KnownSteps& steps, const GoOn& goOn, size_t mostSets) {
-    return FromTheEnd(steps, goOn, mostSets).run();
+    constexpr size_t kNear = 4, kWider = 6, kWidest = 8; // bends that count as near
+    constexpr size_t kFew = 64, kMore = 512;             // sets
+    FirstOrder first;
+    for (const auto& [near, sets] : {std::pair{kNear, kFew}, {kWider, kMore}, {kWidest, mostSets}}) {
+        const Makeable could(steps, near, goOn);
+        if (!could.isMade()) return {FirstOrder::Kind::Stopped, {}};
+        first = FromTheEnd(steps, could, goOn, std::min(sets, mostSets)).run();
+        if (first.kind != FirstOrder::Kind::GaveUp) break;
+    }
+    return first;
 }
 
 } // namespace goodfold::sequence

@@ -1,6 +1,7 @@
 // Convex pieces of bodies and tools, and whether two of them meet. Not for use outside of sequence/.
 #pragma once
 
+#include "common/convex_body.h"
 #include "part/prism.h"
 #include "tool/solids.h"
 
@@ -8,16 +9,12 @@ namespace goodfold::sequence {
 
 /// What a body or a tool's solid is made of, in its own frame.
 struct Hull {
-    std::vector<fcl::Convexd> pieces;
-    std::vector<Eigen::AlignedBox3d> boxes;
+    std::vector<ConvexBody> pieces;
     Eigen::AlignedBox3d box;
 
-    explicit Hull(const std::vector<part::Prism>& prisms) {
-        for (const part::Prism& prism : prisms) {
-            pieces.push_back(part::convexOf(prism));
-            boxes.push_back(part::boxOf(prism));
-            box.extend(boxes.back());
-        }
+    explicit Hull(const std::vector<part::Prism>& prisms) : pieces(prisms.begin(), prisms.end()) {
+        for (const ConvexBody& piece : pieces)
+            box.extend(piece.box());
     }
 };
 

@@ -195,7 +195,7 @@ private:
 
     static constexpr double kSame = 1e-3;        // of costs, which are kept as floats on the way
     static constexpr size_t kMostSets = 8192;    // of bends made, when any order is looked for
-    static constexpr size_t kMostReached = 4096; // the same, when it is asked why there is none
+    static constexpr size_t kMostReached = 1024; // the same, when it is asked why there is none
 
     KnownSteps steps;
     const GoOn& goOn;

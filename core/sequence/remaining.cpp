@@ -1,7 +1,6 @@
 #include "sequence/remaining.h"
 
 #include <algorithm>
-#include <atomic>
 #include <bit>
 #include <cmath>
 #include <limits>
@@ -19,23 +18,11 @@ std::uint16_t figureOf(double cost) {
 
 } // namespace
 
-size_t Remaining::NearBend::stateIn(BendSet made) const {
-    size_t state = 0;
-    for (size_t i = 0; i < near.size(); ++i)
-        state |= static_cast<size_t>(made >> near[i] & 1) << i;
-    return state;
-}
-
 Remaining::Remaining(KnownSteps& steps, const GoOn& goOn) : steps(steps) {
     findKinds();
-    std::vector<NearBend> bends(steps.bends());
-    std::atomic<bool> isStopped = false;
-    const auto here = std::this_thread::get_id();
-    TwoHands::each(steps.bends(), [&](size_t bend) {
-        if (goOn && std::this_thread::get_id() == here && !goOn(0)) isStopped = true;
-        if (!isStopped) bends[bend] = nearBendOf(bend);
-    });
-    if (!isStopped) solve(bends);
+    std::vector<std::optional<NearWays>> bends(steps.bends());
+    if (TwoHands::each(steps.bends(), goOn, [&](size_t bend) { bends[bend] = nearWaysOf(bend); }))
+        solve(bends);
 }
 
 /// Kinds go by all that a change costs but the angle; of very many bends not by the hold either, which is
@@ -68,26 +55,11 @@ void Remaining::findKinds() {
         }
 }
 
-Remaining::NearBend Remaining::nearBendOf(size_t bend) {
-    constexpr size_t kFew = 8, kOfFew = 2, kOfMany = 4; // bends that count as near: each doubles the states
-    NearBend made;
-    const auto away = [&](size_t other) {
-        return (steps.part.bends[other].centre.middle() - steps.part.bends[bend].centre.middle()).norm();
-    };
-    for (size_t other = 0; other < steps.bends(); ++other)
-        if (other != bend) made.near.push_back(other);
-    std::stable_sort(made.near.begin(), made.near.end(),
-                     [&](size_t a, size_t b) { return away(a) < away(b); });
-    made.near.resize(std::min(made.near.size(), steps.bends() <= kFew ? kOfFew : kOfMany));
-    BendSet near = BendSet{1} << bend;
-    for (const size_t other : made.near)
-        near |= BendSet{1} << other;
-    for (size_t state = 0; state < size_t{1} << made.near.size(); ++state) {
-        BendSet bent = 0;
-        for (size_t i = 0; i < made.near.size(); ++i)
-            bent |= static_cast<BendSet>(state >> i & 1) << made.near[i];
-        made.ways.push_back(waysOf(bend, near, bent));
-    }
+Remaining::NearWays Remaining::nearWaysOf(size_t bend) {
+    constexpr size_t kFew = 8, kOfFew = 2, kOfMany = 4; // bends that count as near
+    NearWays made{NearBends(steps.part, bend, steps.bends() <= kFew ? kOfFew : kOfMany), {}};
+    for (size_t state = 0; state < made.near.states(); ++state)
+        made.ways.push_back(waysOf(bend, made.near.all(), made.near.madeIn(state)));
     return made;
 }
 
@@ -107,7 +79,7 @@ std::vector<Remaining::Way> Remaining::waysOf(size_t bend, BendSet near, BendSet
     return ways;
 }
 
-void Remaining::solve(const std::vector<NearBend>& bends) {
+void Remaining::solve(const std::vector<std::optional<NearWays>>& bends) {
     const BendSet all = steps.all();
     table.assign((size_t{all} + 1) * kinds, 0);
     std::vector<Figure> with(kinds); // the next of each kind, and all after it
@@ -116,7 +88,7 @@ void Remaining::solve(const std::vector<NearBend>& bends) {
         for (BendSet each = left; each != 0; each &= each - 1) {
             const auto bend = static_cast<size_t>(std::countr_zero(each));
             const Figure* then = &table[size_t{left & ~(BendSet{1} << bend)} * kinds];
-            for (const Way& way : bends[bend].ways[bends[bend].stateIn(all & ~left)])
+            for (const Way& way : bends[bend]->ways[bends[bend]->near.stateIn(all & ~left)])
                 if (then[way.kind] != kNone)
                     with[way.kind] =
                         std::min(with[way.kind],
@@ -125,10 +97,11 @@ void Remaining::solve(const std::vector<NearBend>& bends) {
         Figure* out = &table[size_t{left} * kinds];
         std::fill(out, out + kinds, static_cast<Figure>(kNone));
         for (size_t next = 0; next < kinds; ++next) {
-            if (with[next] == kNone) continue;
+            const Figure then = with[next];
+            if (then == kNone) continue;
             const Figure* change = &changes[next * kinds];
             for (size_t last = 0; last < kinds; ++last)
-                out[last] = std::min(out[last], static_cast<Figure>(change[last] + with[next]));
+                out[last] = std::min(out[last], static_cast<Figure>(change[last] + then));
         }
     }
 }

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "sequence/known_steps.h"
+#include "sequence/near_bends.h"
 
 #include <cstdint>
 
@@ -31,15 +32,14 @@ private:
         Figure cost;
     };
     /// A bend, those that lie near it, and by their states the cheapest free way of each kind.
-    struct NearBend {
-        std::vector<size_t> near;
+    struct NearWays {
+        NearBends near;
         std::vector<std::vector<Way>> ways;
-        size_t stateIn(BendSet made) const;
     };
     void findKinds();
-    NearBend nearBendOf(size_t bend);
+    NearWays nearWaysOf(size_t bend);
     std::vector<Way> waysOf(size_t bend, BendSet near, BendSet made);
-    void solve(const std::vector<NearBend>& bends);
+    void solve(const std::vector<std::optional<NearWays>>& bends);
 
     KnownSteps& steps;
     std::vector<size_t> kindOf;  // by operation

@@ -8,15 +8,15 @@
 
 namespace goodfold::sequence {
 
-/// A figure for each state of the bends that decide it; 0 where nothing is known yet.
-class StateCache {
+/// What is known of each state of the bends that decide it; as it was made where nothing is yet.
+template <class Known> class StateCache {
 public:
     explicit StateCache(BendSet decide) : decide(decide) {}
 
-    std::int32_t& at(BendSet made) {
+    Known& at(BendSet made) {
         constexpr int kTable = 12; // bends; a table of more would be too large
         if (std::popcount(decide) > kTable) return many[made & decide];
-        if (known.empty()) known.resize(size_t{1} << std::popcount(decide), 0);
+        if (known.empty()) known.resize(size_t{1} << std::popcount(decide));
         size_t packed = 0, bit = 0;
         for (BendSet left = decide; left != 0; left &= left - 1, ++bit)
             packed |= static_cast<size_t>(made >> std::countr_zero(left) & 1) << bit;
@@ -25,8 +25,8 @@ public:
 
 private:
     BendSet decide;
-    std::vector<std::int32_t> known;
-    std::unordered_map<BendSet, std::int32_t> many;
+    std::vector<Known> known;
+    std::unordered_map<BendSet, Known> many;
 };
 
 } // namespace goodfold::sequence

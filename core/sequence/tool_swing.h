@@ -10,20 +10,21 @@ namespace goodfold::sequence {
 
 class ToolHull {
 public:
-    explicit ToolHull(tool::Solid solid) : solid(std::move(solid)), hull({prismOf(this->solid)}) {}
+    explicit ToolHull(tool::Solid solid)
+        : solid(std::move(solid)), hull({prismOf(this->solid)}), passed(boxOfSweeps()) {}
 
     tool::Solid solid;
     Hull hull;
+    Eigen::AlignedBox3d passed; // round all sweeps
 
     /// The same going on without end toward +y, and toward -y; and away from you, toward -x, as far as a part
     /// is drawn out. Made when first asked for: many a tool is in the way long before.
     enum class Sweep { Left, Right, Back };
     const Hull& swept(Sweep sweep) const;
-    /// Round all three.
-    Eigen::AlignedBox3d boxOfSweeps() const;
 
 private:
     tool::Solid sweptSolid(Sweep sweep) const;
+    Eigen::AlignedBox3d boxOfSweeps() const;
     mutable std::array<std::optional<Hull>, 3> sweeps;
 };
 

@@ -1,9 +1,10 @@
 // Steps looked at on two cores at once. Not for use outside of sequence/.
 #pragma once
 
-#include "sequence/collisions.h"
+#include "sequence/plan.h"
 
 #include <array>
+#include <atomic>
 #include <thread>
 
 namespace goodfold::sequence {
@@ -32,6 +33,18 @@ public:
         std::thread other(every, 1);
         every(0);
         other.join();
+    }
+
+    /// The same; asks `goOn` here before each, and leaves out what is left where that says so. Whether it
+    /// came to the end.
+    template <class Look> static bool each(size_t bends, const GoOn& goOn, const Look& look) {
+        std::atomic<bool> isStopped = false;
+        const auto here = std::this_thread::get_id();
+        each(bends, [&](size_t bend) {
+            if (goOn && std::this_thread::get_id() == here && !goOn(0)) isStopped = true;
+            if (!isStopped) look(bend);
+        });
+        return !isStopped;
     }
 
 private:

@@ -1,5 +1,7 @@
 #include "sequence/why.h"
 
+#include "sequence/near_bends.h"
+
 #include <algorithm>
 #include <bit>
 #include <unordered_set>
@@ -41,7 +43,9 @@ struct Reached {
     bool isAll = true;
 };
 
-Reached reachedIn(KnownSteps& steps, const GoOn& goOn, size_t mostPoints) {
+/// Of many bends it ends as soon as all can be made but `without` of them.
+Reached reachedIn(KnownSteps& steps, const GoOn& goOn, size_t mostPoints, size_t without) {
+    constexpr size_t kMany = 10;
     Reached reached;
     std::vector<BendSet> open{0};
     std::unordered_set<BendSet> seen{0};
@@ -51,22 +55,40 @@ Reached reachedIn(KnownSteps& steps, const GoOn& goOn, size_t mostPoints) {
         const int count = std::popcount(made), most = std::popcount(reached.furthest);
         if (count > most || (count == most && made < reached.furthest)) reached.furthest = made;
         reached.ever |= made;
-        if (seen.size() > mostPoints || (goOn && !goOn(static_cast<size_t>(count)))) {
+        const bool isEnough = steps.bends() > kMany && static_cast<size_t>(count) + without >= steps.bends();
+        if (isEnough || seen.size() > mostPoints || (goOn && !goOn(static_cast<size_t>(count)))) {
             reached.isAll = false;
             break;
         }
-        for (size_t bend = 0; bend < steps.bends(); ++bend) {
+        std::vector<char> mayBeNext(steps.bends(), false);
+        TwoHands::each(steps.bends(), [&](size_t bend) {
             const BendSet next = made | BendSet{1} << bend;
-            if (next == made || seen.contains(next) || !steps.mayFollow(made, static_cast<int>(bend)))
-                continue;
+            if (next == made || seen.contains(next) || !steps.mayFollow(made, static_cast<int>(bend))) return;
             const auto& ways = steps.operations.of(bend);
-            if (std::none_of(ways.begin(), ways.end(), [&](int way) { return steps.isFree(made, way); }))
-                continue;
-            seen.insert(next);
-            open.push_back(next);
-        }
+            mayBeNext[bend] =
+                std::any_of(ways.begin(), ways.end(), [&](int way) { return steps.isFree(made, way); });
+        });
+        for (size_t bend = 0; bend < steps.bends(); ++bend)
+            if (mayBeNext[bend]) {
+                seen.insert(made | BendSet{1} << bend);
+                open.push_back(made | BendSet{1} << bend);
+            }
     }
     return reached;
+}
+
+/// Whether what lies near it is in its way however that is bent.
+bool isNeverFree(KnownSteps& steps, size_t bend) {
+    constexpr size_t kNear = 6;
+    const NearBends near(steps.part, bend, kNear);
+    Collisions& collisions = steps.hands.of(static_cast<int>(bend));
+    const auto& ways = steps.operations.of(bend);
+    for (size_t state = 0; state < near.states(); ++state)
+        if (std::any_of(ways.begin(), ways.end(), [&](int way) {
+                return !collisions.isInTheWayNear(steps.operations[way], near.madeIn(state), near.all());
+            }))
+            return false;
+    return true;
 }
 
 ToolChange::Gain gainOf(const Cost& there, const Cost& here) {
@@ -88,12 +110,17 @@ std::vector<Stuck> whyStuck(KnownSteps& steps, const GoOn& goOn, size_t mostPoin
     for (size_t bend = 0; bend < steps.bends(); ++bend)
         if (steps.operations.of(bend).empty()) stuck.push_back(stuckAt(steps, bend, 0, isFree));
     if (!stuck.empty()) return stuck;
-    const Reached reached = reachedIn(steps, goOn, mostPoints);
+    BendSet never = 0;
+    for (size_t bend = 0; bend < steps.bends(); ++bend)
+        if (isNeverFree(steps, bend)) never |= BendSet{1} << bend;
+    const auto without = static_cast<size_t>(std::max(1, std::popcount(never)));
+    const Reached reached = reachedIn(steps, goOn, mostPoints, without);
+    if (reached.isAll) never |= ~reached.ever;
     for (size_t bend = 0; bend < steps.bends(); ++bend) {
         if (reached.furthest >> bend & 1 || !steps.mayFollow(reached.furthest, static_cast<int>(bend)))
             continue;
-        const bool never = isFree && reached.isAll && !(reached.ever >> bend & 1);
-        stuck.push_back(stuckAt(steps, bend, never ? 0 : reached.furthest, never));
+        const bool isNever = isFree && never >> bend & 1;
+        stuck.push_back(stuckAt(steps, bend, isNever ? 0 : reached.furthest, isNever));
     }
     return stuck;
 }

@@ -7,8 +7,8 @@
 namespace goodfold::sequence {
 
 /// Of a part that has no order: at a point where most bends are made, what is in the way of each that is
-/// left. Points are looked through from the beginning, `mostPoints` of them; only where those are all is a
-/// bend said never to be made.
+/// left. Points are looked through from the beginning, `mostPoints` of them; where those are all, or what
+/// lies near a bend is in its way however it is bent, that bend is said never to be made.
 std::vector<Stuck> whyStuck(KnownSteps& steps, const GoOn& goOn, size_t mostPoints);
 
 /// The cheapest way that would go in the tool before; else what came nearest to it.

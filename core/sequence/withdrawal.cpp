@@ -48,38 +48,42 @@ double Withdrawal::liftOf(const ToolHull& tool, const Way& way) const {
     return tool.solid.clamps ? std::min(way.lift, work.operation.setup.tool->clamp.lift) : 0;
 }
 
-/// What does not clamp stays where it is however far the clamp opens: of ways that are the same for a solid
-/// one is tried.
-Blocked Withdrawal::blockedFor(size_t body) {
-    static_assert(sizeof Blocked::ways * 8 > Blocked::kWays);
+const ToolHull* Withdrawal::inTheWay(size_t body, const Way& way) {
     if (toolFromPlates.empty()) fold();
     const Pose3& toolFromBody = toolFromPlates[static_cast<size_t>(bodies[body].plate)];
-    Blocked shut;
     for (const ToolHull& tool : work.hulls) {
         if (tool.solid.motion != tool::Solid::Motion::Fixed) continue;
-        const bool isPassed = mayPass(body, tool, toolFromBody);
-        const unsigned before = shut.ways;
-        unsigned tried = 0;
-        for (size_t i = 0; i < ways().size(); ++i) {
-            const Way& way = ways()[i];
-            if (before >> i & 1 || (!isPassed && way.tiltDeg == 0)) continue;
-            size_t same = 0;
-            while (same < i && !(tried >> same & 1 && way.isLike(ways()[same]) &&
-                                 liftOf(tool, way) == liftOf(tool, ways()[same])))
-                ++same;
-            const bool isShut = same < i ? shut.ways >> same & 1 : staysBehind(body, tool, toolFromBody, way);
-            tried |= 1u << i;
-            if (!isShut) continue;
-            shut.ways |= 1u << i;
-            shut.by = tool.solid.body;
-        }
+        if (way.tiltDeg == 0 && !mayPass(body, tool, toolFromBody)) continue;
+        if (staysBehind(body, tool, toolFromBody, way)) return &tool;
     }
-    return shut;
+    return nullptr;
+}
+
+std::optional<tool::Body> Withdrawal::shutBy(size_t body, size_t way) {
+    const ToolHull* tool = inTheWay(body, ways()[way]);
+    return tool ? std::optional(tool->solid.body) : std::nullopt;
+}
+
+/// What does not clamp stays where it is however far the clamp opens, and shuts the same way out at each.
+bool Withdrawal::isShut(size_t body, size_t way, WaysOut& known) {
+    static_assert(sizeof known.looked * 8 >= WaysOut::kWays);
+    const std::uint32_t bit = std::uint32_t{1} << way;
+    if (!(known.looked & bit)) {
+        known.looked |= bit;
+        const Way& out = ways()[way];
+        if (const ToolHull* tool = inTheWay(body, out))
+            for (size_t like = 0; like < WaysOut::kWays; ++like)
+                if (out.isLike(ways()[like]) && liftOf(*tool, out) == liftOf(*tool, ways()[like])) {
+                    known.looked |= std::uint32_t{1} << like;
+                    known.shut |= std::uint32_t{1} << like;
+                }
+    }
+    return known.shut & bit;
 }
 
 /// Whether it lies in what the solid passes over at any opening, as long as nothing is tilted.
 bool Withdrawal::mayPass(size_t body, const ToolHull& tool, const Pose3& toolFromBody) const {
-    Eigen::AlignedBox3d passed = tool.boxOfSweeps();
+    Eigen::AlignedBox3d passed = tool.passed;
     if (tool.solid.clamps) passed.max().z() += work.operation.setup.tool->clamp.lift;
     return passed.intersects(turned(toolFromBody, bodies.hullOf(body, after).box));
 }

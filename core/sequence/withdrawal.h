@@ -6,12 +6,10 @@
 
 namespace goodfold::sequence {
 
-/// Ways out that a body has not: one bit a way.
-struct Blocked {
-    static constexpr unsigned kWays = 26;
-    static constexpr unsigned kAll = (1u << kWays) - 1;
-    unsigned ways = 0;
-    tool::Body by{}; // what was in the last of them
+/// Ways out that a body was found to have or not: one bit a way.
+struct WaysOut {
+    static constexpr size_t kWays = 26;
+    std::uint32_t looked = 0, shut = 0;
 };
 
 /// A clamp opens as far as one likes, up to its lift. Wide open, and at each of five openings that are the
@@ -24,10 +22,14 @@ public:
     Withdrawal(const Bodies& bodies, const ToolSwing& work, BendSet after, size_t& checks)
         : bodies(bodies), work(work), after(after), checks(checks) {}
 
-    Blocked blockedFor(size_t body);
+    /// Whether a body has not that way. What else is found with it is put down in `known`.
+    bool isShut(size_t body, size_t way, WaysOut& known);
+    /// What of the tool stands in a way of a body; nothing where it is open.
+    std::optional<tool::Body> shutBy(size_t body, size_t way);
 
 private:
     struct Way;
+    const ToolHull* inTheWay(size_t body, const Way& way);
     static const std::vector<Way>& ways();
     double liftOf(const ToolHull& tool, const Way& way) const;
     bool mayPass(size_t body, const ToolHull& tool, const Pose3& toolFromBody) const;

@@ -1,5 +1,7 @@
 // Plans replayed with nothing but prisms and where they are: no stretch of a swing passed over, nothing
-// remembered. And what is in the way stands where it is said to.
+// remembered, by another collision library than the program's. And what is in the way stands where it is said
+// to.
+#include "core/convexes.h"
 #include "core/shop_support.h"
 #include "core/support.h"
 #include "part/prism.h"
@@ -95,7 +97,7 @@ public:
 private:
     void add(const std::string& id, bool isBend, int plate, bool isBeyond, const part::Prism& prism) {
         pieces.push_back({id, (isBend ? "bend " : "leg ") + id, isBend, isBeyond, plate,
-                          part::convexOf(prism), folded.rootFromFlat[static_cast<size_t>(plate)]});
+                          test::fclConvexOf(prism), folded.rootFromFlat[static_cast<size_t>(plate)]});
     }
 
     void addPlate(int plate) {
@@ -125,7 +127,7 @@ private:
             for (const double y : {solid.to, solid.from})
                 for (const Vec2& p : solid.section)
                     prism.emplace_back(p.x(), y, p.y());
-            tool.push_back({solid.body, part::convexOf(prism), rootFromParent * places.of(solid.motion)});
+            tool.push_back({solid.body, test::fclConvexOf(prism), rootFromParent * places.of(solid.motion)});
         }
     }
 

@@ -133,10 +133,6 @@ private slots:
     void worksAlongTheBar();
     void anotherToolHasItsReason();
     void searchCanBeStopped();
-    void manyBendsAreProven();
-    void stairOfTwentyIsProven();
-    void noOrderOfManyIsKnown();
-    void bendsBeyondWhatIsPlannedAreNeverMade();
 };
 
 void SequenceTest::planIsTheBestOfAllOrders_data() {
@@ -348,76 +344,6 @@ void SequenceTest::searchCanBeStopped() {
     QVERIFY(outcome.stopped);
     QVERIFY(!outcome.plan);
     QVERIFY(outcome.stuck.empty());
-}
-
-/// Thirteen bends are planned to a proof. With no points looked through the first plan that is found stands:
-/// it can be made too, costs what it says and no less than the best, which its bound does not pass.
-void SequenceTest::manyBendsAreProven() {
-    std::vector<job::Bend> bends;
-    for (int i = 0; i < 13; ++i)
-        bends.push_back({.angleDeg = i % 2 ? 30.0 : 45.0, .turn = i % 2 ? job::Turn::Up : job::Turn::Down});
-    const part::Part part =
-        part::solve(test::bar(std::vector<double>(14, 45), bends, 2, 25), test::hotRolled());
-    const tool::Shop& vise = test::only("vise");
-    const auto best = sequence::plan(part, test::hotRolled(), vise);
-    const auto first = sequence::plan(part, test::hotRolled(), vise, {}, {}, 0);
-    QVERIFY(best.plan && first.plan);
-    QVERIFY(best.plan->isBest && !first.plan->isBest);
-    QCOMPARE(best.plan->bound, best.plan->cost);
-    QVERIFY(first.plan->cost >= best.plan->cost);
-    QVERIFY(first.plan->bound > 0 && first.plan->bound <= best.plan->cost);
-    for (const auto& plan : {*best.plan, *first.plan}) {
-        sequence::Collisions anew(part);
-        std::vector<Operation> operations;
-        for (const sequence::Step& step : plan.steps)
-            operations.push_back(step.operation);
-        const auto judged = sequence::judge(part, anew, operations);
-        QVERIFY(!judged.obstacle);
-        QVERIFY(std::abs(judged.plan.cost - plan.cost) < 1e-6);
-    }
-}
-
-/// Twenty bends of a stair, each like the others: no step has to be set anew but for turning over or end for
-/// end, and that is known at once.
-void SequenceTest::stairOfTwentyIsProven() {
-    std::vector<job::Bend> bends;
-    for (int i = 0; i < 20; ++i)
-        bends.push_back({.angleDeg = 90, .turn = i % 2 ? job::Turn::Up : job::Turn::Down});
-    const part::Part part =
-        part::solve(test::bar(std::vector<double>(21, 40), bends, 2, 25), test::hotRolled());
-    const auto outcome = sequence::plan(part, test::hotRolled(), tool::standardShop());
-    QVERIFY(outcome.plan && outcome.plan->isBest);
-    double alone = 0;
-    for (const sequence::Step& step : outcome.plan->steps)
-        alone += step.cost.sum() - step.cost.change;
-    QVERIFY(outcome.plan->cost >= alone);
-}
-
-/// That there is no order of eighteen bends is known from the end: a coil of nine legs each way that gets
-/// tighter hits itself or the tool with its last bends, whichever those are.
-void SequenceTest::noOrderOfManyIsKnown() {
-    std::vector<job::Bend> bends(18, job::Bend{.angleDeg = 90});
-    std::vector<double> legs;
-    for (int i = 0; i < 19; ++i)
-        legs.push_back(30 + 2 * std::abs(9 - i));
-    const part::Part part = part::solve(test::bar(legs, bends, 2, 25), test::hotRolled());
-    const auto outcome = sequence::plan(part, test::hotRolled(), test::only("vise"));
-    QVERIFY(!outcome.plan && !outcome.gaveUp && !outcome.stopped);
-    QVERIFY(!outcome.stuck.empty());
-}
-
-/// Of forty bends none is planned, and those past the thirty-second are in no set: stock reaches past them
-/// all as long as none is made. The straight bar of 41 legs of 20 lies flat from end to end.
-void SequenceTest::bendsBeyondWhatIsPlannedAreNeverMade() {
-    const std::vector<job::Bend> bends(40, job::Bend{.angleDeg = 5});
-    const part::Part part =
-        part::solve(test::bar(std::vector<double>(41, 20), bends, 2, 25), test::hotRolled());
-    QVERIFY(sequence::plan(part, test::hotRolled(), tool::standardShop()).tooMany);
-    const auto all = sequence::operationsOf(part, test::hotRolled(), tool::standardShop());
-    const Operation& last = all.of[39].front();
-    const double fromLast = sequence::flatReach(part, last, 0, false);
-    QVERIFY(std::abs(fromLast - part.bends[39].near.middle().x()) < 1e-9); // to the far end of the first leg
-    QVERIFY(sequence::flatReach(part, last, sequence::BendSet{1} << 30, false) < fromLast / 2);
 }
 
 GOODFOLD_TEST(SequenceTest)

@@ -1,3 +1,4 @@
+#include "app/base/ahead.h"
 #include "app/base/books.h"
 #include "app/base/recovery.h"
 #include "app/base/start_guard.h"
@@ -19,6 +20,7 @@
 #include <array>
 #include <cstdio>
 #include <cstdlib>
+#include <optional>
 #include <string_view>
 
 using namespace goodfold;
@@ -146,7 +148,10 @@ bool asksOnlyWhatItIs(int argc, char** argv) {
 } // namespace
 
 int main(int argc, char** argv) {
-    if (asksOnlyWhatItIs(argc, argv)) qputenv("QT_QPA_PLATFORM", "offscreen"); // there may be no display
+    const bool asksOnly = asksOnlyWhatItIs(argc, argv);
+    if (asksOnly) qputenv("QT_QPA_PLATFORM", "offscreen"); // there may be no display
+    std::optional<app::Ahead> ahead;                       // not where the program is ended in the middle
+    if (!asksOnly) ahead.emplace();
     QApplication application(argc, argv);
     QApplication::setApplicationName(QStringLiteral("Good Fold"));
     QApplication::setOrganizationName(QStringLiteral("good-fold"));
@@ -169,10 +174,15 @@ int main(int argc, char** argv) {
     const QCommandLineOption size(QStringLiteral("size"), QStringLiteral("Of the pictures, in pixels."),
                                   QStringLiteral("WIDTHxHEIGHT"), QStringLiteral("1280x800"));
     const QCommandLineOption dark(QStringLiteral("dark"), QStringLiteral("Dark colours this time."));
-    const QCommandLineOption once(QStringLiteral("first-paint"),
-                                  QStringLiteral("End after the first full paint (for measuring)."));
+    const QCommandLineOption once(
+        QStringLiteral("first-paint"),
+        QStringLiteral("Say when the window is painted for the first time, and end (for measuring)."));
     parser.addOptions({shots, stages, size, dark, once});
-    parser.process(application);
+    if (asksOnly) parser.process(application); // and ends
+    if (!parser.parse(QApplication::arguments())) {
+        std::fprintf(stderr, "%s\n", qPrintable(parser.errorText()));
+        return 1;
+    }
 
     // Pictures for the documentation look the same whatever the user has chosen, and leave the choices alone.
     if (parser.isSet(shots)) QApplication::setApplicationName(QStringLiteral("Good Fold pictures"));
@@ -218,12 +228,14 @@ int main(int argc, char** argv) {
                       parser.isSet(dark) ? QStringLiteral("-dark") : QString(), sizeFrom(parser.value(size)));
             QApplication::exit();
         });
-    if (parser.isSet(once)) // and not how long it takes to end
+    if (parser.isSet(once))
         for (QWidget* widget : QApplication::topLevelWidgets())
             if (auto* window = qobject_cast<app::MainWindow*>(widget))
                 QObject::connect(
                     window, &app::MainWindow::painted, &application,
                     [&] {
+                        std::puts("painted"); // what comes after it is not measured
+                        std::fflush(stdout);
                         guard.cameThrough();
                         std::_Exit(EXIT_SUCCESS);
                     },

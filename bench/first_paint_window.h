@@ -1,9 +1,10 @@
-// A window that ends the program once it was painted.
+// A window that says when it was painted, and ends the program.
 #pragma once
 
 #include <QApplication>
 #include <QMainWindow>
 
+#include <cstdio>
 #include <cstdlib>
 
 namespace goodfold::bench {
@@ -14,7 +15,13 @@ protected:
         const bool done = QMainWindow::event(event);
         if (event->type() == QEvent::UpdateRequest)
             QMetaObject::invokeMethod(
-                qApp, [] { std::_Exit(EXIT_SUCCESS); }, Qt::QueuedConnection);
+                qApp,
+                [] {
+                    std::puts("painted");
+                    std::fflush(stdout);
+                    std::_Exit(EXIT_SUCCESS);
+                },
+                Qt::QueuedConnection);
         return done;
     }
 };

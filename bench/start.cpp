@@ -1,5 +1,5 @@
-// bench_start BARE PROGRAM [ARGUMENT...]: start to first full paint and peak memory of both, in turns, so
-// that a busy machine slows both alike. Medians of many runs.
+// bench_start BARE PROGRAM [ARGUMENT...]: start to first full paint, which each says on its output, and peak
+// memory of both, in turns, so that a busy machine slows both alike. Medians of many runs.
 #include <algorithm>
 #include <chrono>
 #include <cstdio>
@@ -16,16 +16,23 @@ struct Run {
 };
 
 Run runOnce(char* const* command) {
+    int says[2];
+    if (pipe(says) != 0) std::perror("pipe");
     const auto start = std::chrono::steady_clock::now();
     const pid_t child = fork();
     if (child == 0) {
+        dup2(says[1], STDOUT_FILENO);
         execv(command[0], command);
         _exit(127);
     }
+    close(says[1]);
+    char first = 0;
+    if (read(says[0], &first, 1) != 1) std::fprintf(stderr, "%s said nothing\n", command[0]);
+    const std::chrono::duration<double, std::milli> taken = std::chrono::steady_clock::now() - start;
+    close(says[0]);
     int status = 0;
     rusage usage{};
     wait4(child, &status, 0, &usage);
-    const std::chrono::duration<double, std::milli> taken = std::chrono::steady_clock::now() - start;
     if (status != 0) std::fprintf(stderr, "%s failed\n", command[0]);
     return {taken.count(), static_cast<double>(usage.ru_maxrss) / 1024};
 }

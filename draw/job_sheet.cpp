@@ -161,7 +161,7 @@ private:
     std::vector<Words> wordsOf(const sequence::Step& step, size_t number, size_t count) const {
         std::vector<Words> all{
             {QObject::tr("Step %1 of %2").arg(number).arg(count), kBodyText + 2, Weight::SemiBold},
-            {text(text::instruction(part(), step, reading)), kBodyText, Weight::Medium}};
+            {text(text::instruction(part(), step, reading)), kBodyText, Weight::SemiBold}};
         for (const std::string& set : text::settings(part(), step, reading))
             all.push_back({text(set), kSmall});
         for (const std::string& check : text::inspections(part(), step, reading))

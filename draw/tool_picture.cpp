@@ -234,7 +234,7 @@ private:
     /// Gives the box of the figure; those of radii and angles keep clear of what is `written`.
     QRectF paintLine(const Line& line, bool isLit, const std::vector<PlacedDimension>& written) {
         const QColor ink = isLit ? palette.accent : palette.ink;
-        painter.setFont(typeface(kFigureText, isLit ? Weight::SemiBold : Weight::Medium));
+        painter.setFont(typeface(kFigureText, isLit ? Weight::SemiBold : Weight::Regular));
         painter.setPen(QPen(ink, isLit ? 1.8 : 0.9));
         const double wide = painter.fontMetrics().horizontalAdvance(line.says) + 8.0, high = kFigureText + 6;
         const QPointF a = onPaper(line.from), b = onPaper(line.to);

@@ -95,7 +95,7 @@ QWidget* BracketStage::makeRibbon() {
     connect(&document, &Document::changed, says, refresh);
     refresh();
     layout->addWidget(says);
-    layout->addWidget(new RibbonView(document, 15, ribbon), 1);
+    layout->addWidget(new RibbonView(document, 14, ribbon), 1);
     return ribbon;
 }
 

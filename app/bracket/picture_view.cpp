@@ -201,7 +201,7 @@ void PictureView::paintTwin(QPainter& painter) const {
     const double middle = width() / 2.0;
     painter.setPen(QPen(p.faintInk, 1, Qt::DashDotLine));
     painter.drawLine(QPointF(middle, 8), QPointF(middle, height() - 8));
-    painter.setFont(textFont(15, draw::Weight::SemiBold));
+    painter.setFont(textFont(14, draw::Weight::SemiBold));
     painter.setPen(p.ink);
     const job::Job& job = document.job();
     const auto title = [&](const QRectF& where, bool opposite) {

@@ -28,10 +28,10 @@ QFont CellPanel::fontOf(Cell::Look look) {
     case Cell::Look::Strong:
         return textFont(14, draw::Weight::SemiBold);
     case Cell::Look::Large:
-        return textFont(19, draw::Weight::SemiBold);
+        return textFont(20, draw::Weight::SemiBold);
     case Cell::Look::Link:
     case Cell::Look::Button:
-        return textFont(13, draw::Weight::Medium);
+        return textFont(13, draw::Weight::SemiBold);
     default:
         return textFont(13);
     }
@@ -311,7 +311,11 @@ void CellPanel::paintCell(QPainter& painter, const Place& spot) const {
         painter.drawLine(tip, tip - QPointF(px(3), px(3)));
         painter.drawLine(tip, tip - QPointF(-px(3), px(3)));
     }
-    painter.drawText(textRoom(spot), Qt::AlignLeft | Qt::AlignVCenter | Qt::TextDontClip, shown(cell));
+    const QRect room = textRoom(spot);
+    const QFontMetrics metrics =
+        painter.fontMetrics(); // set on its line here: half as long as laid out by Qt
+    painter.drawText(room.left(), room.top() + (room.height() - metrics.height()) / 2 + metrics.ascent(),
+                     shown(cell));
 }
 
 void CellPanel::paintEvent(QPaintEvent* event) {

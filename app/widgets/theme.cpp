@@ -99,8 +99,8 @@ QString styleSheet(const draw::Palette& p) {
                     selection-background-color: @marking; selection-color: @scribe; }
         QLineEdit:hover { border-color: @rule; background: @field; }
         QLineEdit:focus { border: 2px solid @accent; padding: 0px 3px; background: @field; }
-        QLineEdit[role="cell"] { font-size: 15px; font-weight: 600; background: @field; border: 2px solid @accent; padding: 0px 3px; }
-        QLineEdit[role="title"] { font-size: 18px; font-weight: 600; }
+        QLineEdit[role="cell"] { font-size: 14px; font-weight: 600; background: @field; border: 2px solid @accent; padding: 0px 3px; }
+        QLineEdit[role="title"] { font-size: 20px; font-weight: 600; }
         QLineEdit[role="entry"] { border-color: @rule; background: @field; padding: 5px 8px; }
         QLineEdit[role="entry"]:focus { border: 2px solid @accent; padding: 4px 7px; }
         QLineEdit[role="overlay"] { border: 2px solid @accent; background: @field; font-size: 14px; font-weight: 600; }
@@ -108,7 +108,7 @@ QString styleSheet(const draw::Palette& p) {
         QPushButton:hover { border-color: @accent; }
         QPushButton:focus, QToolButton:focus { border: 2px solid @accent; }
         QPushButton[role="link"] { border: 1px solid transparent; border-radius: 5px; background: transparent; color: @accent;
-                                   text-align: left; padding: 2px 4px; font-weight: 500; }
+                                   text-align: left; padding: 2px 4px; font-weight: 600; }
         QPushButton[role="link"]:hover { background: @field; }
         QPushButton[role="link"]:focus { border: 2px solid @accent; padding: 1px 3px; }
         QToolButton { border: 1px solid transparent; border-radius: 6px; padding: 5px; background: transparent; color: @ink; }

@@ -132,8 +132,7 @@ QList<QAction*> Actions::ofElements() const {
     return {cut, copy, paste, duplicate, remove, calculation};
 }
 
-QMenu* Actions::menu(QWidget* window, QMenu* recent, const QList<QMenu*>& choices) const {
-    auto* menu = new QMenu(window);
+void Actions::fill(QMenu* menu, QMenu* recent, const QList<QMenu*>& choices) const {
     const auto add = [&](QMenu* to, const QList<QAction*>& actions) {
         to->addActions(actions);
         to->addSeparator();
@@ -159,7 +158,6 @@ QMenu* Actions::menu(QWidget* window, QMenu* recent, const QList<QMenu*>& choice
         menu->addMenu(choice);
     menu->addSeparator();
     add(menu, {help, calculation, handbook, about, close, quit});
-    return menu;
 }
 
 } // namespace goodfold::app

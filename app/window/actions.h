@@ -28,8 +28,8 @@ struct Actions {
     QAction *ladder, *startPage;
     QAction *help, *calculation, *handbook, *revisions, *about;
 
-    /// The window's one menu; the menus of choices are made by the window.
-    QMenu* menu(QWidget* window, QMenu* recent, const QList<QMenu*>& choices) const;
+    /// Puts them into the window's one menu; the menus of choices are made by the window.
+    void fill(QMenu* menu, QMenu* recent, const QList<QMenu*>& choices) const;
     /// What is done to what is selected: at the right button.
     QList<QAction*> ofElements() const;
     void renewIcons();

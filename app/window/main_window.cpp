@@ -227,9 +227,16 @@ QToolButton* MainWindow::makeMenuButton() {
     button->setShortcut(QKeySequence(Qt::Key_F10));
     button->setFocusPolicy(Qt::StrongFocus);
     button->setPopupMode(QToolButton::InstantPopup);
-    auto* recent = new QMenu(tr("Open &recent"), this);
-    connect(recent, &QMenu::aboutToShow, this, [this, recent] { showRecent(recent); });
-    button->setMenu(acts->menu(this, recent, choiceMenus(this, &MainWindow::allTakeChoices)));
+    auto* menu = new QMenu(this);
+    connect(
+        menu, &QMenu::aboutToShow, this,
+        [this, menu] {
+            auto* recent = new QMenu(tr("Open &recent"), this);
+            connect(recent, &QMenu::aboutToShow, this, [this, recent] { showRecent(recent); });
+            acts->fill(menu, recent, choiceMenus(this, &MainWindow::allTakeChoices));
+        },
+        Qt::SingleShotConnection); // what is in it is made when it is first opened
+    button->setMenu(menu);
     return button;
 }
 

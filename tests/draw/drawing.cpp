@@ -296,7 +296,6 @@ void DrawingTest::boltsAreWholeBodies() {
 void DrawingTest::typefaceHasEverySign_data() {
     QTest::addColumn<int>("weight");
     QTest::newRow("regular") << static_cast<int>(draw::Weight::Regular);
-    QTest::newRow("medium") << static_cast<int>(draw::Weight::Medium);
     QTest::newRow("semibold") << static_cast<int>(draw::Weight::SemiBold);
 }
 

@@ -75,9 +75,7 @@ void DeskTest::recentFilesAreOffered() {
     const QStringList recent = app::settings::recentFiles();
     QCOMPARE(recent.size(), 2);
     QVERIFY(recent[0].endsWith("vent-stay.gfold") && recent[1].endsWith("tray-clip.gfold"));
-    QMenu* menu = nullptr;
-    for (QMenu* each : window->findChildren<QMenu*>())
-        if (each->title() == "Open &recent") menu = each;
+    QMenu* menu = window.submenu("Open &recent");
     emit menu->aboutToShow();
     QCOMPARE(menu->actions().size(), 2);
     menu->actions()[1]->trigger();

@@ -142,11 +142,7 @@ void DraggingTest::stepIsChosen() {
     QFETCH(bool, inches);
     test::Window window(test::demo("vent-stay.gfold"));
     if (inches) window.document().change("unit", [](job::Job& job) { job.units = quantity::Unit::Inch; });
-    const auto menus = window->findChildren<QMenu*>();
-    const auto steps = std::find_if(menus.begin(), menus.end(),
-                                    [](const QMenu* menu) { return menu->title() == "&Drag in steps of"; });
-    QVERIFY(steps != menus.end());
-    const auto choices = (*steps)->actions();
+    const auto choices = window.submenu("&Drag in steps of")->actions();
     const auto choose = [&](const QString& name) {
         for (QAction* each : choices)
             if (each->text() == name) return each->trigger();

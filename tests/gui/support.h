@@ -156,6 +156,15 @@ public:
         qFatal("%s does not offer %s", qPrintable(id), qPrintable(key));
     }
 
+    /// What is under that title in the window's menu.
+    QMenu* submenu(const QString& title) const {
+        for (const QToolButton* button : window->findChildren<QToolButton*>())
+            if (button->menu()) emit button->menu()->aboutToShow();
+        for (QMenu* each : window->findChildren<QMenu*>())
+            if (each->title() == title) return each;
+        qFatal("there is no menu %s", qPrintable(title));
+    }
+
     /// As somebody drops a file there.
     void drop(const QString& path) const { test::drop(*window, path); }
 

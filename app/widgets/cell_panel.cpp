@@ -29,7 +29,6 @@ QFont CellPanel::fontOf(Cell::Look look) {
         return textFont(14, draw::Weight::SemiBold);
     case Cell::Look::Large:
         return textFont(20, draw::Weight::SemiBold);
-    case Cell::Look::Link:
     case Cell::Look::Button:
         return textFont(13, draw::Weight::SemiBold);
     default:

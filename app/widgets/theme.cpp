@@ -108,7 +108,7 @@ QString styleSheet(const draw::Palette& p) {
         QPushButton:hover { border-color: @accent; }
         QPushButton:focus, QToolButton:focus { border: 2px solid @accent; }
         QPushButton[role="link"] { border: 1px solid transparent; border-radius: 5px; background: transparent; color: @accent;
-                                   text-align: left; padding: 2px 4px; font-weight: 600; }
+                                   text-align: left; padding: 2px 4px; }
         QPushButton[role="link"]:hover { background: @field; }
         QPushButton[role="link"]:focus { border: 2px solid @accent; padding: 1px 3px; }
         QToolButton { border: 1px solid transparent; border-radius: 6px; padding: 5px; background: transparent; color: @ink; }

@@ -1,6 +1,7 @@
 #include "check/lined_up.h"
 
 #include "check/finding.h"
+#include "common/phrase.h"
 
 #include <cmath>
 
@@ -52,7 +53,7 @@ std::vector<Finding> nominalMisses(const Subject& s) {
     Finding finding;
     finding.severity = Severity::Stop;
     finding.about = worstOf(*s.lineUp);
-    finding.headline = "as drawn it does not go on its mount";
+    finding.headline = "As drawn it does not go on its mount";
     const std::string by = s.length(-s.lineUp->roomAsDrawn);
     finding.says = s.lineUp->worstTab.empty()
                        ? "Put where it fits best, a bolt still misses by " + by + ", at " + s.lineUp->worst +
@@ -73,14 +74,14 @@ std::vector<Finding> cannotBePutOn(const Subject& s) {
     finding.severity = Severity::Mind;
     if (!facts.tab.empty()) {
         finding.about = job::Element::plate(facts.tab);
-        finding.headline = "leg " + facts.tab + " does not go straight into its slot";
+        finding.headline = "Leg " + facts.tab + " does not go straight into its slot";
         finding.says = "Pushed in, the bracket runs against " +
                        (facts.against.empty() ? "the mount" : "what is at " + facts.against) +
                        ": see whether it hooks in with a turn, or file the slot wider.";
         return {finding};
     }
     if (s.lineUp->stud.empty()) {
-        finding.headline = "it does not get past the " + s.lineUp->past;
+        finding.headline = "It does not get past the " + s.lineUp->past;
         finding.says =
             "No straight way leads to its place: " + s.lineUp->past +
             " is in most of them. See whether it goes in with a turn, or whether what stands there "
@@ -88,7 +89,7 @@ std::vector<Finding> cannotBePutOn(const Subject& s) {
         return {finding};
     }
     finding.about = job::Element::hole(job::holeThatMakes(s.lineUp->stud));
-    finding.headline = "it does not go on straight over its studs";
+    finding.headline = "It does not go on straight over its studs";
     finding.says = "Pushed over the stud in " + s.lineUp->stud + " it runs against " +
                    (s.lineUp->against.empty() ? "the mount" : "that of " + s.lineUp->against) +
                    ": make one of them a bolt that is put in last, or see whether it hooks on with a turn.";
@@ -105,7 +106,7 @@ std::vector<Finding> boltsTilt(const Subject& s) {
         Finding finding;
         finding.severity = Severity::Mind;
         finding.about = job::Element::hole(bolt.hole);
-        finding.headline = "the bolt leans in " + bolt.hole;
+        finding.headline = "The bolt leans in " + bolt.hole;
         finding.says =
             "It stands " + quantity::printNumber(bolt.tiltDeg, 1) +
             " degrees from square to its leg, and its head bears on one side: a bevelled washer, or "
@@ -160,7 +161,7 @@ std::vector<Finding> readingIsDoubted(const Subject& s) {
     const bool isTurn = reading.kind == job::MountReading::Kind::Turn;
     Finding finding;
     finding.severity = Severity::Mind;
-    finding.headline = "reading " + reading.id + " of the mount cannot be right";
+    finding.headline = "Reading " + reading.id + " of the mount cannot be right";
     finding.says =
         doubt.says + " Until it is mended, or said to be right on the Mount stage, the odds go by it.";
     finding.remedies.push_back(
@@ -183,12 +184,12 @@ void addClearances(std::vector<Finding>& findings, const Subject& s, const std::
         finding.limit = least.keep;
         const std::string of = nameOfNearest(least.of);
         if (least.meets) {
-            finding.headline = whose + of + " is where the " + least.id + " is";
+            finding.headline = capital(whose + of) + " is where the " + least.id + " is";
             finding.says = "In its place the bracket runs into the " + least.id + whereOnItsWay(least) +
                            ", at " + of +
                            ": Propose a bracket, on the Mount stage, looks for a shape that goes round it.";
         } else {
-            finding.headline = whose + of + " is close to the " + least.id;
+            finding.headline = capital(whose + of) + " is close to the " + least.id;
             finding.says = "Between them " + s.length(least.distance) + " is left" + whereOnItsWay(least) +
                            ", where " + s.length(least.keep) + " is asked for.";
         }

@@ -16,8 +16,8 @@ public:
                const Wishes& wishes)
         : part(part), wishes(wishes), hands(part), operations(part, material, shop, wishes, hands) {}
 
-    /// Whether nothing is in the way when those in `made` are. Two threads may ask at once, of bends of
-    /// either hand and of points that differ.
+    /// Whether nothing is in the way when those in `made` are. Two threads may ask at once, each of bends of
+    /// its own hand.
     bool isFree(BendSet made, int operation);
     /// Without the change from the step before.
     double cost(BendSet made, int operation);

@@ -78,7 +78,12 @@ Wishes withToolsOf(const Plan& plan, Wishes wishes) {
 Settled settleFrom(job::Job job, const material::Material& material, const tool::Shop& shop,
                    const Wishes& wishes, const GoOn& goOn, size_t mostPoints) {
     constexpr int kMostRounds = 5; // two nearly always do
-    Settled settled = settleIn(kMostRounds, std::move(job), material, shop, wishes, goOn, mostPoints);
+    constexpr size_t kMany = 12, kSoon = 600;
+    const bool isMany = job.bends.size() > kMany && mostPoints > kSoon;
+    Settled settled =
+        settleIn(kMostRounds, std::move(job), material, shop, wishes, goOn, isMany ? kSoon : mostPoints);
+    if (isMany && settled.outcome.plan && !settled.outcome.stopped) // in most of the tools that are best
+        settled = settleIn(kMostRounds, std::move(settled.job), material, shop, wishes, goOn, mostPoints);
     if (settled.outcome.plan && !settled.agrees) {
         const Wishes kept = withToolsOf(*settled.outcome.plan, wishes);
         job::Job laidOut = settled.job;

@@ -24,6 +24,8 @@ std::vector<job::Job> jobs() {
     std::vector<job::Job> all;
     for (int n = 0; n < 6; ++n)
         all.push_back(test::randomBar(random, 1 + n % 3));
+    for (const double shortest : {12.0, 30.0}) // bends enough for two threads each
+        all.push_back(test::randomBar(random, 6, shortest, 3));
     all.push_back(test::tray({Edge::End, Edge::Left}, 90, 20));
     return all;
 }

@@ -45,8 +45,10 @@ endif()
 
 # A program maps what it is made of: functions that nothing calls are left out, and places to be filled in at its
 # start are written as a map of bits.
-add_compile_options(-ffunction-sections -fdata-sections)
-add_link_options(-Wl,--gc-sections -Wl,-z,pack-relative-relocs)
+if(NOT GOODFOLD_SANITIZE AND NOT GOODFOLD_RACES AND NOT GOODFOLD_FUZZ) # these look for what stands beside it
+  add_compile_options(-ffunction-sections -fdata-sections)
+  add_link_options(-Wl,--gc-sections -Wl,-z,pack-relative-relocs)
+endif()
 
 # The window is read from the disk more than it computes.
 function(goodfold_small target)

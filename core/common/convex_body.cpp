@@ -93,7 +93,7 @@ Difference furthestAgainst(const ConvexBody& one, const ConvexBody& other, const
     return {one.furthest(-way), other.furthest(way)};
 }
 
-/// At most four, and what each counts; together 1.
+/// A few, four as a rule at most, and what each counts; together 1.
 struct Corral {
     std::vector<Difference> differences;
     std::vector<double> weights;
@@ -111,13 +111,12 @@ struct Corral {
     /// Of the point nearest to none in the line, plane or space through all of them.
     std::vector<double> weightsOfFlat() const {
         const Vec3 first = differences.front().vector();
-        Eigen::Matrix<double, 3, Eigen::Dynamic, Eigen::ColMajor, 3, 4> sides(3, differences.size() - 1);
+        Eigen::Matrix3Xd sides(3, differences.size() - 1);
         for (size_t i = 1; i < differences.size(); ++i)
             sides.col(static_cast<Eigen::Index>(i) - 1) = differences[i].vector() - first;
         std::vector<double> made{1};
         if (sides.cols() == 0) return made;
-        const Eigen::Matrix<double, Eigen::Dynamic, 1, 0, 4, 1> along =
-            sides.completeOrthogonalDecomposition().solve(-first);
+        const Eigen::VectorXd along = sides.completeOrthogonalDecomposition().solve(-first);
         made.front() -= along.sum();
         made.insert(made.end(), along.begin(), along.end());
         return made;
@@ -175,8 +174,8 @@ Approach nearestApproach(const ConvexBody& one, const ConvexBody& other) {
         if (distance - next.vector().dot(nearest) / distance < kSame) break;
         corral.differences.push_back(next);
         corral.weights.push_back(0);
-        while (!corral.goToward(corral.weightsOfFlat()))
-            ;
+        for (size_t left = corral.weights.size(); left > 0; --left) // one at least is left out each time
+            if (corral.goToward(corral.weightsOfFlat())) break;
     }
     return {corral.nearest().norm(), corral.mean([](const Difference& each) { return each.onOne; }),
             corral.mean([](const Difference& each) { return each.onOther; })};

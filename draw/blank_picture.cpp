@@ -338,7 +338,7 @@ void paintBendBadge(QPainter& painter, const QPointF& centre, double size, int o
     painter.drawPolygon(QPolygonF{centre + QPointF(0, -size), centre + QPointF(size, 0),
                                   centre + QPointF(0, size), centre + QPointF(-size, 0)});
     painter.setPen(inkOn(colour));
-    painter.setFont(typeface(size * (number.size() > 1 ? 0.8 : 0.95), Weight::SemiBold));
+    painter.setFont(typeface(size * (number.size() > 1 ? 0.8 : 0.9), Weight::SemiBold));
     painter.drawText(QRectF(centre.x() - size, centre.y() - size, 2 * size, 2 * size), Qt::AlignCenter,
                      number);
 }

@@ -13,7 +13,9 @@ namespace goodfold::app {
 Ahead::Ahead()
     : worker([] {
           FcInit();
-          material::standardMaterials();
+          const material::Material& any = material::standardMaterials().materials.front();
+          (void)material::soldSizes(any, material::Sold::Bar, quantity::Unit::Millimetre);
+          (void)material::gaugeOf(any, 1);
           hardware::standardBook();
           tool::standardShop();
           lineup::standardErrors();

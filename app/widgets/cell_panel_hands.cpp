@@ -313,15 +313,6 @@ QScrollArea* scrolling(CellPanel* panel) {
     // A bar that comes takes width, the words wrap to another height, it goes again, and so on without end:
     // its room is always kept, and it is only drawn where there is something to scroll.
     area->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOn);
-    QScrollBar* bar = area->verticalScrollBar();
-    const auto showWhereNeeded = [bar](int least, int most) {
-        if (bar->property("idle").toBool() == (least >= most)) return;
-        bar->setProperty("idle", least >= most);
-        bar->style()->unpolish(bar);
-        bar->style()->polish(bar);
-    };
-    QObject::connect(bar, &QScrollBar::rangeChanged, bar, showWhereNeeded);
-    showWhereNeeded(bar->minimum(), bar->maximum());
     // Queued: what is taken in hand grows, and the area has to know its new height first.
     QObject::connect(
         panel, &CellPanel::wantsToBeSeen, area,

@@ -15,7 +15,7 @@ void paintBadge(QPainter& painter, const QRect& box, const job::Element& element
     painter.setBrush(p.face);
     painter.drawEllipse(centre, box.width() * 0.41, box.width() * 0.41);
     painter.setPen(draw::inkOn(p.face));
-    painter.setFont(textFont(text.size() > 1 ? 11 : 13, draw::Weight::SemiBold));
+    painter.setFont(textFont(text.size() > 1 ? 11 : 14, draw::Weight::SemiBold));
     painter.drawText(box, Qt::AlignCenter, text);
 }
 

@@ -1,4 +1,4 @@
-// Light and dark: the palette in force, and the style of standard widgets made from it.
+// Light and dark: the palette in force, and the text size.
 #pragma once
 
 #include "draw/palette.h"
@@ -15,7 +15,7 @@ enum class Theme { System, Light, Dark };
 /// The palette in force; widgets that paint read it when they paint.
 const draw::Palette& colours();
 
-/// Sets the palette and the style sheet of the whole application. System: as the desktop said, or else dark
+/// Sets the palette and the look of the whole application. System: as the desktop said, or else dark
 /// where its own window colour is dark.
 void applyTheme(Theme theme);
 void setDesktopIsDark(bool dark);

@@ -68,7 +68,6 @@ Guide::Guide(Document& document, Seen seen, QWidget* parent)
       next(new QToolButton(this)) {
     setProperty("role", "guide");
     label->setWordWrap(true);
-    label->setFont(textFont(15, draw::Weight::SemiBold));
     next->setText(tr("next"));
     next->setAccessibleName(tr("The next step"));
     auto* leave = new QToolButton(this);

@@ -62,6 +62,7 @@ MainWindow::MainWindow(job::Job job, Books& books)
     headline = new Headline(doc, *planner, *odds, makeMenuButton(), acts->undo, acts->redo, central);
     pages = new QStackedWidget(central);
     body = new QWidget(pages);
+    pages->addWidget(body); // before there is anything in it to lay out, which is done when the window is shown
     auto* bodyLayout = new QHBoxLayout(body);
     bodyLayout->setContentsMargins(0, 0, 0, 0);
     bodyLayout->setSpacing(0);
@@ -76,7 +77,6 @@ MainWindow::MainWindow(job::Job job, Books& books)
     connect(columns, &QSplitter::splitterMoved, this,
             [this] { settings::setLadderWidth(ladderColumn->width()); });
     bodyLayout->addWidget(columns, 1);
-    pages->addWidget(body);
     auto* layout = new QVBoxLayout(central);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(0);

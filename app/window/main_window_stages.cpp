@@ -33,7 +33,9 @@ Stage* MainWindow::stageAt(size_t row) {
                                [this](const char* key) { return acts->exportAction(key); },
                                [this](const QString& key) { showStage(key); }};
     made[row] = stageRows()[row].make(context, stages);
+    made[row]->layout()->setEnabled(false); // it is laid out once, where it is shown
     stages->addWidget(made[row]);
+    made[row]->layout()->setEnabled(true);
     if (QUndoStack* own = made[row]->undoStack())
         undoOrder.add(own, stageRows()[row].place
                                ? QCoreApplication::translate("Stages", stageRows()[row].place)

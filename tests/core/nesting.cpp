@@ -222,7 +222,7 @@ void NestingTest::cheapestSheetsAreTaken() {
 
 void NestingTest::randomSetsDoNotOverlap() {
     test::RandomJobs random(17);
-    for (int round = 0; round < test::rounds(500); ++round) {
+    for (int round = 0; round < test::rounds(150, 500); ++round) {
         std::vector<WantedBlank> wanted;
         for (int i = random.whole(2, 5); i > 0; --i) {
             WantedBlank blank{

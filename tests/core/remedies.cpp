@@ -268,7 +268,7 @@ void RemediesTest::cheapestWayGetsThere() {
 void RemediesTest::twentyFourBarsWithOneRemedyAHole() {
     std::ifstream in(TEST_DATA "/cases/first-try.json");
     const json all = json::parse(in);
-    const size_t bars = qEnvironmentVariableIsSet("GOODFOLD_MANY") ? all.at("jobs").size() : 2;
+    const size_t bars = qEnvironmentVariableIsSet("GOODFOLD_MANY") ? all.at("jobs").size() : 1;
     for (const auto& [profile, wanted] : {std::pair{"hobby", 0.9}, {"shop", 0.99}}) {
         double before = 0, after = 0;
         double tried = 0;

@@ -1,128 +1,13 @@
-// Propose: brackets drawn to a mount alone. Where their holes really come is found from the fold and the
-// mount's own figures, without anything of the product's that places a bracket.
-#include "core/survey_support.h"
+// Propose: brackets drawn to a mount alone.
+#include "core/propose_support.h"
 #include "files/job_file.h"
-#include "propose/propose.h"
 #include "propose/words.h"
 
 #include <fstream>
 
 namespace goodfold::proposing_test {
 
-using propose::Proposal;
-
-namespace {
-
-job::Job onMount(job::Mount mount) {
-    job::Job job = test::bar({50}, {});
-    job.mount = std::move(mount);
-    return job;
-}
-
-job::MountFace face(const char* id, const Vec3& at, const Vec3& normal) {
-    job::MountFace made;
-    made.id = id;
-    made.at = at;
-    made.normal = normal.normalized();
-    return made;
-}
-
-void drop(job::Mount& mount, const char* id, const char* on, const Vec3& at) {
-    job::MountPoint point{.id = id, .face = on, .diameter = 7};
-    point.at = at;
-    mount.points.push_back(point);
-}
-
-Result<std::vector<Proposal>> proposed(const job::Job& job, int trials = 500,
-                                       const tool::Shop& shop = tool::standardShop()) {
-    const auto known = lineup::knownMount(*job.mount, lineup::standardErrors().instruments);
-    return propose::proposalsFor(job, *known,
-                                 {test::hotRolled(), shop, hardware::standardBook(), lineup::standardErrors(),
-                                  quantity::Reading::millimetres(), trials});
-}
-
-const Proposal* shaped(const std::vector<Proposal>& all, const std::string& shape) {
-    const auto found =
-        std::find_if(all.begin(), all.end(), [&](const Proposal& each) { return each.shape == shape; });
-    return found == all.end() ? nullptr : &*found;
-}
-
-/// The rigid movement that brings the one places nearest to the others (Kabsch).
-Pose3 moved(const std::vector<Vec3>& from, const std::vector<Vec3>& to) {
-    Eigen::Matrix3Xd one(3, from.size()), other(3, to.size());
-    for (size_t i = 0; i < from.size(); ++i) {
-        one.col(static_cast<Eigen::Index>(i)) = from[i];
-        other.col(static_cast<Eigen::Index>(i)) = to[i];
-    }
-    const Vec3 middle = one.rowwise().mean(), wanted = other.rowwise().mean();
-    const Eigen::Matrix3d spread = (one.colwise() - middle) * (other.colwise() - wanted).transpose();
-    const Eigen::JacobiSVD<Eigen::Matrix3d> svd(spread, Eigen::ComputeFullU | Eigen::ComputeFullV);
-    Eigen::Matrix3d flip = Eigen::Matrix3d::Identity();
-    flip(2, 2) = (svd.matrixV() * svd.matrixU().transpose()).determinant();
-    Pose3 pose = Pose3::Identity();
-    pose.linear() = svd.matrixV() * flip * svd.matrixU().transpose();
-    pose.translation() = wanted - pose.linear() * middle;
-    return pose;
-}
-
-/// How far the worst hole is off its point, and its outward side off the face's at 10 mm: no mirror image of
-/// it would do.
-double offBy(const job::Job& job) {
-    const part::Part part = part::solve(job, test::hotRolled());
-    const part::Folded folded = part::fold(part);
-    std::vector<Vec3> are, should;
-    for (const job::Tie& tie : job.ties) {
-        const int index = part.holeIndex(tie.hole);
-        const part::FormedHole hole = part::formedHole(part, folded, index);
-        const Vec3 touching = hole.point + (tie.onFace ? part.thickness : 0) * hole.axis;
-        const job::MountPoint& point = *job.mount->findPoint(tie.point);
-        are.push_back(touching);
-        are.push_back(touching + (tie.onFace ? -10 : 10) * hole.axis);
-        should.push_back(*point.at);
-        should.push_back(*point.at + 10 * *job.mount->findFace(point.face)->normal);
-    }
-    const Pose3 pose = moved(are, should);
-    double most = 0;
-    for (size_t i = 0; i < are.size(); ++i)
-        most = std::max(most, (pose * are[i] - should[i]).norm());
-    return most;
-}
-
-/// Two faces that somebody might want to join: alike, facing, square or at any angle; 40 to 200 apart.
-job::Mount randomMount(test::RandomJobs& random, int kind) {
-    job::Mount mount;
-    mount.faces.push_back(face("F", {0, 0, 0}, {0, 0, 1}));
-    drop(mount, "a", "F", {0, 0, 0});
-    double from = 0;
-    if (random.whole(0, 2)) {
-        from = random.real(25, 60);
-        drop(mount, "b", "F", {from, 0, 0});
-    }
-    const double apart = random.real(40, 200), yaw = random.real(-0.35, 0.35);
-    Vec3 at(from, 0, 0), normal(0, 0, 1);
-    Vec3 along(std::cos(yaw), std::sin(yaw), 0);
-    if (kind == 0) {
-        const double rise = random.real(-0.75, 0.75);
-        at += apart * (std::cos(rise) * along + std::sin(rise) * Vec3::UnitZ());
-    } else if (kind == 1) {
-        normal = -Vec3::UnitZ();
-        at += Vec3(random.real(-20, 60), random.real(-20, 20), apart);
-    } else {
-        const double turn = kind == 2 ? M_PI / 2 : random.real(60, 130) * M_PI / 180;
-        const Vec3 toward = kind == 2 ? Vec3::UnitX() : along;
-        normal = -std::sin(turn) * toward + std::cos(turn) * Vec3::UnitZ();
-        along = (Vec3::UnitZ() - normal.z() * normal).normalized();
-        const double share = random.real(0.6, 1.0); // of how far out, to how far up
-        at += Vec3(apart * std::sin(share), random.real(-15, 15), apart * std::cos(share));
-        if (at.z() < 30) at.z() = 30;
-    }
-    mount.faces.push_back(face("G", at, normal));
-    drop(mount, "c", "G", at);
-    if (random.whole(0, 1)) drop(mount, "d", "G", at + random.real(25, 60) * along);
-    return mount;
-}
-
-} // namespace
+using namespace goodfold::test;
 
 class ProposingTest : public QObject {
     Q_OBJECT
@@ -138,15 +23,10 @@ private slots:
     void whatIsDoubtedIsMendedFirst();
     void whatIsMissingIsSaid_data();
     void whatIsMissingIsSaid();
-    void aSingleBoltTakesATab();
-    void aTabComesOffARoundEdge();
-    void boltsOnOneLineTakeATab();
     void ofTenMountsNine();
     void facesOfAnyAngleAndMeasured();
 };
 
-/// A sill with two bolts and a post 70 from the first, its bolt 50 up: the L's outside corner is the place's
-/// own corner, so that h1 and h2 stand 70 and 30 from it, h3 50.
 void ProposingTest::intoACornerGoesAnL() {
     job::Mount mount;
     mount.faces = {face("sill", {0, 0, 0}, {0, 0, 1}), face("post", {70, 0, 0}, {-1, 0, 0})};
@@ -170,7 +50,6 @@ void ProposingTest::intoACornerGoesAnL() {
              propose::inWords(*made, quantity::Reading::millimetres()).c_str());
 }
 
-/// A step of 60: the Z's web is 60 and a thickness over the outsides, its bends turn against each other.
 void ProposingTest::overAStepGoesAZ() {
     job::Mount mount;
     mount.faces = {face("low", {0, 0, 0}, {0, 0, 1}), face("high", {0, 0, 60}, {0, 0, 1})};
@@ -187,7 +66,6 @@ void ProposingTest::overAStepGoesAZ() {
     QVERIFY(all->front().odds >= all->back().odds - 0.05 || !all->back().isBuildable());
 }
 
-/// Two planks that face one another, 120 apart: the U stands between them, its backs on both.
 void ProposingTest::betweenTwoPlanksGoesAU() {
     job::Mount mount;
     mount.faces = {face("floor", {0, 0, 0}, {0, 0, 1}), face("ceiling", {0, 0, 120}, {0, 0, -1})};
@@ -204,8 +82,6 @@ void ProposingTest::betweenTwoPlanksGoesAU() {
         QVERIFY(!tie.onFace);
 }
 
-/// The same two planks, with a pipe standing on either side of the bolts in turn: what can be built has its
-/// web on the other, by the corners of its legs moved onto the points.
 void ProposingTest::whatHasToStayFreeStaysFree() {
     for (const double side : {1.0, -1.0}) {
         job::Mount mount;
@@ -262,7 +138,6 @@ void ProposingTest::onOnePlaneLiesAStrap() {
     QCOMPARE(all->front().job.plates[0].holes[1].x - all->front().job.plates[0].holes[0].x, 100.0);
 }
 
-/// A board 6 thick on another.
 void ProposingTest::lowStepIsAJoggle() {
     job::Mount mount;
     mount.faces = {face("low", {0, 0, 0}, {0, 0, 1}), face("high", {0, 0, 6}, {0, 0, 1})};
@@ -276,8 +151,6 @@ void ProposingTest::lowStepIsAJoggle() {
     QVERIFY2(offBy(made->job) < 0.03, qPrintable(QString::number(offBy(made->job))));
 }
 
-/// Bolts side by side, 60 apart: with 1.2 diameters of 6.6 to either edge 75.8 wide, and bar is sold in 70
-/// and 80.
 void ProposingTest::narrowStockMakesRoomByAWiderOne() {
     job::Mount mount;
     mount.faces = {face("sill", {0, 0, 0}, {0, 0, 1}), face("post", {60, 0, 0}, {-1, 0, 0})};
@@ -292,7 +165,6 @@ void ProposingTest::narrowStockMakesRoomByAWiderOne() {
     QCOMPARE(made->job.stock.width, 80.0);
 }
 
-/// The load stays, at the holes that go on the same points now; so does the other hand's own mount.
 void ProposingTest::whatWasTypedIsKept() {
     std::ifstream in(PROJECT_DATA "/demo/stay-on-sill.gfold");
     job::Job job = files::readJob(in)->job;
@@ -355,93 +227,6 @@ void ProposingTest::whatIsMissingIsSaid() {
     QVERIFY2(none.error().says.find(says.toStdString()) != std::string::npos, none.error().says.c_str());
 }
 
-/// One bolt 25 from the edge of a sill: a strap turns about it, one with a tab over the edge by as much as
-/// the bend's radius keeps the tab off.
-void ProposingTest::aSingleBoltTakesATab() {
-    job::Mount mount;
-    mount.faces = {face("sill", {0, 0, 0}, {0, 0, 1})};
-    drop(mount, "a", "sill", {0, 0, 0});
-    mount.points[0].kind = job::MountPoint::Kind::Tapped;
-    mount.points[0].diameter = 6;
-    const auto bare = proposed(onMount(mount));
-    QVERIFY(bare && bare->size() == 1 && bare->front().turnsDeg == 360.0);
-    QVERIFY(propose::inWords(bare->front(), quantity::Reading::millimetres()).find("an edge of its face") !=
-            std::string::npos);
-    mount.edges.push_back({.id = "e", .face = "sill"});
-    mount.edges[0].at = {Vec3(25, -80, 0), Vec3(25, 80, 0)};
-    const auto all = proposed(onMount(mount));
-    QVERIFY(all && all->size() == 2);
-    const Proposal& tabbed = all->front();
-    QCOMPARE(tabbed.shape, std::string("strap with a tab"));
-    QVERIFY(tabbed.isBuildable() && tabbed.bends == 1);
-    QVERIFY(all->back().shape == "strap" && all->back().turnsDeg == 360.0);
-    // Where the tab's inner side is, by the drawing alone: the bend goes back, so that it is a thickness
-    // inside of the leg's length.
-    const job::Plate& leg = tabbed.job.plates[0];
-    QCOMPARE(tabbed.job.bends[0].turn, job::Turn::Down);
-    const double off = leg.length - tabbed.job.thickness - leg.holes[0].x - 25;
-    const auto settled = sequence::settle(tabbed.job, test::hotRolled(), tool::standardShop());
-    const double radius = settled.part.bends[0].shape.insideRadius;
-    QVERIFY2(off >= radius && off < radius + 1, qPrintable(QStringLiteral("%1, %2").arg(off).arg(radius)));
-    // As far as its corner turns into the edge, found by turning it.
-    const double play = (leg.holes[0].diameter - 6) / 2;
-    double turned = 0;
-    const double half = tabbed.job.stock.width / 2;
-    while ((25 + off + play) * std::cos(radians(turned)) - half * std::sin(radians(turned)) > 25)
-        turned += 0.001;
-    QVERIFY2(std::abs(*tabbed.turnsDeg - turned) < 0.1,
-             qPrintable(QStringLiteral("%1, %2").arg(*tabbed.turnsDeg).arg(turned)));
-}
-
-/// In a shop whose jaws are round by 9, more than half as thick again as its bars: the tab comes off the edge
-/// by as much, else it would stand on it with its round.
-void ProposingTest::aTabComesOffARoundEdge() {
-    job::Mount mount;
-    mount.faces = {face("sill", {0, 0, 0}, {0, 0, 1})};
-    drop(mount, "a", "sill", {0, 0, 0});
-    mount.points[0].kind = job::MountPoint::Kind::Tapped;
-    mount.points[0].diameter = 6;
-    mount.edges.push_back({.id = "e", .face = "sill"});
-    mount.edges[0].at = {Vec3(25, -80, 0), Vec3(25, 80, 0)};
-    tool::Shop shop{{*tool::standardShop().find("vise")}};
-    shop.tools[0].radii = {9};
-    const auto all = proposed(onMount(mount), 500, shop);
-    QVERIFY(all && !all->empty());
-    const Proposal* tabbed = shaped(*all, "strap with a tab");
-    QVERIFY(tabbed);
-    const auto settled = sequence::settle(tabbed->job, test::hotRolled(), shop);
-    const double radius = settled.part.bends[0].shape.insideRadius;
-    QVERIFY(radius > 1.5 * tabbed->job.thickness);
-    const job::Plate& leg = tabbed->job.plates[0];
-    const double off = leg.length - tabbed->job.thickness - leg.holes[0].x - 25;
-    QVERIFY2(off >= radius && off < radius + 1, qPrintable(QStringLiteral("%1, %2").arg(off).arg(radius)));
-}
-
-/// Two facing walls 90 apart with a bolt in each, on one line: whatever reaches both turns about that line,
-/// but for a tab over the edge of one of them.
-void ProposingTest::boltsOnOneLineTakeATab() {
-    job::Mount mount;
-    mount.faces = {face("left", {0, 0, 0}, {1, 0, 0}), face("right", {90, 0, 0}, {-1, 0, 0})};
-    drop(mount, "a", "left", {0, 0, 0});
-    drop(mount, "b", "right", {90, 0, 0});
-    const auto bare = proposed(onMount(mount));
-    QVERIFY2(bare && !bare->empty(), bare ? "" : bare.error().says.c_str());
-    for (const Proposal& each : *bare)
-        QVERIFY2(each.turnsDeg == 360.0, each.shape.c_str());
-    mount.edges.push_back({.id = "e", .face = "left"});
-    mount.edges[0].at = {Vec3(0, -80, 30), Vec3(0, 80, 30)};
-    const auto all = proposed(onMount(mount));
-    QVERIFY(all && all->size() > bare->size());
-    const auto holds = [](const Proposal& each) {
-        return each.shape.ends_with(" with a tab") && each.turnsDeg && *each.turnsDeg < 20;
-    };
-    QVERIFY(std::any_of(all->begin(), all->end(), holds));
-    for (const Proposal& each : *all)
-        QVERIFY2(offBy(each.job) < 0.05, each.shape.c_str());
-}
-
-/// Two shapes or more that can be built, for nine mounts of ten of each kind; and every hole of every shape
-/// comes to its point, with the right side on its face.
 void ProposingTest::ofTenMountsNine() {
     test::RandomJobs random(181);
     const int mounts = test::rounds(12, 400);
@@ -466,8 +251,6 @@ void ProposingTest::ofTenMountsNine() {
     QVERIFY(10 * all >= 9 * mounts);
 }
 
-/// Faces as they are measured, not as they should be: a post that leans by 3.4 degrees and stands askew by 2
-/// gets a bracket that leans with it.
 void ProposingTest::facesOfAnyAngleAndMeasured() {
     job::Mount mount;
     const Vec3 normal = Eigen::AngleAxisd(radians(3.4), Vec3::UnitY()) *

@@ -1,5 +1,6 @@
 // What else drawings hold: blocks, parts seen from below, what is no metal; and files that are broken.
 #include "core/dxf_support.h"
+#include "core/spoilt.h"
 
 namespace goodfold::dxf_reading_test {
 
@@ -187,28 +188,7 @@ void DxfReadingTest::brokenFilesGetASentence() {
     RandomJobs random(32);
     int blanks = 0, refused = 0;
     for (int i = 0; i < test::rounds(2000, 10000); ++i) {
-        std::string text = whole;
-        const int times = random.whole(1, 6);
-        for (int n = 0; n < times && !text.empty(); ++n) {
-            const auto at = static_cast<size_t>(random.whole(0, static_cast<int>(text.size()) - 1));
-            switch (random.whole(0, 4)) {
-            case 0:
-                text[at] = static_cast<char>(random.whole(1, 255));
-                break;
-            case 1:
-                text.erase(at, static_cast<size_t>(random.whole(1, 60)));
-                break;
-            case 2:
-                text.insert(at, text.substr(text.size() / 2, static_cast<size_t>(random.whole(1, 60))));
-                break;
-            case 3:
-                text.insert(at, random.whole(0, 1) ? "99999999999" : "-1e308");
-                break;
-            default:
-                text.resize(at + 1);
-            }
-        }
-        std::istringstream in(text);
+        std::istringstream in(spoilt(whole, random, {"99999999999", "-1e308"}));
         const auto drawing = readDxf(in, quantity::Unit::Millimetre);
         const auto brought = drawing ? blankFrom(*drawing, {}) : Result<Brought>(drawing.error());
         if (!brought) QVERIFY(!brought.error().says.empty());

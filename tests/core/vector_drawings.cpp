@@ -1,5 +1,5 @@
 // SVG drawings that others made, as blanks: by hand, and broken.
-#include "core/support.h"
+#include "core/spoilt.h"
 #include "drawing/blank.h"
 #include "drawing/svg_path.h"
 
@@ -180,24 +180,7 @@ void VectorDrawingsTest::brokenFilesGetASentence() {
     RandomJobs random(34);
     int blanks = 0, refused = 0;
     for (int i = 0; i < test::rounds(2000, 10000); ++i) {
-        std::string text = whole;
-        for (int n = random.whole(1, 5); n > 0 && !text.empty(); --n) {
-            const auto at = static_cast<size_t>(random.whole(0, static_cast<int>(text.size()) - 1));
-            switch (random.whole(0, 3)) {
-            case 0:
-                text[at] = static_cast<char>(random.whole(1, 255));
-                break;
-            case 1:
-                text.erase(at, static_cast<size_t>(random.whole(1, 20)));
-                break;
-            case 2:
-                text.insert(at, random.whole(0, 1) ? "9999999999" : "<g>");
-                break;
-            default:
-                if (random.whole(0, 5) == 0) text.resize(at + 1);
-            }
-        }
-        const auto drawing = drawn(text);
+        const auto drawing = drawn(test::spoilt(whole, random, {"9999999999", "<g>"}));
         const auto brought = drawing ? blankFrom(*drawing, {}) : Result<Brought>(drawing.error());
         if (!brought) QVERIFY(!brought.error().says.empty());
         if (brought) QVERIFY(part::solve(brought->job, test::materialOf(brought->job)).blank.area > 0);

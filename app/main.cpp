@@ -61,10 +61,6 @@ int openWindows(const QStringList& paths, bool freshLook, app::Books& books) {
     return 0;
 }
 
-void sayOfFile(const QString& path, const Error& wrong) {
-    sayInWindow(QStringLiteral("%1: %2").arg(path, QString::fromStdString(wrong.says)));
-}
-
 /// What of the user's is read at a start, as people call it.
 constexpr std::pair<const char*, const char*> kOwn[] = {
     {"hardware", "your hardware"},     {"errors", "what your work is out by"},
@@ -103,19 +99,108 @@ QSize sizeFrom(const QString& text) {
 
 constexpr QLatin1Char kPart('/'); // "shop/rack": what of a stage
 
+/// What the command line asks for.
+struct Asked {
+    QStringList jobs;
+    std::optional<QString> shots; // the folder
+    QStringList stages;
+    QSize size;
+    bool dark = false, firstPaint = false;
+    bool isForSomebody() const { return !shots && !firstPaint; }
+};
+
+/// Nothing where it has been answered or refused already.
+std::optional<Asked> askedOf(const QApplication& application, bool asksOnly) {
+    QCommandLineParser parser;
+    parser.setApplicationDescription(QStringLiteral("Designs brackets bent from flat bar or sheet."));
+    parser.addHelpOption();
+    parser.addVersionOption();
+    parser.addPositionalArgument(QStringLiteral("jobs"), QStringLiteral("Job files to open."),
+                                 QStringLiteral("[JOB...]"));
+    const QCommandLineOption shots(QStringLiteral("shots"),
+                                   QStringLiteral("Save pictures of the stages in FOLDER and end."),
+                                   QStringLiteral("FOLDER"));
+    const QCommandLineOption stages(
+        QStringLiteral("stages"),
+        QStringLiteral("Which: %1, with commas between.").arg(stageKeys().join(QStringLiteral(", "))),
+        QStringLiteral("NAMES"), QStringLiteral("bracket,blank"));
+    const QCommandLineOption size(QStringLiteral("size"), QStringLiteral("Of the pictures, in pixels."),
+                                  QStringLiteral("WIDTHxHEIGHT"), QStringLiteral("1280x800"));
+    const QCommandLineOption dark(QStringLiteral("dark"), QStringLiteral("Dark colours this time."));
+    const QCommandLineOption once(
+        QStringLiteral("first-paint"),
+        QStringLiteral("Say when the window is painted for the first time, and end (for measuring)."));
+    parser.addOptions({shots, stages, size, dark, once});
+    if (asksOnly) parser.process(application); // and ends
+    if (!parser.parse(QApplication::arguments())) {
+        std::fprintf(stderr, "%s\n", qPrintable(parser.errorText()));
+        return std::nullopt;
+    }
+    return Asked{.jobs = parser.positionalArguments(),
+                 .shots = parser.isSet(shots) ? std::optional(parser.value(shots)) : std::nullopt,
+                 .stages = parser.value(stages).split(QLatin1Char(',')),
+                 .size = sizeFrom(parser.value(size)),
+                 .dark = parser.isSet(dark),
+                 .firstPaint = parser.isSet(once)};
+}
+
+/// Reads what is the user's own. Where the last start did not come through one thing, that is asked about,
+/// and left aside if somebody says so: what ships applies then.
+class OwnAtStart {
+public:
+    OwnAtStart(app::StartGuard& guard, const Asked& asked) : guard(guard) {
+        asShipped = asked.isForSomebody() && guard.lastFailed() && !wantsOwnAllTheSame(guard.failedAt());
+        isKnown = std::any_of(std::begin(kOwn), std::end(kOwn),
+                              [&](const auto& own) { return guard.failedAt() == QLatin1String(own.first); });
+    }
+
+    bool leavesAside(const char* key) {
+        guard.begins(QString::fromLatin1(key));
+        return asShipped && (!isKnown || guard.failedAt() == QLatin1String(key));
+    }
+
+    void read(app::Books& books) {
+        take("hardware", books.hardware, books.hardware.ownPath());
+        take("errors", books.errors, books.errors.ownPath());
+        take("work", books.work, books.work.ownPath());
+        take("tools", books.tools, app::ToolBook::ownPath());
+        if (leavesAside("logbook"))
+            books.logbook.leaveOut();
+        else
+            (void)books.logbook.points();
+    }
+
+    /// Once there are windows.
+    void sayWhatIsWrong() const {
+        for (const auto& [path, wrong] : all)
+            sayInWindow(QStringLiteral("%1: %2").arg(path, QString::fromStdString(wrong.says)));
+    }
+
+private:
+    template <class Book> void take(const char* key, Book& book, const QString& path) {
+        if (leavesAside(key)) return;
+        if (const auto wrong = book.read()) all.emplace_back(path, *wrong);
+    }
+
+    app::StartGuard& guard;
+    bool asShipped = false, isKnown = false;
+    std::vector<std::pair<QString, Error>> all;
+};
+
 /// Saves the windows' stages as pictures, for docs/screenshots.
-void takeShots(const QString& folder, const QStringList& stages, const QString& ending, const QSize& size) {
+void takeShots(const Asked& asked) {
+    const QString ending = asked.dark ? QStringLiteral("-dark") : QString();
     for (QWidget* widget : QApplication::topLevelWidgets()) {
         auto* window = qobject_cast<app::MainWindow*>(widget);
         if (!window) continue;
         if (window->showsStartPage()) {
-            window->resize(size);
-            window->grab().save(QStringLiteral("%1/start%2.png").arg(folder, ending));
+            window->resize(asked.size);
+            window->grab().save(QStringLiteral("%1/start%2.png").arg(*asked.shots, ending));
             continue;
         }
-        window->resize(size);
+        window->resize(asked.size);
         const QString name = QFileInfo(window->files().path()).completeBaseName();
-        for (const QString& stage : stages) {
+        for (const QString& stage : asked.stages) {
             window->showStage(stage.section(kPart, 0, 0));
             QApplication::processEvents();
             while (window->isBusy())
@@ -125,9 +210,24 @@ void takeShots(const QString& folder, const QStringList& stages, const QString& 
                 QApplication::processEvents();
             window->grab().save(
                 QStringLiteral("%1/%2-%3%4.png")
-                    .arg(folder, name, QString(stage).replace(kPart, QLatin1Char('-')), ending));
+                    .arg(*asked.shots, name, QString(stage).replace(kPart, QLatin1Char('-')), ending));
         }
     }
+}
+
+/// For measuring: what comes after it is left undone.
+void endWhenPainted(app::StartGuard& guard) {
+    for (QWidget* widget : QApplication::topLevelWidgets())
+        if (auto* window = qobject_cast<app::MainWindow*>(widget))
+            QObject::connect(
+                window, &app::MainWindow::painted, window,
+                [&guard] {
+                    std::puts("painted");
+                    std::fflush(stdout);
+                    guard.cameThrough();
+                    std::_Exit(EXIT_SUCCESS);
+                },
+                Qt::QueuedConnection);
 }
 
 /// Light and dark as the desktop asks for them, while running too.
@@ -157,88 +257,33 @@ int main(int argc, char** argv) {
     QApplication::setOrganizationName(QStringLiteral("good-fold"));
     QApplication::setApplicationVersion(QStringLiteral(GOODFOLD_VERSION));
     QApplication::setDesktopFileName(QStringLiteral("good-fold"));
-
-    QCommandLineParser parser;
-    parser.setApplicationDescription(QStringLiteral("Designs brackets bent from flat bar or sheet."));
-    parser.addHelpOption();
-    parser.addVersionOption();
-    parser.addPositionalArgument(QStringLiteral("jobs"), QStringLiteral("Job files to open."),
-                                 QStringLiteral("[JOB...]"));
-    const QCommandLineOption shots(QStringLiteral("shots"),
-                                   QStringLiteral("Save pictures of the stages in FOLDER and end."),
-                                   QStringLiteral("FOLDER"));
-    const QCommandLineOption stages(
-        QStringLiteral("stages"),
-        QStringLiteral("Which: %1, with commas between.").arg(stageKeys().join(QStringLiteral(", "))),
-        QStringLiteral("NAMES"), QStringLiteral("bracket,blank"));
-    const QCommandLineOption size(QStringLiteral("size"), QStringLiteral("Of the pictures, in pixels."),
-                                  QStringLiteral("WIDTHxHEIGHT"), QStringLiteral("1280x800"));
-    const QCommandLineOption dark(QStringLiteral("dark"), QStringLiteral("Dark colours this time."));
-    const QCommandLineOption once(
-        QStringLiteral("first-paint"),
-        QStringLiteral("Say when the window is painted for the first time, and end (for measuring)."));
-    parser.addOptions({shots, stages, size, dark, once});
-    if (asksOnly) parser.process(application); // and ends
-    if (!parser.parse(QApplication::arguments())) {
-        std::fprintf(stderr, "%s\n", qPrintable(parser.errorText()));
-        return 1;
-    }
+    const std::optional<Asked> asked = askedOf(application, asksOnly);
+    if (!asked) return 1;
 
     // Pictures for the documentation look the same whatever the user has chosen, and leave the choices alone.
-    if (parser.isSet(shots)) QApplication::setApplicationName(QStringLiteral("Good Fold pictures"));
+    if (asked->shots) QApplication::setApplicationName(QStringLiteral("Good Fold pictures"));
     draw::loadTypeface();
-    app::applyChosenLook(parser.isSet(dark));
+    app::applyChosenLook(asked->dark);
     app::Books books;
     app::StartGuard guard;
-    const bool isForSomebody = !parser.isSet(shots) && !parser.isSet(once);
-    const bool asShipped = isForSomebody && guard.lastFailed() && !wantsOwnAllTheSame(guard.failedAt());
-    const bool isKnown = std::any_of(std::begin(kOwn), std::end(kOwn), [&](const auto& own) {
-        return guard.failedAt() == QLatin1String(own.first);
-    });
-    const auto isLeftAside = [&](const char* key) {
-        guard.begins(QString::fromLatin1(key));
-        return asShipped && (!isKnown || guard.failedAt() == QLatin1String(key));
-    };
-    const auto read = [&](const char* key, auto& book) {
-        return isLeftAside(key) ? std::nullopt : book.read(); // what ships applies then
-    };
-    const auto wrongHardware = read("hardware", books.hardware), wrongErrors = read("errors", books.errors),
-               wrongWork = read("work", books.work), wrongTools = read("tools", books.tools);
-    if (isLeftAside("logbook"))
-        books.logbook.leaveOut();
-    else
-        (void)books.logbook.points();
-    const bool isNothingTakenUp = isLeftAside("jobs") || parser.isSet(shots);
-    if (const int failed = openWindows(parser.positionalArguments(), isNothingTakenUp, books)) {
+    OwnAtStart own(guard, *asked);
+    own.read(books);
+    const bool isNothingTakenUp = own.leavesAside("jobs") || asked->shots;
+    if (const int failed = openWindows(asked->jobs, isNothingTakenUp, books)) {
         guard.cameThrough(); // what could not be opened was said
         return failed;
     }
     guard.begins(QStringLiteral("windows"));
-    if (isForSomebody) followDesktop(application);
+    if (asked->isForSomebody()) followDesktop(application);
     constexpr int kStandsFor = 3000; // ms: by then its first order of bending was looked for
     QTimer::singleShot(kStandsFor, &application, [&] { guard.cameThrough(); });
     QObject::connect(&application, &QCoreApplication::aboutToQuit, [&] { guard.cameThrough(); });
-    if (wrongHardware) sayOfFile(books.hardware.ownPath(), *wrongHardware);
-    if (wrongErrors) sayOfFile(books.errors.ownPath(), *wrongErrors);
-    if (wrongWork) sayOfFile(books.work.ownPath(), *wrongWork);
-    if (wrongTools) sayOfFile(app::ToolBook::ownPath(), *wrongTools);
-    if (parser.isSet(shots))
+    own.sayWhatIsWrong();
+    if (asked->shots)
         QTimer::singleShot(0, &application, [&] {
-            takeShots(parser.value(shots), parser.value(stages).split(QLatin1Char(',')),
-                      parser.isSet(dark) ? QStringLiteral("-dark") : QString(), sizeFrom(parser.value(size)));
+            takeShots(*asked);
             QApplication::exit();
         });
-    if (parser.isSet(once))
-        for (QWidget* widget : QApplication::topLevelWidgets())
-            if (auto* window = qobject_cast<app::MainWindow*>(widget))
-                QObject::connect(
-                    window, &app::MainWindow::painted, &application,
-                    [&] {
-                        std::puts("painted"); // what comes after it is not measured
-                        std::fflush(stdout);
-                        guard.cameThrough();
-                        std::_Exit(EXIT_SUCCESS);
-                    },
-                    Qt::QueuedConnection);
+    if (asked->firstPaint) endWhenPainted(guard);
     return QApplication::exec();
 }

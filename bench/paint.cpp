@@ -58,9 +58,9 @@ void orbitStep(benchmark::State& state) {
 }
 BENCHMARK(orbitStep)->Unit(benchmark::kMillisecond);
 
-/// The same for forty plates and two hundred holes of sheet, its largest flange growing by turns.
-void sheetEditToPainted(benchmark::State& state) {
-    window->document().replace(bench::fortyPlates());
+/// The same for a job of sheet, one of its flanges growing by turns.
+void sheetEdit(benchmark::State& state, const job::Job& of) {
+    window->document().replace(of);
     QApplication::processEvents();
     double length = 40;
     for (auto _ : state) {
@@ -70,6 +70,10 @@ void sheetEditToPainted(benchmark::State& state) {
         QEvent paint(QEvent::UpdateRequest);
         QApplication::sendEvent(window, &paint);
     }
+}
+
+void sheetEditToPainted(benchmark::State& state) {
+    sheetEdit(state, bench::fortyPlates());
 }
 BENCHMARK(sheetEditToPainted)->Unit(benchmark::kMillisecond);
 
@@ -81,6 +85,11 @@ void sheetOrbitStep(benchmark::State& state) {
     }
 }
 BENCHMARK(sheetOrbitStep)->Unit(benchmark::kMillisecond);
+
+void largestEditToPainted(benchmark::State& state) {
+    sheetEdit(state, bench::largest());
+}
+BENCHMARK(largestEditToPainted)->Unit(benchmark::kMillisecond);
 
 } // namespace
 

@@ -187,14 +187,20 @@ QString CellPanel::lookOf(size_t block) const {
     const QRect& box = layout.blocks[block];
     const Element& about = blocks[block].about;
     const int lit = about.isNothing() ? 0 : isSelected(about) + 2 * (document.hovered() == about);
-    QString look = QStringLiteral("%1 %2 %3|").arg(box.top()).arg(box.height()).arg(lit);
+    QString look;
+    const auto add = [&look](int figure) { // two units each: quicker than printed, and as good to compare
+        look += QChar(figure & 0xffff);
+        look += QChar((figure >> 16) & 0xffff);
+    };
+    for (const int figure : {box.top(), box.height(), lit})
+        add(figure);
     for (const Line& line : blocks[block].lines)
-        for (const Cell& cell : line)
-            look += shown(cell) + QStringLiteral("\x01%1 %2 %3 %4")
-                                      .arg(cell.value.has_value())
-                                      .arg(static_cast<int>(cell.severity))
-                                      .arg(static_cast<int>(cell.look))
-                                      .arg(cell.order);
+        for (const Cell& cell : line) {
+            look += shown(cell);
+            for (const int figure : {int(cell.value.has_value()), static_cast<int>(cell.severity),
+                                     static_cast<int>(cell.look), cell.order})
+                add(figure);
+        }
     return look;
 }
 

@@ -51,7 +51,14 @@ const Remedy* sameRemedy(const Finding& finding, const Finding& first, const Rem
 std::vector<Finding> foundIn(const Subject& s, const Rule& rule, const job::Job& job) {
     const part::Part part = part::solve(job, s.material);
     const part::Folded folded = part::fold(part);
-    return rule.find({job, part, folded, s.material, s.reading, s.hardware});
+    size_t none = mostMended(job); // where is asked, not what to do about it
+    return rule.find({.job = job,
+                      .part = part,
+                      .folded = folded,
+                      .material = s.material,
+                      .reading = s.reading,
+                      .hardware = s.hardware,
+                      .mendedYet = &none});
 }
 
 bool isMended(const Subject& s, const Rule& rule, const Group& group, const job::Job& job) {
@@ -63,8 +70,25 @@ bool isMended(const Subject& s, const Rule& rule, const Group& group, const job:
     });
 }
 
+/// Whether ways out of a rule can be tried, looked up where it is asked for: a plan's finding cannot be
+/// without a plan.
+class Trial {
+public:
+    Trial(const Subject& s, const Rule& rule) : s(s), rule(rule) {}
+    bool isPossible() {
+        if (!known) known = !foundIn(s, rule, s.job).empty();
+        return *known;
+    }
+
+private:
+    const Subject& s;
+    const Rule& rule;
+    std::optional<bool> known;
+};
+
 /// One remedy of the first, done for each of the group: what it makes of each element.
-std::optional<Remedy> forAll(const Subject& s, const Rule& rule, const Group& group, const Remedy& remedy) {
+std::optional<Remedy> forAll(const Subject& s, const Rule& rule, const Group& group, const Remedy& remedy,
+                             Trial& trial) {
     const Finding& first = *group.front();
     job::Job all = s.job;
     bool sameWords = true, isShared = true; // one that mends something they have in common
@@ -82,9 +106,7 @@ std::optional<Remedy> forAll(const Subject& s, const Rule& rule, const Group& gr
             *all.findBend(id) = *own->mended.findBend(id);
     }
     if (isShared) return remedy;
-    // A plan's finding cannot be tried without a plan.
-    const bool canBeTried = !isMended(s, rule, group, s.job);
-    if (!canBeTried || !isMended(s, rule, group, all)) return {};
+    if (!trial.isPossible() || !isMended(s, rule, group, all)) return {};
     const std::string opened = open(remedy.says, first.about);
     const size_t at = opened.find('#');
     std::string says = remedy.says + ", the others likewise";
@@ -95,7 +117,7 @@ std::optional<Remedy> forAll(const Subject& s, const Rule& rule, const Group& gr
     return Remedy{std::move(says), std::move(all)};
 }
 
-std::optional<Finding> joined(const Subject& s, const Rule& rule, const Group& group) {
+std::optional<Finding> joined(const Subject& s, const Rule& rule, const Group& group, Trial& trial) {
     Finding one = *group.front();
     std::vector<std::string> others;
     for (size_t i = 1; i < group.size(); ++i) {
@@ -107,10 +129,10 @@ std::optional<Finding> joined(const Subject& s, const Rule& rule, const Group& g
         ", likewise " + (others.size() > kNamed ? std::to_string(others.size()) + " more" : listed(others));
     const bool eachHasItsOwn = std::any_of(group.begin() + 1, group.end(),
                                            [](const Finding* each) { return !each->remedies.empty(); });
-    if (!eachHasItsOwn) return one;
+    if (!eachHasItsOwn || group.size() > mostMended(s.job)) return one; // of very many, what mends the first
     one.remedies.clear();
     for (const Remedy& remedy : group.front()->remedies)
-        if (auto all = forAll(s, rule, group, remedy)) one.remedies.push_back(*std::move(all));
+        if (auto all = forAll(s, rule, group, remedy, trial)) one.remedies.push_back(*std::move(all));
     if (one.remedies.empty()) return {};
     return one;
 }
@@ -122,6 +144,7 @@ std::vector<Finding> joinedByCause(const Subject& s, const Rule& rule, std::vect
     std::map<std::string, Group> groups;
     for (const Finding& finding : found)
         if (!finding.about.isNothing()) groups[keyOf(finding)].push_back(&finding);
+    Trial trial(s, rule);
     std::vector<Finding> all;
     std::vector<const Finding*> told;
     for (const Finding& finding : found) {
@@ -129,7 +152,7 @@ std::vector<Finding> joinedByCause(const Subject& s, const Rule& rule, std::vect
         const auto group = groups.find(keyOf(finding));
         const bool isFirst =
             group != groups.end() && group->second.size() > 1 && group->second.front() == &finding;
-        if (auto one = isFirst ? joined(s, rule, group->second) : std::nullopt) {
+        if (auto one = isFirst ? joined(s, rule, group->second, trial) : std::nullopt) {
             told.insert(told.end(), group->second.begin() + 1, group->second.end());
             all.push_back(*std::move(one));
         } else {

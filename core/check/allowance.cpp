@@ -53,7 +53,7 @@ std::vector<Finding> unlikelyK(const Subject& s) {
                 quantity::printNumber(table.k, 3) + ", and against that it " + cuts(s, table.longer) + ".");
         finding.value = bend.k;
         finding.limit = bend.k < kLeast ? kLeast : kMost;
-        if (s.job.findBend(bend.id)->k) {
+        if (s.job.findBend(bend.id)->k && s.mendsOneMore()) {
             job::Job mended = s.job;
             mended.findBend(bend.id)->k.reset();
             finding.remedies = {Remedy{"go by the rule", std::move(mended)}};

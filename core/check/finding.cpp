@@ -107,13 +107,26 @@ const std::vector<Rule>& rules() {
     return all;
 }
 
+size_t mostMended(const job::Job& job) {
+    constexpr size_t kLeast = 4, kMost = 40;
+    constexpr size_t kElements = 12000; // plates and holes solved for the ways out of one rule
+    size_t elements = job.plates.size();
+    for (const job::Plate& plate : job.plates)
+        elements += plate.holes.size();
+    return std::clamp(kElements / std::max<size_t>(elements, 1), kLeast, kMost);
+}
+
 std::vector<Finding> check(const Subject& subject) {
     std::vector<Finding> findings;
-    for (const Rule& rule : rules())
-        for (Finding& finding : joinedByCause(subject, rule, rule.find(subject))) {
+    for (const Rule& rule : rules()) {
+        size_t mended = 0;
+        Subject counted = subject;
+        counted.mendedYet = &mended;
+        for (Finding& finding : joinedByCause(subject, rule, rule.find(counted))) {
             finding.rule = rule.name;
             findings.push_back(std::move(finding));
         }
+    }
     std::stable_sort(findings.begin(), findings.end(),
                      [](const Finding& a, const Finding& b) { return a.severity < b.severity; });
     return findings;

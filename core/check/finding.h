@@ -31,6 +31,11 @@ struct Finding {
     const Remedy* remedy() const { return remedies.empty() ? nullptr : &remedies.front(); }
 };
 
+/// Of so many findings of a rule ways out are worked out: each is a job of its own, solved and checked, so
+/// that of a large one they are fewer; 40 at most. What is wrong with more than that is wrong with the
+/// drawing, and it is enough to be told where.
+size_t mostMended(const job::Job& job);
+
 /// Everything a rule may look at. `part` is solve(job), `folded` is fold(part). `plan` is null until one was
 /// looked for: rules of the plan then find nothing, and whoever shows findings says that it is awaited.
 struct Subject {
@@ -42,7 +47,10 @@ struct Subject {
     const hardware::Book& hardware = hardware::standardBook();
     const PlanFacts* plan = nullptr;
     const LineUpFacts* lineUp = nullptr; // the same of a job with a mount
+    size_t* mendedYet = nullptr;         // findings with ways out, of this rule so far; null: all have them
 
+    /// Whether one more finding gets its ways out.
+    bool mendsOneMore() const { return !mendedYet || (*mendedYet)++ < mostMended(job); }
     std::string length(double mm) const { return quantity::typeset(quantity::Length::mm(mm), reading); }
     /// Of stock or a drill: finer than what is read off a rule.
     std::string size(double mm) const {

@@ -26,10 +26,10 @@ double leastHole(const Fastener& fastener, const hardware::Screw* screw, double 
     return wanted - 0.1;
 }
 
-Remedy byBoring(const Subject& s, const std::string& id, double diameter) {
+std::optional<Remedy> byBoring(const Subject& s, const std::string& id, double diameter) {
     job::Job mended = s.job;
     mended.findHole(id)->diameter = diameter;
-    return {"make it " + s.length(diameter), std::move(mended)};
+    return Remedy{"make it " + s.length(diameter), std::move(mended)};
 }
 
 } // namespace
@@ -57,10 +57,11 @@ std::vector<Finding> holeDoesNotSuit(const Subject& s) {
                 (isSmall && isCoated ? ", and its coat leaves " + s.length(hole.diameter - taken) + " of it."
                                      : "."),
             hole.diameter, isSmall ? least + taken : most);
-        if (isSmall && isCoated)
-            finding.remedies.push_back(byBoring(s, hole.source, s.roundedUp(wanted->diameter + taken)));
-        else if (auto remedy = byFastener(s, hole.source, fastener, "make it " + s.length(wanted->diameter)))
-            finding.remedies.push_back(*std::move(remedy));
+        if (s.mendsOneMore())
+            offer(finding,
+                  isSmall && isCoated
+                      ? byBoring(s, hole.source, s.roundedUp(wanted->diameter + taken))
+                      : byFastener(s, hole.source, fastener, "make it " + s.length(wanted->diameter)));
         findings.push_back(std::move(finding));
     });
     return findings;
@@ -86,10 +87,11 @@ std::vector<Finding> sunkThrough(const Subject& s) {
         const auto& fastener = s.job.findHole(hole.source)->fastener;
         Fastener pan = fastener.value_or(Fastener());
         pan.head = Fastener::Head::Pan;
-        if (fastener)
+        const bool isMended = s.mendsOneMore();
+        if (fastener && isMended)
             if (auto remedy = byFastener(s, hole.source, pan, "take a pan head"))
                 finding.remedies.push_back(*std::move(remedy));
-        if (!fastener) {
+        if (!fastener && isMended) {
             job::Job mended = s.job;
             mended.findHole(hole.source)->countersink.reset();
             finding.remedies.push_back({"leave it straight", std::move(mended)});
@@ -116,8 +118,7 @@ std::vector<Finding> weldNutOnOther(const Subject& s) {
         finding.value = finding.limit = {};
         Fastener nut = fastener;
         nut.use = Use::RivetNut;
-        if (auto remedy = byFastener(s, hole.source, nut, "use a rivet nut"))
-            finding.remedies.push_back(*std::move(remedy));
+        if (s.mendsOneMore()) offer(finding, byFastener(s, hole.source, nut, "use a rivet nut"));
         findings.push_back(std::move(finding));
     });
     return findings;
@@ -145,9 +146,8 @@ std::vector<Finding> boltCannotGoIn(const Subject& s) {
         finding.limit.reset();
         Fastener turned = fastener;
         turned.headOnBack = !turned.headOnBack;
-        if (!from(turned.headOnBack))
-            if (auto remedy = byFastener(s, hole.source, turned, "put it in from the other side"))
-                finding.remedies.push_back(*std::move(remedy));
+        if (!from(turned.headOnBack) && s.mendsOneMore())
+            offer(finding, byFastener(s, hole.source, turned, "put it in from the other side"));
         findings.push_back(std::move(finding));
     });
     return findings;

@@ -187,6 +187,7 @@ std::optional<Finding> acrossBend(const Subject& s, const part::PartHole& hole) 
     if (across == all.end()) return {};
     const part::PartBend& bend = s.part.bends[across->bend];
     const bool isBeyond = -across->toHoleEdge > bend.allowance + hole.diameter;
+    const bool isMended = s.mendsOneMore();
     return with({.severity = Severity::Stop,
                  .about = Element::hole(hole.source),
                  .headline = hole.id + (isBeyond ? " lies beyond bend " : " lies across bend ") + bend.id,
@@ -196,7 +197,8 @@ std::optional<Finding> acrossBend(const Subject& s, const part::PartHole& hole) 
                                         " into the bend, where it would tear or pull oval.",
                  .value = across->toHoleEdge,
                  .limit = 0.0},
-                byMoving(s, hole, across->away * (2 * s.part.thickness - across->toHoleEdge)));
+                isMended ? byMoving(s, hole, across->away * (2 * s.part.thickness - across->toHoleEdge))
+                         : std::nullopt);
 }
 
 std::optional<Finding> offPlate(const Subject& s, const part::PartHole& hole) {
@@ -254,15 +256,17 @@ Finding nearBend(const Subject& s, const part::PartHole& hole, const Clearance& 
     const part::PartBend& bend = s.part.bends[c.bend];
     const bool hasRoom = isSlotAcross(hole, bend.across);
     const std::string keeps = hole.isRound() ? " keeps it round." : " keeps its sides straight.";
-    Finding finding =
-        with({.severity = hasRoom ? Severity::Note : Severity::Mind,
-              .about = Element::hole(hole.source),
-              .headline = hole.id + " is close to bend " + bend.id,
-              .says = s.length(c.toHoleEdge) + " from its edge to the start of the bend; " +
-                      s.length(c.least) + keeps + (hasRoom ? " Its end may pull; the bolt has room." : ""),
-              .value = c.toHoleEdge,
-              .limit = c.least},
-             byMoving(s, hole, c.away * (c.least - c.toHoleEdge)));
+    Finding finding{.severity = hasRoom ? Severity::Note : Severity::Mind,
+                    .about = Element::hole(hole.source),
+                    .headline = hole.id + " is close to bend " + bend.id,
+                    .says = s.length(c.toHoleEdge) + " from its edge to the start of the bend; " +
+                            s.length(c.least) + keeps +
+                            (hasRoom ? " Its end may pull; the bolt has room." : ""),
+                    .value = c.toHoleEdge,
+                    .limit = c.least};
+    if (!s.mendsOneMore()) return finding;
+    if (auto remedy = byMoving(s, hole, c.away * (c.least - c.toHoleEdge)))
+        finding.remedies.push_back(*std::move(remedy));
     if (!hole.isThere) finding.remedies.push_back(byDrillingAfter(s, hole));
     if (auto slot = bySlotting(s, hole, c.away)) finding.remedies.push_back(*std::move(slot));
     return finding;
@@ -308,7 +312,8 @@ std::vector<Finding> holeNearEdge(const Subject& s) {
         const double least = leastToEdge(s, hole), reach = hole.core().reach;
         const NearestEdge nearest = nearestEdge(s.part.plates[hole.plate], hole, least);
         if (nearest.toCore < reach || nearest.toCore >= least - kSameLength) continue;
-        auto remedy = byMoving(s, hole, nearest.away * (least - nearest.toCore));
+        auto remedy =
+            s.mendsOneMore() ? byMoving(s, hole, nearest.away * (least - nearest.toCore)) : std::nullopt;
         if (remedy) {
             const part::Part mended = part::solve(remedy->mended, s.material);
             const part::PartHole& there = mended.holes[mended.holeIndex(hole.id)];

@@ -149,10 +149,11 @@ std::vector<Finding> reliefTooSmall(const Subject& s) {
                                       s.length(t / 2) + " still tears into the leg.";
         finding.value = isNarrow ? *asked.width : *asked.depth;
         finding.limit = isNarrow ? t : t / 2;
+        findings.push_back(std::move(finding));
+        if (!s.mendsOneMore()) continue;
         job::Job mended = s.job;
         (isNarrow ? mended.findBend(bend.id)->relief.width : mended.findBend(bend.id)->relief.depth).reset();
-        finding.remedies.push_back({"make it as the rule says", std::move(mended)});
-        findings.push_back(std::move(finding));
+        findings.back().remedies.push_back({"make it as the rule says", std::move(mended)});
     }
     return findings;
 }

@@ -116,7 +116,7 @@ std::vector<Finding> holeOverShoulder(const Subject& s) {
                            ", and what comes within half of that rides over its edge and is drawn oval.";
             finding.value = toEdge;
             finding.limit = formed.opening / 2;
-            if (!hole.isThere) {
+            if (!hole.isThere && s.mendsOneMore()) {
                 job::Job mended = s.job;
                 mended.findHole(hole.source)->afterBending = true;
                 finding.remedies.push_back({"drill " + hole.source + " after bending", std::move(mended)});

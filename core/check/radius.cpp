@@ -130,7 +130,7 @@ std::optional<Finding> tightness(const Subject& s, size_t index, bool isAlongGra
                 " from R " + s.length(least.safe) + " on." + advice(s, bend, least.safe),
         .value = radius,
         .limit = cracks ? least.typical : least.safe,
-        .remedies = waysOut(s, index, radius, least.safe)};
+        .remedies = s.mendsOneMore() ? waysOut(s, index, radius, least.safe) : std::vector<Remedy>()};
 }
 
 } // namespace

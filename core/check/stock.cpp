@@ -81,6 +81,10 @@ std::vector<Finding> plateShorterThanLeast(const Subject& s) {
                                 s.length(*s.job.leastPlateLength) + ".",
                         .value = length,
                         .limit = s.job.leastPlateLength};
+        if (!s.mendsOneMore()) {
+            findings.push_back(std::move(finding));
+            continue;
+        }
         job::Job mended = s.job;
         if (s.part.form == job::StockForm::Bar && (endIsFree || startIsFree)) {
             const double left = s.roundedUp(extra + missing);

@@ -129,7 +129,8 @@ std::vector<Finding> straightsTooShort(const Subject& s) {
                                                 " more than it has: nothing straight is left.",
                         .value = straight,
                         .limit = 0.0};
-        if (plate.shortestStraight <= 0 && s.job.plates[i].measure == job::Plate::Measure::Along) {
+        if (plate.shortestStraight <= 0 && s.mendsOneMore() &&
+            s.job.plates[i].measure == job::Plate::Measure::Along) {
             const double length = s.roundedUp(s.job.plates[i].length - straight + s.part.thickness);
             job::Job mended = s.job;
             mended.plates[i].length = length;

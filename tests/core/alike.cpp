@@ -25,6 +25,23 @@ job::Job strap(std::initializer_list<std::pair<double, double>> places) {
     return job;
 }
 
+/// Holes of 6 in a row along the bend, 47 from the start, 20 apart.
+job::Job rowOf(int holes) {
+    job::Job job = strap({});
+    job.stock.width = 20 * (holes + 1);
+    for (int n = 0; n < holes; ++n) {
+        Hole hole;
+        hole.id = "h" + std::to_string(n + 1);
+        hole.diameter = 6;
+        hole.x = 47;
+        hole.xFrom = Hole::XFrom::Start;
+        hole.yFrom = Hole::YFrom::Right;
+        hole.y = 20 + 20 * n;
+        job.plates[0].holes.push_back(hole);
+    }
+    return job;
+}
+
 std::vector<check::Finding> nearBend(const job::Job& job) {
     auto found = test::findingsOf(job);
     std::erase_if(found, [](const check::Finding& finding) { return finding.rule != "hole-near-bend"; });
@@ -39,6 +56,8 @@ private slots:
     void oneFindingForARow();
     void otherFiguresStayApart();
     void manyAreCounted();
+    void ofVeryManyTheFirstAreMended();
+    void aDrawingFullOfThemIsSaidSo();
     void buttonsOfHoleAndFastener();
 };
 
@@ -70,22 +89,44 @@ void AlikeTest::otherFiguresStayApart() {
 }
 
 void AlikeTest::manyAreCounted() {
-    job::Job job = strap({});
-    job.stock.width = 300;
-    for (int n = 0; n < 14; ++n) {
-        Hole hole;
-        hole.id = "h" + std::to_string(n + 1);
-        hole.diameter = 6;
-        hole.x = 47;
-        hole.xFrom = Hole::XFrom::Start;
-        hole.yFrom = Hole::YFrom::Right;
-        hole.y = 20 + 20 * n;
-        job.plates[0].holes.push_back(hole);
-    }
-    const auto found = nearBend(job);
+    const auto found = nearBend(rowOf(14));
     QCOMPARE(found.size(), size_t{1});
     QCOMPARE(found[0].headline, std::string("h1 is close to bend 1, likewise 13 more"));
     QCOMPARE(found[0].likewise.size(), size_t{13});
+}
+
+/// To forty alike one press does it; of more it is told what mends the first, and that the others are like
+/// it.
+void AlikeTest::ofVeryManyTheFirstAreMended() {
+    const auto forty = nearBend(rowOf(40));
+    QCOMPARE(forty.size(), size_t{1});
+    QVERIFY(forty[0].remedy() && nearBend(forty[0].remedy()->mended).empty());
+    const auto more = nearBend(rowOf(60));
+    QCOMPARE(more.size(), size_t{1});
+    QCOMPARE(more[0].headline, std::string("h1 is close to bend 1, likewise 59 more"));
+    QVERIFY(more[0].remedy());
+    const auto left = nearBend(more[0].remedy()->mended);
+    QCOMPARE(left.size(), size_t{1});
+    QCOMPARE(left[0].headline, std::string("h2 is close to bend 1, likewise 58 more"));
+}
+
+/// Each at its own distance, so that none is like another: all are told, and a few of them with ways out. As
+/// each of two thousand was mended and tried, a window stood still for minutes.
+void AlikeTest::aDrawingFullOfThemIsSaidSo() {
+    job::Job job = rowOf(1500);
+    for (size_t n = 0; n < job.plates[0].holes.size(); ++n)
+        job.plates[0].holes[n].x = 46 + 0.001 * static_cast<double>(n);
+    const auto found = nearBend(job);
+    std::set<std::string> told;
+    size_t mended = 0;
+    for (const check::Finding& finding : found) {
+        told.insert(finding.about.id);
+        for (const job::Element& other : finding.likewise)
+            told.insert(other.id);
+        mended += finding.remedies.empty() ? 0 : 1 + finding.likewise.size();
+    }
+    QCOMPARE(told.size(), size_t{1500});
+    QVERIFY2(mended <= check::mostMended(job) + 100, qPrintable(QString::number(mended)));
 }
 
 /// Threads in thin stock: a rivet nut for each at one press.

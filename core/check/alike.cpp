@@ -76,14 +76,15 @@ class Trial {
 public:
     Trial(const Subject& s, const Rule& rule) : s(s), rule(rule) {}
     bool isPossible() {
-        if (!known) known = !foundIn(s, rule, s.job).empty();
-        return *known;
+        if (!isKnown) is = !foundIn(s, rule, s.job).empty();
+        isKnown = true;
+        return is;
     }
 
 private:
     const Subject& s;
     const Rule& rule;
-    std::optional<bool> known;
+    bool isKnown = false, is = false;
 };
 
 /// One remedy of the first, done for each of the group: what it makes of each element.

@@ -55,6 +55,8 @@ def main() -> None:
         used |= used_at_start(os.path.abspath(program), [job])
     # Constructors and destructors have two names; g++ calls the section by the second.
     used |= {re.sub(r"([CD])1E", r"\g<1>2E", name) for name in used}
+    if len(used) < 500:
+        sys.exit(f"Only {len(used)} functions have names: is that the program as it was compiled?")
     lines = [f"    *(.text.{name})" for name in sorted(used) if name.startswith("_Z")]
     pathlib.Path(script).write_text(
         "/* What a start runs, side by side; made by ./run order. A name that is gone does no harm. */\n"

@@ -156,7 +156,6 @@ void putCheckOn(Dress& dress, const Row& row) {
         dress.fill = p.ink, dress.ink = p.paper;
     } else if (QLatin1String(row.role) == QLatin1String("rail")) {
         dress.fill = p.paper, dress.ink = p.ink, dress.line = p.accent, dress.lineAlong = Qt::LeftEdge;
-        dress.font = fontOf(row.text, Weight::SemiBold);
     }
 }
 

@@ -23,7 +23,7 @@ constexpr Colour kNone = nullptr;
 
 enum class Kind { Label, Field, Button, Tool, Choice };
 
-/// How a kind of widget looks at rest. Text sizes as at 100 %; insets as dressed in Dress.
+/// How a kind of widget looks at rest. Text sizes as at 100 %; insets as in Dress.
 struct Row {
     Kind kind;
     const char* role;

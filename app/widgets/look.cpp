@@ -11,6 +11,8 @@
 #include <QStyleOption>
 #include <QTableView>
 
+#include <algorithm>
+
 namespace goodfold::app {
 
 namespace {
@@ -38,7 +40,7 @@ QRect draggedIn(const QStyleOptionSlider& bar) {
     const bool lies = bar.orientation == Qt::Horizontal;
     const int all = lies ? bar.rect.width() : bar.rect.height();
     const double share = bar.pageStep / (double(bar.maximum) - bar.minimum + bar.pageStep);
-    const int length = qBound(kShortest, qRound(all * share), all);
+    const int length = qBound(std::min(kShortest, all), qRound(all * share), all);
     const int at = QStyle::sliderPositionFromValue(bar.minimum, bar.maximum, bar.sliderPosition, all - length,
                                                    bar.upsideDown);
     return lies ? QRect(bar.rect.x() + at, bar.rect.y(), length, bar.rect.height())
@@ -80,7 +82,7 @@ void Look::polish(QWidget* widget) {
     if (auto* area = qobject_cast<QScrollArea*>(widget)) area->setFrameShape(QFrame::NoFrame);
     if (isInTable(widget)) {
         widget->setFont(textFont(kTableText));
-        QPalette palette = widget->palette();
+        QPalette palette; // of which only this is its own: the rest follows light and dark
         palette.setColor(QPalette::Base, colours().paper);
         widget->setPalette(palette);
     }

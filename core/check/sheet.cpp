@@ -204,13 +204,16 @@ std::vector<Finding> smallBends(const Subject& s) {
             // As many as keep the flats within a tenth of the thickness, at least a fifth of a millimetre.
             const double off = std::max(0.2, 0.1 * s.part.thickness);
             const double each = 2 * degrees(std::acos(1 - off / (radius + s.part.thickness)));
-            job::Job mended = s.job;
             const int bumps = std::clamp(static_cast<int>(std::ceil(angle / each)), 2, 60);
-            mended.findBend(bend.id)->bumps = bumps;
             finding.headline = "Bend " + bend.id + " has a large radius";
             finding.says = "Form it over a bar or a pipe of " + s.length(2 * radius) +
                            "; without one it can be made in small bends side by side.";
-            finding.remedies = {Remedy{"make it in " + std::to_string(bumps) + " hits", std::move(mended)}};
+            if (s.mendsOneMore()) {
+                job::Job mended = s.job;
+                mended.findBend(bend.id)->bumps = bumps;
+                finding.remedies = {
+                    Remedy{"make it in " + std::to_string(bumps) + " hits", std::move(mended)}};
+            }
         }
         findings.push_back(std::move(finding));
     }

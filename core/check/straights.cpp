@@ -100,7 +100,7 @@ std::vector<Finding> cornersTooLarge(const Subject& s) {
                             .about = Element::plate(plate.id),
                             .headline = "The corners of " + plate.id + " do not fit",
                             .says = "They take more of an edge than it has, so they are shown square."});
-        if (!own.corners.empty() && most > 0 && !job::whatIsWrong(mended) &&
+        if (!own.corners.empty() && most > 0 && s.mendsOneMore() && !job::whatIsWrong(mended) &&
             part::solve(mended, s.material)
                 .plates[static_cast<size_t>(s.part.plateIndex(plate.id))]
                 .cornersFit)

@@ -176,6 +176,8 @@ void LookTest::textSizeAndColoursReachWhatStands() {
     const auto heading = made<QLabel>("heading"), odds = made<QLabel>("odds"), plain = made<QLabel>("");
     for (QLabel* label : {heading.get(), odds.get(), plain.get()})
         label->show();
+    QTableWidget table(2, 2);
+    table.show();
     QCOMPARE(heading->font().pixelSize(), 12);
     app::setTextScale(1.5);
     app::applyTheme(app::Theme::Dark);
@@ -184,8 +186,11 @@ void LookTest::textSizeAndColoursReachWhatStands() {
     QCOMPARE(odds->font().pixelSize(), 68);
     QCOMPARE(heading->palette().color(QPalette::WindowText), draw::Palette::dark().faintInk);
     QCOMPARE(plain->palette().color(QPalette::WindowText), draw::Palette::dark().ink);
+    QCOMPARE(table.palette().color(QPalette::Base), draw::Palette::dark().paper);
+    QCOMPARE(table.palette().color(QPalette::Text), draw::Palette::dark().ink);
     app::setTextScale(1);
     app::applyTheme(app::Theme::Light);
+    QCOMPARE(table.palette().color(QPalette::Text), draw::Palette::light().ink);
     QCOMPARE(odds->font().pixelSize(), 54);
     QCOMPARE(plain->palette().color(QPalette::WindowText), draw::Palette::light().ink);
 }

@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <cctype>
 #include <map>
+#include <set>
 
 namespace goodfold::check {
 
@@ -17,10 +18,12 @@ std::string open(const std::string& says, const Element& about) {
     const std::string name = nameOf(about), atFront = capital(name);
     const auto isPart = [](char c) { return std::isalnum(static_cast<unsigned char>(c)) != 0; };
     std::string opened;
+    opened.reserve(says.size());
     for (size_t i = 0; i < says.size();) {
-        const bool isNamed =
-            says.compare(i, name.size(), name) == 0 || says.compare(i, name.size(), atFront) == 0;
-        const bool isWhole = !name.empty() && isNamed && (i == 0 || !isPart(says[i - 1])) &&
+        const bool mayBegin = !name.empty() && (says[i] == name[0] || says[i] == atFront[0]);
+        const bool isNamed = mayBegin && (says.compare(i, name.size(), name) == 0 ||
+                                          says.compare(i, name.size(), atFront) == 0);
+        const bool isWhole = isNamed && (i == 0 || !isPart(says[i - 1])) &&
                              (i + name.size() == says.size() || !isPart(says[i + name.size()]));
         opened += isWhole ? '#' : says[i];
         i += isWhole ? name.size() : 1;
@@ -143,21 +146,24 @@ std::optional<Finding> joined(const Subject& s, const Rule& rule, const Group& g
 std::vector<Finding> joinedByCause(const Subject& s, const Rule& rule, std::vector<Finding> found) {
     if (found.size() < 2) return found;
     std::map<std::string, Group> groups;
-    for (const Finding& finding : found)
-        if (!finding.about.isNothing()) groups[keyOf(finding)].push_back(&finding);
+    std::vector<const Group*> groupOf; // of each that is found; null where it is about nothing
+    for (const Finding& finding : found) {
+        Group* own = finding.about.isNothing() ? nullptr : &groups[keyOf(finding)];
+        if (own) own->push_back(&finding);
+        groupOf.push_back(own);
+    }
     Trial trial(s, rule);
     std::vector<Finding> all;
-    std::vector<const Finding*> told;
-    for (const Finding& finding : found) {
-        if (std::find(told.begin(), told.end(), &finding) != told.end()) continue;
-        const auto group = groups.find(keyOf(finding));
-        const bool isFirst =
-            group != groups.end() && group->second.size() > 1 && group->second.front() == &finding;
-        if (auto one = isFirst ? joined(s, rule, group->second, trial) : std::nullopt) {
-            told.insert(told.end(), group->second.begin() + 1, group->second.end());
+    std::set<const Group*> told;
+    for (size_t i = 0; i < found.size(); ++i) {
+        const Group* group = groupOf[i];
+        if (told.count(group)) continue;
+        const bool isFirst = group && group->size() > 1 && group->front() == &found[i];
+        if (auto one = isFirst ? joined(s, rule, *group, trial) : std::nullopt) {
+            told.insert(group);
             all.push_back(*std::move(one));
         } else {
-            all.push_back(finding);
+            all.push_back(found[i]);
         }
     }
     return all;

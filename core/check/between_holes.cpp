@@ -37,19 +37,30 @@ double coveredBy(const Subject& s, const part::PartHole& hole) {
     return std::max(head ? head->bearingDiameter : 0, nut) / 2;
 }
 
-/// Between two crossing stretches of the same outline, neighbours left out.
+double turn(const Vec2& a, const Vec2& b, const Vec2& c) {
+    return (b.x() - a.x()) * (c.y() - a.y()) - (b.y() - a.y()) * (c.x() - a.x());
+}
+
+/// Whether an outline crosses itself. Looked for from left to right: what begins beyond where a stretch ends
+/// cannot meet it.
 bool crosses(const Polygon& outline) {
-    const size_t count = outline.size();
-    const auto turn = [](const Vec2& a, const Vec2& b, const Vec2& c) {
-        return (b.x() - a.x()) * (c.y() - a.y()) - (b.y() - a.y()) * (c.x() - a.x());
-    };
-    for (size_t i = 0; i < count; ++i)
-        for (size_t j = i + 2; j < count; ++j) {
-            if (i == 0 && j == count - 1) continue;
-            const Vec2 &a = outline[i], &b = outline[(i + 1) % count], &c = outline[j],
-                       &d = outline[(j + 1) % count];
-            if (turn(a, b, c) * turn(a, b, d) < 0 && turn(c, d, a) * turn(c, d, b) < 0) return true;
+    struct Stretch {
+        Vec2 from, to;
+        double left() const { return std::min(from.x(), to.x()); }
+        double right() const { return std::max(from.x(), to.x()); }
+        bool meets(const Stretch& other) const {
+            const bool areNeighbours = to == other.from || from == other.to;
+            return !areNeighbours && turn(from, to, other.from) * turn(from, to, other.to) < 0 &&
+                   turn(other.from, other.to, from) * turn(other.from, other.to, to) < 0;
         }
+    };
+    std::vector<Stretch> all;
+    for (size_t i = 0; i < outline.size(); ++i)
+        all.push_back({outline[i], outline[(i + 1) % outline.size()]});
+    std::sort(all.begin(), all.end(), [](const Stretch& a, const Stretch& b) { return a.left() < b.left(); });
+    for (size_t i = 0; i < all.size(); ++i)
+        for (size_t j = i + 1; j < all.size() && all[j].left() <= all[i].right(); ++j)
+            if (all[i].meets(all[j])) return true;
     return false;
 }
 
@@ -86,10 +97,11 @@ std::vector<Finding> holesTooClose(const Subject& s) {
 std::vector<Finding> fastenersTooClose(const Subject& s) {
     constexpr double kRivets = 3, kBolts = 2.2, kFarthest = 60; // mm: wider heads than that are not met
     return worstOf(
-        s, part::closePairs(s.part, kFarthest),
+        s,
+        part::closePairs(s.part, kFarthest,
+                         [&](const part::PartHole& hole) { return fastenerOf(s, hole).has_value(); }),
         [&](const part::PartHole& one, const part::PartHole& other, double) -> std::optional<Finding> {
             const auto &a = fastenerOf(s, one), &b = fastenerOf(s, other);
-            if (!a || !b) return {};
             const double apart = (one.centreInFlat - other.centreInFlat).norm();
             const double heads = coveredBy(s, one) + coveredBy(s, other);
             if (apart < heads)

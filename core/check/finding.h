@@ -51,6 +51,10 @@ struct Subject {
 
     /// Whether one more finding gets its ways out.
     bool mendsOneMore() const { return !mendedYet || (*mendedYet)++ < mostMended(job); }
+    /// What the job says of it; told from all others by place, not by name: a job may have thousands.
+    const job::Hole& holeOf(const part::PartHole& hole) const {
+        return job.plates[static_cast<size_t>(hole.plate)].holes[hole.ordinal];
+    }
     std::string length(double mm) const { return quantity::typeset(quantity::Length::mm(mm), reading); }
     /// Of stock or a drill: finer than what is read off a rule.
     std::string size(double mm) const {

@@ -84,7 +84,7 @@ std::vector<Finding> sunkThrough(const Subject& s) {
                 " wide with a sharp edge, and the head stands on what lies beneath: sink that too, or dimple "
                 "the sheet.",
             depth, s.part.thickness);
-        const auto& fastener = s.job.findHole(hole.source)->fastener;
+        const auto& fastener = s.holeOf(hole).fastener;
         Fastener pan = fastener.value_or(Fastener());
         pan.head = Fastener::Head::Pan;
         const bool isMended = s.mendsOneMore();
@@ -158,7 +158,7 @@ std::vector<Finding> boltStandsAskew(const Subject& s) {
     std::vector<Finding> findings;
     constexpr double kSquareDeg = 0.5, kGoesDeg = 3;
     for (const part::PartHole& hole : s.part.holes) {
-        const auto& formed = s.job.findHole(hole.source)->formed;
+        const auto& formed = s.holeOf(hole).formed;
         if (!formed || formed->kind != job::FormedPlace::Kind::Axis || hole.id != hole.source) continue;
         const auto& other = s.part.holes[static_cast<size_t>(s.part.holeIndex(formed->of))];
         const Vec3 own = part::formedPoint(s.folded, hole.plate, hole.centreInFlat).axis;

@@ -5,7 +5,7 @@ namespace goodfold::check {
 using job::Element;
 
 const std::optional<job::Fastener>& fastenerOf(const Subject& s, const part::PartHole& hole) {
-    return s.job.plates[static_cast<size_t>(hole.plate)].holes[hole.ordinal].fastener;
+    return s.holeOf(hole).fastener;
 }
 
 Finding told(Severity severity, const part::PartHole& hole, std::string headline, std::string says,

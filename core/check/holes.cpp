@@ -112,7 +112,7 @@ job::Job moved(const Subject& s, const part::PartHole& hole, const Vec2& byInFla
 
 /// A remedy only where the moved hole breaks neither of the other rules.
 std::optional<Remedy> byMoving(const Subject& s, const part::PartHole& hole, const Vec2& byInFlat) {
-    if (s.job.findHole(hole.source)->formed) return {}; // its place is not its own
+    if (s.holeOf(hole).formed) return {}; // its place is not its own
     job::Job mended = moved(s, hole, byInFlat);
     if (job::whatIsWrong(mended)) return {};
     const part::Part part = part::solve(mended, s.material);
@@ -124,7 +124,7 @@ std::optional<Remedy> byMoving(const Subject& s, const part::PartHole& hole, con
         if (after[i].toHoleEdge < std::min(after[i].least, std::max(0.0, before[i].toHoleEdge + kSameLength)))
             return {};
     const job::Hole& own = *mended.findHole(hole.source);
-    const job::Hole& old = *s.job.findHole(hole.source);
+    const job::Hole& old = s.holeOf(hole);
     const bool alongX = own.x != old.x;
     const double value = alongX ? own.x : own.y;
     return Remedy{"move " + hole.source + " to " + s.length(value), std::move(mended)};
@@ -133,13 +133,13 @@ std::optional<Remedy> byMoving(const Subject& s, const part::PartHole& hole, con
 /// An opening, not a hole for a bolt: something to look or reach through.
 bool carriesNothing(const Subject& s, const part::PartHole& hole) {
     constexpr double kLargestBolt = 18.5; // mm: M16, loose
-    const auto& fastener = s.job.plates[static_cast<size_t>(hole.plate)].holes[hole.ordinal].fastener;
+    const auto& fastener = s.holeOf(hole).fastener;
     return !fastener && (hole.diameter > kLargestBolt || hole.kind == job::Hole::Kind::ArcSlot);
 }
 
 double leastToEdge(const Subject& s, const part::PartHole& hole) {
     const double web = std::max(s.part.thickness, 2.0);
-    if (const auto& fastener = s.job.plates[static_cast<size_t>(hole.plate)].holes[hole.ordinal].fastener) {
+    if (const auto& fastener = s.holeOf(hole).fastener) {
         using Use = job::Fastener::Use;
         if (fastener->use == Use::Rivet)
             if (const auto* rivet = s.hardware.findRivet(fastener->size)) return 2 * rivet->diameter;
@@ -154,7 +154,7 @@ double leastToEdge(const Subject& s, const part::PartHole& hole) {
 }
 
 std::string edgeHeadline(const Subject& s, const part::PartHole& hole) {
-    const auto& fastener = s.job.plates[static_cast<size_t>(hole.plate)].holes[hole.ordinal].fastener;
+    const auto& fastener = s.holeOf(hole).fastener;
     if (fastener && fastener->use == job::Fastener::Use::Rivet)
         return hole.id + ": its rivet is too near an edge";
     return hole.id + " is close to an edge";
@@ -227,7 +227,7 @@ Remedy byDrillingAfter(const Subject& s, const part::PartHole& hole) {
 /// Half as long again, square to the bend, its end toward the bend no nearer than the hole was: what pulls
 /// out of round there leaves the bolt its room.
 std::optional<Remedy> bySlotting(const Subject& s, const part::PartHole& hole, const Vec2& awayInFlat) {
-    const job::Hole& own = *s.job.findHole(hole.source);
+    const job::Hole& own = s.holeOf(hole);
     if (!hole.isRound() || own.formed || own.pattern || own.fastener || own.countersink) return {};
     const double length = s.roundedUp(1.5 * hole.diameter);
     job::Job mended = moved(s, hole, awayInFlat * (length - hole.diameter) / 2);
@@ -242,7 +242,7 @@ std::optional<Remedy> bySlotting(const Subject& s, const part::PartHole& hole, c
 
 /// How far a countersink reaches beyond its hole's edge.
 double sunkBeyond(const Subject& s, const part::PartHole& hole) {
-    const auto& sunk = s.job.plates[static_cast<size_t>(hole.plate)].holes[hole.ordinal].countersink;
+    const auto& sunk = s.holeOf(hole).countersink;
     return sunk ? std::max(0.0, (sunk->diameter - hole.diameter) / 2) : 0;
 }
 

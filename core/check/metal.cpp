@@ -161,7 +161,7 @@ std::vector<Finding> reliefTooSmall(const Subject& s) {
 /// The only hole of a part: it turns about its bolt.
 std::vector<Finding> heldByOne(const Subject& s) {
     if (s.part.holes.size() != 1) return {};
-    const auto& fastener = s.job.findHole(s.part.holes[0].source)->fastener;
+    const auto& fastener = s.holeOf(s.part.holes[0]).fastener;
     if (!fastener || fastener->use == job::Fastener::Use::Rivet) return {};
     return one(
         Severity::Note, Element::hole(s.part.holes[0].source), "One bolt holds it",

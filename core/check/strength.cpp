@@ -102,7 +102,7 @@ std::optional<job::Load> loadOrPush(const Subject& s) {
 /// The screw that holds it: of its fastener, else the largest of the job's measure whose clearance hole it
 /// is.
 const hardware::Screw* heldBy(const Subject& s, const part::PartHole& hole) {
-    const auto& fastener = s.job.plates[static_cast<size_t>(hole.plate)].holes[hole.ordinal].fastener;
+    const auto& fastener = s.holeOf(hole).fastener;
     if (fastener) return s.hardware.findScrew(fastener->size);
     const bool isMetric = s.job.units == quantity::Unit::Millimetre;
     const hardware::Screw* largest = nullptr;

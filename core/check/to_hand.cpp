@@ -108,7 +108,7 @@ std::string inWords(const Needed& needed) {
 std::vector<Needed> fastenersOf(const Subject& s, const std::vector<HeldThere>& held) {
     std::vector<Needed> counted;
     for (const part::PartHole& hole : s.part.holes) {
-        const job::Hole& made = *s.job.findHole(hole.source);
+        const job::Hole& made = s.holeOf(hole);
         const auto there = std::find_if(held.begin(), held.end(),
                                         [&](const HeldThere& each) { return each.hole == hole.id; });
         if (there != held.end() && isByMount(made, there->point))

@@ -16,6 +16,11 @@ std::vector<FlatPiece> piecesOf(const Part& part) {
     return pieces;
 }
 
+/// What only touches, as each strip does the plates it stands between, shares nothing.
+bool reachIntoEachOther(const Eigen::AlignedBox2d& a, const Eigen::AlignedBox2d& b) {
+    return a.intersects(b) && (a.intersection(b).sizes().array() > kTouch).all();
+}
+
 } // namespace
 
 std::vector<FlatOverlap> overlapsOf(const std::vector<FlatPiece>& pieces, size_t most) {
@@ -25,7 +30,7 @@ std::vector<FlatOverlap> overlapsOf(const std::vector<FlatPiece>& pieces, size_t
     std::vector<FlatOverlap> overlaps;
     for (size_t i = 0; i < pieces.size(); ++i)
         for (size_t j = i + 1; j < pieces.size() && overlaps.size() < most; ++j)
-            if (boxes[i].intersects(boxes[j]) && overlap(pieces[i].path, pieces[j].path, kTouch))
+            if (reachIntoEachOther(boxes[i], boxes[j]) && overlap(pieces[i].path, pieces[j].path, kTouch))
                 overlaps.push_back({pieces[i].about, pieces[j].about});
     return overlaps;
 }

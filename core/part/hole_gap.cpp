@@ -46,23 +46,27 @@ double gapBetween(const PartHole& one, const PartHole& other) {
     return nearest - a.reach - b.reach;
 }
 
-std::vector<HolePair> closePairs(const Part& part, double least) {
+std::vector<HolePair> closePairs(const Part& part, double least,
+                                 const std::function<bool(const PartHole&)>& counts) {
     struct Placed {
         size_t index;
+        int plate;
         Eigen::AlignedBox2d box;
     };
     std::vector<Placed> placed;
     for (size_t i = 0; i < part.holes.size(); ++i)
-        placed.push_back({i, boxOf(part.holes[i].shapeInFlat)});
-    std::sort(placed.begin(), placed.end(),
-              [](const Placed& a, const Placed& b) { return a.box.min().x() < b.box.min().x(); });
+        if (!counts || counts(part.holes[i]))
+            placed.push_back({i, part.holes[i].plate, boxOf(part.holes[i].shapeInFlat)});
+    std::sort(placed.begin(), placed.end(), [](const Placed& a, const Placed& b) {
+        return std::pair(a.plate, a.box.min().x()) < std::pair(b.plate, b.box.min().x());
+    });
     std::vector<HolePair> pairs;
     for (size_t i = 0; i < placed.size(); ++i)
         for (size_t j = i + 1; j < placed.size(); ++j) {
-            if (placed[j].box.min().x() > placed[i].box.max().x() + least) break; // all further ones too
+            const bool isFar = placed[j].box.min().x() > placed[i].box.max().x() + least;
+            if (isFar || placed[j].plate != placed[i].plate) break; // all further ones too
             if (placed[i].box.exteriorDistance(placed[j].box) >= least) continue;
             const auto [first, second] = std::minmax(placed[i].index, placed[j].index);
-            if (part.holes[first].plate != part.holes[second].plate) continue;
             const double gap = gapBetween(part.holes[first], part.holes[second]);
             if (gap < least) pairs.push_back({first, second, gap});
         }

@@ -6,6 +6,7 @@
 #include <cmath>
 #include <map>
 #include <set>
+#include <unordered_set>
 
 namespace goodfold::job {
 
@@ -24,7 +25,7 @@ Problem wrongOutline(const Hole& hole, const std::string& name, const std::strin
 }
 
 Problem wrongShape(const Hole& hole, const std::string& name, const std::string& where) {
-    if (auto t = outside(hole.angleDeg, -360, 360, name + "'s angle", where + ".angle")) return t;
+    if (auto t = outside(hole.angleDeg, -360, 360, {name, "'s angle"}, {where, ".angle"})) return t;
     if (hole.kind == Hole::Kind::CutOut) return wrongOutline(hole, name, where);
     for (const HoleFigure& figure : rowOf(hole.kind).figures)
         if (auto t = outside(hole.*figure.value, figure.least(hole), figure.most(hole),
@@ -39,25 +40,26 @@ Problem wrongPattern(const Pattern& pattern, const std::string& name, const std:
         if (pattern.across || pattern.lengthwise) return {};
         return Error{name + " is mirrored neither across nor lengthwise.", where};
     }
-    if (auto t = outside(pattern.count, 2, 500, name + "'s count", where + ".count")) return t;
-    if (auto t = outside(pattern.angleDeg, -360, 360, name + "'s pattern angle", where + ".angle")) return t;
+    if (auto t = outside(pattern.count, 2, 500, {name, "'s count"}, {where, ".count"})) return t;
+    if (auto t = outside(pattern.angleDeg, -360, 360, {name, "'s pattern angle"}, {where, ".angle"}))
+        return t;
     if (pattern.kind == Kind::Circle)
-        return outside(pattern.diameter, 1e-3, kWidest, name + "'s circle", where + ".diameter");
-    if (auto t = outside(pattern.pitch, -kWidest, kWidest, name + "'s pitch", where + ".pitch")) return t;
+        return outside(pattern.diameter, 1e-3, kWidest, {name, "'s circle"}, {where, ".diameter"});
+    if (auto t = outside(pattern.pitch, -kWidest, kWidest, {name, "'s pitch"}, {where, ".pitch"})) return t;
     if (pattern.pitch == 0) return Error{name + "'s pitch is 0: its holes would be one.", where + ".pitch"};
     if (pattern.kind == Kind::Row) return {};
-    if (auto t = outside(pattern.rows, 2, 500, name + "'s rows", where + ".rows")) return t;
+    if (auto t = outside(pattern.rows, 2, 500, {name, "'s rows"}, {where, ".rows"})) return t;
     if (pattern.rowPitch == 0) return Error{name + "'s rows lie on each other.", where + ".row_pitch"};
-    return outside(pattern.rowPitch, -kWidest, kWidest, name + "'s row pitch", where + ".row_pitch");
+    return outside(pattern.rowPitch, -kWidest, kWidest, {name, "'s row pitch"}, {where, ".row_pitch"});
 }
 
 Problem wrongCountersink(const Hole& hole, const std::string& name, const std::string& where) {
     if (hole.kind != Hole::Kind::Round)
         return Error{name + " is not round and cannot be countersunk.", where};
-    if (auto t = outside(hole.countersink->diameter, hole.diameter, kWidest, name + "'s countersink",
-                         where + ".diameter"))
+    if (auto t = outside(hole.countersink->diameter, hole.diameter, kWidest, {name, "'s countersink"},
+                         {where, ".diameter"}))
         return t;
-    return outside(hole.countersink->angleDeg, 60, 150, name + "'s countersink angle", where + ".angle");
+    return outside(hole.countersink->angleDeg, 60, 150, {name, "'s countersink angle"}, {where, ".angle"});
 }
 
 Problem wrongFormed(const Job& job, const Plate& plate, const Hole& hole, const std::string& where) {
@@ -75,64 +77,64 @@ Problem wrongFormed(const Job& job, const Plate& plate, const Hole& hole, const 
                  where + ".of"};
 }
 
-} // namespace
+/// A plate's ends, looked up once for all of its holes.
+struct PlateEnds {
+    bool startIsBent, endIsBent;
+};
 
-Problem wrongHole(const Job& job, size_t plateIndex, size_t holeIndex) {
-    const Plate& plate = job.plates[plateIndex];
-    const Hole& hole = plate.holes[holeIndex];
-    const auto where = [&](const char* member) {
-        return at("plates", plateIndex, "") + "." + at("holes", holeIndex, member);
-    };
-    const std::string name = "Hole " + hole.id;
-    if (auto t = notPositive(hole.diameter, kWidest, name + "'s diameter", where("diameter"))) return t;
-    const std::string own = at("plates", plateIndex, "") + "." + at("holes", holeIndex, "");
-    if (auto t = wrongShape(hole, name, own)) return t;
-    if (hole.pattern)
-        if (auto t = wrongPattern(*hole.pattern, name, own + ".pattern")) return t;
-    if (hole.countersink)
-        if (auto t = wrongCountersink(hole, name, own + ".countersink")) return t;
-    if (hole.fastener) {
-        if (auto t = outside(hole.fastener->clamps, 0, kWidest, name + "'s clamped layers",
-                             own + ".fastener.clamps"))
-            return t;
-        if (auto t = outside(hole.fastener->washers, 0, 2, name + "'s washers", own + ".fastener.washers"))
-            return t;
-    }
-    if (hole.formed)
-        if (auto t = wrongFormed(job, plate, hole, own + ".formed")) return t;
-    if (auto t = outside(hole.x, -quantity::kLongestMm, quantity::kLongestMm, name + "'s x", where("x")))
-        return t;
-    if (auto t = outside(hole.y, -quantity::kLongestMm, quantity::kLongestMm, name + "'s y", where("y")))
-        return t;
-
-    if (hole.formed) return {}; // its x is not used
-    const bool isRoot = !job.bendTo(plate.id);
-    const bool hasOwnBend = !isRoot || job.bendAt(plate.id, Edge::Start);
+/// Of a place along its plate: that it is counted from what is there.
+Problem wrongFrom(const Plate& plate, const PlateEnds& ends, const Hole& hole, const std::string& name) {
     switch (hole.xFrom) {
     case Hole::XFrom::Start:
-        if (!hasOwnBend) return {};
+        if (!ends.startIsBent) return {};
         return Error{name + " is measured from the start of " + plate.id +
                          ", which is bent: measure it from outside, inside or tangent of that bend.",
-                     where("x_from")};
+                     ".x_from"};
     case Hole::XFrom::End:
-        if (!job.bendAt(plate.id, Edge::End)) return {};
+        if (!ends.endIsBent) return {};
         return Error{name + " is measured from the free end of " + plate.id + ", but that end is bent.",
-                     where("x_from")};
+                     ".x_from"};
     case Hole::XFrom::Hole: {
         const auto other = std::find_if(plate.holes.begin(), plate.holes.end(),
                                         [&](const Hole& h) { return h.id == hole.xFromHole; });
         if (other != plate.holes.end()) return {};
         return Error{name + " is measured from \"" + hole.xFromHole + "\", which is no hole of leg " +
                          plate.id + ".",
-                     where("x_from")};
+                     ".x_from"};
     }
     default:
-        if (hasOwnBend) return {};
+        if (ends.startIsBent) return {};
         return Error{name + " is measured from the bend of " + plate.id +
                          ", which hangs on none: measure it from start or end.",
-                     where("x_from")};
+                     ".x_from"};
     }
 }
+
+/// Where it is wrong is told from the hole on.
+Problem wrongHole(const Job& job, const Plate& plate, const PlateEnds& ends, const Hole& hole) {
+    const std::string name = "Hole " + hole.id;
+    if (auto t = notPositive(hole.diameter, kWidest, {name, "'s diameter"}, ".diameter")) return t;
+    if (auto t = wrongShape(hole, name, "")) return t;
+    if (hole.pattern)
+        if (auto t = wrongPattern(*hole.pattern, name, ".pattern")) return t;
+    if (hole.countersink)
+        if (auto t = wrongCountersink(hole, name, ".countersink")) return t;
+    if (hole.fastener) {
+        if (auto t =
+                outside(hole.fastener->clamps, 0, kWidest, {name, "'s clamped layers"}, ".fastener.clamps"))
+            return t;
+        if (auto t = outside(hole.fastener->washers, 0, 2, {name, "'s washers"}, ".fastener.washers"))
+            return t;
+    }
+    if (hole.formed)
+        if (auto t = wrongFormed(job, plate, hole, ".formed")) return t;
+    constexpr double kFarthest = quantity::kLongestMm;
+    if (auto t = outside(hole.x, -kFarthest, kFarthest, {name, "'s x"}, ".x")) return t;
+    if (auto t = outside(hole.y, -kFarthest, kFarthest, {name, "'s y"}, ".y")) return t;
+    return hole.formed ? Problem() : wrongFrom(plate, ends, hole, name); // formed: its x is not used
+}
+
+} // namespace
 
 namespace {
 
@@ -146,6 +148,10 @@ public:
                 byId.emplace(hole.id, &hole);
     }
 
+    static bool isCountedFromAnother(const Hole& hole) {
+        return hole.formed ? hole.formed->kind != FormedPlace::Kind::Plate : hole.xFrom == Hole::XFrom::Hole;
+    }
+
     bool isInOne(const Hole& first) {
         std::set<const Hole*> walked;
         for (const Hole* hole = &first; hole && !sound.contains(hole); hole = countedFrom(*hole))
@@ -157,52 +163,61 @@ public:
 private:
     /// The hole that this one's place is counted from, or null.
     const Hole* countedFrom(const Hole& hole) const {
-        const bool isFormed = hole.formed.has_value();
-        if (isFormed && hole.formed->kind == FormedPlace::Kind::Plate) return nullptr;
-        if (!isFormed && hole.xFrom != Hole::XFrom::Hole) return nullptr;
-        const auto found = byId.find(isFormed ? hole.formed->of : hole.xFromHole);
+        if (!isCountedFromAnother(hole)) return nullptr;
+        const auto found = byId.find(hole.formed ? hole.formed->of : hole.xFromHole);
         return found == byId.end() ? nullptr : found->second;
     }
 
-    std::map<std::string, const Hole*> byId;
+    std::map<std::string_view, const Hole*> byId;
     std::set<const Hole*> sound;
 };
 
 } // namespace
 
 Problem wrongHoles(const Job& job) {
-    std::set<std::string> seen;
+    std::unordered_set<std::string_view> seen;
     size_t count = 0, corners = 0;
-    for (size_t p = 0; p < job.plates.size(); ++p)
-        for (size_t h = 0; h < job.plates[p].holes.size(); ++h) {
-            const std::string& id = job.plates[p].holes[h].id;
-            const std::string where = at("plates", p, "") + "." + at("holes", h, "id");
-            if (id.empty()) return Error{"A hole has an empty name.", where};
-            if (!seen.insert(id).second) return Error{"Two holes are named \"" + id + "\".", where};
-            if (auto t = wrongHole(job, p, h)) return t;
-            if (job.plates[p].holes[h].isThere && job.plates[p].holes[h].afterBending)
-                return Error{"Hole " + id + " is in the stock already and drilled after bending.", where};
-            if (job.plates[p].holes[h].isThere && job.plates[p].holes[h].formed)
-                return Error{
-                    "Hole " + id +
-                        " is in the stock already, and its place cannot follow from the formed part.",
-                    where};
-            const auto many = static_cast<size_t>(countOf(job.plates[p].holes[h]));
+    for (size_t p = 0; p < job.plates.size(); ++p) {
+        const Plate& plate = job.plates[p];
+        const PlateEnds ends{isBent(job, plate, Edge::Start), job.bendAt(plate.id, Edge::End) != nullptr};
+        for (size_t h = 0; h < plate.holes.size(); ++h) {
+            const Hole& hole = plate.holes[h];
+            const auto where = [&](const std::string& member) {
+                return at("plates", p, "") + "." + at("holes", h, "") + member;
+            };
+            if (hole.id.empty()) return Error{"A hole has an empty name.", where(".id")};
+            if (!seen.insert(hole.id).second)
+                return Error{"Two holes are named \"" + hole.id + "\".", where(".id")};
+            if (auto t = wrongHole(job, plate, ends, hole)) return Error{t->says, where(t->where)};
+            if (hole.isThere && hole.afterBending)
+                return Error{"Hole " + hole.id + " is in the stock already and drilled after bending.",
+                             where(".id")};
+            if (hole.isThere && hole.formed)
+                return Error{"Hole " + hole.id +
+                                 " is in the stock already, and its place cannot follow from the formed "
+                                 "part.",
+                             where(".id")};
+            const auto many = static_cast<size_t>(countOf(hole));
             count += many;
-            corners += many * job.plates[p].holes[h].outline.size();
+            corners += many * hole.outline.size();
             if (count > kMostHoles)
-                return Error{"There are more than " + std::to_string(kMostHoles) + " holes.", where};
+                return Error{"There are more than " + std::to_string(kMostHoles) + " holes.", where(".id")};
             if (corners > kMostCorners)
                 return Error{"All cut-outs together have more than " + std::to_string(kMostCorners) +
                                  " corners.",
-                             where};
+                             where(".id")};
         }
-    Rings rings(job);
+    }
+    std::optional<Rings> rings; // most jobs have nothing that could be one
     for (size_t p = 0; p < job.plates.size(); ++p)
-        for (size_t h = 0; h < job.plates[p].holes.size(); ++h)
-            if (const Hole& hole = job.plates[p].holes[h]; rings.isInOne(hole))
+        for (size_t h = 0; h < job.plates[p].holes.size(); ++h) {
+            const Hole& hole = job.plates[p].holes[h];
+            if (!Rings::isCountedFromAnother(hole)) continue;
+            if (!rings) rings.emplace(job);
+            if (rings->isInOne(hole))
                 return Error{"Hole " + hole.id + " is measured from a hole that is measured from it.",
                              at("plates", p, "") + "." + at("holes", h, "x_from")};
+        }
     return {};
 }
 

@@ -4,6 +4,7 @@
 #include "job/job.h"
 
 #include <string>
+#include <string_view>
 
 namespace goodfold::job {
 
@@ -15,13 +16,24 @@ inline constexpr double kSteepestSkew = 60; // degrees; beyond it a line runs al
 /// "plates[2].length"
 std::string at(const char* list, size_t index, const char* member);
 
+/// Words that are put together only where something is wrong: most of thousands of holes are right.
+class Phrase {
+public:
+    Phrase(const char* words) : head(words) {}
+    Phrase(const std::string& words) : head(words) {}
+    Phrase(const std::string& head, std::string_view tail) : head(head), tail(tail) {}
+    std::string str() const { return std::string(head).append(tail); }
+
+private:
+    std::string_view head, tail; // as long as the call that it is handed to
+};
+
 /// "<what> must be from <low> to <high>, not <value>", or nothing. NaN is outside every range.
-Problem outside(double value, double low, double high, const std::string& what, std::string where);
-Problem notPositive(double value, double high, const std::string& what, std::string where);
+Problem outside(double value, double low, double high, const Phrase& what, const Phrase& where);
+Problem notPositive(double value, double high, const Phrase& what, const Phrase& where);
 
 bool isBent(const Job& job, const Plate& plate, Edge edge);
 
-Problem wrongHole(const Job& job, size_t plateIndex, size_t holeIndex);
 /// Names that are there twice, more holes than can be, and holes measured from one another in a ring.
 Problem wrongHoles(const Job& job);
 Problem wrongPlate(const Job& job, size_t index);

@@ -12,17 +12,17 @@ std::string at(const char* list, size_t index, const char* member) {
     return std::string(list) + "[" + std::to_string(index) + "]" + (*member ? "." : "") + member;
 }
 
-Problem outside(double value, double low, double high, const std::string& what, std::string where) {
+Problem outside(double value, double low, double high, const Phrase& what, const Phrase& where) {
     if (value >= low && value <= high) return {};
-    return Error{what + " must be from " + printNumber(low, 3) + " to " + printNumber(high, 3) + ", not " +
-                     (std::isfinite(value) ? printNumber(value, 6) : "that") + ".",
-                 std::move(where)};
+    return Error{what.str() + " must be from " + printNumber(low, 3) + " to " + printNumber(high, 3) +
+                     ", not " + (std::isfinite(value) ? printNumber(value, 6) : "that") + ".",
+                 where.str()};
 }
 
-Problem notPositive(double value, double high, const std::string& what, std::string where) {
+Problem notPositive(double value, double high, const Phrase& what, const Phrase& where) {
     if (value > 0 && value <= high) return {};
-    return Error{what + " must be more than 0 and at most " + printNumber(high, 3) + " mm.",
-                 std::move(where)};
+    return Error{what.str() + " must be more than 0 and at most " + printNumber(high, 3) + " mm.",
+                 where.str()};
 }
 
 namespace {

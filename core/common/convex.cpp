@@ -31,6 +31,8 @@ public:
             left.push_back(i);
         for (size_t i = 0; i < left.size(); ++i)
             if (bendsInward(i)) inward.push_back(left[i]);
+        std::sort(inward.begin(), inward.end(),
+                  [&](size_t a, size_t b) { return polygon[a].x() < polygon[b].x(); });
     }
 
     std::vector<ConvexPiece> triangles() && {
@@ -61,11 +63,27 @@ private:
     bool isEar(size_t i) const {
         if (bendsInward(i)) return false;
         const Vec2 &a = polygon[before(i)], &b = polygon[left[i]], &c = polygon[after(i)];
-        return std::none_of(inward.begin(), inward.end(), [&](size_t other) {
+        const auto [least, most] = std::minmax({a.x(), b.x(), c.x()});
+        const auto first = firstInwardFrom(least);
+        const auto last = std::find_if(first, inward.end(),
+                                       [&, most = most](size_t other) { return polygon[other].x() > most; });
+        return std::none_of(first, last, [&](size_t other) {
             const Vec2& p = polygon[other];
             if (p == a || p == b || p == c) return false;
             return turn(a, b, p) >= 0 && turn(b, c, p) >= 0 && turn(c, a, p) >= 0;
         });
+    }
+
+    std::vector<size_t>::const_iterator firstInwardFrom(double x) const {
+        return std::lower_bound(inward.begin(), inward.end(), x,
+                                [&](size_t corner, double least) { return polygon[corner].x() < least; });
+    }
+
+    void isNoLongerInward(size_t corner) {
+        auto at = firstInwardFrom(polygon[corner].x());
+        while (at != inward.end() && *at != corner && polygon[*at].x() == polygon[corner].x())
+            ++at;
+        if (at != inward.end() && *at == corner) inward.erase(at);
     }
 
     size_t flattest() const {
@@ -79,13 +97,14 @@ private:
         if (turnAt(i) > kStraight) cutOff.push_back({before(i), left[i], after(i)});
         const size_t gone = left[i];
         left.erase(left.begin() + static_cast<long>(i));
-        std::erase(inward, gone);
+        isNoLongerInward(gone);
         for (const size_t beside : {(i + left.size() - 1) % left.size(), i % left.size()})
-            if (!bendsInward(beside)) std::erase(inward, left[beside]);
+            if (!bendsInward(beside)) isNoLongerInward(left[beside]);
     }
 
     const Polygon& polygon;
-    std::vector<size_t> left, inward;
+    std::vector<size_t> left;
+    std::vector<size_t> inward; // from left to right
     std::vector<ConvexPiece> cutOff;
 };
 

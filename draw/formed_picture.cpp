@@ -1,5 +1,7 @@
 #include "draw/formed_picture.h"
 
+#include "draw/pixel.h"
+
 #include <algorithm>
 
 namespace goodfold::draw {
@@ -7,10 +9,9 @@ namespace goodfold::draw {
 std::vector<SeenFace> look(const Scene& scene, const Camera& camera) {
     const Vec3 toward = camera.towardViewer();
     const Projection onScreen(camera);
-    const std::vector<Face> ordered = backToFront(scene, toward);
     std::vector<SeenFace> seen;
-    seen.reserve(ordered.size());
-    for (const Face& face : ordered) {
+    seen.reserve(scene.faces.size() / 2);
+    backToFront(scene, toward, [&](const Face& face) {
         SeenFace s{{},
                    face.inked,
                    face.about,
@@ -21,7 +22,7 @@ std::vector<SeenFace> look(const Scene& scene, const Camera& camera) {
         for (const Vec3& corner : face.corners)
             s.outline.append(onScreen(corner));
         seen.push_back(std::move(s));
-    }
+    });
     return seen;
 }
 
@@ -71,15 +72,33 @@ void drawEdges(QPainter& painter, QList<QLineF>& lines, const QColor& colour, bo
     painter.drawLines(lines);
 }
 
+/// What is smaller than a pixel is a dot: a rack of two thousand holes as a whole.
+bool isDot(const SeenFace& face, double pixel) {
+    double left = face.outline[0].x(), right = left, top = face.outline[0].y(), bottom = top;
+    for (const QPointF& point : face.outline) {
+        left = std::min(left, point.x());
+        right = std::max(right, point.x());
+        top = std::min(top, point.y());
+        bottom = std::max(bottom, point.y());
+    }
+    return right - left < pixel && bottom - top < pixel;
+}
+
 } // namespace
 
 void paintFormed(QPainter& painter, const std::vector<SeenFace>& seen, const Palette& palette,
                  const std::vector<job::Element>& lit) {
     const QColor ink = mixed(palette.ink, palette.back, 0.45);
     const bool smooth = painter.testRenderHint(QPainter::Antialiasing);
+    const double pixel = pixelOf(painter);
     QList<QLineF> lines;
     for (const SeenFace& face : seen) {
         const bool isLit = std::find(lit.begin(), lit.end(), face.about) != lit.end();
+        if (isDot(face, pixel)) {
+            painter.setPen(QPen(isLit ? palette.accent : ink, 0));
+            painter.drawPoint(face.outline[0]);
+            continue;
+        }
         // Without antialiasing pieces of one face meet with no hairline between them, and the inked edges
         // over them are smooth. The narrow pieces of a bend need it, and a pen of their colour to close the
         // hairlines.

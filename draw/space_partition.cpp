@@ -4,7 +4,6 @@
 
 #include <algorithm>
 #include <deque>
-#include <numeric>
 
 namespace goodfold::draw {
 
@@ -38,20 +37,31 @@ Face cut(const Face& face, const std::vector<double>& heights, double sign) {
     return piece;
 }
 
-/// Faces stay where they are and are told by number: what moves from side to side is small.
+/// Faces are told by number: what moves from side to side is small. What lies on another as a whole goes with
+/// it, and is looked at for itself only once that is cut.
 class Partition {
 public:
-    explicit Partition(std::deque<Face> seen) : faces(std::move(seen)) {}
+    Partition(const Scene& scene, const Vec3& towardViewer) : ridden(scene.faces.size()) {
+        constexpr double kEdgeOn = 1e-9;
+        for (const Face& face : scene.faces)
+            faces.push_back(&face);
+        for (size_t i = 0; i < faces.size(); ++i) {
+            if (faces[i]->normal.dot(towardViewer) <= kEdgeOn) continue;
+            if (faces[i]->liesOn >= 0)
+                ridden[static_cast<size_t>(faces[i]->liesOn)].push_back(i);
+            else
+                seen.push_back(i);
+        }
+    }
 
-    std::vector<Face> backToFront() && {
-        std::vector<size_t> all(faces.size());
-        std::iota(all.begin(), all.end(), 0);
-        order(all);
-        std::vector<Face> result;
-        result.reserve(ordered.size());
-        for (const size_t face : ordered)
-            result.push_back(std::move(faces[face]));
-        return result;
+    void show(const std::function<void(const Face&)>& showOne) {
+        order(seen);
+        for (const size_t face : ordered) {
+            showOne(*faces[face]);
+            if (face >= ridden.size()) continue; // a piece of one that was cut
+            for (const size_t rider : ridden[face])
+                showOne(*faces[rider]);
+        }
     }
 
 private:
@@ -59,10 +69,16 @@ private:
         std::vector<size_t> behind, within, before;
     };
 
+    size_t piece(const Face& face, const std::vector<double>& heights, double sign) {
+        pieces.push_back(cut(face, heights, sign)); // a deque: what is referred to stays where it is
+        faces.push_back(&pieces.back());
+        return faces.size() - 1;
+    }
+
     void sort(size_t face, const Face& plane, Sides& sides) {
         const auto heightOf = [&](const Vec3& corner) { return plane.normal.dot(corner - plane.corners[0]); };
         double low = 0, high = 0;
-        for (const Vec3& corner : faces[face].corners) {
+        for (const Vec3& corner : faces[face]->corners) {
             const double height = heightOf(corner);
             low = std::min(low, height);
             high = std::max(high, height);
@@ -70,12 +86,13 @@ private:
         const bool reachesBehind = low<-kInPlane, reachesBefore = high> kInPlane;
         if (reachesBehind && reachesBefore) {
             std::vector<double> heights; // only the few faces that are cut need them all
-            for (const Vec3& corner : faces[face].corners)
+            for (const Vec3& corner : faces[face]->corners)
                 heights.push_back(heightOf(corner));
-            faces.push_back(cut(faces[face], heights, -1)); // a deque: what is referred to stays where it is
-            sides.behind.push_back(faces.size() - 1);
-            faces.push_back(cut(faces[face], heights, 1));
-            sides.before.push_back(faces.size() - 1);
+            sides.behind.push_back(piece(*faces[face], heights, -1));
+            sides.before.push_back(piece(*faces[face], heights, 1));
+            if (face >= ridden.size()) return;
+            for (const size_t rider : ridden[face])
+                sort(rider, plane, sides);
         } else if (reachesBehind) {
             sides.behind.push_back(face);
         } else if (reachesBefore) {
@@ -88,7 +105,7 @@ private:
     /// The largest face makes the least cuts; the first of its size keeps a plate before its holes.
     size_t splitter(const std::vector<size_t>& among) const {
         const auto extent = [&](size_t face) {
-            const auto& corners = faces[face].corners;
+            const auto& corners = faces[face]->corners;
             return (corners[2] - corners[0]).squaredNorm();
         };
         size_t best = among.front();
@@ -110,7 +127,7 @@ private:
             if (face == chosen)
                 sides.within.push_back(face);
             else
-                sort(face, faces[chosen], sides);
+                sort(face, *faces[chosen], sides);
         }
         // All faces look at the viewer, so what lies before the plane hides what lies behind it.
         order(sides.behind);
@@ -118,18 +135,16 @@ private:
         order(sides.before);
     }
 
-    std::deque<Face> faces;
-    std::vector<size_t> ordered;
+    std::vector<const Face*> faces; // the scene's, then pieces
+    std::deque<Face> pieces;
+    std::vector<std::vector<size_t>> ridden; // of each of the scene's faces: what lies on it
+    std::vector<size_t> seen, ordered;
 };
 
 } // namespace
 
-std::vector<Face> backToFront(const Scene& scene, const Vec3& towardViewer) {
-    constexpr double kEdgeOn = 1e-9;
-    std::deque<Face> seen;
-    for (const Face& face : scene.faces)
-        if (face.normal.dot(towardViewer) > kEdgeOn) seen.push_back(face);
-    return Partition(std::move(seen)).backToFront();
+void backToFront(const Scene& scene, const Vec3& towardViewer, const std::function<void(const Face&)>& show) {
+    Partition(scene, towardViewer).show(show);
 }
 
 } // namespace goodfold::draw

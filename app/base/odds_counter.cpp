@@ -1,7 +1,7 @@
 #include "app/base/odds_counter.h"
 
-#include "mount/measured.h"
 #include "lineup/in_place.h"
+#include "mount/measured.h"
 #include "mount/words.h"
 #include "text/lineup_words.h"
 

@@ -77,6 +77,7 @@ QString PictureView::tagText(const Element& element) const {
 }
 
 void PictureView::placeFigures() {
+    if (made->isDue()) return;
     placed.clear();
     placePluses();
     placeHandles();
@@ -191,6 +192,7 @@ void PictureView::addPlus(int plate, job::Edge edge, double from, double to) {
 }
 
 std::optional<QPointF> PictureView::plusPoint(const std::string& plate, job::Edge edge) const {
+    made->settle();
     for (const Plus& plus : pluses)
         if (plus.plate == plate && plus.edge == edge) return plus.box.center();
     return {};
@@ -248,6 +250,7 @@ void PictureView::addHandle(const edit::Grip& grip) {
 }
 
 QPointF PictureView::gripPoint(const edit::Grip& grip) const {
+    made->settle();
     using Kind = edit::Grip::Kind;
     const part::Part& part = document.part();
     if (grip.kind == Kind::Hole)

@@ -16,8 +16,8 @@ namespace goodfold::app {
 void PictureView::resizeEvent(QResizeEvent*) {
     closeEditor();
     const bool both = showsBothHands();
-    if (both == !twinScene.faces.empty()) return reproject();
-    renew();
+    if (!made->isDue() && both == !twinScene.faces.empty()) return reproject();
+    if (!made->isDue()) made->change();
     emit bothHandsChanged(both);
 }
 

@@ -17,7 +17,8 @@ constexpr double kSteepest = 90;
 } // namespace
 
 PictureView::PictureView(Document& document, QWidget* parent)
-    : QWidget(parent), document(document), dragging(new DragSession(document, this)) {
+    : QWidget(parent), document(document), made(new WhenSeen(this, [this] { make(); })),
+      dragging(new DragSession(document, this)) {
     setFocusPolicy(Qt::StrongFocus);
     setMouseTracking(true);
     readAs(*this, QAccessible::Graphic);
@@ -33,14 +34,14 @@ PictureView::PictureView(Document& document, QWidget* parent)
     connect(&settling, &QTimer::timeout, this, qOverload<>(&QWidget::update));
     connect(&document, &Document::changed, this, [this] {
         settling.start();
-        rebuild();
+        change();
     });
-    connect(&document, &Document::planTaken, this, &PictureView::renew);
+    connect(&document, &Document::planTaken, made, &WhenSeen::change);
     connect(&document, &Document::selectionChanged, this, [this] {
         placeFigures();
         update();
     });
-    rebuild();
+    made->await();
 }
 
 QRectF PictureView::area() const {
@@ -67,45 +68,57 @@ bool PictureView::showsBothHands() const {
 
 void PictureView::showBothHands(bool on) {
     bothWanted = on;
-    rebuild();
+    change();
     emit bothHandsChanged(on);
 }
 
 void PictureView::setFormedness(double share) {
     if (share == shownFormedness) return;
     shownFormedness = share;
-    rebuild();
+    change();
     emit formednessChanged(share);
 }
 
-void PictureView::rebuild() {
+void PictureView::change() {
     closeEditor(); // its figure may be gone
-    renew();
+    made->change();
 }
 
-void PictureView::renew() {
+void PictureView::make() {
     shownFolded = shownFormedness == 1 ? document.folded() : part::fold(document.part(), shownFormedness);
-    scene = draw::sceneOf(document.part(), shownFolded);
+    const bool fits = fitsItself && !dragging->isActive();
+    buildFor(
+        !fits
+            ? view.pixelsPerMm
+            : draw::fitted(view, draw::cornersOf(document.part(), shownFolded), inside(area())).pixelsPerMm);
+    reproject();
+}
+
+void PictureView::buildFor(double pixelsPerMm) {
+    builtFor = pixelsPerMm;
+    // In steps: a part that fits itself into the view is seen a little larger or smaller after every edit.
+    const double finest = std::exp2(std::floor(2 * std::log2(1 / (pixelsPerMm * devicePixelRatioF()))) / 2);
+    scene = maker.of(document.part(), shownFolded, finest);
     twinScene = {};
     if (showsBothHands()) {
         const part::Part twin = document.oppositePart();
-        twinScene = draw::sceneOf(twin, part::fold(twin, shownFormedness));
+        twinScene = twinMaker.of(twin, part::fold(twin, shownFormedness), finest);
     }
     overScene = {};
     if (over) {
         const part::Part other = part::solve(*over, document.material());
-        overScene = draw::sceneOf(other, part::fold(other, shownFormedness));
+        overScene = draw::sceneOf(other, part::fold(other, shownFormedness), finest);
     }
-    reproject();
 }
 
 void PictureView::showOver(const std::optional<job::Job>& other) {
     if (over == other) return;
     over = other;
-    rebuild();
+    change();
 }
 
 void PictureView::reproject() {
+    if (made->isDue()) return; // what is made when it is seen is seen from here then
     const bool fits = fitsItself && !dragging->isActive(); // what is dragged stays under the pointer
     const bool both = showsBothHands();
     if (fits) view = draw::fitted(view, scene.points, inside(area()));
@@ -118,6 +131,8 @@ void PictureView::reproject() {
             view = draw::zoomed(view, std::min(1.0, twinView.pixelsPerMm / view.pixelsPerMm), view.centre);
         twinView = draw::zoomed(twinView, view.pixelsPerMm / twinView.pixelsPerMm, twinView.centre);
     }
+    constexpr double kMuchNearer = 1.6;
+    if (view.pixelsPerMm > kMuchNearer * builtFor) buildFor(view.pixelsPerMm);
     seen = draw::look(scene, view);
     twinSeen = both ? draw::look(twinScene, twinView) : std::vector<draw::SeenFace>();
     placeFigures();
@@ -170,6 +185,7 @@ Element PictureView::elementAt(const QPointF& point) const {
 }
 
 void PictureView::paintEvent(QPaintEvent*) {
+    made->settle();
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing, !moving && !settling.isActive());
     draw::paintFormed(painter, seen, colours(), document.lit());
@@ -216,27 +232,32 @@ void PictureView::paintTwin(QPainter& painter) const {
 }
 
 QImage PictureView::image(const QSize& size) const {
+    made->settle();
     constexpr double kScale = 2; // sharp on paper too
+    const draw::Scene fine = draw::sceneOf(document.part(), shownFolded);
     QImage image(size * kScale, QImage::Format_RGB32);
     image.setDevicePixelRatio(kScale);
     image.fill(draw::Palette::light().paper);
     QPainter painter(&image);
     painter.setRenderHint(QPainter::Antialiasing);
     const QRectF room = QRectF(QPointF(0, 0), QSizeF(size)).adjusted(20, 20, -20, -20);
-    draw::paintFormed(painter, draw::look(scene, draw::fitted(view, scene.points, room)),
+    draw::paintFormed(painter, draw::look(fine, draw::fitted(view, fine.points, room)),
                       draw::Palette::light(), {});
     return image;
 }
 
 void PictureView::paintHandles(QPainter& painter) {
     if (moving && !dragging->isActive()) return;
-    painter.setPen(QPen(colours().accent, 1.4));
+    const bool isRough = settling.isActive(); // a sheet may have hundreds of them
+    painter.setRenderHint(QPainter::Antialiasing, !isRough);
+    painter.setPen(QPen(colours().accent, isRough ? 0 : 1.4));
     painter.setBrush(colours().paper);
     for (const Handle& handle : handles)
         if (handle.grip.isNewPoint()) // smaller: it is none yet
             painter.drawEllipse(handle.at, 3, 3);
         else
             painter.drawRect(QRectF(handle.at - QPointF(4, 4), QSizeF(8, 8)));
+    painter.setRenderHint(QPainter::Antialiasing);
 }
 
 void PictureView::paintTags(QPainter& painter) {

@@ -4,6 +4,7 @@
 #pragma once
 
 #include "app/bracket/drag_session.h"
+#include "app/widgets/when_seen.h"
 #include "draw/formed_picture.h"
 #include "draw/tags.h"
 
@@ -43,7 +44,10 @@ public:
     std::optional<QPointF> plusPoint(const std::string& plate, job::Edge edge) const;
     const draw::Camera& camera() const { return view; }
     /// The tags as they stand now; on the screen of this widget.
-    const std::vector<draw::Tag>& tags() const { return placed; }
+    const std::vector<draw::Tag>& tags() const {
+        made->settle();
+        return placed;
+    }
     /// Opens the figure of an element for typing, where it stands.
     void editTag(const Element& element);
     QSize minimumSizeHint() const override { return {320, 240}; }
@@ -76,8 +80,9 @@ private:
         edit::Grip grip;
         QPointF at;
     };
-    void rebuild();
-    void renew();
+    void change();
+    void make();
+    void buildFor(double pixelsPerMm);
     void reproject();
     void placeFigures();
     void placePluses();
@@ -110,9 +115,12 @@ private:
     void closeEditor();
 
     Document& document;
+    WhenSeen* made;
     double shownFormedness = 1;
     part::Folded shownFolded;
+    draw::SceneMaker maker, twinMaker;
     draw::Scene scene;
+    double builtFor = 0; // pixels per mm that the scenes are fine enough for
     draw::Camera view;
     std::vector<draw::SeenFace> seen;
     std::vector<draw::Tag> placed;

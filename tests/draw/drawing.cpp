@@ -11,6 +11,8 @@
 
 #include <QtGui>
 
+#include <bit>
+
 namespace goodfold::drawing_test {
 
 using job::Element;
@@ -35,6 +37,12 @@ double depthAt(const draw::Face& face, const Vec3& eye, const Vec3& through) {
     return face.normal.dot(face.corners[0] - through) / face.normal.dot(eye);
 }
 
+std::vector<draw::Face> shown(const draw::Scene& scene, const Vec3& eye) {
+    std::vector<draw::Face> all;
+    draw::backToFront(scene, eye, [&](const draw::Face& face) { all.push_back(face); });
+    return all;
+}
+
 } // namespace
 
 class DrawingTest : public QObject {
@@ -43,11 +51,14 @@ private slots:
     void boltsAreWholeBodies();
     void facesComeBackToFront();
     void splittingKeepsTheVisibleArea();
+    void nothingOfAPlateHidesItsHoles();
+    void simplerByLessThanHalfAPixel();
     void everyFaceLooksOutward();
     void fittedPartFillsTheView();
     void countersinksLieOnTheirSide();
     void tagsStandApartAndInside();
     void spreadKeepsOrderRoomAndEnds();
+    void labelsThatHaveRoomStandAllAlong();
     void templatePagesCoverTheContent_data();
     void templatePagesCoverTheContent();
     void svgIsExact();
@@ -66,7 +77,7 @@ void DrawingTest::facesComeBackToFront() {
         if (!part::selfClashes(made.part, made.folded).empty()) continue;
         const Vec3 eye = viewFrom(random);
         const draw::Scene scene = draw::sceneOf(made.part, made.folded);
-        const auto ordered = draw::backToFront(scene, eye);
+        const auto ordered = shown(scene, eye);
         const Vec3 right = Vec3::UnitZ().cross(eye).normalized(), up = eye.cross(right);
         const auto flat = [&](const draw::Face& face) {
             QPolygonF polygon;
@@ -111,12 +122,69 @@ void DrawingTest::splittingKeepsTheVisibleArea() {
         double before = 0, after = 0;
         for (const draw::Face& face : scene.faces)
             if (face.normal.dot(eye) > 1e-9) before += areaOf(face);
-        for (const draw::Face& face : draw::backToFront(scene, eye)) {
+        for (const draw::Face& face : shown(scene, eye)) {
             after += areaOf(face);
             QCOMPARE(face.inked.size(), face.corners.size());
         }
         QVERIFY2(std::abs(before - after) < 1e-3 * before,
                  qPrintable(QString("%1 %2").arg(before).arg(after)));
+    }
+}
+
+void DrawingTest::nothingOfAPlateHidesItsHoles() {
+    // Whole or cut: where a hole is shown, neither its plate nor its countersink comes after it.
+    test::RandomJobs random(43);
+    int holes = 0;
+    for (int i = 0; i < 60; ++i) {
+        const Made made{random.next(), random.real(0, 1)};
+        const Vec3 eye = viewFrom(random);
+        const Vec3 right = Vec3::UnitZ().cross(eye).normalized(), up = eye.cross(right);
+        const auto flat = [&](const Vec3& point) { return QPointF(point.dot(right), point.dot(up)); };
+        const auto all = shown(draw::sceneOf(made.part, made.folded), eye);
+        for (size_t k = 0; k < all.size(); ++k) {
+            if (all[k].side != draw::Face::Side::Hole) continue;
+            ++holes;
+            Vec3 middle(0, 0, 0);
+            for (const Vec3& corner : all[k].corners)
+                middle += corner / static_cast<double>(all[k].corners.size());
+            for (size_t later = k + 1; later < all.size(); ++later) {
+                const draw::Face& face = all[later];
+                const bool isCoplanar = std::abs(face.normal.dot(middle - face.corners[0])) < 1e-4 &&
+                                        face.normal.dot(all[k].normal) > 0.999;
+                if (face.side == draw::Face::Side::Hole || !isCoplanar) continue;
+                QPolygonF outline;
+                for (const Vec3& corner : face.corners)
+                    outline << flat(corner);
+                QVERIFY2(!outline.containsPoint(flat(middle), Qt::OddEvenFill), face.about.id.c_str());
+            }
+        }
+    }
+    QVERIFY(holes > 100);
+}
+
+/// By hand: n chords of a circle of radius r leave r^2 (pi - n/2 sin(2 pi/n)) of it out, and stand
+/// r (1 - cos(pi/n)) off it.
+void DrawingTest::simplerByLessThanHalfAPixel() {
+    constexpr double kRadius = 8, kPi = std::numbers::pi;
+    const Made made(test::bar({60, 50}, {{.angleDeg = 90, .insideRadius = 4}}));
+    job::Job job = made.job;
+    job::Hole hole;
+    hole.id = "h1";
+    hole.diameter = 2 * kRadius;
+    hole.xFrom = job::Hole::XFrom::Start;
+    hole.x = 20;
+    job.plates[0].holes.push_back(hole);
+    const Made holed(job);
+    for (const double finest : {0.0, 0.1, 1.0, 5.0, 40.0}) {
+        qsizetype chords = 0;
+        for (const draw::Face& face : draw::sceneOf(holed.part, holed.folded, finest).faces)
+            if (face.side == draw::Face::Side::Hole) chords = std::max(chords, face.corners.size());
+        const double off = kRadius * (1 - std::cos(kPi / static_cast<double>(chords)));
+        QVERIFY2(chords >= 4, qPrintable(QString::number(chords)));
+        QVERIFY2(off <= std::max(0.04, finest / 2), qPrintable(QString("%1: %2").arg(finest).arg(off)));
+        const double fewer =
+            kRadius * (1 - std::cos(kPi / static_cast<double>(chords - 2))); // each half its own
+        if (chords > 4) QVERIFY(fewer > std::max(0.04, finest / 4));         // no more of them than it takes
     }
 }
 
@@ -216,6 +284,26 @@ void DrawingTest::spreadKeepsOrderRoomAndEnds() {
     }
     // Where there is room nothing moves.
     QCOMPARE(draw::spread({100, 300}, {40, 40}, 0, 500, 8), (std::vector<double>{100, 300}));
+}
+
+void DrawingTest::labelsThatHaveRoomStandAllAlong() {
+    for (const int count : {7, 64, 100, 397})
+        for (const int fit : {3, 5, 12, 30}) {
+            if (fit >= count) continue;
+            const std::vector<double> extents(static_cast<size_t>(count), 9.0);
+            const auto kept =
+                draw::withRoomInARow(extents, std::vector<int>(extents.size(), 2), fit * 10 - 1, 1);
+            QCOMPARE(std::count(kept.begin(), kept.end(), true), fit);
+            int last = -1, widest = 0;
+            for (int i = 0; i <= count; ++i) {
+                if (i < count && !kept[static_cast<size_t>(i)]) continue;
+                widest = std::max(widest, i - last);
+                last = i;
+            }
+            // By hand: after fit of them every stretch has been halved down to the power of two below fit.
+            QVERIFY2(widest <= 2 * static_cast<int>(std::bit_ceil(static_cast<unsigned>(count))) / fit + 1,
+                     qPrintable(QString("%1 of %2: %3").arg(fit).arg(count).arg(widest)));
+        }
 }
 
 void DrawingTest::templatePagesCoverTheContent_data() {

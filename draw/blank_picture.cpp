@@ -1,9 +1,11 @@
 #include "draw/blank_picture.h"
 
+#include "draw/pixel.h"
 #include "draw/running_dimensions.h"
 #include "draw/type.h"
 #include "part/mark.h"
 
+#include <QHash>
 #include <QPainterPath>
 
 #include <algorithm>
@@ -37,7 +39,8 @@ class BlankPainter {
 public:
     BlankPainter(QPainter& painter, const part::Part& part, const BlankLayout& layout, const Palette& palette,
                  const std::vector<job::Element>& lit)
-        : painter(painter), part(part), layout(layout), palette(palette), lit(lit) {}
+        : painter(painter), part(part), layout(layout), palette(palette), lit(lit),
+          marks(part::marksOf(part)) {}
 
     void paint(const quantity::Reading& reading) {
         painter.setPen(palette.edge == palette.marking ? QPen(Qt::NoPen) : QPen(palette.edge, 1));
@@ -134,7 +137,10 @@ private:
         painter.setBrush(bright ? QBrush(mixed(palette.marking, palette.scribe, 0.35)) : QBrush());
         if (hole.afterBending) painter.setPen(QPen(palette.scribe, 1.5, Qt::DotLine));
         constexpr double kRoughDeg = 30;
-        if (!isSmooth())
+        const bool isDot = hole.isRound() && 2 * radius < pixelOf(painter); // its cross tells where it is
+        if (isDot)
+            painter.drawPoint(at(hole.centreInFlat));
+        else if (!isSmooth())
             painter.drawPolygon(onScreen(flattened(hole.shapeInFlat, kRoughDeg)));
         else if (hole.isRound())
             painter.drawEllipse(at(hole.centreInFlat), radius, radius);
@@ -168,7 +174,6 @@ private:
     }
 
     bool hasTrims() const {
-        const auto marks = part::marksOf(part);
         return std::any_of(marks.begin(), marks.end(),
                            [](const part::Mark& mark) { return mark.kind == part::Mark::Kind::Trim; });
     }
@@ -188,6 +193,14 @@ private:
             for (const double side : {-1.0, 1.0})
                 painter.drawLine(tip, tip - 5 * way + side * 3 * aside);
         }
+    }
+
+    double widthOf(const QFontMetricsF& metrics, QString figure) {
+        for (QChar& sign : figure)
+            if (sign.isDigit()) sign = u'0';
+        const auto known = advances.constFind(figure);
+        if (known != advances.constEnd()) return *known;
+        return *advances.insert(figure, metrics.horizontalAdvance(figure));
     }
 
     bool isBright(const RunningDimension& dimension) const {
@@ -234,7 +247,7 @@ private:
     }
 
     void rule(const quantity::Reading& reading) {
-        const auto all = runningDimensions(part, reading);
+        const auto all = runningDimensions(part, marks, reading);
         const QFont font = typeface(layout.textSize, Weight::SemiBold);
         painter.setFont(font);
         const QFontMetricsF metrics(font);
@@ -245,7 +258,7 @@ private:
         std::vector<double> places, extents;
         for (const RunningDimension& dimension : all) {
             places.push_back(xOf(dimension));
-            extents.push_back(metrics.horizontalAdvance(dimension.text));
+            extents.push_back(widthOf(metrics, dimension.text));
         }
         // Figures may spread past the blank's ends, but not so far that their lines are lost.
         const double room = std::min(layout.area.width(), layout.blank.width() + 16 * layout.textSize);
@@ -272,7 +285,7 @@ private:
 
     /// A sheet's second rule, from its lower edge up.
     void ruleAcross(const quantity::Reading& reading) {
-        const auto all = runningDimensionsAcross(part, reading);
+        const auto all = runningDimensionsAcross(part, marks, reading);
         const QFont font = typeface(layout.textSize * 0.92, Weight::SemiBold);
         painter.setFont(font);
         const QFontMetricsF metrics(font);
@@ -304,6 +317,8 @@ private:
     const BlankLayout& layout;
     const Palette& palette;
     const std::vector<job::Element>& lit;
+    const std::vector<part::Mark> marks;
+    QHash<QString, double> advances; // of figures, in noughts: all figures of the typeface are as wide
 };
 
 } // namespace

@@ -1,7 +1,9 @@
 #include "draw/running_dimensions.h"
 
 #include <algorithm>
+#include <bit>
 #include <cmath>
+#include <map>
 #include <numeric>
 
 namespace goodfold::draw {
@@ -47,10 +49,11 @@ void shareFigures(std::vector<RunningDimension>& all, const quantity::Reading& r
 
 } // namespace
 
-std::vector<RunningDimension> runningDimensions(const part::Part& part, const quantity::Reading& reading) {
+std::vector<RunningDimension> runningDimensions(const part::Part& part, const std::vector<part::Mark>& marks,
+                                                const quantity::Reading& reading) {
     const auto xOf = [&](double along) { return part::flatXAt(part, along) - part.blank.corner.x(); };
     std::vector<RunningDimension> all{{0, xOf(0), QStringLiteral("0"), {}}};
-    for (const part::Mark& mark : part::marksOf(part))
+    for (const part::Mark& mark : marks)
         if (isRead(part, mark, false)) {
             const double along = leans(part, mark) ? mark.alongAtRight : mark.along;
             QString figure = figureOf(along, reading);
@@ -66,9 +69,10 @@ std::vector<RunningDimension> runningDimensions(const part::Part& part, const qu
 }
 
 std::vector<RunningDimension> runningDimensionsAcross(const part::Part& part,
+                                                      const std::vector<part::Mark>& marks,
                                                       const quantity::Reading& reading) {
     std::vector<RunningDimension> all{{0, 0, QStringLiteral("0"), {}}};
-    for (const part::Mark& mark : part::marksOf(part))
+    for (const part::Mark& mark : marks)
         if (isRead(part, mark, true))
             all.push_back({mark.across, mark.across, figureOf(mark.across, reading), mark.about});
     std::stable_sort(all.begin(), all.end(), [](const auto& a, const auto& b) { return a.along < b.along; });
@@ -80,12 +84,28 @@ std::vector<RunningDimension> runningDimensionsAcross(const part::Part& part,
 
 namespace {
 
-/// Lowest rank first; among equals every other one, then those between.
+/// 0, 4, 2, 6, 1, 5, 3, 7: a number read from its last bit on.
+size_t reversed(size_t number, size_t count) {
+    size_t other = 0;
+    for (size_t bit = std::bit_ceil(count) / 2; bit > 0; bit /= 2, number /= 2)
+        if (number % 2) other += bit;
+    return other;
+}
+
+/// Lowest rank first; of equals far ones first and then those between, so that however many of them have room
+/// they stand all along the row.
 std::vector<size_t> byRank(const std::vector<int>& ranks) {
+    std::map<int, size_t> equals;
+    for (const int rank : ranks)
+        ++equals[rank];
+    std::map<int, size_t> met;
+    std::vector<size_t> turns;
+    for (const int rank : ranks)
+        turns.push_back(reversed(met[rank]++, equals[rank]));
     std::vector<size_t> order(ranks.size());
     std::iota(order.begin(), order.end(), 0);
-    std::stable_sort(order.begin(), order.end(), [&](size_t a, size_t b) {
-        return ranks[a] != ranks[b] ? ranks[a] < ranks[b] : a % 2 < b % 2;
+    std::sort(order.begin(), order.end(), [&](size_t a, size_t b) {
+        return std::pair(ranks[a], turns[a]) < std::pair(ranks[b], turns[b]);
     });
     return order;
 }

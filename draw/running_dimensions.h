@@ -17,19 +17,21 @@ struct RunningDimension {
     job::Element about; // nothing for the two ends
 };
 
-/// Datum end, punch marks, bend centrelines, trim lines, far end, from the blank's left to its right; on
-/// sheet only bends scribed across it. Marks that read the same are shown once.
-std::vector<RunningDimension> runningDimensions(const part::Part& part, const quantity::Reading& reading);
+/// Of the part's marks: datum end, punch marks, bend centrelines, trim lines, far end, from the blank's left
+/// to its right; on sheet only bends scribed across it. Marks that read the same are shown once.
+std::vector<RunningDimension> runningDimensions(const part::Part& part, const std::vector<part::Mark>& marks,
+                                                const quantity::Reading& reading);
 
 /// The same across a sheet, from its lower edge: what is scribed along it, and its holes. `x` runs upward.
 std::vector<RunningDimension> runningDimensionsAcross(const part::Part& part,
+                                                      const std::vector<part::Mark>& marks,
                                                       const quantity::Reading& reading);
 
 /// Which labels have room where they stand, `extents` wide about `wanted`: those with the lowest rank first.
 std::vector<bool> withRoomInPlace(const std::vector<double>& wanted, const std::vector<double>& extents,
                                   const std::vector<int>& ranks);
 
-/// Which labels fit side by side in `room`: those with the lowest rank first, of the last every other one.
+/// Which labels fit side by side in `room`: those with the lowest rank first, of the last some all along it.
 std::vector<bool> withRoomInARow(const std::vector<double>& extents, const std::vector<int>& ranks,
                                  double room, double gap);
 

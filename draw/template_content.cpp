@@ -273,7 +273,7 @@ QString TemplateContent::holeInWords(const part::PartHole& hole) const {
 
 void TemplateContent::dimensions() {
     const double base = kAbove + part.blank.width + 5;
-    const auto all = runningDimensions(part, reading);
+    const auto all = runningDimensions(part, part::marksOf(part), reading);
     std::vector<double> wanted, widths;
     for (const RunningDimension& dimension : all) {
         wanted.push_back(beside() + dimension.x);
@@ -293,7 +293,7 @@ void TemplateContent::dimensions() {
 
 /// A sheet's second rule, from its lower edge up, at its left.
 void TemplateContent::dimensionsAcross() {
-    const auto all = runningDimensionsAcross(part, reading);
+    const auto all = runningDimensionsAcross(part, part::marksOf(part), reading);
     const double base = beside() - 5, lowest = kAbove + part.blank.width;
     std::vector<double> wanted, heights(all.size(), kText * 1.15);
     std::vector<int> ranks;

@@ -1,7 +1,9 @@
 #include "app/base/document.h"
 
+#include "app/base/frame.h"
 #include "part/mirror.h"
 
+#include <QTimer>
 #include <QUndoCommand>
 
 #include <algorithm>
@@ -45,6 +47,7 @@ Document::Document(job::Job job, Books& books, QObject* parent)
     connect(&books.logbook, &ShopLogbook::changed, this, [this] {
         recompute();
         emit changed();
+        tellFound();
     });
 }
 
@@ -57,6 +60,7 @@ void Document::setReadings(const quantity::Reading& millimetres, const quantity:
     inchReading = inches;
     recompute();
     emit changed();
+    tellFound();
 }
 
 std::vector<Element> Document::allSelected() const {
@@ -148,11 +152,13 @@ void Document::takeOtherSide(bool other) {
 void Document::replace(job::Job job) {
     undo.clear();
     const Element first = Element::plate(job.plates.front().id);
+    checking = {};
     currentJob = {}; // nothing that was found out about it holds of another
     take(job, first);
 }
 
 void Document::take(const job::Job& job, const Element& wanted) {
+    checking = {};
     const job::Job before = std::exchange(currentJob, job);
     sequence::takeToolRadii(currentJob, before); // what was found out stays until there is another plan
     selection = has(wanted) ? wanted : Element{};
@@ -160,6 +166,7 @@ void Document::take(const job::Job& job, const Element& wanted) {
     if (!has(hover)) hover = {};
     recompute();
     emit changed();
+    tellFound();
 }
 
 bool Document::has(const Element& element) const {
@@ -171,6 +178,7 @@ part::Part Document::oppositePart() const {
 }
 
 void Document::takePlan(const sequence::Settled& settled, std::shared_ptr<const check::PlanFacts> facts) {
+    checking = {};
     sequence::takeToolRadii(currentJob, settled.job);
     solvedPart = settled.part;
     foldedPart = part::fold(solvedPart);
@@ -181,12 +189,14 @@ void Document::takePlan(const sequence::Settled& settled, std::shared_ptr<const 
     planFacts = std::move(facts);
     check();
     emit planTaken();
+    tellFound();
 }
 
 void Document::takeLineUp(std::shared_ptr<const check::LineUpFacts> facts) {
     lineUpFacts = std::move(facts);
     check();
     emit planTaken();
+    tellFound();
 }
 
 const check::PlanFacts::Formed* Document::formed(const std::string& bend) const {
@@ -207,6 +217,7 @@ void Document::keepOrder() {
 }
 
 void Document::recompute() {
+    checking = {};
     taughtBooks.forgetJob();
     solvedPart = part::solve(currentJob, material());
     keepOrder();
@@ -216,9 +227,31 @@ void Document::recompute() {
     check();
 }
 
+bool Document::isLarge() const {
+    constexpr size_t kLarge = 60; // a thread takes as long to begin as a bar of twelve bends to check
+    return solvedPart.plates.size() + solvedPart.holes.size() > kLarge;
+}
+
+/// Of a large job on another core, while it is shown; else where they are asked for.
 void Document::check() {
-    currentFindings = check::check({currentJob, solvedPart, foldedPart, material(), reading(),
-                                    shopBooks.hardware.book(), planFacts.get(), lineUpFacts.get()});
+    checking = std::async(isLarge() ? std::launch::async | std::launch::deferred : std::launch::deferred,
+                          [this, material = taught().material, reading = reading(),
+                           hardware = shopBooks.hardware.shared(), plan = planFacts, lineUp = lineUpFacts] {
+                              return check::check({currentJob, solvedPart, foldedPart, *material, reading,
+                                                   *hardware, plan.get(), lineUp.get()});
+                          });
+}
+
+void Document::tellFound() {
+    if (isLarge())
+        QTimer::singleShot(kFrame, this, &Document::found);
+    else
+        emit found();
+}
+
+const std::vector<check::Finding>& Document::findings() const {
+    if (checking.valid()) currentFindings = checking.get();
+    return currentFindings;
 }
 
 } // namespace goodfold::app

@@ -13,6 +13,7 @@
 #include <QUndoStack>
 
 #include <functional>
+#include <future>
 #include <memory>
 
 namespace goodfold::app {
@@ -49,7 +50,8 @@ public:
     const cost::WorkBook& work() const { return *taught().work; }
     std::shared_ptr<const tool::Shop> shop() const { return taught().shop; }
     /// All rules'; those of the plan once there is one for this very job.
-    const std::vector<check::Finding>& findings() const { return currentFindings; }
+    /// They are looked for while the rest of a change is shown, so they are best asked for at found().
+    const std::vector<check::Finding>& findings() const;
     /// Whether it is known of this very job in which order it can be bent, or that it cannot: until then
     /// nothing is all clear. Of a job with nothing to bend it is.
     bool isPlanned() const { return planFacts != nullptr || solvedPart.bends.empty(); }
@@ -103,9 +105,10 @@ public:
     void replace(job::Job job);
 
 signals:
-    void changed();                           // job, part, findings
+    void changed();                           // job, part
     void placeTaken();                        // this side or the other
-    void planTaken();                         // radii, order and findings, later than the change itself
+    void planTaken();                         // radii and order, later than the change itself
+    void found();                             // findings, after each of the two; of a large job a frame later
     void selectionChanged();                  // selected or hovered
     void secondPartMade(const job::Job& job); // an edit left a part of its own
 
@@ -115,7 +118,9 @@ private:
     void take(const job::Job& job, const Element& select);
     void recompute();
     void keepOrder();
+    bool isLarge() const;
     void check();
+    void tellFound();
 
     Books& shopBooks;
     mutable TaughtCache taughtBooks;
@@ -126,13 +131,16 @@ private:
     part::Folded foldedPart;
     std::shared_ptr<const check::PlanFacts> planFacts;     // null until there is a plan for this very job
     std::shared_ptr<const check::LineUpFacts> lineUpFacts; // the same of its mount
-    std::vector<check::Finding> currentFindings;
+    mutable std::vector<check::Finding> currentFindings;
     quantity::Reading millimetreReading = quantity::Reading::millimetres();
     quantity::Reading inchReading = quantity::Reading::fractions();
     std::vector<std::string> planned; // ids of the bends in the order last planned
     Element selection, hover;
     std::vector<Element> others; // selected beside it
     QUndoStack undo;
+    /// What is still being looked for, at the job and the part: before they change it has to be let go. Last,
+    /// so that it ends before what it looks at.
+    mutable std::future<std::vector<check::Finding>> checking;
 };
 
 } // namespace goodfold::app

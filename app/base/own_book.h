@@ -3,6 +3,7 @@
 
 #include "app/base/own_file.h"
 
+#include <memory>
 #include <sstream>
 
 namespace goodfold::app {
@@ -11,9 +12,12 @@ template <class Book> class OwnBook {
 public:
     using Read = Result<Book> (*)(std::istream&);
     OwnBook(const char* file, const Book& shipped, Read readBook)
-        : file(QString::fromLatin1(file)), shipped(shipped), readBook(readBook), all(shipped) {}
+        : file(QString::fromLatin1(file)), shipped(shipped), readBook(readBook),
+          all(std::make_shared<const Book>(shipped)) {}
 
-    const Book& book() const { return all; }
+    const Book& book() const { return *all; }
+    /// The same for whoever goes on reading it while it is read anew.
+    std::shared_ptr<const Book> shared() const { return all; }
     /// Another number each time it is read.
     int revision() const { return timesRead; }
 
@@ -24,14 +28,14 @@ public:
     /// applies then.
     std::optional<Error> read() {
         ++timesRead;
-        all = shipped;
+        all = std::make_shared<const Book>(shipped);
         const auto text = readOwnFile(ownPath());
         if (!text) return text.error();
         if (text->empty()) return {};
         std::istringstream in(*text);
         const auto own = readBook(in);
         if (!own) return own.error();
-        all = withOwn(shipped, *own);
+        all = std::make_shared<const Book>(withOwn(shipped, *own));
         return {};
     }
 
@@ -60,7 +64,7 @@ private:
     QString file;
     const Book& shipped;
     Read readBook;
-    Book all;
+    std::shared_ptr<const Book> all;
     int timesRead = 0;
 };
 

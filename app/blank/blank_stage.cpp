@@ -68,7 +68,8 @@ QTableWidget* makeTable(QWidget* parent) {
 } // namespace
 
 BlankStage::BlankStage(Document& document, const QList<QAction*>& exports, QWidget* parent)
-    : Stage(parent), document(document), exports(exports), table(makeTable(this)) {
+    : Stage(parent), document(document), made(new WhenSeen(this, [this] { make(); })), exports(exports),
+      table(makeTable(this)) {
     // Queued: the header tells of it before it has the new width itself.
     connect(
         table->horizontalHeader(), &QHeaderView::sectionResized, this,
@@ -101,10 +102,10 @@ BlankStage::BlankStage(Document& document, const QList<QAction*>& exports, QWidg
     layout->setSpacing(10);
     layout->addWidget(heading);
     layout->addLayout(halves, 1);
-    connect(&document, &Document::changed, this, &BlankStage::refresh);
-    connect(&document, &Document::planTaken, this, &BlankStage::refresh);
+    connect(&document, &Document::changed, made, &WhenSeen::change);
+    connect(&document, &Document::planTaken, made, &WhenSeen::change);
     connect(&document, &Document::selectionChanged, this, &BlankStage::showSelection);
-    refresh();
+    made->change();
 }
 
 std::vector<Block> BlankStage::besideBlocks() {
@@ -135,7 +136,7 @@ std::vector<Block> BlankStage::besideBlocks() {
                       showsTwin, [this](bool twin) {
                           showsTwin = twin;
                           blank->showOppositeHand(showsTwin);
-                          refresh();
+                          made->change();
                           beside->refresh();
                           return Cell::Answer();
                       })});
@@ -269,7 +270,7 @@ void BlankStage::refreshHeading() {
     heading->setText(all.left(1).toUpper() + all.mid(1));
 }
 
-void BlankStage::refresh() {
+void BlankStage::make() {
     const auto length = [&](double mm) {
         return ValueField::shown(document, ValueField::Kind::Length, mm, false);
     };
@@ -309,6 +310,7 @@ void BlankStage::refresh() {
 }
 
 void BlankStage::showSelection() {
+    if (made->isDue()) return;
     const auto row = std::find(rowElements.begin(), rowElements.end(), document.selected());
     if (table->hasFocus()) return;
     const QSignalBlocker quiet(table);

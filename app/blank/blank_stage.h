@@ -4,6 +4,7 @@
 
 #include "app/base/stage.h"
 #include "app/widgets/cell.h"
+#include "app/widgets/when_seen.h"
 #include "edit/cut_length.h"
 
 class QLabel;
@@ -28,7 +29,7 @@ public:
 private:
     void arrange();
     void fitRows();
-    void refresh();
+    void make();
     void refreshHeading();
     void showSelection();
     std::vector<Block> besideBlocks();
@@ -36,6 +37,7 @@ private:
     std::vector<Block> waysBlocks(const edit::Cut& cut, double off);
 
     Document& document;
+    WhenSeen* made;
     QList<QAction*> exports;
     QLabel* heading;
     QBoxLayout *halves, *figures; // the blank and its figures; the table and what stands beside it

@@ -1,5 +1,6 @@
 #include "app/bracket/ribbon_view.h"
 
+#include "app/base/frame.h"
 #include "app/widgets/pressed.h"
 #include "app/widgets/reader_role.h"
 #include "app/widgets/theme.h"
@@ -23,8 +24,8 @@ RibbonView::RibbonView(Document& document, double textSize, QWidget* parent)
         tr("Left and right go from mark to mark. Holes, bend lines and ends can be dragged; digits typed "
            "meanwhile are the figure."));
     const auto repaint = [this] { update(); };
-    constexpr int kSettled = 120, kFrame = 16; // ms
-    constexpr size_t kLarge = 60;              // holes and bends that are drawn smooth within a frame
+    constexpr int kSettled = 120; // ms
+    constexpr size_t kLarge = 60; // holes and bends that are drawn smooth within a frame
     settling.setSingleShot(true);
     settling.setInterval(kSettled);
     connect(&settling, &QTimer::timeout, this, qOverload<>(&QWidget::update));
@@ -32,9 +33,8 @@ RibbonView::RibbonView(Document& document, double textSize, QWidget* parent)
         const bool isLarge = part().holes.size() + part().bends.size() > kLarge;
         if (isLarge) settling.start();
         refreshTwin();
-        // The picture has the first frame for itself where both do not fit in one.
         if (isLarge)
-            QTimer::singleShot(kFrame, this, qOverload<>(&QWidget::update));
+            QTimer::singleShot(2 * kFrame, this, qOverload<>(&QWidget::update));
         else
             update();
     });

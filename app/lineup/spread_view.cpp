@@ -19,19 +19,20 @@ namespace goodfold::app {
 using lineup::Mounting;
 
 SpreadView::SpreadView(Document& document, OddsCounter& counter, QWidget* parent)
-    : QWidget(parent), document(document), counter(counter) {
+    : QWidget(parent), document(document), counter(counter), made(new WhenSeen(this, [this] { take(); })) {
     setMouseTracking(true);
     setMinimumSize(260, 220); // large text leaves it what is left
-    connect(&counter, &OddsCounter::counted, this, &SpreadView::take);
+    connect(&counter, &OddsCounter::counted, made, &WhenSeen::change);
     connect(&document, &Document::selectionChanged, this, [this] {
+        if (made->isDue()) return;
         const Element& now = this->document.selected();
         if (turned != (now.kind == Element::Kind::Hole ? now.id : std::string())) build();
         update();
     });
     connect(&document, &Document::changed, this, [this] {
-        if (!this->document.job().mount) take();
+        if (!this->document.job().mount) made->change();
     });
-    take();
+    made->change();
 }
 
 void SpreadView::take() {
@@ -90,6 +91,7 @@ void SpreadView::fit() {
 }
 
 QPointF SpreadView::middleOf(size_t tie) const {
+    made->settle();
     return camera.toScreen(inRoot(shown->making->mounting.ties[tie].at));
 }
 
@@ -118,7 +120,7 @@ void SpreadView::magnify() {
 }
 
 void SpreadView::resizeEvent(QResizeEvent*) {
-    fit();
+    if (!made->isDue()) fit();
 }
 
 void SpreadView::mousePressEvent(QMouseEvent* event) {

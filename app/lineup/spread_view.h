@@ -3,6 +3,7 @@
 #pragma once
 
 #include "app/base/odds_counter.h"
+#include "app/widgets/when_seen.h"
 #include "draw/formed_picture.h"
 
 #include <QWidget>
@@ -15,8 +16,14 @@ public:
     SpreadView(Document& document, OddsCounter& counter, QWidget* parent = nullptr);
 
     /// How many times larger than the bracket the dots are drawn.
-    double magnification() const { return times; }
-    const draw::Scene& drawn() const { return scene; }
+    double magnification() const {
+        made->settle();
+        return times;
+    }
+    const draw::Scene& drawn() const {
+        made->settle();
+        return scene;
+    }
     /// Where a tie's middle is on the screen.
     QPointF middleOf(size_t tie) const;
 
@@ -48,6 +55,7 @@ private:
 
     Document& document;
     OddsCounter& counter;
+    WhenSeen* made;
     std::shared_ptr<const Counted> shown;
     draw::Scene scene;
     std::string turned; // the hole in hand, whose bolt's wrench is drawn; empty: none

@@ -36,8 +36,9 @@ QFont CellPanel::fontOf(Cell::Look look) {
     }
 }
 
-CellPanel::CellPanel(Document& document, const QString& name, Make make, QWidget* parent)
-    : QWidget(parent), document(document), make(std::move(make)) {
+CellPanel::CellPanel(Document& document, const QString& name, Make make, QWidget* parent, Shows shows)
+    : QWidget(parent), document(document), make(std::move(make)),
+      made(new WhenSeen(this, [this] { remake(); })) {
     makePanelsReadable(); // before a reader is told of it
     setAccessibleName(name);
     setFocusPolicy(Qt::StrongFocus);
@@ -46,8 +47,14 @@ CellPanel::CellPanel(Document& document, const QString& name, Make make, QWidget
     QSizePolicy policy(QSizePolicy::Preferred, QSizePolicy::Minimum);
     policy.setHeightForWidth(true);
     setSizePolicy(policy);
-    connect(&document, &Document::changed, this, &CellPanel::refresh);
-    connect(&document, &Document::planTaken, this, &CellPanel::refresh);
+    if (shows == Shows::Findings) { // nobody presses what was found of another job
+        connect(&document, &Document::changed, made, &WhenSeen::changeLater);
+        connect(&document, &Document::planTaken, made, &WhenSeen::changeLater);
+        connect(&document, &Document::found, this, &CellPanel::refresh);
+    } else {
+        connect(&document, &Document::changed, this, &CellPanel::follow);
+        connect(&document, &Document::planTaken, this, &CellPanel::follow);
+    }
     connect(&document, &Document::selectionChanged, this, qOverload<>(&QWidget::update));
     refresh();
 }
@@ -55,26 +62,46 @@ CellPanel::CellPanel(Document& document, const QString& name, Make make, QWidget
 void CellPanel::followSelection() {
     follows = true;
     connect(&document, &Document::selectionChanged, this, [this] {
-        if (document.selected() == selectionShown) return;
-        refresh();
-        const auto block = std::find_if(blocks.begin(), blocks.end(), [&](const Block& b) {
-            return !b.about.isNothing() && b.about == document.selected();
-        });
-        if (block != blocks.end())
-            emit wantsToBeSeen(layout.blocks[static_cast<size_t>(block - blocks.begin())]);
+        if (document.selected() != selectionShown) refresh();
     });
 }
 
 void CellPanel::refresh() {
+    made->change();
+}
+
+/// The picture of a large job has the first frame after an edit for itself.
+void CellPanel::follow() {
+    constexpr size_t kMany = 120;
+    if (blocks.size() > kMany)
+        made->changeLater();
+    else
+        made->change();
+}
+
+void CellPanel::remake() {
     const std::vector<Block> before = std::exchange(blocks, make(document));
-    selectionShown = document.selected();
+    const bool isOtherInHand = std::exchange(selectionShown, document.selected()) != document.selected();
     relayout();
-    if (follows && !before.empty()) showWhatIsNew(before);
+    if (follows && !before.empty()) {
+        showWhatIsNew(before);
+        if (const Block* inHand = isOtherInHand ? blockOf(document.selected()) : nullptr)
+            emit wantsToBeSeen(layout.blocks[static_cast<size_t>(inHand - blocks.data())]);
+    }
     if (fieldIsOpen && inHand < 0) closeField(); // what was being typed in is gone
+}
+
+const Block* CellPanel::blockOf(const Element& element) const {
+    if (element.isNothing()) return nullptr;
+    const auto block =
+        std::find_if(blocks.begin(), blocks.end(), [&](const Block& each) { return each.about == element; });
+    return block == blocks.end() ? nullptr : &*block;
 }
 
 /// The last of it: what goes on at the end stands there.
 void CellPanel::showWhatIsNew(const std::vector<Block>& before) {
+    const auto isAboutTheSame = [](const Block& one, const Block& other) { return one.about == other.about; };
+    if (std::equal(blocks.begin(), blocks.end(), before.begin(), before.end(), isAboutTheSame)) return;
     for (size_t i = blocks.size(); i-- > 0;) {
         const Element& about = blocks[i].about;
         if (about.isNothing() || std::any_of(before.begin(), before.end(),
@@ -247,6 +274,7 @@ void CellPanel::resizeEvent(QResizeEvent* event) {
 }
 
 int CellPanel::placeOf(const QString& id) const {
+    made->settle();
     const auto found = std::find_if(reachable.begin(), reachable.end(),
                                     [&](const Place& place) { return cellAt(place).id == id; });
     return id.isEmpty() || found == reachable.end() ? -1 : static_cast<int>(found - reachable.begin());
@@ -265,11 +293,13 @@ int CellPanel::blockUnder(const QPoint& point) const {
 }
 
 bool CellPanel::shows(const Element& element) const {
+    made->settle();
     return std::any_of(blocks.begin(), blocks.end(),
                        [&](const Block& block) { return block.about == element; });
 }
 
 QString CellPanel::text() const {
+    made->settle();
     QStringList all;
     for (const Block& block : blocks)
         for (const Line& line : block.lines) {
@@ -349,6 +379,7 @@ void CellPanel::paintEvent(QPaintEvent* event) {
 }
 
 bool CellPanel::event(QEvent* event) {
+    if (event->isInputEvent() || event->type() == QEvent::FocusIn) made->settle(); // hands work what is there
     if (event->type() == QEvent::ToolTip && pointedAt >= 0 &&
         pointedAt < static_cast<int>(reachable.size())) {
         const auto* help = static_cast<QHelpEvent*>(event);
@@ -364,6 +395,7 @@ bool CellPanel::event(QEvent* event) {
 }
 
 Element CellPanel::elementInHand() const {
+    made->settle();
     return inHand < 0 ? Element{} : blockAt(reachable[static_cast<size_t>(inHand)]).about;
 }
 

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/widgets/cell.h"
+#include "app/widgets/when_seen.h"
 
 #include <QWidget>
 
@@ -13,8 +14,11 @@ class CellPanel : public QWidget {
     Q_OBJECT
 public:
     using Make = std::function<std::vector<Block>(Document&)>;
-    /// `make` is asked again whenever the document changes.
-    CellPanel(Document& document, const QString& name, Make make, QWidget* parent = nullptr);
+    /// `make` is asked again whenever the document has changed; or only where its findings have, which are
+    /// known later than the rest.
+    enum class Shows { Job, Findings };
+    CellPanel(Document& document, const QString& name, Make make, QWidget* parent = nullptr,
+              Shows shows = Shows::Job);
 
     /// Which cell, and where it stands.
     struct Place {
@@ -22,7 +26,10 @@ public:
         QRect box;
     };
     /// The reachable ones in reading order; for the keyboard, readers and tests.
-    const std::vector<Place>& places() const { return reachable; }
+    const std::vector<Place>& places() const {
+        made->settle();
+        return reachable;
+    }
     const Cell& cellAt(const Place& place) const { return blocks[place.block].lines[place.line][place.cell]; }
     const Block& blockAt(const Place& place) const { return blocks[place.block]; }
     /// Index into places() of the cell of this id, or -1.
@@ -54,6 +61,7 @@ public:
     QSize sizeHint() const override;
     int heightForWidth(int width) const override;
     bool hasHeightForWidth() const override { return true; }
+    /// Makes its cells anew: at once where they are seen, else before they are.
     void refresh();
     /// Makes its cells anew when the selection changes too, and asks for the selected block to be seen, and
     /// for what is new.
@@ -78,6 +86,9 @@ protected:
     bool event(QEvent* event) override;
 
 private:
+    void follow();
+    void remake();
+    const Block* blockOf(const Element& element) const;
     void showWhatIsNew(const std::vector<Block>& before);
     struct Layout {
         std::vector<Place> cells; // all, reachable or not
@@ -123,6 +134,7 @@ private:
 
     Document& document;
     Make make;
+    WhenSeen* made;
     std::vector<Block> blocks;
     Layout layout;
     std::vector<QString> looks; // of each block, as it was last painted

@@ -82,6 +82,7 @@ std::pair<int, int> CellPanel::selectedIn(size_t index) const {
 }
 
 QString CellPanel::copied() const {
+    made->settle();
     if (!hasSelection()) return text();
     QString all;
     const Place* before = nullptr;

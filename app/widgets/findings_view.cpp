@@ -19,7 +19,7 @@ FindingsView::FindingsView(Document& document, QWidget* parent) : QWidget(parent
                 panel->refresh();
             });
         },
-        this);
+        this, CellPanel::Shows::Findings);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(16, 10, 8, 8);
     layout->addWidget(heading);

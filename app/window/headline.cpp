@@ -169,10 +169,12 @@ Headline::Headline(Document& document, Planner& planner, OddsCounter& odds, QToo
     }
     connect(&document, &Document::changed, this, &Headline::refresh);
     connect(&document, &Document::planTaken, this, &Headline::refresh);
+    connect(&document, &Document::found, this, &Headline::refreshFindings);
     connect(&planner, &Planner::begun, this, &Headline::refreshFindings);
     connect(&planner, &Planner::stopped, this, &Headline::refreshFindings);
     connect(&planner, &Planner::done, this, &Headline::refreshFindings);
     refresh();
+    refreshFindings();
 }
 
 void Headline::refresh() {
@@ -191,7 +193,6 @@ void Headline::refresh() {
             QString::fromStdString(
                 quantity::typesetWithUnit(quantity::Length::mm(size.width), document.reading())));
     blank->set(says, tr("blank"));
-    refreshFindings();
     refreshOdds();
     (job.units == quantity::Unit::Inch ? inches : millimetres)->setChecked(true);
 }

@@ -5,6 +5,8 @@
 #include "app/logbook/logbook_stage.h"
 #include "gui/support.h"
 
+#include <fstream>
+
 namespace goodfold::test {
 
 struct Logbook : Window {

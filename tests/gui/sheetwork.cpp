@@ -123,8 +123,10 @@ void SheetworkTest::flangeSlidesAlongItsEdge() {
 
 void SheetworkTest::sheetIsReadFromTwoEdges() {
     test::Window window(test::demo("thermostat-box.gfold"));
-    const auto along = draw::runningDimensions(window.document().part(), window.document().reading());
-    const auto across = draw::runningDimensionsAcross(window.document().part(), window.document().reading());
+    const auto along = draw::runningDimensions(
+        window.document().part(), part::marksOf(window.document().part()), window.document().reading());
+    const auto across = draw::runningDimensionsAcross(
+        window.document().part(), part::marksOf(window.document().part()), window.document().reading());
     const auto holds = [](const auto& all, const QString& text) {
         return std::any_of(all.begin(), all.end(),
                            [&](const auto& dimension) { return dimension.text == text; });

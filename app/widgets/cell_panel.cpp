@@ -72,7 +72,7 @@ void CellPanel::refresh() {
 
 /// The picture of a large job has the first frame after an edit for itself.
 void CellPanel::follow() {
-    constexpr size_t kMany = 120;
+    constexpr size_t kMany = 60;
     if (blocks.size() > kMany)
         made->changeLater();
     else

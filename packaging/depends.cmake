@@ -1,5 +1,5 @@
-# Read by cpack: what the programs are linked with is needed, what the library that makes solids is linked with only
-# recommended; whoever asks for a solid without it is told what to install.
+# Read by cpack: what the programs are linked with is needed, what the libraries that make solids and listen to
+# serial lines are linked with only recommended; whoever asks for one of these without it is told what to install.
 function(linked_with into)
   set(place ${CPACK_PACKAGE_DIRECTORY}/shlibdeps)
   file(WRITE ${place}/debian/control "Source: good-fold\n")
@@ -10,7 +10,8 @@ function(linked_with into)
 endfunction()
 
 set(bin ${CPACK_PACKAGE_DIRECTORY}/bin)
-linked_with(needed ${bin}/goodfold ${bin}/goodfold-cli ${bin}/goodfold-instrument ${bin}/goodfold-cutting.so)
-linked_with(for_solids ${bin}/goodfold-solid.so)
+linked_with(needed ${bin}/goodfold ${bin}/goodfold-cli ${bin}/goodfold-instrument ${bin}/goodfold-cutting.so
+  ${bin}/goodfold-printer.so)
+linked_with(on_use ${bin}/goodfold-solid.so ${bin}/goodfold-serial.so)
 set(CPACK_DEBIAN_PACKAGE_DEPENDS "${needed}, libqt6sql6-sqlite")
-set(CPACK_DEBIAN_PACKAGE_RECOMMENDS "${for_solids}, qt6-wayland")
+set(CPACK_DEBIAN_PACKAGE_RECOMMENDS "${on_use}, qt6-wayland")

@@ -30,7 +30,7 @@ core/propose
 core/drawing
 core/files
 core/stock
-solid
+solid devices
 draw store
 app/base
 app/widgets
@@ -62,7 +62,7 @@ def included(root, file):
 
 def main(root):
     wrong, seen = [], set()
-    for folder in ("core", "solid", "store", "draw", "app", "cli", "instrument"):
+    for folder in ("core", "solid", "devices", "store", "draw", "app", "cli", "instrument"):
         for file in sorted((root / folder).rglob("*")):
             if file.suffix not in (".h", ".cpp"):
                 continue

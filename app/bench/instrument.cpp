@@ -1,8 +1,8 @@
 #include "app/bench/instrument.h"
 
+#include "app/base/devices.h"
+
 #include <QRegularExpression>
-#include <QSerialPort>
-#include <QSerialPortInfo>
 
 namespace goodfold::app {
 
@@ -28,32 +28,31 @@ Instrument::Instrument(QObject* parent) : QObject(parent) {}
 Instrument::~Instrument() = default;
 
 QStringList Instrument::lines() {
-    QStringList all;
-    for (const QSerialPortInfo& each : QSerialPortInfo::availablePorts())
-        all << each.systemLocation();
-    return all;
+    return serialLines() ? serialLines()->all() : QStringList();
 }
 
 std::optional<QString> Instrument::listenTo(const QString& line) {
     port.reset();
     if (line.isEmpty()) return {};
-    auto opened = std::make_unique<QSerialPort>(line);
-    opened->setBaudRate(QSerialPort::Baud9600);
-    if (!opened->open(QIODevice::ReadOnly))
-        return tr("%1 cannot be listened to: %2.").arg(line, opened->errorString());
-    port = std::move(opened);
-    connect(port.get(), &QSerialPort::readyRead, this, &Instrument::read);
-    connect(port.get(), &QSerialPort::errorOccurred, this, [this](QSerialPort::SerialPortError error) {
-        if (error != QSerialPort::ResourceError || !port) return;
+    if (!serialLines())
+        return tr("Listening to an instrument needs the package libqt6serialport6: install it "
+                  "(sudo apt install libqt6serialport6) and choose the line again.");
+    QString wrong;
+    const auto isGone = [this] {
+        if (!port) return;
         port->disconnect(this);
         port.release()->deleteLater(); // it is its own signal
         emit lost(tr("The measuring instrument is gone."));
-    });
+    };
+    port = serialLines()->open(line, isGone, wrong);
+    if (!port) return tr("%1 cannot be listened to: %2.").arg(line, wrong);
+    name = line;
+    connect(port.get(), &QIODevice::readyRead, this, &Instrument::read);
     return {};
 }
 
 QString Instrument::line() const {
-    return port ? port->portName() : QString();
+    return port ? name : QString();
 }
 
 void Instrument::read() {

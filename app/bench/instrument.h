@@ -3,12 +3,10 @@
 
 #include "quantity/length.h"
 
-#include <QObject>
+#include <QIODevice>
 
 #include <memory>
 #include <optional>
-
-class QSerialPort;
 
 namespace goodfold::app {
 
@@ -40,7 +38,8 @@ signals:
 private:
     void read();
 
-    std::unique_ptr<QSerialPort> port;
+    QString name;
+    std::unique_ptr<QIODevice> port;
 };
 
 } // namespace goodfold::app

@@ -20,10 +20,12 @@ void MainWindow::connectOutActions() {
         connect(action, &QAction::triggered, this, [this, row = row] { out->ask(*row, chosenPaper()); });
     connect(out, &Exporter::said, this, &MainWindow::say);
     connect(acts->print, &QAction::triggered, this, [this] {
-        askAndPrint(this, {doc.job(), doc.part(), doc.reading()});
+        if (const auto wrong = askAndPrint(this, {doc.job(), doc.part(), doc.reading()}))
+            say(QString::fromStdString(wrong->says));
     });
     connect(acts->printPreview, &QAction::triggered, this, [this] {
-        preview(this, {doc.job(), doc.part(), doc.reading()});
+        if (const auto wrong = preview(this, {doc.job(), doc.part(), doc.reading()}))
+            say(QString::fromStdString(wrong->says));
     });
     connect(acts->copyMarks, &QAction::triggered, this, [this] {
         QApplication::clipboard()->setText(markTable(doc));

@@ -1,45 +1,43 @@
 #include "app/window/printing.h"
 
+#include "app/base/devices.h"
 #include "draw/template_pages.h"
-
-#include <QPrintDialog>
-#include <QPrintPreviewDialog>
 
 namespace goodfold::app {
 
-std::unique_ptr<QPrinter> fullSizePrinter(const job::Job& job) {
-    auto printer = std::make_unique<QPrinter>(QPrinter::HighResolution);
-    printer->setFullPage(true);
-    printer->setDocName(QString::fromStdString(job.title));
-    printer->setCreator(QStringLiteral("Good Fold"));
-    if (job.units == quantity::Unit::Inch) printer->setPageSize(QPageSize(QPageSize::Letter));
-    return printer;
+namespace {
+
+Error noPrinter() {
+    return {"Printing needs the package libqt6printsupport6: install it "
+            "(sudo apt install libqt6printsupport6), or export the template as PDF and print that.",
+            "printing"};
 }
 
-void printTemplateOn(QPrinter& printer, const ToPrint& what) {
+devices::ToPrint page(const ToPrint& what, const QString& asked) {
+    return {QString::fromStdString(what.job.title), asked, what.job.units == quantity::Unit::Inch,
+            [&what](QPagedPaintDevice& paper) { printTemplateOn(paper, what); }};
+}
+
+} // namespace
+
+void printTemplateOn(QPagedPaintDevice& page, const ToPrint& what) {
     const auto& material = *material::standardMaterials().find(what.job.material);
-    printer.setFullPage(true); // a dialog may have taken it back, and the origin with it
-    const QSizeF paper = printer.pageLayout().pageSize().size(QPageSize::Millimeter);
-    draw::paintTemplate(printer, what.job, what.part, material,
+    const QSizeF paper = page.pageLayout().pageSize().size(QPageSize::Millimeter);
+    draw::paintTemplate(page, what.job, what.part, material,
                         {std::min(paper.width(), paper.height()), std::max(paper.width(), paper.height())},
                         what.reading);
 }
 
-void askAndPrint(QWidget* window, const ToPrint& what) {
-    const auto printer = fullSizePrinter(what.job);
-    QPrintDialog dialog(printer.get(), window);
-    dialog.setWindowTitle(QObject::tr("Print the template at full size"));
-    if (dialog.exec() == QDialog::Accepted) printTemplateOn(*printer, what);
+std::optional<Error> askAndPrint(QWidget* window, const ToPrint& what) {
+    if (!printer()) return noPrinter();
+    printer()->ask(window, page(what, QObject::tr("Print the template at full size")));
+    return {};
 }
 
-void preview(QWidget* window, const ToPrint& what) {
-    const auto printer = fullSizePrinter(what.job);
-    QPrintPreviewDialog dialog(printer.get(), window);
-    dialog.setWindowTitle(QObject::tr("Template at full size"));
-    QObject::connect(&dialog, &QPrintPreviewDialog::paintRequested, &dialog,
-                     [&](QPrinter* page) { printTemplateOn(*page, what); });
-    dialog.resize(1000, 720);
-    dialog.exec();
+std::optional<Error> preview(QWidget* window, const ToPrint& what) {
+    if (!printer()) return noPrinter();
+    printer()->preview(window, page(what, QObject::tr("Template at full size")));
+    return {};
 }
 
 } // namespace goodfold::app

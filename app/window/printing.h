@@ -4,10 +4,8 @@
 #include "part/part.h"
 #include "quantity/length.h"
 
-#include <QPrinter>
+#include <QPagedPaintDevice>
 #include <QWidget>
-
-#include <memory>
 
 namespace goodfold::app {
 
@@ -17,11 +15,9 @@ struct ToPrint {
     quantity::Reading reading;
 };
 
-/// A printer for full-size work: its whole page, so that nothing is moved or scaled.
-std::unique_ptr<QPrinter> fullSizePrinter(const job::Job& job);
-
-void printTemplateOn(QPrinter& printer, const ToPrint& what);
-void askAndPrint(QWidget* window, const ToPrint& what);
-void preview(QWidget* window, const ToPrint& what);
+void printTemplateOn(QPagedPaintDevice& page, const ToPrint& what);
+/// An error where no printer can be asked for.
+std::optional<Error> askAndPrint(QWidget* window, const ToPrint& what);
+std::optional<Error> preview(QWidget* window, const ToPrint& what);
 
 } // namespace goodfold::app

@@ -276,11 +276,12 @@ void DeskTest::printedTemplateIsFullSize() {
     QTemporaryDir folder;
     const QString pdf = folder.filePath("template.pdf");
     const job::Job job = test::Window(test::demo("tray-clip.gfold")).job();
-    const auto printer = app::fullSizePrinter(job);
-    printer->setOutputFileName(pdf);
-    printer->setPageSize(QPageSize(QPageSize::A4));
-    app::printTemplateOn(*printer, {job, part::solve(job, *material::standardMaterials().find(job.material)),
-                                    quantity::Reading::millimetres()});
+    QPrinter printer(QPrinter::HighResolution);
+    printer.setFullPage(true);
+    printer.setOutputFileName(pdf);
+    printer.setPageSize(QPageSize(QPageSize::A4));
+    app::printTemplateOn(printer, {job, part::solve(job, *material::standardMaterials().find(job.material)),
+                                   quantity::Reading::millimetres()});
     constexpr double kDpi = 300;
     QCOMPARE(QProcess::execute("pdftoppm", {"-r", QString::number(kDpi), "-gray", "-f", "1", "-l", "1", pdf,
                                             folder.filePath("page")}),

@@ -262,7 +262,8 @@ private:
         }
         // Figures may spread past the blank's ends, but not so far that their lines are lost.
         const double room = std::min(layout.area.width(), layout.blank.width() + 16 * layout.textSize);
-        const Labels labels = chosen(all, withRoomInARow(extents, ranksOf(all), room, gap), places, extents);
+        const Labels labels =
+            chosen(all, withRoomInARow(places, extents, ranksOf(all), room, gap), places, extents);
         const std::vector<double>&wanted = labels.wanted, &widths = labels.extents;
         const auto centres =
             spread(wanted, widths, std::min(layout.area.left(), wanted.front() - widths.front() / 2),

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <bit>
 #include <cmath>
+#include <limits>
 #include <map>
 #include <numeric>
 
@@ -124,16 +125,24 @@ std::vector<bool> withRoomInPlace(const std::vector<double>& wanted, const std::
     return kept;
 }
 
-std::vector<bool> withRoomInARow(const std::vector<double>& extents, const std::vector<int>& ranks,
-                                 double room, double gap) {
-    std::vector<bool> kept(extents.size(), false);
+std::vector<bool> withRoomInARow(const std::vector<double>& wanted, const std::vector<double>& extents,
+                                 const std::vector<int>& ranks, double room, double gap) {
+    std::vector<bool> kept(wanted.size(), false);
+    std::vector<double> alone(wanted.size(), std::numeric_limits<double>::infinity()); // from those kept
     double taken = -gap;
-    for (const size_t i : byRank(ranks)) {
-        if (taken + gap + extents[i] > room && ranks[i] > 1) continue; // what is in hand and the ends stay
-        taken += gap + extents[i];
-        kept[i] = true;
+    while (true) {
+        size_t next = wanted.size();
+        for (size_t i = 0; i < wanted.size(); ++i)
+            if (!kept[i] && (next == wanted.size() ||
+                             std::pair(-ranks[i], alone[i]) > std::pair(-ranks[next], alone[next])))
+                next = i;
+        if (next == wanted.size()) return kept;
+        if (taken + gap + extents[next] > room && ranks[next] > 1) return kept; // in hand and the ends stay
+        taken += gap + extents[next];
+        kept[next] = true;
+        for (size_t i = 0; i < wanted.size(); ++i)
+            alone[i] = std::min(alone[i], std::abs(wanted[i] - wanted[next]));
     }
-    return kept;
 }
 
 std::vector<double> spread(const std::vector<double>& wanted, const std::vector<double>& widths, double left,

@@ -31,9 +31,10 @@ std::vector<RunningDimension> runningDimensionsAcross(const part::Part& part,
 std::vector<bool> withRoomInPlace(const std::vector<double>& wanted, const std::vector<double>& extents,
                                   const std::vector<int>& ranks);
 
-/// Which labels fit side by side in `room`: those with the lowest rank first, of the last some all along it.
-std::vector<bool> withRoomInARow(const std::vector<double>& extents, const std::vector<int>& ranks,
-                                 double room, double gap);
+/// Which labels fit side by side in `room`: those with the lowest rank first, of equals whichever stands
+/// farthest from those that have it already.
+std::vector<bool> withRoomInARow(const std::vector<double>& wanted, const std::vector<double>& extents,
+                                 const std::vector<int>& ranks, double room, double gap);
 
 /// Centres for labels of these widths, as near to `wanted` (rising) as they can stand in a row from `left`
 /// to `right` with `gap` between them. Where the row is too short they crowd evenly.

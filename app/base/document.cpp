@@ -7,6 +7,7 @@
 #include <QUndoCommand>
 
 #include <algorithm>
+#include <chrono>
 #include <utility>
 
 namespace goodfold::app {
@@ -242,11 +243,16 @@ void Document::check() {
                           });
 }
 
+/// Of a large job in a later frame, once they are known: nobody waits for them but who asks.
 void Document::tellFound() {
-    if (isLarge())
-        QTimer::singleShot(kFrame, this, &Document::found);
-    else
-        emit found();
+    if (!isLarge()) return emit found();
+    if (std::exchange(isFoundAwaited, true)) return;
+    QTimer::singleShot(kFrame, this, [this] {
+        isFoundAwaited = false;
+        const bool isLooking =
+            checking.valid() && checking.wait_for(std::chrono::seconds(0)) == std::future_status::timeout;
+        isLooking ? tellFound() : found();
+    });
 }
 
 const std::vector<check::Finding>& Document::findings() const {

@@ -108,7 +108,7 @@ signals:
     void changed();                           // job, part
     void placeTaken();                        // this side or the other
     void planTaken();                         // radii and order, later than the change itself
-    void found();                             // findings, after each of the two; of a large job a frame later
+    void found();                             // findings, after each of the two; of a large job frames later
     void selectionChanged();                  // selected or hovered
     void secondPartMade(const job::Job& job); // an edit left a part of its own
 
@@ -138,6 +138,7 @@ private:
     Element selection, hover;
     std::vector<Element> others; // selected beside it
     QUndoStack undo;
+    bool isFoundAwaited = false;
     /// What is still being looked for, at the job and the part: before they change it has to be let go. Last,
     /// so that it ends before what it looks at.
     mutable std::future<std::vector<check::Finding>> checking;

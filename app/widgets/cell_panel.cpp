@@ -48,8 +48,8 @@ CellPanel::CellPanel(Document& document, const QString& name, Make make, QWidget
     policy.setHeightForWidth(true);
     setSizePolicy(policy);
     if (shows == Shows::Findings) { // nobody presses what was found of another job
-        connect(&document, &Document::changed, made, &WhenSeen::changeLater);
-        connect(&document, &Document::planTaken, made, &WhenSeen::changeLater);
+        connect(&document, &Document::changed, made, &WhenSeen::await);
+        connect(&document, &Document::planTaken, made, &WhenSeen::await);
         connect(&document, &Document::found, this, &CellPanel::refresh);
     } else {
         connect(&document, &Document::changed, this, &CellPanel::follow);

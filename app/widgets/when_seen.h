@@ -17,7 +17,7 @@ public:
     /// The same in a later frame: what takes long does not hold up what was changed. Until then whoever asks
     /// for it has it made.
     void changeLater();
-    /// There is nothing yet: made when it is first seen, at the size it has then.
+    /// There is nothing to show yet: made when it is seen next, or by the change that brings it.
     void await() { due = wasSeen = true; }
     /// Made now where that is due: for whoever asks what would be seen.
     void settle();

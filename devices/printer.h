@@ -24,7 +24,7 @@ struct Printer {
     void (*preview)(QWidget* window, const ToPrint& what);
 };
 
+/// The one name that the library exports, of a void(Printer&).
 inline constexpr const char* kGivePrinter = "goodfoldGivePrinter";
-using GivePrinter = void(Printer&);
 
 } // namespace goodfold::devices

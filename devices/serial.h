@@ -17,7 +17,7 @@ struct SerialLines {
                                        QString& wrong);
 };
 
+/// The one name that the library exports, of a void(SerialLines&).
 inline constexpr const char* kGiveSerialLines = "goodfoldGiveSerialLines";
-using GiveSerialLines = void(SerialLines&);
 
 } // namespace goodfold::devices

@@ -18,12 +18,7 @@ QFunctionPointer onUse(const char* library, const char* name) {
 }
 
 const cutting::Cutters* cuttersOnUse() {
-    static cutting::Cutters cutters;
-    static auto* const give =
-        reinterpret_cast<cutting::GiveCutters*>(onUse("goodfold-cutting", cutting::kGiveCutters));
-    if (!give) return nullptr;
-    give(cutters);
-    return &cutters;
+    return givenOnUse<cutting::Cutters>("goodfold-cutting", cutting::kGiveCutters);
 }
 
 } // namespace goodfold::draw

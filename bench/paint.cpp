@@ -70,6 +70,12 @@ double painted() {
     return static_cast<double>(clock.nsecsElapsed()) / 1e6;
 }
 
+/// The frame that shows a flange grown. In a place of its own, where a profiler finds it.
+[[gnu::noinline]] void showGrown(double length) {
+    window->document().change("length", [&](job::Job& job) { job.plates[5].length = length; });
+    painted();
+}
+
 /// The same for a job of sheet, one of its flanges growing by turns: the frame that shows the edit, and what
 /// the longest of those after it takes, that list it and show its blank.
 void sheetEdit(benchmark::State& state, const job::Job& of) {
@@ -78,8 +84,7 @@ void sheetEdit(benchmark::State& state, const job::Job& of) {
     double length = 40, longest = 0;
     for (auto _ : state) {
         length = length == 40 ? 41 : 40;
-        window->document().change("length", [&](job::Job& job) { job.plates[5].length = length; });
-        painted();
+        showGrown(length);
         state.PauseTiming();
         QElapsedTimer since;
         since.start();

@@ -42,16 +42,16 @@ Problem wrongWrap(const Job& job, const Bend& bend, size_t index) {
 Problem wrongBend(const Job& job, size_t index) {
     const Bend& bend = job.bends[index];
     const std::string name = "Bend " + bend.id;
-    if (auto t = outside(bend.angleDeg, 1, kMostTurn, name + "'s angle", at("bends", index, "angle")))
+    if (auto t = outside(bend.angleDeg, 1, kMostTurn, {name, "'s angle"}, {"bends", index, "angle"}))
         return t;
-    if (auto t = outside(bend.skewDeg, -kSteepestSkew, kSteepestSkew, name + "'s skew",
-                         at("bends", index, "skew")))
+    if (auto t =
+            outside(bend.skewDeg, -kSteepestSkew, kSteepestSkew, {name, "'s skew"}, {"bends", index, "skew"}))
         return t;
-    if (auto t = outside(bend.offset, -kWidest, kWidest, name + "'s offset", at("bends", index, "offset")))
+    if (auto t = outside(bend.offset, -kWidest, kWidest, {name, "'s offset"}, {"bends", index, "offset"}))
         return t;
     if (bend.insideRadius)
-        if (auto t = outside(*bend.insideRadius, 0, kWidest, name + "'s inside radius",
-                             at("bends", index, "inside_radius")))
+        if (auto t = outside(*bend.insideRadius, 0, kWidest, {name, "'s inside radius"},
+                             {"bends", index, "inside_radius"}))
             return t;
     if (bend.k)
         if (auto t = outside(*bend.k, 0, 1, name + "'s K", at("bends", index, "k"))) return t;
@@ -67,7 +67,7 @@ Problem wrongBend(const Job& job, size_t index) {
         return Error{name + ": the start of leg " + bend.from + " is where it hangs on its own bend.",
                      at("bends", index, "edge")};
     if (auto t = wrongRelief(job, bend, index)) return t;
-    if (auto t = outside(bend.bumps, 1, 200, name + "'s hits", at("bends", index, "hits"))) return t;
+    if (auto t = outside(bend.bumps, 1, 200, {name, "'s hits"}, {"bends", index, "hits"})) return t;
     return bend.wrap ? wrongWrap(job, bend, index) : Problem{};
 }
 

@@ -6,6 +6,7 @@
 #include <cmath>
 #include <map>
 #include <set>
+#include <unordered_map>
 #include <unordered_set>
 
 namespace goodfold::job {
@@ -79,8 +80,17 @@ Problem wrongFormed(const Job& job, const Plate& plate, const Hole& hole, const 
 
 /// A plate's ends, looked up once for all of its holes.
 struct PlateEnds {
-    bool startIsBent, endIsBent;
+    bool startIsBent = false, endIsBent = false;
 };
+std::unordered_map<std::string_view, PlateEnds> endsOf(const Job& job) {
+    std::unordered_map<std::string_view, PlateEnds> ends;
+    for (const Bend& bend : job.bends) {
+        ends[bend.to].startIsBent = true;
+        if (bend.edge == Edge::Start) ends[bend.from].startIsBent = true;
+        if (bend.edge == Edge::End) ends[bend.from].endIsBent = true;
+    }
+    return ends;
+}
 
 /// Of a place along its plate: that it is counted from what is there.
 Problem wrongFrom(const Plate& plate, const PlateEnds& ends, const Hole& hole, const std::string& name) {
@@ -177,9 +187,10 @@ private:
 Problem wrongHoles(const Job& job) {
     std::unordered_set<std::string_view> seen;
     size_t count = 0, corners = 0;
+    auto endsOfAll = endsOf(job);
     for (size_t p = 0; p < job.plates.size(); ++p) {
         const Plate& plate = job.plates[p];
-        const PlateEnds ends{isBent(job, plate, Edge::Start), job.bendAt(plate.id, Edge::End) != nullptr};
+        const PlateEnds ends = endsOfAll[plate.id];
         for (size_t h = 0; h < plate.holes.size(); ++h) {
             const Hole& hole = plate.holes[h];
             const auto where = [&](const std::string& member) {

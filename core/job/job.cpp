@@ -85,6 +85,8 @@ const Bend* Job::wrapAt(const Bend& bend) const {
 }
 
 bool isBesideWrap(const Job& job, const Plate& plate) {
+    if (std::none_of(job.bends.begin(), job.bends.end(), [](const Bend& bend) { return bend.wrap; }))
+        return false;
     const Bend *own = job.bendTo(plate.id), *next = job.bendAt(plate.id, Edge::End);
     return (own && own->wrap) || (next && next->wrap);
 }

@@ -85,8 +85,8 @@ Problem wrongLength(const Job& job, size_t index) {
         return Error{"Leg " + plate.id + " leads round a pipe, and its length follows from that.",
                      at("plates", index, "measure")};
     }
-    if (auto t = notPositive(plate.length, quantity::kLongestMm, "Leg " + plate.id + "'s length",
-                             at("plates", index, "length")))
+    if (auto t = notPositive(plate.length, quantity::kLongestMm, {"Leg " + plate.id, "'s length"},
+                             {"plates", index, "length"}))
         return t;
     for (const auto& [edge, to] : plate.dimensionTo)
         if (edge != Edge::Start && edge != Edge::End)
@@ -175,8 +175,8 @@ Problem wrongPlate(const Job& job, size_t index) {
         return Error{name + " has a width of its own, but a bar's legs all share the bar's.",
                      at("plates", index, "width")};
     if (plate.width)
-        if (auto t = notPositive(*plate.width, quantity::kLongestMm, name + "'s width",
-                                 at("plates", index, "width")))
+        if (auto t = notPositive(*plate.width, quantity::kLongestMm, {name, "'s width"},
+                                 {"plates", index, "width"}))
             return t;
     if (job.stock.form == StockForm::Sheet && !plate.width && !job.bendTo(plate.id))
         return Error{name + " is the root of a sheet and needs a width.", at("plates", index, "width")};

@@ -22,10 +22,15 @@ public:
     Phrase(const char* words) : head(words) {}
     Phrase(const std::string& words) : head(words) {}
     Phrase(const std::string& head, std::string_view tail) : head(head), tail(tail) {}
-    std::string str() const { return std::string(head).append(tail); }
+    /// A place: "plates[2].length".
+    Phrase(const char* list, size_t index, const char* member) : head(list), tail(member), index(index) {}
+    std::string str() const {
+        return index ? at(head.data(), *index, tail.data()) : std::string(head).append(tail);
+    }
 
 private:
     std::string_view head, tail; // as long as the call that it is handed to
+    std::optional<size_t> index;
 };
 
 /// "<what> must be from <low> to <high>, not <value>", or nothing. NaN is outside every range.

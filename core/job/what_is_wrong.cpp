@@ -109,7 +109,7 @@ Problem wrongAllowance(const bend::AllowanceRule& rule) {
 }
 
 template <class Things> Problem wrongNames(const Things& things, const char* list, const std::string& kind) {
-    std::set<std::string> seen;
+    std::set<std::string_view> seen;
     for (size_t i = 0; i < things.size(); ++i) {
         if (things[i].id.empty()) return Error{"A " + kind + " has an empty name.", at(list, i, "id")};
         if (!seen.insert(things[i].id).second)
@@ -121,14 +121,16 @@ template <class Things> Problem wrongNames(const Things& things, const char* lis
 /// One tree: each bend joins plates that exist, each plate hangs on at most one bend, one hangs on none,
 /// and all are reached from it.
 Problem wrongTree(const Job& job) {
-    std::set<std::string> names, hanging, edges;
+    std::set<std::string_view> names, hanging, edges;
     for (const Plate& plate : job.plates)
         names.insert(plate.id);
     for (size_t i = 0; i < job.bends.size(); ++i) {
         const Bend& bend = job.bends[i];
-        for (const auto& [plate, member] : {std::pair{bend.from, "from"}, std::pair{bend.to, "to"}})
+        for (const auto& [plate, member] :
+             {std::pair<std::string_view, const char*>{bend.from, "from"}, {bend.to, "to"}})
             if (!names.count(plate))
-                return Error{"Bend " + bend.id + " joins leg \"" + plate + "\", which is not there.",
+                return Error{"Bend " + bend.id + " joins leg \"" + std::string(plate) +
+                                 "\", which is not there.",
                              at("bends", i, member)};
         if (!hanging.insert(bend.to).second)
             return Error{"Leg " + bend.to + " hangs on two bends.", at("bends", i, "to")};
@@ -140,12 +142,12 @@ Problem wrongTree(const Job& job) {
                          std::to_string(job.plates.size() - 1) + " bends to join them, but there are " +
                          std::to_string(job.bends.size()) + ".",
                      "bends"};
-    std::vector<std::string> toVisit;
+    std::vector<std::string_view> toVisit;
     for (const Plate& plate : job.plates)
         if (!hanging.count(plate.id)) toVisit.push_back(plate.id);
     size_t reached = 0;
     while (!toVisit.empty()) {
-        const std::string plate = toVisit.back();
+        const std::string_view plate = toVisit.back();
         toVisit.pop_back();
         ++reached;
         for (const Bend& bend : job.bends)

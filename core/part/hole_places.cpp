@@ -17,6 +17,10 @@ public:
     Placer(const Job& job, Part& part) : job(job), part(part) {}
 
     void place() {
+        size_t count = 0;
+        for (const job::Plate& plate : job.plates)
+            count += plate.holes.size();
+        part.holes.reserve(count);
         for (size_t p = 0; p < job.plates.size(); ++p)
             for (const Hole& hole : job.plates[p].holes)
                 add(static_cast<int>(p), hole);
@@ -52,13 +56,16 @@ private:
     }
 
     // ---- in the plate ---------------------------------------------------------------------------------
-    /// Each is worked out once: others may be measured from it, and others from those.
+    /// Those that are measured from others are worked out once: others may be measured from them again.
     Vec2 placeInPlate(int plate, const Hole& hole) {
+        const auto work = [&] {
+            return hole.formed ? formedPlace(plate, hole)
+                               : Vec2(xInPlate(plate, hole), yInPlate(part.plates[plate], hole));
+        };
+        if (!hole.formed && hole.xFrom != Hole::XFrom::Hole) return work();
         const auto known = placed.find(&hole);
         if (known != placed.end()) return known->second;
-        const Vec2 place = hole.formed ? formedPlace(plate, hole)
-                                       : Vec2(xInPlate(plate, hole), yInPlate(part.plates[plate], hole));
-        return placed.emplace(&hole, place).first->second;
+        return placed.emplace(&hole, work()).first->second;
     }
 
     /// The bend that a plate's own x dimensions start from: the one it hangs on, or a root's at its start.

@@ -309,8 +309,8 @@ private:
 double restOf(const Job& job, const Part& part, int plate, Edge edge) {
     if (!job.plates[static_cast<size_t>(plate)].restOutside.count(edge)) return 0;
     double rest = 0;
-    for (const int bend : part.bendsOn(plate, edge))
-        rest = std::max(rest, part.bends[bend].outsideSetback);
+    for (const int bend : part.plates[plate].childBends)
+        if (part.bends[bend].edge == edge) rest = std::max(rest, part.bends[bend].outsideSetback);
     return rest;
 }
 

@@ -10,6 +10,8 @@
 #include <array>
 #include <cassert>
 #include <cmath>
+#include <string_view>
+#include <unordered_map>
 
 namespace goodfold::part {
 
@@ -53,14 +55,17 @@ private:
     }
 
     void takeOverBends() {
+        std::unordered_map<std::string_view, int> plateOf;
+        for (size_t i = 0; i < part.plates.size(); ++i)
+            plateOf.emplace(part.plates[i].id, static_cast<int>(i));
         part.bends.resize(job.bends.size());
         for (size_t i = 0; i < job.bends.size(); ++i) {
             const Bend& from = job.bends[i];
             PartBend& bend = part.bends[i];
             bend.id = from.id;
             bend.order = static_cast<int>(&from - job.bends.data());
-            bend.parent = part.plateIndex(from.from);
-            bend.child = part.plateIndex(from.to);
+            bend.parent = plateOf.find(from.from)->second;
+            bend.child = plateOf.find(from.to)->second;
             bend.edge = from.edge;
             bend.turn = from.turn;
             bend.skewDeg = from.skewDeg;

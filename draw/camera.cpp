@@ -15,7 +15,8 @@ Vec3 Camera::right() const {
 }
 
 Vec3 Camera::up() const {
-    return towardViewer().cross(right());
+    const double yaw = radians(yawDeg), pitch = radians(pitchDeg);
+    return {-std::sin(yaw) * std::sin(pitch), std::cos(yaw) * std::sin(pitch), std::cos(pitch)};
 }
 
 Vec3 Camera::towardViewer() const {

@@ -3,14 +3,27 @@
 #include "draw/pixel.h"
 
 #include <algorithm>
+#include <cmath>
+#include <optional>
 
 namespace goodfold::draw {
+
+bool SeenFace::isWithin(double side) const {
+    double left = outline[0].x(), right = left, top = outline[0].y(), bottom = top;
+    for (const QPointF& point : outline) {
+        left = std::min(left, point.x());
+        right = std::max(right, point.x());
+        top = std::min(top, point.y());
+        bottom = std::max(bottom, point.y());
+    }
+    return right - left < side && bottom - top < side;
+}
 
 std::vector<SeenFace> look(const Scene& scene, const Camera& camera) {
     const Vec3 toward = camera.towardViewer();
     const Projection onScreen(camera);
     std::vector<SeenFace> seen;
-    seen.reserve(scene.faces.size() / 2);
+    seen.reserve(scene.faces.size());
     backToFront(scene, toward, [&](const Face& face) {
         SeenFace s{{},
                    face.inked,
@@ -56,32 +69,74 @@ QColor colourOf(const SeenFace& face, const Palette& palette, bool lit) {
     return mixed(colour, Qt::black, 0.125 * (1 - face.light));
 }
 
-/// Rough lines are hairlines, heavy ones two side by side: they are drawn several times as fast as broad
-/// ones.
-void drawEdges(QPainter& painter, QList<QLineF>& lines, const QColor& colour, bool heavy) {
-    if (painter.testRenderHint(QPainter::Antialiasing)) {
-        painter.setPen(QPen(colour, heavy ? 1.8 : 1, Qt::SolidLine, Qt::RoundCap));
-        painter.drawLines(lines);
-        return;
-    }
-    painter.setPen(QPen(colour, 0));
-    painter.drawLines(lines);
-    if (!heavy) return;
-    for (QLineF& line : lines)
-        line.translate(0.7, 0.7);
-    painter.drawLines(lines);
-}
+/// The edges of faces, and those that are smaller than a pixel. Rough lines are hairlines, heavy ones two
+/// side by side: they are drawn several times as fast as broad ones.
+class EdgePen {
+public:
+    EdgePen(QPainter& painter, const QColor& ink, const QColor& accent)
+        : painter(painter), smooth(painter.testRenderHint(QPainter::Antialiasing)), inkDot(ink, 0),
+          accentDot(accent, 0), inkLine(ink, smooth ? 1 : 0, Qt::SolidLine, Qt::RoundCap),
+          accentLine(accent, smooth ? 1.8 : 0, Qt::SolidLine, Qt::RoundCap) {}
 
-/// What is smaller than a pixel is a dot: a rack of two thousand holes as a whole.
-bool isDot(const SeenFace& face, double pixel) {
-    double left = face.outline[0].x(), right = left, top = face.outline[0].y(), bottom = top;
-    for (const QPointF& point : face.outline) {
-        left = std::min(left, point.x());
-        right = std::max(right, point.x());
-        top = std::min(top, point.y());
-        bottom = std::max(bottom, point.y());
+    void edges(const SeenFace& face, bool isLit) {
+        lines.clear();
+        for (qsizetype i = 0; i < face.outline.size(); ++i)
+            if (face.inked[i]) lines << QLineF(face.outline[i], face.outline[(i + 1) % face.outline.size()]);
+        if (lines.isEmpty()) return;
+        painter.setRenderHint(QPainter::Antialiasing, smooth);
+        painter.setPen(isLit ? accentLine : inkLine);
+        painter.drawLines(lines);
+        if (smooth || !isLit) return;
+        for (QLineF& line : lines)
+            line.translate(0.7, 0.7);
+        painter.drawLines(lines);
     }
-    return right - left < pixel && bottom - top < pixel;
+
+    /// What is smaller than a pixel, and rims that are narrower, are drawn with those that come next, before
+    /// anything else is.
+    void dot(const QPointF& at, bool isLit) {
+        if (isLit != dotsAreLit) flush();
+        dotsAreLit = isLit;
+        dots << at;
+    }
+    void hair(const QLineF& line) { hairs << line; }
+    void flush() {
+        if (!hairs.isEmpty()) {
+            painter.setPen(inkLine);
+            painter.drawLines(hairs);
+            hairs.clear();
+        }
+        if (dots.isEmpty()) return;
+        painter.setPen(dotsAreLit ? accentDot : inkDot);
+        painter.drawPoints(dots.data(), static_cast<int>(dots.size()));
+        dots.clear();
+    }
+
+private:
+    QPainter& painter;
+    const bool smooth;
+    const QPen inkDot, accentDot, inkLine, accentLine;
+    QList<QLineF> lines, hairs;
+    QList<QPointF> dots;
+    bool dotsAreLit = false;
+};
+
+/// The longest inked edge of a rim that is nowhere as broad as a pixel; nothing of other faces.
+std::optional<QLineF> hairOf(const SeenFace& face, double pixel) {
+    if (face.side != Face::Side::Rim) return {};
+    double twiceArea = 0, longest = 0;
+    qsizetype best = -1;
+    const qsizetype count = face.outline.size();
+    for (qsizetype i = 0; i < count; ++i) {
+        const QPointF &here = face.outline[i], &next = face.outline[(i + 1) % count], along = next - here;
+        twiceArea += here.x() * next.y() - here.y() * next.x();
+        const double length = QPointF::dotProduct(along, along);
+        if (length <= longest || !face.inked[i]) continue;
+        longest = length;
+        best = i;
+    }
+    if (best < 0 || std::abs(twiceArea) >= 2 * pixel * std::sqrt(longest)) return {};
+    return QLineF(face.outline[best], face.outline[(best + 1) % count]);
 }
 
 } // namespace
@@ -91,14 +146,18 @@ void paintFormed(QPainter& painter, const std::vector<SeenFace>& seen, const Pal
     const QColor ink = mixed(palette.ink, palette.back, 0.45);
     const bool smooth = painter.testRenderHint(QPainter::Antialiasing);
     const double pixel = pixelOf(painter);
-    QList<QLineF> lines;
+    EdgePen pen(painter, ink, palette.accent);
     for (const SeenFace& face : seen) {
         const bool isLit = std::find(lit.begin(), lit.end(), face.about) != lit.end();
-        if (isDot(face, pixel)) {
-            painter.setPen(QPen(isLit ? palette.accent : ink, 0));
-            painter.drawPoint(face.outline[0]);
+        if (face.isWithin(pixel)) { // a rack of two thousand holes as a whole
+            pen.dot(face.outline[0], isLit);
             continue;
         }
+        if (const auto hair = smooth || isLit ? std::nullopt : hairOf(face, pixel)) {
+            pen.hair(*hair);
+            continue;
+        }
+        pen.flush();
         // Without antialiasing pieces of one face meet with no hairline between them, and the inked edges
         // over them are smooth. The narrow pieces of a bend need it, and a pen of their colour to close the
         // hairlines.
@@ -108,13 +167,9 @@ void paintFormed(QPainter& painter, const std::vector<SeenFace>& seen, const Pal
         painter.setPen(isNarrow ? QPen(colour, 1) : QPen(Qt::NoPen));
         painter.setBrush(colour);
         face.fill(painter);
-        lines.clear();
-        for (qsizetype i = 0; i < face.outline.size(); ++i)
-            if (face.inked[i]) lines << QLineF(face.outline[i], face.outline[(i + 1) % face.outline.size()]);
-        if (lines.isEmpty()) continue;
-        painter.setRenderHint(QPainter::Antialiasing, smooth);
-        drawEdges(painter, lines, isLit ? palette.accent : ink, isLit);
+        pen.edges(face, isLit);
     }
+    pen.flush();
     painter.setRenderHint(QPainter::Antialiasing, smooth);
 }
 

@@ -21,6 +21,8 @@ struct SeenFace {
     void fill(QPainter& painter) const {
         painter.drawConvexPolygon(outline.data(), static_cast<int>(outline.size()));
     }
+    /// Whether a square with sides of less than that would hold it.
+    bool isWithin(double side) const;
 };
 
 /// What the camera sees, back to front.

@@ -79,21 +79,22 @@ Scene assembled(const std::vector<PlateFaces>& plates, const part::Part& part, c
     size_t count = 0;
     for (const PlateFaces& plate : plates)
         count += plate.ofPlate.size() + plate.ofHoles.size();
-    scene.faces.reserve(count + 8 * part.bends.size());
+    constexpr size_t kFacesABend = 24; // more than most have: room that is not used costs nothing
+    scene.faces.reserve(count + kFacesABend * part.bends.size());
     std::vector<int> firstOf;
     for (const PlateFaces& plate : plates) {
         firstOf.push_back(static_cast<int>(scene.faces.size()));
         scene.faces.insert(scene.faces.end(), plate.ofPlate.begin(), plate.ofPlate.end());
     }
     Zones(scene, part, folded, finest).add();
+    scene.points.reserve(scene.faces.size() * 5);
+    for (const Face& face : scene.faces) // what lies on them reaches no farther
+        scene.points.insert(scene.points.end(), face.corners.begin(), face.corners.end());
     for (size_t i = 0; i < plates.size(); ++i)
         for (const Face& face : plates[i].ofHoles) {
             scene.faces.push_back(face);
             if (face.liesOn >= 0) scene.faces.back().liesOn += firstOf[i];
         }
-    scene.points.reserve(scene.faces.size() * 4);
-    for (const Face& face : scene.faces)
-        scene.points.insert(scene.points.end(), face.corners.begin(), face.corners.end());
     return scene;
 }
 

@@ -9,7 +9,7 @@ namespace goodfold::draw {
 
 struct Scene {
     std::vector<Face> faces;
-    std::vector<Vec3> points; // all corners, for fitting
+    std::vector<Vec3> points; // the corners that reach farthest are among them: for fitting
 };
 
 /// Makes the scenes of a part that changes: of the plates that are as they were in the last scene the faces

@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <deque>
+#include <utility>
 
 namespace goodfold::draw {
 
@@ -41,33 +42,42 @@ Face cut(const Face& face, const std::vector<double>& heights, double sign) {
 /// it, and is looked at for itself only once that is cut.
 class Partition {
 public:
-    Partition(const Scene& scene, const Vec3& towardViewer) : ridden(scene.faces.size()) {
+    Partition(const Scene& scene, const Vec3& towardViewer)
+        : firstRider(scene.faces.size(), kNone), nextRider(scene.faces.size(), kNone) {
         constexpr double kEdgeOn = 1e-9;
         for (const Face& face : scene.faces)
             faces.push_back(&face);
-        for (size_t i = 0; i < faces.size(); ++i) {
+        for (size_t i = faces.size(); i-- > 0;) {
             if (faces[i]->normal.dot(towardViewer) <= kEdgeOn) continue;
             if (faces[i]->liesOn >= 0)
-                ridden[static_cast<size_t>(faces[i]->liesOn)].push_back(i);
+                nextRider[i] = std::exchange(firstRider[static_cast<size_t>(faces[i]->liesOn)], i);
             else
                 seen.push_back(i);
         }
+        std::reverse(seen.begin(), seen.end());
     }
 
     void show(const std::function<void(const Face&)>& showOne) {
         order(seen);
         for (const size_t face : ordered) {
             showOne(*faces[face]);
-            if (face >= ridden.size()) continue; // a piece of one that was cut
-            for (const size_t rider : ridden[face])
-                showOne(*faces[rider]);
+            forRiders(face, [&](size_t rider) { showOne(*faces[rider]); });
         }
     }
 
 private:
+    static constexpr auto kNone = static_cast<size_t>(-1);
+
     struct Sides {
         std::vector<size_t> behind, within, before;
     };
+
+    /// What lies on a face as a whole, in the order of the list; on a piece of one that was cut nothing does.
+    template <class Each> void forRiders(size_t face, const Each& each) const {
+        if (face >= firstRider.size()) return;
+        for (size_t rider = firstRider[face]; rider != kNone; rider = nextRider[rider])
+            each(rider);
+    }
 
     size_t piece(const Face& face, const std::vector<double>& heights, double sign) {
         pieces.push_back(cut(face, heights, sign)); // a deque: what is referred to stays where it is
@@ -75,35 +85,60 @@ private:
         return faces.size() - 1;
     }
 
-    void sort(size_t face, const Face& plane, Sides& sides) {
-        const auto heightOf = [&](const Vec3& corner) { return plane.normal.dot(corner - plane.corners[0]); };
+    /// From where to where a face reaches along a plane's normal, counted from the plane.
+    struct Span {
         double low = 0, high = 0;
+        bool reachesBehind() const { return low < -kInPlane; }
+        bool reachesBefore() const { return high > kInPlane; }
+    };
+    Span spanOf(size_t face, const Face& plane) const {
+        const double ground = plane.normal.dot(plane.corners[0]);
+        Span span;
         for (const Vec3& corner : faces[face]->corners) {
-            const double height = heightOf(corner);
-            low = std::min(low, height);
-            high = std::max(high, height);
+            const double height = plane.normal.dot(corner) - ground;
+            span.low = std::min(span.low, height);
+            span.high = std::max(span.high, height);
         }
-        const bool reachesBehind = low<-kInPlane, reachesBefore = high> kInPlane;
-        if (reachesBehind && reachesBefore) {
+        return span;
+    }
+
+    void sort(size_t face, const Face& plane, Sides& sides) {
+        const Span span = spanOf(face, plane);
+        if (span.reachesBehind() && span.reachesBefore()) {
             std::vector<double> heights; // only the few faces that are cut need them all
             for (const Vec3& corner : faces[face]->corners)
-                heights.push_back(heightOf(corner));
+                heights.push_back(plane.normal.dot(corner - plane.corners[0]));
             sides.behind.push_back(piece(*faces[face], heights, -1));
             sides.before.push_back(piece(*faces[face], heights, 1));
-            if (face >= ridden.size()) return;
-            for (const size_t rider : ridden[face])
-                sort(rider, plane, sides);
-        } else if (reachesBehind) {
+            forRiders(face, [&](size_t rider) { sort(rider, plane, sides); });
+        } else if (span.reachesBehind()) {
             sides.behind.push_back(face);
-        } else if (reachesBefore) {
+        } else if (span.reachesBefore()) {
             sides.before.push_back(face);
         } else {
             sides.within.push_back(face);
         }
     }
 
-    /// The largest face makes the least cuts; the first of its size keeps a plate before its holes.
+    /// Of few the largest: it makes the least cuts, and the first of its size keeps a plate before its holes.
+    /// Of many it may leave nearly all on one side, as a row of tabs does, so that each is sorted as often as
+    /// there are tabs; then the one of several that parts a sample of them best.
     size_t splitter(const std::vector<size_t>& among) const {
+        constexpr size_t kMany = 24, kTried = 4;
+        size_t best = largestOf(among);
+        if (among.size() < kMany) return best;
+        double least = unevenness(best, among);
+        for (size_t i = 0; i < kTried; ++i) {
+            const size_t other = among[(2 * i + 1) * among.size() / (2 * kTried)];
+            if (const double here = unevenness(other, among); here < least) {
+                least = here;
+                best = other;
+            }
+        }
+        return best;
+    }
+
+    size_t largestOf(const std::vector<size_t>& among) const {
         const auto extent = [&](size_t face) {
             const auto& corners = faces[face]->corners;
             return (corners[2] - corners[0]).squaredNorm();
@@ -116,6 +151,24 @@ private:
                 largest = here;
             }
         return best;
+    }
+
+    /// How far a face's plane is from halving the others, by a sample: faces that it cuts count as several.
+    double unevenness(size_t face, const std::vector<size_t>& among) const {
+        constexpr size_t kSample = 16;
+        constexpr int kCutCounts = 4;
+        const Face& plane = *faces[face];
+        int behind = 0, before = 0, cuts = 0;
+        for (size_t i = 0; i < kSample; ++i) {
+            const Span span = spanOf(among[i * among.size() / kSample], plane);
+            if (span.reachesBehind() && span.reachesBefore())
+                ++cuts;
+            else if (span.reachesBehind())
+                ++behind;
+            else if (span.reachesBefore())
+                ++before;
+        }
+        return std::abs(behind - before) + kCutCounts * cuts;
     }
 
     void order(const std::vector<size_t>& among) {
@@ -137,7 +190,7 @@ private:
 
     std::vector<const Face*> faces; // the scene's, then pieces
     std::deque<Face> pieces;
-    std::vector<std::vector<size_t>> ridden; // of each of the scene's faces: what lies on it
+    std::vector<size_t> firstRider, nextRider; // of each of the scene's faces, those that look at the viewer
     std::vector<size_t> seen, ordered;
 };
 

@@ -53,9 +53,17 @@ public:
         painter.translate(-area.topLeft());
         painter.setPen(Qt::NoPen);
         painter.setBrush(Qt::white);
-        for (const SeenFace& face : seen)
-            if (face.side != Face::Side::Hole) face.fill(painter); // a hole lies on its plate
+        std::vector<QPointF> small; // in a cell each
+        for (const SeenFace& face : seen) {
+            if (face.side == Face::Side::Hole) continue; // a hole lies on its plate
+            if (face.isWithin(kCell))
+                small.push_back(face.outline[0]);
+            else
+                face.fill(painter);
+        }
         painter.end();
+        for (const QPointF& at : small)
+            if (area.contains(at)) cells.scanLine(row(at.y()))[column(at.x())] = 255;
         sumUp(cells);
     }
 

@@ -1,6 +1,7 @@
 // How fine what is painted on is.
 #pragma once
 
+#include <QPaintEngine>
 #include <QPainter>
 
 #include <cmath>

@@ -20,7 +20,6 @@ namespace goodfold::app {
 
 namespace {
 
-constexpr int kEvery = 2000; // ms: what a kill may cost at most
 const QString kEnding = QStringLiteral(".unsaved");
 
 /// First line: the job file it belongs to, as an object. Then the job as it would be saved.
@@ -46,10 +45,10 @@ QString recoveryFolder() {
            QStringLiteral("/unsaved");
 }
 
-Recovery::Recovery(Document& document, QObject* parent) : QObject(parent), document(document) {
+Recovery::Recovery(Document& document, QObject* parent, int every) : QObject(parent), document(document) {
     timer.setSingleShot(true);
-    timer.setInterval(kEvery);
-    connect(&timer, &QTimer::timeout, this, &Recovery::write);
+    timer.setInterval(every);
+    connect(&timer, &QTimer::timeout, this, &Recovery::writeAside);
     connect(&document, &Document::changed, this, [this] {
         if (!timer.isActive()) timer.start(); // not put off by the next edit
     });
@@ -59,18 +58,49 @@ Recovery::~Recovery() {
     forget();
 }
 
-void Recovery::write() {
+bool Recovery::write() {
     timer.stop();
-    if (document.undoStack().isClean()) return forget();
-    if (file.isEmpty()) {
-        QDir().mkpath(recoveryFolder());
-        file = recoveryFolder() + QLatin1Char('/') + QUuid::createUuid().toString(QUuid::WithoutBraces) +
-               kEnding;
-        lock = std::make_unique<QLockFile>(file + QStringLiteral(".lock"));
-        lock->setStaleLockTime(0); // stale only when its process is gone
-        lock->lock();
+    if (document.undoStack().isClean()) {
+        forget();
+        return true;
     }
-    const auto wrong = draw::saveBytes(file, contentsFor(document.job(), from));
+    take(); // what is older is not written over what is newer
+    haveFile();
+    tell(draw::saveBytes(file, contentsFor(document.job(), from)));
+    return !hasFailed;
+}
+
+/// The same while the window goes on. Where the disk is not done with what came before, a while later.
+void Recovery::writeAside() {
+    if (document.undoStack().isClean()) return forget();
+    if (writing.valid()) return timer.start();
+    haveFile();
+    writing = std::async(std::launch::async | std::launch::deferred,
+                         [this, path = file, job = document.job(), origin = from] {
+                             auto wrong = draw::saveBytes(path, contentsFor(job, origin));
+                             QMetaObject::invokeMethod(this, &Recovery::take, Qt::QueuedConnection);
+                             return wrong;
+                         });
+    if (writing.wait_for(std::chrono::seconds(0)) == std::future_status::deferred)
+        take(); // no thread to be had
+}
+
+/// How it went, once it is through.
+void Recovery::take() {
+    if (writing.valid()) tell(writing.get());
+}
+
+/// A file of its own, locked as long as this process lives.
+void Recovery::haveFile() {
+    if (!file.isEmpty()) return;
+    QDir().mkpath(recoveryFolder());
+    file = recoveryFolder() + QLatin1Char('/') + QUuid::createUuid().toString(QUuid::WithoutBraces) + kEnding;
+    lock = std::make_unique<QLockFile>(file + QStringLiteral(".lock"));
+    lock->setStaleLockTime(0); // stale only when its process is gone
+    lock->lock();
+}
+
+void Recovery::tell(const std::optional<Error>& wrong) {
     if (wrong && !hasFailed)
         emit failed(tr("What is not saved cannot be kept for after a crash: %1 Save the job yourself.")
                         .arg(QString::fromStdString(wrong->says)));
@@ -79,6 +109,7 @@ void Recovery::write() {
 
 void Recovery::forget() {
     timer.stop();
+    writing = {}; // waits: it would put the file there again
     if (file.isEmpty()) return;
     QFile::remove(file);
     lock.reset();

@@ -7,6 +7,7 @@
 #include <QString>
 #include <QTimer>
 
+#include <future>
 #include <memory>
 
 namespace goodfold::app {
@@ -25,24 +26,31 @@ QByteArray fingerprintOf(const QString& path);
 class Recovery : public QObject {
     Q_OBJECT
 public:
-    Recovery(Document& document, QObject* parent);
+    static constexpr int kEvery = 2000; // ms: what a kill may cost at most
+    Recovery(Document& document, QObject* parent, int every = kEvery);
     ~Recovery() override;
     void setOrigin(const Origin& origin) { from = origin; }
     /// Nothing is unsaved any more, or it is not wanted: the file goes.
     void forget();
-    /// Writes at once what is unsaved.
-    void write();
+    /// Writes at once what is unsaved. Whether all that is unsaved is on the disk now.
+    bool write();
 
 signals:
     void failed(const QString& sentence); // once, until it goes again
 
 private:
+    void writeAside();
+    void take();
+    void haveFile();
+    void tell(const std::optional<Error>& wrong);
+
     Document& document;
     Origin from;
     QString file;
     bool hasFailed = false;
     QTimer timer;
     std::unique_ptr<QLockFile> lock;
+    std::future<std::optional<Error>> writing; // on another core: a disk may take its time
 };
 
 struct Recovered {

@@ -95,12 +95,13 @@ void JobFiles::lookOutside() {
                 .arg(name));
 }
 
-void JobFiles::takeRecovered(const Recovered& left) {
+bool JobFiles::takeRecovered(const Recovered& left) {
     take(left.origin);
     document.undoStack().resetClean(); // it was never saved as it is
-    recovery->write();
-    QFile::remove(left.file); // only now that it is safe again
+    const bool isKept = recovery->write();
+    if (isKept) QFile::remove(left.file); // only now that it is safe again
     emit changed();
+    return isKept;
 }
 
 void JobFiles::standFor(const QString& path, bool isOfNewerVersion) {

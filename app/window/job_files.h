@@ -30,8 +30,9 @@ public:
     std::optional<QString> revert();
     /// The document was just made from this file.
     void standFor(const QString& path, bool isOfNewerVersion);
-    /// The document was just made from what a kill left unsaved.
-    void takeRecovered(const Recovered& left);
+    /// The document was just made from what a kill left unsaved. Whether that lies in a file of this window
+    /// now.
+    bool takeRecovered(const Recovered& left);
 
     QStringList askWhatToOpen();
     bool saveAsked();

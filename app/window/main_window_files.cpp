@@ -76,9 +76,11 @@ void MainWindow::refreshTitle() {
 
 MainWindow* MainWindow::recovered(const Recovered& left, Books& books) {
     auto* window = new MainWindow(left.job, books);
-    window->jobFiles->takeRecovered(left);
-    QTimer::singleShot(0, window, [window] { // when it stands on the screen
-        window->say(tr("This was not saved when Good Fold stopped last time. Save it to keep it."));
+    const bool isKept = window->jobFiles->takeRecovered(left);
+    QTimer::singleShot(0, window, [window, isKept] { // when it stands on the screen
+        window->say(isKept ? tr("This was not saved when Good Fold stopped last time. Save it to keep it.")
+                           : tr("This was not saved when Good Fold stopped last time, and edits of it cannot "
+                                "be kept for after a crash. Save it now."));
     });
     return window;
 }

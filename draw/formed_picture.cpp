@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <cmath>
 #include <optional>
+#include <utility>
 
 namespace goodfold::draw {
 
@@ -19,10 +20,11 @@ bool SeenFace::isWithin(double side) const {
     return right - left < side && bottom - top < side;
 }
 
-std::vector<SeenFace> look(const Scene& scene, const Camera& camera) {
+std::vector<SeenFace> look(const Scene& scene, const Camera& camera, std::vector<SeenFace> before) {
     const Vec3 toward = camera.towardViewer();
     const Projection onScreen(camera);
-    std::vector<SeenFace> seen;
+    std::vector<SeenFace> seen = std::move(before);
+    seen.clear();
     seen.reserve(scene.faces.size());
     backToFront(scene, toward, [&](const Face& face) {
         SeenFace s{{},

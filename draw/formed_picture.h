@@ -25,8 +25,8 @@ struct SeenFace {
     bool isWithin(double side) const;
 };
 
-/// What the camera sees, back to front.
-std::vector<SeenFace> look(const Scene& scene, const Camera& camera);
+/// What the camera sees, back to front; in the place of what was seen before, if there is any.
+std::vector<SeenFace> look(const Scene& scene, const Camera& camera, std::vector<SeenFace> before = {});
 
 /// `lit` are told apart by a heavier outline as well as by colour.
 void paintFormed(QPainter& painter, const std::vector<SeenFace>& seen, const Palette& palette,

@@ -1,5 +1,6 @@
 #include "draw/scene.h"
 
+#include <algorithm>
 #include <array>
 #include <cmath>
 
@@ -11,15 +12,17 @@ using job::Element;
 
 constexpr double kOffBend = 0.1; // mm that chords may stand off a bend's outer face
 
-/// Adds the strips of bends.
+/// The strips of bends.
 class Zones {
 public:
-    Zones(Scene& scene, const part::Part& part, const part::Folded& folded, double finest)
-        : scene(scene), part(part), folded(folded), finest(finest) {}
+    Zones(const part::Part& part, const part::Folded& folded, double finest)
+        : part(part), folded(folded), finest(finest) {}
 
-    void add() {
+    std::vector<Face> made() && {
+        faces.reserve(8 * part.bends.size());
         for (size_t i = 0; i < part.bends.size(); ++i)
             addZone(static_cast<int>(i));
+        return std::move(faces);
     }
 
 private:
@@ -42,8 +45,7 @@ private:
         for (int i = 0; i < pieces; ++i) {
             const auto next = section(i + 1);
             const auto add = [&](QVarLengthArray<Vec3, 6> corners, Face::Side side) {
-                addFace(scene.faces,
-                        {std::move(corners), {true, false, true, false}, {}, about, side, bend.order});
+                addFace(faces, {std::move(corners), {true, false, true, false}, {}, about, side, bend.order});
             };
             add({here[2], next[2], next[3], here[3]}, Face::Side::Face);
             add({here[1], next[1], next[0], here[0]}, Face::Side::Back);
@@ -58,45 +60,18 @@ private:
     void addZoneRim(const std::array<Vec3, 4>& c, const Element& about, int index) {
         const part::PartBend& bend = part.bends[static_cast<size_t>(index)];
         const auto add = [&](QVarLengthArray<Vec3, 6> corners, QVarLengthArray<bool, 6> inked) {
-            addFace(scene.faces,
-                    {std::move(corners), std::move(inked), {}, about, Face::Side::Rim, bend.order});
+            addFace(faces, {std::move(corners), std::move(inked), {}, about, Face::Side::Rim, bend.order});
         };
         if (bend.skewDeg == 0) return add({c[0], c[1], c[2], c[3]}, {true, false, true, false});
         add({c[0], c[1], c[2]}, {true, false, false});
         add({c[0], c[2], c[3]}, {false, true, false});
     }
 
-    Scene& scene;
+    std::vector<Face> faces;
     const part::Part& part;
     const part::Folded& folded;
     double finest;
 };
-
-/// Plates, then bends, then holes: what lies on something else comes after it in the list.
-Scene assembled(const std::vector<PlateFaces>& plates, const part::Part& part, const part::Folded& folded,
-                double finest) {
-    Scene scene;
-    size_t count = 0;
-    for (const PlateFaces& plate : plates)
-        count += plate.ofPlate.size() + plate.ofHoles.size();
-    constexpr size_t kFacesABend = 24; // more than most have: room that is not used costs nothing
-    scene.faces.reserve(count + kFacesABend * part.bends.size());
-    std::vector<int> firstOf;
-    for (const PlateFaces& plate : plates) {
-        firstOf.push_back(static_cast<int>(scene.faces.size()));
-        scene.faces.insert(scene.faces.end(), plate.ofPlate.begin(), plate.ofPlate.end());
-    }
-    Zones(scene, part, folded, finest).add();
-    scene.points.reserve(scene.faces.size() * 5);
-    for (const Face& face : scene.faces) // what lies on them reaches no farther
-        scene.points.insert(scene.points.end(), face.corners.begin(), face.corners.end());
-    for (size_t i = 0; i < plates.size(); ++i)
-        for (const Face& face : plates[i].ofHoles) {
-            scene.faces.push_back(face);
-            if (face.liesOn >= 0) scene.faces.back().liesOn += firstOf[i];
-        }
-    return scene;
-}
 
 /// Of something that is not the part.
 void addToolFace(Scene& scene, const QVarLengthArray<Vec3, 6>& corners, bool isSeenThrough) {
@@ -127,21 +102,64 @@ void addPrism(Scene& scene, const Pose3& pose, const Polygon& section, double fr
     }
 }
 
-Scene SceneMaker::of(const part::Part& part, const part::Folded& folded, double finest) {
+/// Which of them are not as they were.
+std::vector<bool> SceneMaker::remakePlates(const part::Part& part, const part::Folded& folded,
+                                           double finest) {
     std::vector<PlateAsFormed> wanted;
     for (size_t i = 0; i < part.plates.size(); ++i)
         wanted.push_back({part.plates[i], {}, folded.rootFromFlat[i], part.thickness, finest});
     for (const part::PartHole& hole : part.holes)
         wanted[static_cast<size_t>(hole.plate)].holes.push_back(&hole);
+    std::vector<bool> isNew(wanted.size());
     for (size_t i = 0; i < wanted.size(); ++i) {
         if (i < plates.size() && plates[i].areOf(wanted[i])) continue;
+        isNew[i] = true;
         if (i < plates.size())
             plates[i] = PlateFaces(wanted[i]);
         else
             plates.emplace_back(wanted[i]);
     }
     plates.erase(plates.begin() + static_cast<long>(wanted.size()), plates.end());
-    return assembled(plates, part, folded, finest);
+    return isNew;
+}
+
+namespace {
+
+/// Where the faces of each plate begin, then those of the bends, then those of each plate's holes, and the
+/// end: what lies on something else comes after it in the list.
+std::vector<size_t> placesOf(const std::vector<PlateFaces>& plates, size_t zones) {
+    std::vector<size_t> places{0};
+    for (const PlateFaces& plate : plates)
+        places.push_back(places.back() + plate.ofPlate.size());
+    places.push_back(places.back() + zones);
+    for (const PlateFaces& plate : plates)
+        places.push_back(places.back() + plate.ofHoles.size());
+    return places;
+}
+
+} // namespace
+
+const Scene& SceneMaker::make(const part::Part& part, const part::Folded& folded, double finest) {
+    std::vector<bool> isNew = remakePlates(part, folded, finest);
+    const std::vector<Face> zones = Zones(part, folded, finest).made();
+    const size_t count = plates.size();
+    auto now = placesOf(plates, zones.size());
+    if (now != places) isNew.assign(count, true);
+    places = std::move(now);
+    made.faces.resize(places.back());
+    const auto at = [&](size_t place) { return made.faces.begin() + static_cast<long>(places[place]); };
+    for (size_t i = 0; i < count; ++i) {
+        if (!isNew[i]) continue;
+        std::copy(plates[i].ofPlate.begin(), plates[i].ofPlate.end(), at(i));
+        std::copy(plates[i].ofHoles.begin(), plates[i].ofHoles.end(), at(count + 1 + i));
+        for (auto face = at(count + 1 + i); face != at(count + 2 + i); ++face)
+            if (face->liesOn >= 0) face->liesOn += static_cast<int>(places[i]);
+    }
+    std::copy(zones.begin(), zones.end(), at(count));
+    made.points.clear();
+    for (auto face = made.faces.begin(); face != at(count + 1); ++face) // holes reach no farther
+        made.points.insert(made.points.end(), face->corners.begin(), face->corners.end());
+    return made;
 }
 
 std::vector<Vec3> cornersOf(const part::Part& part, const part::Folded& folded) {

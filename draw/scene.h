@@ -12,20 +12,25 @@ struct Scene {
     std::vector<Vec3> points; // the corners that reach farthest are among them: for fitting
 };
 
-/// Makes the scenes of a part that changes: of the plates that are as they were in the last scene the faces
-/// are kept.
+/// Makes the scenes of a part that changes: what is of plates that are as they were in the last one stays
+/// where it is.
 class SceneMaker {
 public:
     /// What is finer than `finest`, in mm, may be drawn simpler: a pixel of the screen; 0 for paper.
-    Scene of(const part::Part& part, const part::Folded& folded, double finest);
+    const Scene& make(const part::Part& part, const part::Folded& folded, double finest);
+    const Scene& scene() const { return made; }
 
 private:
+    std::vector<bool> remakePlates(const part::Part& part, const part::Folded& folded, double finest);
+
     std::vector<PlateFaces> plates; // of the last scene
+    std::vector<size_t> places;     // of their faces in it
+    Scene made;
 };
 
 /// The scene of a part that is drawn once.
 inline Scene sceneOf(const part::Part& part, const part::Folded& folded, double finest = 0) {
-    return SceneMaker().of(part, folded, finest);
+    return SceneMaker().make(part, folded, finest);
 }
 
 /// The corners of all plates in the root frame, enough to tell how large it will be seen.

@@ -15,6 +15,7 @@ namespace {
 
 constexpr size_t kMostTags = 40;     // beyond them only what is in hand has its own
 constexpr size_t kMostHoleTags = 10; // beyond them only holes of the plate in hand have theirs
+constexpr double kLeastStretch = 26; // pixels of a free edge that a plus has room on
 
 /// Where an edge's stretch lies from its right end, and how long it is.
 struct Stretch {
@@ -167,7 +168,7 @@ void PictureView::placePluses() {
             const Segment line = part.plates[i].edgeInFlat(edge);
             const double length = (line.to - line.from).norm();
             for (const Stretch& free : freeStretches(part, plate, edge))
-                if (free.to - free.from > 3 * part.thickness)
+                if (free.to - free.from > std::max(3 * part.thickness, kLeastStretch / view.pixelsPerMm))
                     addPlus(plate, edge, free.from / length, free.to / length);
         }
     }
@@ -175,7 +176,7 @@ void PictureView::placePluses() {
 
 /// Beside the middle of a stretch of an edge, told in shares of the edge, unless it would lie on something.
 void PictureView::addPlus(int plate, job::Edge edge, double from, double to) {
-    constexpr double kOutward = 16, kLeastStretch = 26; // pixels
+    constexpr double kOutward = 16; // pixels
     const QPointF handle = edgePoint(plate, edge, (from + to) / 2, 0);
     const QPointF millimetre = edgePoint(plate, edge, (from + to) / 2, 1) - handle;
     const double seen = std::hypot(millimetre.x(), millimetre.y()), kEdgeOn = 0.2 * view.pixelsPerMm;

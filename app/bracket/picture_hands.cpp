@@ -16,7 +16,7 @@ namespace goodfold::app {
 void PictureView::resizeEvent(QResizeEvent*) {
     closeEditor();
     const bool both = showsBothHands();
-    if (!made->isDue() && both == !twinScene.faces.empty()) return reproject();
+    if (!made->isDue() && both == !twinMaker.scene().faces.empty()) return reproject();
     if (!made->isDue()) made->change();
     emit bothHandsChanged(both);
 }

@@ -98,11 +98,12 @@ void PictureView::buildFor(double pixelsPerMm) {
     builtFor = pixelsPerMm;
     // In steps: a part that fits itself into the view is seen a little larger or smaller after every edit.
     const double finest = std::exp2(std::floor(2 * std::log2(1 / (pixelsPerMm * devicePixelRatioF()))) / 2);
-    scene = maker.of(document.part(), shownFolded, finest);
-    twinScene = {};
+    maker.make(document.part(), shownFolded, finest);
     if (showsBothHands()) {
         const part::Part twin = document.oppositePart();
-        twinScene = twinMaker.of(twin, part::fold(twin, shownFormedness), finest);
+        twinMaker.make(twin, part::fold(twin, shownFormedness), finest);
+    } else {
+        twinMaker = {};
     }
     overScene = {};
     if (over) {
@@ -121,20 +122,21 @@ void PictureView::reproject() {
     if (made->isDue()) return; // what is made when it is seen is seen from here then
     const bool fits = fitsItself && !dragging->isActive(); // what is dragged stays under the pointer
     const bool both = showsBothHands();
-    if (fits) view = draw::fitted(view, scene.points, inside(area()));
+    if (fits) view = draw::fitted(view, maker.scene().points, inside(area()));
     if (both) {
         // Seen as in a mirror that stands on the line between them, and at the same size.
         twinView.yawDeg = 180 - view.yawDeg;
         twinView.pitchDeg = view.pitchDeg;
-        twinView = draw::fitted(twinView, twinScene.points, inside(twinArea()));
+        twinView = draw::fitted(twinView, twinMaker.scene().points, inside(twinArea()));
         if (fits)
             view = draw::zoomed(view, std::min(1.0, twinView.pixelsPerMm / view.pixelsPerMm), view.centre);
         twinView = draw::zoomed(twinView, view.pixelsPerMm / twinView.pixelsPerMm, twinView.centre);
     }
     constexpr double kMuchNearer = 1.6;
     if (view.pixelsPerMm > kMuchNearer * builtFor) buildFor(view.pixelsPerMm);
-    seen = draw::look(scene, view);
-    twinSeen = both ? draw::look(twinScene, twinView) : std::vector<draw::SeenFace>();
+    seen = draw::look(maker.scene(), view, std::move(seen));
+    twinSeen =
+        both ? draw::look(twinMaker.scene(), twinView, std::move(twinSeen)) : std::vector<draw::SeenFace>();
     placeFigures();
     update();
 }

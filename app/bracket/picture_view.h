@@ -119,7 +119,6 @@ private:
     double shownFormedness = 1;
     part::Folded shownFolded;
     draw::SceneMaker maker, twinMaker;
-    draw::Scene scene;
     double builtFor = 0; // pixels per mm that the scenes are fine enough for
     draw::Camera view;
     std::vector<draw::SeenFace> seen;
@@ -127,7 +126,6 @@ private:
     std::vector<Plus> pluses;
     std::vector<Handle> handles;
     std::optional<bool> bothWanted; // until the user says so, where the job wants a pair
-    draw::Scene twinScene;
     draw::Camera twinView;
     std::optional<job::Job> over;
     draw::Scene overScene;

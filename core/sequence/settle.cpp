@@ -6,6 +6,8 @@
 #include <algorithm>
 #include <cmath>
 #include <limits>
+#include <string_view>
+#include <unordered_map>
 
 namespace goodfold::sequence {
 
@@ -141,9 +143,12 @@ bool takesToolRadii(const job::Job& job) {
 }
 
 void takeToolRadii(job::Job& job, const job::Job& settled) {
+    std::unordered_map<std::string_view, job::Found> found;
+    for (const job::Bend& bend : settled.bends)
+        found.emplace(bend.id, bend.toolRadius);
     for (job::Bend& bend : job.bends) {
-        const job::Bend* same = settled.findBend(bend.id);
-        bend.toolRadius = same ? same->toolRadius : job::Found{};
+        const auto same = found.find(bend.id);
+        bend.toolRadius = same == found.end() ? job::Found{} : same->second;
     }
 }
 

@@ -50,6 +50,7 @@ class DrawingTest : public QObject {
 private slots:
     void boltsAreWholeBodies();
     void facesComeBackToFront();
+    void whatStaysIsWhatWouldBeMadeAnew();
     void splittingKeepsTheVisibleArea();
     void nothingOfAPlateHidesItsHoles();
     void simplerByLessThanHalfAPixel();
@@ -65,6 +66,50 @@ private slots:
     void typefaceHasEverySign_data();
     void typefaceHasEverySign();
 };
+
+/// A job that is edited, looked at half formed and from near, left for another and gone back to: each scene
+/// is the one that a maker without a past makes.
+void DrawingTest::whatStaysIsWhatWouldBeMadeAnew() {
+    test::RandomJobs random(47);
+    draw::SceneMaker maker;
+    job::Job job = random.next();
+    int inPlace = 0;
+    const draw::Face* first = nullptr;
+    for (int i = 0; i < 400; ++i) {
+        job::Job next = job;
+        const int what = random.whole(0, 9);
+        job::Plate& plate =
+            next.plates[static_cast<size_t>(random.whole(0, static_cast<int>(next.plates.size()) - 1))];
+        if (what == 0)
+            next = random.next();
+        else if (what < 5)
+            plate.length *= random.real(0.9, 1.2);
+        else if (what == 5 && !next.bends.empty())
+            next.bends.back().angleDeg = random.real(20, 120);
+        else if (what == 6 && !plate.holes.empty())
+            plate.holes.pop_back();
+        else if (what == 7 && !plate.holes.empty())
+            plate.holes.back().diameter *= 1.1;
+        else if (what == 8 && !plate.holes.empty())
+            plate.holes.back().y += 0.5;
+        if (job::whatIsWrong(next)) continue;
+        job = next;
+        const Made made(job, random.whole(0, 3) ? 1 : random.real(0, 1));
+        const double finest = random.whole(0, 3) ? 0.25 : 3;
+        const draw::Scene &kept = maker.make(made.part, made.folded, finest),
+                          anew = draw::sceneOf(made.part, made.folded, finest);
+        QCOMPARE(kept.faces.size(), anew.faces.size());
+        QVERIFY(kept.points == anew.points);
+        for (size_t f = 0; f < kept.faces.size(); ++f) {
+            const draw::Face &own = kept.faces[f], &other = anew.faces[f];
+            QVERIFY(own.corners == other.corners && own.inked == other.inked && own.normal == other.normal);
+            QVERIFY(own.about == other.about && own.side == other.side && own.bendOrder == other.bendOrder &&
+                    own.liesOn == other.liesOn);
+        }
+        inPlace += std::exchange(first, kept.faces.data()) == kept.faces.data();
+    }
+    QVERIFY2(inPlace > 100, qPrintable(QString::number(inPlace)));
+}
 
 void DrawingTest::facesComeBackToFront() {
     // Oracle: where two painted faces overlap on the screen, the later one is nearer at that point.

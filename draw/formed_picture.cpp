@@ -97,11 +97,14 @@ public:
     /// What is smaller than a pixel, and rims that are narrower, are drawn with those that come next, before
     /// anything else is.
     void dot(const QPointF& at, bool isLit) {
-        if (isLit != dotsAreLit) flush();
+        if (isLit != dotsAreLit || !hairs.isEmpty()) flush();
         dotsAreLit = isLit;
         dots << at;
     }
-    void hair(const QLineF& line) { hairs << line; }
+    void hair(const QLineF& line) {
+        if (!dots.isEmpty()) flush();
+        hairs << line;
+    }
     void flush() {
         if (!hairs.isEmpty()) {
             painter.setPen(inkLine);

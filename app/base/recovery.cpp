@@ -90,12 +90,16 @@ void Recovery::take() {
     if (writing.valid()) tell(writing.get());
 }
 
-/// A file of its own, locked as long as this process lives.
+/// A file of its own, locked as long as this process lives; made anew where the folder went or could not be
+/// made before: others take what is not locked for what a crash left.
 void Recovery::haveFile() {
-    if (!file.isEmpty()) return;
+    if (file.isEmpty())
+        file = recoveryFolder() + QLatin1Char('/') + QUuid::createUuid().toString(QUuid::WithoutBraces) +
+               kEnding;
+    const QString lockFile = file + QStringLiteral(".lock");
+    if (lock && lock->isLocked() && QFile::exists(lockFile)) return;
     QDir().mkpath(recoveryFolder());
-    file = recoveryFolder() + QLatin1Char('/') + QUuid::createUuid().toString(QUuid::WithoutBraces) + kEnding;
-    lock = std::make_unique<QLockFile>(file + QStringLiteral(".lock"));
+    lock = std::make_unique<QLockFile>(lockFile);
     lock->setStaleLockTime(0); // stale only when its process is gone
     lock->lock();
 }

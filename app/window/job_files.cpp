@@ -99,7 +99,12 @@ bool JobFiles::takeRecovered(const Recovered& left) {
     take(left.origin);
     document.undoStack().resetClean(); // it was never saved as it is
     const bool isKept = recovery->write();
-    if (isKept) QFile::remove(left.file); // only now that it is safe again
+    if (isKept)
+        QFile::remove(left.file); // only now that it is safe again
+    else
+        connect(&document.undoStack(), &QUndoStack::cleanChanged, this, [file = left.file](bool isSaved) {
+            if (isSaved) QFile::remove(file);
+        });
     emit changed();
     return isKept;
 }

@@ -2,6 +2,7 @@
 #include "core/support.h"
 #include "draw/page.h"
 #include "draw/template_pages.h"
+#include "draw/template_plan.h"
 #include "draw/type.h"
 
 #include <QtGui>

@@ -1,5 +1,5 @@
 // Drawing without a window: places of tags and figures, pages of templates, exports measured again, signs.
-#include "core/support.h"
+#include "draw/formed_job.h"
 #include "draw/running_dimensions.h"
 #include "draw/svg.h"
 #include "draw/tags.h"
@@ -14,19 +14,7 @@
 namespace goodfold::drawing_test {
 
 using job::Element;
-
-namespace {
-
-struct Made {
-    job::Job job;
-    part::Part part;
-    part::Folded folded;
-    explicit Made(job::Job j, double formedness = 1)
-        : job(std::move(j)), part(part::solve(job, test::materialOf(job))),
-          folded(part::fold(part, formedness)) {}
-};
-
-} // namespace
+using test::FormedJob;
 
 class DrawingTest : public QObject {
     Q_OBJECT
@@ -43,8 +31,8 @@ private slots:
 
 void DrawingTest::tagsStandApartAndInside() {
     const QRectF area(0, 0, 600, 480);
-    const Made made(test::bar({62, 74, 48},
-                              {{.angleDeg = 90, .skewDeg = 12}, {.angleDeg = 60, .turn = job::Turn::Down}}));
+    const FormedJob made(test::bar(
+        {62, 74, 48}, {{.angleDeg = 90, .skewDeg = 12}, {.angleDeg = 60, .turn = job::Turn::Down}}));
     const draw::Scene scene = draw::sceneOf(made.part, made.folded);
     for (double yaw = -180; yaw < 180; yaw += 15) {
         const auto camera = draw::fitted({.yawDeg = yaw}, scene.points, area.adjusted(70, 70, -70, -70));
@@ -139,7 +127,7 @@ void DrawingTest::templatePagesCoverTheContent() {
 }
 
 void DrawingTest::svgIsExact() {
-    const Made made(test::jobFromText([] {
+    const FormedJob made(test::jobFromText([] {
         std::ifstream in(PROJECT_DATA "/demo/vent-stay.gfold");
         return std::string(std::istreambuf_iterator<char>(in), {});
     }()));

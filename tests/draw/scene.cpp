@@ -1,6 +1,6 @@
 // The scene without a window: its faces, their order, and how they are painted.
-#include "core/support.h"
 #include "draw/bolt.h"
+#include "draw/formed_job.h"
 #include "draw/formed_picture.h"
 #include "part/solid.h"
 
@@ -9,17 +9,9 @@
 namespace goodfold::scene_test {
 
 using job::Element;
+using test::FormedJob;
 
 namespace {
-
-struct Made {
-    job::Job job;
-    part::Part part;
-    part::Folded folded;
-    explicit Made(job::Job j, double formedness = 1)
-        : job(std::move(j)), part(part::solve(job, test::materialOf(job))),
-          folded(part::fold(part, formedness)) {}
-};
 
 Vec3 viewFrom(test::RandomJobs& random) {
     return draw::Camera{.yawDeg = random.real(-180, 180), .pitchDeg = random.real(-88, 88)}.towardViewer();
@@ -80,7 +72,7 @@ void SceneTest::whatStaysIsWhatWouldBeMadeAnew() {
             plate.holes.back().y += 0.5;
         if (job::whatIsWrong(next)) continue;
         job = next;
-        const Made made(job, random.whole(0, 3) ? 1 : random.real(0, 1));
+        const FormedJob made(job, random.whole(0, 3) ? 1 : random.real(0, 1));
         const double finest = random.whole(0, 3) ? 0.25 : 3;
         const draw::Scene &kept = maker.make(made.part, made.folded, finest),
                           anew = draw::sceneOf(made.part, made.folded, finest);
@@ -102,7 +94,7 @@ void SceneTest::facesComeBackToFront() {
     test::RandomJobs random(41);
     int compared = 0;
     for (int i = 0; i < 40; ++i) {
-        const Made made(random.next());
+        const FormedJob made(random.next());
         // Bodies that cut each other have no such order until they are split; those jobs are for the next
         // test.
         if (!part::selfClashes(made.part, made.folded).empty()) continue;
@@ -141,7 +133,7 @@ void SceneTest::facesComeBackToFront() {
 void SceneTest::splittingKeepsTheVisibleArea() {
     test::RandomJobs random(42);
     for (int i = 0; i < 60; ++i) {
-        const Made made{random.next(), random.real(0, 1)};
+        const FormedJob made{random.next(), random.real(0, 1)};
         const Vec3 eye = viewFrom(random);
         const draw::Scene scene = draw::sceneOf(made.part, made.folded);
         const auto areaOf = [&](const draw::Face& face) {
@@ -167,7 +159,7 @@ void SceneTest::nothingOfAPlateHidesItsHoles() {
     test::RandomJobs random(43);
     int holes = 0;
     for (int i = 0; i < 60; ++i) {
-        const Made made{random.next(), random.real(0, 1)};
+        const FormedJob made{random.next(), random.real(0, 1)};
         const Vec3 eye = viewFrom(random);
         const Vec3 right = Vec3::UnitZ().cross(eye).normalized(), up = eye.cross(right);
         const auto flat = [&](const Vec3& point) { return QPointF(point.dot(right), point.dot(up)); };
@@ -197,7 +189,7 @@ void SceneTest::nothingOfAPlateHidesItsHoles() {
 /// r (1 - cos(pi/n)) off it.
 void SceneTest::simplerByLessThanHalfAPixel() {
     constexpr double kRadius = 8, kPi = std::numbers::pi;
-    const Made made(test::bar({60, 50}, {{.angleDeg = 90, .insideRadius = 4}}));
+    const FormedJob made(test::bar({60, 50}, {{.angleDeg = 90, .insideRadius = 4}}));
     job::Job job = made.job;
     job::Hole hole;
     hole.id = "h1";
@@ -205,7 +197,7 @@ void SceneTest::simplerByLessThanHalfAPixel() {
     hole.xFrom = job::Hole::XFrom::Start;
     hole.x = 20;
     job.plates[0].holes.push_back(hole);
-    const Made holed(job);
+    const FormedJob holed(job);
     for (const double finest : {0.0, 0.1, 1.0, 5.0, 40.0}) {
         qsizetype chords = 0;
         for (const draw::Face& face : draw::sceneOf(holed.part, holed.folded, finest).faces)
@@ -220,7 +212,7 @@ void SceneTest::simplerByLessThanHalfAPixel() {
 }
 
 void SceneTest::everyFaceLooksOutward() {
-    const Made made(test::bar({60, 50}, {{.angleDeg = 90, .insideRadius = 4}}));
+    const FormedJob made(test::bar({60, 50}, {{.angleDeg = 90, .insideRadius = 4}}));
     const draw::Scene scene = draw::sceneOf(made.part, made.folded);
     for (const draw::Face& face : scene.faces) {
         if (face.about == Element::plate("A") && face.side == draw::Face::Side::Face)
@@ -237,7 +229,7 @@ void SceneTest::fittedPartFillsTheView() {
     test::RandomJobs random(43);
     const QRectF area(50, 40, 600, 400);
     for (int i = 0; i < 50; ++i) {
-        const Made made(random.next());
+        const FormedJob made(random.next());
         const draw::Scene scene = draw::sceneOf(made.part, made.folded);
         if (scene.points.empty()) continue;
         const auto camera = draw::fitted({.yawDeg = random.real(-180, 180), .pitchDeg = random.real(-80, 80)},

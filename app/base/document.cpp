@@ -12,14 +12,14 @@
 
 namespace goodfold::app {
 
-/// The job before and after: jobs are small, and a whole one can never be put back wrong.
+/// The job before and after, whole: a whole one can never be put back wrong, and steps that follow one
+/// another share it.
 class EditCommand : public QUndoCommand {
 public:
-    EditCommand(Document& document, const QString& label, job::Job after, Element selectAfter,
-                QString mergeKey)
-        : QUndoCommand(label), document(document), before(document.job()), after(std::move(after)),
-          selectBefore(document.selected()), selectAfter(std::move(selectAfter)),
-          mergeKey(std::move(mergeKey)) {}
+    EditCommand(Document& document, const QString& label, job::Job job, Element selectAfter, QString mergeKey)
+        : QUndoCommand(label), document(document), before(document.currentJob),
+          after(std::make_shared<job::Job>(std::move(job))), selectBefore(document.selected()),
+          selectAfter(std::move(selectAfter)), mergeKey(std::move(mergeKey)) {}
 
     void undo() override { document.take(before, selectBefore); }
     void redo() override { document.take(after, selectAfter); }
@@ -30,20 +30,32 @@ public:
         if (other->mergeKey != mergeKey) return false;
         after = other->after;
         selectAfter = other->selectAfter;
-        setObsolete(after == before);
+        setObsolete(*after == *before);
         return true;
     }
 
 private:
     Document& document;
-    job::Job before, after;
+    std::shared_ptr<const job::Job> before, after;
     Element selectBefore, selectAfter;
     QString mergeKey;
 };
 
+namespace {
+
+/// The very job where it has them already.
+std::shared_ptr<const job::Job> withToolRadii(std::shared_ptr<const job::Job> job, const job::Job& settled) {
+    if (sequence::hasToolRadii(*job, settled)) return job;
+    auto changed = std::make_shared<job::Job>(*job);
+    sequence::takeToolRadii(*changed, settled);
+    return changed;
+}
+
+} // namespace
+
 Document::Document(job::Job job, Books& books, QObject* parent)
-    : QObject(parent), shopBooks(books), currentJob(std::move(job)), undo(this) {
-    selection = Element::plate(currentJob.plates.front().id);
+    : QObject(parent), shopBooks(books), currentJob(std::make_shared<job::Job>(std::move(job))), undo(this) {
+    selection = Element::plate(currentJob->plates.front().id);
     recompute();
     connect(&books.logbook, &ShopLogbook::changed, this, [this] {
         recompute();
@@ -53,7 +65,7 @@ Document::Document(job::Job job, Books& books, QObject* parent)
 }
 
 quantity::Reading Document::reading() const {
-    return currentJob.units == quantity::Unit::Inch ? inchReading : millimetreReading;
+    return currentJob->units == quantity::Unit::Inch ? inchReading : millimetreReading;
 }
 
 void Document::setReadings(const quantity::Reading& millimetres, const quantity::Reading& inches) {
@@ -121,7 +133,7 @@ std::optional<Error> Document::edit(const QString& label, job::Job job, const st
     if (auto wrong = job::whatIsWrong(job)) return wrong;
     if (!material::standardMaterials().find(job.material))
         return Error{"\"" + job.material + "\" is not in the material book.", "material"};
-    if (job != currentJob)
+    if (job != *currentJob)
         undo.push(new EditCommand(*this, label, std::move(job), wanted.value_or(selection), mergeKey));
     else if (wanted)
         select(*wanted);
@@ -129,7 +141,7 @@ std::optional<Error> Document::edit(const QString& label, job::Job job, const st
 }
 
 std::optional<Error> Document::change(const QString& label, const std::function<void(job::Job&)>& make) {
-    job::Job job = currentJob;
+    job::Job job = *currentJob;
     make(job);
     return edit(label, std::move(job));
 }
@@ -154,14 +166,13 @@ void Document::replace(job::Job job) {
     undo.clear();
     const Element first = Element::plate(job.plates.front().id);
     checking = {};
-    currentJob = {}; // nothing that was found out about it holds of another
-    take(job, first);
+    currentJob = std::make_shared<job::Job>(); // nothing that was found out about it holds of another
+    take(std::make_shared<job::Job>(std::move(job)), first);
 }
 
-void Document::take(const job::Job& job, const Element& wanted) {
+void Document::take(std::shared_ptr<const job::Job> job, const Element& wanted) {
     checking = {};
-    const job::Job before = std::exchange(currentJob, job);
-    sequence::takeToolRadii(currentJob, before); // what was found out stays until there is another plan
+    currentJob = withToolRadii(std::move(job), *currentJob); // known until there is another plan
     selection = has(wanted) ? wanted : Element{};
     std::erase_if(others, [&](const Element& each) { return !has(each) || each == selection; });
     if (!has(hover)) hover = {};
@@ -171,16 +182,16 @@ void Document::take(const job::Job& job, const Element& wanted) {
 }
 
 bool Document::has(const Element& element) const {
-    return job::has(currentJob, element);
+    return job::has(*currentJob, element);
 }
 
 part::Part Document::oppositePart() const {
-    return part::oppositePart(currentJob, solvedPart, material());
+    return part::oppositePart(*currentJob, solvedPart, material());
 }
 
 void Document::takePlan(const sequence::Settled& settled, std::shared_ptr<const check::PlanFacts> facts) {
     checking = {};
-    sequence::takeToolRadii(currentJob, settled.job);
+    currentJob = withToolRadii(currentJob, settled.job);
     solvedPart = settled.part;
     foldedPart = part::fold(solvedPart);
     planned.clear();
@@ -220,7 +231,7 @@ void Document::keepOrder() {
 void Document::recompute() {
     checking = {};
     taughtBooks.forgetJob();
-    solvedPart = part::solve(currentJob, material());
+    solvedPart = part::solve(*currentJob, material());
     keepOrder();
     foldedPart = part::fold(solvedPart);
     planFacts.reset();
@@ -238,7 +249,7 @@ void Document::check() {
     checking = std::async(isLarge() ? std::launch::async | std::launch::deferred : std::launch::deferred,
                           [this, material = taught().material, reading = reading(),
                            hardware = shopBooks.hardware.shared(), plan = planFacts, lineUp = lineUpFacts] {
-                              return check::check({currentJob, solvedPart, foldedPart, *material, reading,
+                              return check::check({*currentJob, solvedPart, foldedPart, *material, reading,
                                                    *hardware, plan.get(), lineUp.get()});
                           });
 }

@@ -26,15 +26,15 @@ public:
     /// The books must outlive it.
     Document(job::Job job, Books& books, QObject* parent = nullptr);
 
-    const job::Job& job() const { return currentJob; }
+    const job::Job& job() const { return *currentJob; }
     /// The place that is in hand on the Mount stage: where the drawn hand goes, or the other hand's own.
     const std::optional<job::Mount>& place() const {
-        return isOtherSide() ? currentJob.oppositeMount : currentJob.mount;
+        return isOtherSide() ? job().oppositeMount : job().mount;
     }
     std::optional<job::Mount>& placeOf(job::Job& changed) const {
         return isOtherSide() ? changed.oppositeMount : changed.mount;
     }
-    bool isOtherSide() const { return otherSide && currentJob.oppositeMount; }
+    bool isOtherSide() const { return otherSide && job().oppositeMount; }
     void takeOtherSide(bool other);
     /// Its file, absolute; empty where it was never saved.
     const QString& path() const { return filePath; }
@@ -56,7 +56,7 @@ public:
     /// nothing is all clear. Of a job with nothing to bend it is.
     bool isPlanned() const { return planFacts != nullptr || solvedPart.bends.empty(); }
     /// Whether the odds of this very job are known; of one without a mount there are none.
-    bool isLinedUp() const { return lineUpFacts != nullptr || !currentJob.mount; }
+    bool isLinedUp() const { return lineUpFacts != nullptr || !job().mount; }
     /// What the tool that a bend is planned in makes of it; null until that is known.
     const check::PlanFacts::Formed* formed(const std::string& bend) const;
     /// What a plan made of this job: the radii its tools make, that the part is laid out with, the order, and
@@ -65,7 +65,7 @@ public:
     /// What was counted of this very job on its mount; null until it is.
     const check::LineUpFacts* lineUp() const { return lineUpFacts.get(); }
     void takeLineUp(std::shared_ptr<const check::LineUpFacts> facts);
-    std::vector<part::RuleOutcome> ruleOutcomes() const { return part::compareRules(currentJob, material()); }
+    std::vector<part::RuleOutcome> ruleOutcomes() const { return part::compareRules(job(), material()); }
 
     /// How figures are read: the job's unit, and the user's choices for that unit.
     quantity::Reading reading() const;
@@ -114,8 +114,8 @@ signals:
 
 private:
     friend class EditCommand;
-    const TaughtBooks& taught() const { return taughtBooks.of(currentJob, shopBooks); }
-    void take(const job::Job& job, const Element& select);
+    const TaughtBooks& taught() const { return taughtBooks.of(job(), shopBooks); }
+    void take(std::shared_ptr<const job::Job> job, const Element& select);
     void recompute();
     void keepOrder();
     bool isLarge() const;
@@ -124,7 +124,7 @@ private:
 
     Books& shopBooks;
     mutable TaughtCache taughtBooks;
-    job::Job currentJob;
+    std::shared_ptr<const job::Job> currentJob; // shared with the undo steps: never null, never changed
     QString filePath;
     bool otherSide = false; // in hand
     part::Part solvedPart;

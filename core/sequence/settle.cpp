@@ -100,6 +100,22 @@ Settled settleFrom(job::Job job, const material::Material& material, const tool:
     return settled;
 }
 
+/// What was found out of each bend of a job; nothing of any other.
+class ToolRadii {
+public:
+    explicit ToolRadii(const job::Job& settled) {
+        for (const job::Bend& bend : settled.bends)
+            found.emplace(bend.id, bend.toolRadius);
+    }
+    job::Found of(const job::Bend& bend) const {
+        const auto same = found.find(bend.id);
+        return same == found.end() ? job::Found{} : same->second;
+    }
+
+private:
+    std::unordered_map<std::string_view, job::Found> found;
+};
+
 } // namespace
 
 Settled settle(job::Job job, const material::Material& material, const tool::Shop& shop, const Wishes& wishes,
@@ -143,13 +159,16 @@ bool takesToolRadii(const job::Job& job) {
 }
 
 void takeToolRadii(job::Job& job, const job::Job& settled) {
-    std::unordered_map<std::string_view, job::Found> found;
-    for (const job::Bend& bend : settled.bends)
-        found.emplace(bend.id, bend.toolRadius);
-    for (job::Bend& bend : job.bends) {
-        const auto same = found.find(bend.id);
-        bend.toolRadius = same == found.end() ? job::Found{} : same->second;
-    }
+    const ToolRadii radii(settled);
+    for (job::Bend& bend : job.bends)
+        bend.toolRadius = radii.of(bend);
+}
+
+bool hasToolRadii(const job::Job& job, const job::Job& settled) {
+    const ToolRadii radii(settled);
+    return std::all_of(job.bends.begin(), job.bends.end(), [&](const job::Bend& bend) {
+        return bend.toolRadius.mm == radii.of(bend).mm; // jobs themselves are alike whatever was found
+    });
 }
 
 } // namespace goodfold::sequence

@@ -36,4 +36,7 @@ bool takesToolRadii(const job::Job& job);
 /// Hands on what was found out of one job to another of the same bends.
 void takeToolRadii(job::Job& job, const job::Job& settled);
 
+/// Whether that would change nothing.
+bool hasToolRadii(const job::Job& job, const job::Job& settled);
+
 } // namespace goodfold::sequence

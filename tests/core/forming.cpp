@@ -164,6 +164,12 @@ void FormingTest::layoutAndPlanSettle() {
     QVERIFY(settled.job == job);
     for (const job::Bend& bend : settled.job.bends)
         QVERIFY(!bend.insideRadius && near(*bend.toolRadius.mm, 3, 1e-12));
+    // It is handed on where it is not there yet, and taken back with a job of which nothing was found.
+    job::Job other = job;
+    QVERIFY(!sequence::hasToolRadii(other, settled.job));
+    sequence::takeToolRadii(other, settled.job);
+    QVERIFY(near(*other.bends[1].toolRadius.mm, 3, 1e-12));
+    QVERIFY(sequence::hasToolRadii(other, settled.job) && !sequence::hasToolRadii(other, job));
 
     test::RandomJobs random(141);
     int made = 0, several = 0;

@@ -163,13 +163,12 @@ void paintFormed(QPainter& painter, const std::vector<SeenFace>& seen, const Pal
             continue;
         }
         pen.flush();
-        // Without antialiasing pieces of one face meet with no hairline between them, and the inked edges
-        // over them are smooth. The narrow pieces of a bend need it, and a pen of their colour to close the
-        // hairlines.
+        // Inked edges are drawn smooth over the fill. Where a face has others, it meets pieces of its own or
+        // a bend's strips: a pen of its colour closes the hairlines between antialiased fills.
         const QColor colour = colourOf(face, palette, isLit);
-        const bool isNarrow = smooth && face.bendOrder >= 0;
-        painter.setRenderHint(QPainter::Antialiasing, isNarrow);
-        painter.setPen(isNarrow ? QPen(colour, 1) : QPen(Qt::NoPen));
+        const bool meetsOthers = smooth && !face.isSeenThrough && face.inked.contains(false);
+        painter.setRenderHint(QPainter::Antialiasing, meetsOthers);
+        painter.setPen(meetsOthers ? QPen(colour, 1) : QPen(Qt::NoPen));
         painter.setBrush(colour);
         face.fill(painter);
         pen.edges(face, isLit);

@@ -165,6 +165,7 @@ void Document::takeOtherSide(bool other) {
 void Document::replace(job::Job job) {
     undo.clear();
     const Element first = Element::plate(job.plates.front().id);
+    emit replaced();
     checking = {};
     currentJob = std::make_shared<job::Job>(); // nothing that was found out about it holds of another
     take(std::make_shared<job::Job>(std::move(job)), first);

@@ -105,6 +105,7 @@ public:
     void replace(job::Job job);
 
 signals:
+    void replaced();                          // by another job; changed() follows
     void changed();                           // job, part
     void placeTaken();                        // this side or the other
     void planTaken();                         // radii and order, later than the change itself

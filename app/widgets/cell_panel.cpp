@@ -64,6 +64,7 @@ void CellPanel::followSelection() {
     connect(&document, &Document::selectionChanged, this, [this] {
         if (document.selected() != selectionShown) refresh();
     });
+    connect(&document, &Document::replaced, this, [this] { isOtherJob = true; });
 }
 
 void CellPanel::refresh() {
@@ -81,10 +82,12 @@ void CellPanel::follow() {
 
 void CellPanel::remake() {
     const std::vector<Block> before = std::exchange(blocks, make(document));
-    const bool isOtherInHand = std::exchange(selectionShown, document.selected()) != document.selected();
+    const bool isOther = std::exchange(isOtherJob, false);
+    const bool isOtherInHand =
+        std::exchange(selectionShown, document.selected()) != document.selected() || isOther;
     relayout();
     if (follows && !before.empty()) {
-        showWhatIsNew(before);
+        if (!isOther) showWhatIsNew(before);
         if (const Block* inHand = isOtherInHand ? blockOf(document.selected()) : nullptr)
             emit wantsToBeSeen(layout.blocks[static_cast<size_t>(inHand - blocks.data())]);
     }

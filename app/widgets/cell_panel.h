@@ -64,7 +64,7 @@ public:
     /// Makes its cells anew: at once where they are seen, else before they are.
     void refresh();
     /// Makes its cells anew when the selection changes too, and asks for the selected block to be seen, and
-    /// for what is new.
+    /// for what is new in the same job.
     void followSelection();
 
 signals:
@@ -147,6 +147,7 @@ private:
     QString idInHand;
     Element selectionShown;
     bool follows = false;
+    bool isOtherJob = false; // since its cells were made
     ValueField* field = nullptr;
     bool fieldIsOpen = false;
 };

@@ -44,7 +44,7 @@ Actions::Actions(QWidget* window, UndoOrder& undoOrder) {
     print = make(window, tr("&Print the template…"), {QKeySequence::Print},
                  tr("At full size, to lay on the stock; both hands where a pair is made"));
     print->setObjectName(QStringLiteral("print"));
-    printPreview = make(window, tr("Print p&review…"), {QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_P)});
+    printPreview = make(window, tr("Print preview…"), {QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_P)});
     printPreview->setObjectName(QStringLiteral("print-preview"));
     for (const draw::Export& row : draw::exports())
         exports.push_back({&row, named(make(window, QCoreApplication::translate("Exports", row.title),
@@ -74,7 +74,7 @@ Actions::Actions(QWidget* window, UndoOrder& undoOrder) {
     duplicate = make(window, tr("&Duplicate"), {QKeySequence(Qt::CTRL | Qt::Key_D)},
                      tr("Another beside each that is selected"));
     mirror = make(window, tr("Make this the &opposite hand"), {});
-    bothHands = make(window, tr("Show &both hands"), {QKeySequence(Qt::CTRL | Qt::Key_B)});
+    bothHands = make(window, tr("Show both hands"), {QKeySequence(Qt::CTRL | Qt::Key_B)});
     bothHands->setCheckable(true);
 
     zoomIn = make(window, tr("Zoom &in"), {QKeySequence::ZoomIn, QKeySequence(Qt::CTRL | Qt::Key_Equal)});
@@ -92,14 +92,14 @@ Actions::Actions(QWidget* window, UndoOrder& undoOrder) {
     ladder = make(window, tr("Type at the ladder"), {QKeySequence(Qt::CTRL | Qt::Key_L)});
     startPage = make(window, tr("&Begin with…"), {}, tr("An empty bar or one of the jobs that come along"));
     help = make(window, tr("&What can I do here?"), {QKeySequence::HelpContents});
-    handbook = make(window, tr("Hand&book"), {QKeySequence(Qt::SHIFT | Qt::Key_F1)},
+    handbook = make(window, tr("&Handbook"), {QKeySequence(Qt::SHIFT | Qt::Key_F1)},
                     tr("All that is written of it, to search; pressing F1 twice opens it too"));
     calculation =
         make(window, tr("How is this calculated?"), {QKeySequence(Qt::Key_F4)},
              tr("The formulas of what is in hand, with its numbers put in and where they come from"));
-    revisions = make(window, tr("Rev&isions…"), {},
+    revisions = make(window, tr("&Revisions…"), {},
                      tr("How the job was when pieces were made of it, and what changed since"));
-    about = make(window, tr("&About Good Fold"), {});
+    about = make(window, tr("About Good &Fold"), {});
     renewIcons();
 }
 
@@ -133,31 +133,34 @@ QList<QAction*> Actions::ofElements() const {
 }
 
 void Actions::fill(QMenu* menu, QMenu* recent, const QList<QMenu*>& choices) const {
-    const auto add = [&](QMenu* to, const QList<QAction*>& actions) {
+    const auto sub = [&](const QString& title) { return menu->addMenu(title); };
+    const auto add = [](QMenu* to, const QList<QAction*>& actions) {
         to->addActions(actions);
         to->addSeparator();
-    };
-    const auto sub = [&](const QString& title, const QList<QAction*>& actions) {
-        menu->addMenu(title)->addActions(actions);
     };
     menu->addActions({newJob, startPage, open});
     menu->addMenu(recent);
     add(menu, {save, saveAs, revert, revisions});
     menu->addActions({print, printPreview});
-    sub(QObject::tr("&Export"), exportActions());
-    sub(QObject::tr("&Rack"), {buyForAll, takeOffRack, takeAllOffRack});
-    sub(QObject::tr("&Copy"), {copyMarks, copyPicture});
+    sub(QObject::tr("&Export"))->addActions(exportActions());
+    sub(QObject::tr("Rac&k"))->addActions({buyForAll, takeOffRack, takeAllOffRack});
     menu->addSeparator();
-    add(menu, {undo, redo});
-    add(menu, {cut, copy, paste, duplicate, remove, mirror});
+    menu->addActions({undo, redo});
+    QMenu* edit = sub(QObject::tr("E&dit"));
+    add(edit, {cut, copy, paste, duplicate, remove});
+    add(edit, {copyMarks, copyPicture});
+    edit->addAction(mirror);
+    menu->addSeparator();
     menu->addAction(bothHands);
-    sub(QObject::tr("&Look"), {fromFace, fromSide, fromEnd, fromCorner, zoomIn, zoomOut, fit, flat, formed});
-    sub(QObject::tr("&Go to"), stages + QList<QAction*>{ladder});
-    menu->addSeparator();
+    sub(QObject::tr("&Look"))
+        ->addActions({fromFace, fromSide, fromEnd, fromCorner, zoomIn, zoomOut, fit, flat, formed});
+    sub(QObject::tr("&Go to"))->addActions(stages + QList<QAction*>{ladder});
+    QMenu* settings = sub(QObject::tr("Sett&ings"));
     for (QMenu* choice : choices)
-        menu->addMenu(choice);
+        settings->addMenu(choice);
     menu->addSeparator();
-    add(menu, {help, calculation, handbook, about, close, quit});
+    add(menu, {help, calculation, handbook, about});
+    menu->addActions({close, quit});
 }
 
 } // namespace goodfold::app

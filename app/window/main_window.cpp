@@ -41,6 +41,21 @@
 
 namespace goodfold::app {
 
+namespace {
+
+/// Takes the room that the page in front needs, where Qt's takes what any of them would.
+class Pages : public QStackedWidget {
+public:
+    explicit Pages(QWidget* parent) : QStackedWidget(parent) {
+        connect(this, &QStackedWidget::currentChanged, this, &QWidget::updateGeometry);
+    }
+    QSize minimumSizeHint() const override {
+        return currentWidget() ? currentWidget()->minimumSizeHint() : QSize();
+    }
+};
+
+} // namespace
+
 MainWindow::MainWindow(job::Job job, Books& books)
     : doc(std::move(job), books), undoOrder(this), acts(std::make_unique<Actions>(this, undoOrder)),
       planner(new Planner(doc, this)), odds(new OddsCounter(doc, *planner, this)),
@@ -60,9 +75,10 @@ MainWindow::MainWindow(job::Job job, Books& books)
     auto* central = new QWidget(this);
     setCentralWidget(central);
     headline = new Headline(doc, *planner, *odds, makeMenuButton(), acts->undo, acts->redo, central);
-    pages = new QStackedWidget(central);
+    pages = new Pages(central);
     body = new QWidget(pages);
-    pages->addWidget(body); // before there is anything in it to lay out, which is done when the window is shown
+    pages->addWidget(
+        body); // before there is anything in it to lay out, which is done when the window is shown
     auto* bodyLayout = new QHBoxLayout(body);
     bodyLayout->setContentsMargins(0, 0, 0, 0);
     bodyLayout->setSpacing(0);
@@ -70,7 +86,7 @@ MainWindow::MainWindow(job::Job job, Books& books)
     columns = new QSplitter(body);
     columns->setChildrenCollapsible(false);
     columns->setHandleWidth(px(4));
-    stages = new QStackedWidget(columns);
+    stages = new Pages(columns);
     bracket = static_cast<BracketStage*>(stageAt(kBracketRow));
     columns->insertWidget(0, makeLadderColumn());
     columns->setStretchFactor(1, 1);
@@ -231,7 +247,7 @@ QToolButton* MainWindow::makeMenuButton() {
     connect(
         menu, &QMenu::aboutToShow, this,
         [this, menu] {
-            auto* recent = new QMenu(tr("Open &recent"), this);
+            auto* recent = new QMenu(tr("Open recen&t"), this);
             connect(recent, &QMenu::aboutToShow, this, [this, recent] { showRecent(recent); });
             acts->fill(menu, recent, choiceMenus(this, &MainWindow::allTakeChoices));
         },

@@ -12,6 +12,8 @@
 #include <QAccessible>
 #include <QPrintPreviewDialog>
 #include <QPrintPreviewWidget>
+#include <QScrollArea>
+#include <QScrollBar>
 
 namespace goodfold::desk_test {
 
@@ -75,7 +77,7 @@ void DeskTest::recentFilesAreOffered() {
     const QStringList recent = app::settings::recentFiles();
     QCOMPARE(recent.size(), 2);
     QVERIFY(recent[0].endsWith("vent-stay.gfold") && recent[1].endsWith("tray-clip.gfold"));
-    QMenu* menu = window.submenu("Open &recent");
+    QMenu* menu = window.submenu("Open recen&t");
     emit menu->aboutToShow();
     QCOMPARE(menu->actions().size(), 2);
     menu->actions()[1]->trigger();
@@ -227,6 +229,11 @@ void DeskTest::firstPageStartsFromADemo() {
     QVERIFY(!window->showsStartPage());
     QCOMPARE(window.job().title, std::string("Grow-light hanger"));
     QVERIFY(!window->isWindowModified());
+    // It is read from its beginning: all of it is new, and nothing of it was added.
+    QCoreApplication::processEvents();
+    const auto* ladder = window->ladder()->findChild<QScrollArea*>();
+    QVERIFY(ladder && ladder->verticalScrollBar()->maximum() > 0);
+    QCOMPARE(ladder->verticalScrollBar()->value(), 0);
     // Begun from something, a second choice takes a window of its own.
     window.fill("leg.B.length", "71");
     window->showStartPage();

@@ -22,6 +22,7 @@ class KeysTest : public QObject {
 private slots:
     void initTestCase() { QStandardPaths::setTestModeEnabled(true); }
     void everyShortcutWorks();
+    void menuFitsTheWindow();
     void deleteSaysWhatWent();
     void deleteInTheShopLeavesTheBracket();
     void deleteAtBendingLeavesTheBracket();
@@ -35,6 +36,35 @@ private slots:
     void everythingTypeableIsListed();
     void windowsAreToldApart();
 };
+
+/// One column at the usual size; in each menu no title and no underlined letter twice; nothing left out.
+void KeysTest::menuFitsTheWindow() {
+    Window window(kVentStay);
+    QMenu* const menu = window.menu();
+    QVERIFY2(menu->sizeHint().height() <= 740, qPrintable(QString::number(menu->sizeHint().height())));
+    for (QAction* action : menu->actions())
+        QCOMPARE(menu->actionGeometry(action).x(), menu->actionGeometry(menu->actions().first()).x());
+
+    QSet<const QAction*> reached;
+    QStringList twice;
+    const std::function<void(const QMenu*)> walk = [&](const QMenu* each) {
+        QSet<QString> titles, letters;
+        for (const QAction* action : each->actions()) {
+            if (action->isSeparator()) continue;
+            reached << action;
+            const QString title = action->text().remove('&');
+            const QString letter = QKeySequence::mnemonic(action->text()).toString();
+            if (titles.contains(title) || letters.contains(letter)) twice << action->text();
+            titles << title;
+            if (!letter.isEmpty()) letters << letter;
+            if (action->menu()) walk(action->menu());
+        }
+    };
+    walk(menu);
+    QVERIFY2(twice.isEmpty(), qPrintable(twice.join(", ")));
+    for (const QAction* action : window->QWidget::actions())
+        QVERIFY2(reached.contains(action), qPrintable(action->text()));
+}
 
 /// With the picture, the blank or a leg in the ladder clicked, what is typed goes to the line all the same;
 /// where there is no line it goes nowhere.

@@ -156,10 +156,19 @@ public:
         qFatal("%s does not offer %s", qPrintable(id), qPrintable(key));
     }
 
-    /// What is under that title in the window's menu.
-    QMenu* submenu(const QString& title) const {
+    /// The window's menu, filled as on opening it.
+    QMenu* menu() const {
+        QMenu* found = nullptr;
         for (const QToolButton* button : window->findChildren<QToolButton*>())
-            if (button->menu()) emit button->menu()->aboutToShow();
+            if (button->menu()) found = button->menu();
+        if (!found) qFatal("there is no menu");
+        emit found->aboutToShow();
+        return found;
+    }
+
+    /// What is under that title in it.
+    QMenu* submenu(const QString& title) const {
+        (void)menu();
         for (QMenu* each : window->findChildren<QMenu*>())
             if (each->title() == title) return each;
         qFatal("there is no menu %s", qPrintable(title));

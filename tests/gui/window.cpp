@@ -54,6 +54,7 @@ private slots:
     void findingOffersItsRemedyAndUndoTakesItBack();
     void headlineLeadsToItsCauses();
     void everyStageIsReached();
+    void ladderKeepsItsWidth();
     void nothingIsClearBeforeTheOrderIsKnown();
     void nothingIsClearWithoutAnOrder();
     void stockIsEdited();
@@ -261,6 +262,24 @@ void WindowTest::everyStageIsReached() {
         test::Window again(test::demo("vent-stay.gfold"));
         again->restoreAsLeft();
         QCOMPARE(again->shownStage(), row.isOfNoJob() ? QString("bracket") : key);
+    }
+}
+
+/// A stage that has the room for itself gives it back as it was.
+void WindowTest::ladderKeepsItsWidth() {
+    test::Window window;
+    window->resize(1280, 764);
+    for (const char* words : {"55", "h 10", "b 60 away", "45", "h 12"})
+        window.type(words);
+    QCoreApplication::processEvents();
+    const int width = window->ladder()->width();
+    for (const app::StageRow& row : app::stageRows()) {
+        window->showStage(QString::fromLatin1(row.key));
+        QTRY_VERIFY_WITH_TIMEOUT(!window->isPlanning(), 60000);
+        QCoreApplication::processEvents();
+        window->showStage("bracket");
+        QCoreApplication::processEvents();
+        QVERIFY2(window->ladder()->width() == width, row.key);
     }
 }
 

@@ -5,6 +5,7 @@
 
 #include <QAbstractTextDocumentLayout>
 #include <QFileInfo>
+#include <QGuiApplication>
 #include <QHeaderView>
 #include <QImageReader>
 #include <QLineEdit>
@@ -13,6 +14,9 @@
 #include <QSplitter>
 #include <QTextBlock>
 #include <QTextBrowser>
+#include <QTextCursor>
+#include <QTextList>
+#include <QTextTable>
 #include <QTreeWidget>
 #include <QVBoxLayout>
 
@@ -53,6 +57,36 @@ QString inLines(const QString& says) {
         line += (line.isEmpty() ? QString() : QStringLiteral(" ")) + word;
     }
     return all + line;
+}
+
+/// What is read as Markdown stands line on line: room for headings, paragraphs and what is listed.
+void giveRoom(QTextDocument& document) {
+    QTextCursor cursor(&document);
+    cursor.beginEditBlock();
+    bool isAfterText = false; // code and tables have no room of their own
+    for (QTextBlock block = document.begin(); block.isValid(); block = block.next()) {
+        cursor.setPosition(block.position());
+        const bool isText = !cursor.currentTable() && !block.blockFormat().nonBreakableLines();
+        const int level = block.blockFormat().headingLevel();
+        QTextBlockFormat room;
+        room.setNonBreakableLines(false); // nothing is pushed sideways to be read
+        if (!isText) cursor.mergeBlockFormat(room);
+        room.setTopMargin(level > 0 ? px(level < 3 ? 20 : 12) : isAfterText ? 0 : px(9));
+        room.setBottomMargin(block.textList() ? px(4) : px(9));
+        if (isText && block.position() > 0) cursor.mergeBlockFormat(room);
+        isAfterText = isText;
+    }
+    cursor.endEditBlock();
+    for (QTextFrame* frame : document.rootFrame()->childFrames())
+        if (auto* table = qobject_cast<QTextTable*>(frame)) {
+            QTextTableFormat lines = table->format();
+            lines.setBorderCollapse(true);
+            lines.setBorder(1);
+            lines.setBorderStyle(QTextFrameFormat::BorderStyle_Solid);
+            lines.setBorderBrush(colours().rule);
+            lines.setCellPadding(px(5));
+            table->setFormat(lines);
+        }
 }
 
 QTreeWidgetItem* itemFor(const HandbookPage& page, const HandbookSection& section) {
@@ -111,7 +145,11 @@ Handbook::Handbook(QWidget* parent) : QWidget(parent, Qt::Window) {
         if (const auto* first = contents->topLevelItem(0))
             if (auto* section = first->child(0)) contents->setCurrentItem(section);
     });
-    connect(contents, &QTreeWidget::currentItemChanged, this, &Handbook::take);
+    // A page that opens moves the list: not between a button's going down and its coming up.
+    connect(contents, &QTreeWidget::currentItemChanged, this, [this](const QTreeWidgetItem* item) {
+        if (QGuiApplication::mouseButtons() == Qt::NoButton) take(item);
+    });
+    connect(contents, &QTreeWidget::itemClicked, this, &Handbook::take);
     connect(page, &QTextBrowser::anchorClicked, this, &Handbook::follow);
     for (const QKeySequence& keys : {QKeySequence(QKeySequence::Find), QKeySequence(Qt::Key_F1)})
         connect(new QShortcut(keys, this), &QShortcut::activated, wanted, [this] {
@@ -180,6 +218,7 @@ void Handbook::open(const QString& name, const QString& heading) {
         shown = name;
         static_cast<PageView*>(page)->folder = name.left(name.lastIndexOf(QLatin1Char('/')) + 1);
         page->setMarkdown(wantedPage->markdown);
+        giveRoom(*page->document());
         setWindowTitle(tr("%1 – Handbook – Good Fold").arg(wantedPage->title));
         for (int i = 0; i < contents->topLevelItemCount() && words.isEmpty(); ++i)
             contents->topLevelItem(i)->setExpanded(contents->topLevelItem(i)->data(0, kPageRole) == name);

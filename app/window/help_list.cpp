@@ -71,6 +71,7 @@ void HelpList::fill(quantity::Unit unit, const QList<QAction*>& actions) {
         const QString example = QString::fromStdString(each.example);
         auto* item = new QTreeWidgetItem(list, {example, inLines(QString::fromStdString(each.says))});
         item->setData(0, kExampleRole, example);
+        item->setTextAlignment(0, Qt::AlignLeft | Qt::AlignTop); // beside the first of its lines
     }
     heading(tr("Keys"));
     for (const QAction* action : actions) {

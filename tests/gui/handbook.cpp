@@ -37,6 +37,7 @@ class HandbookTest : public QObject {
 private slots:
     void pagesAreThoseOfTheDocumentation();
     void picturesAndLinksAreThere();
+    void pressedPageIsTheOneThatOpens();
     void wordsAreFoundAndMarked();
     void opensAtTheStage();
     void f1TwiceOpensIt();
@@ -102,6 +103,26 @@ void HandbookTest::picturesAndLinksAreThere() {
     QVERIFY(view->toPlainText().startsWith("The mount, measured"));
     emit view->anchorClicked(QUrl("nowhere.md"));
     QVERIFY(view->toPlainText().startsWith("The mount, measured"));
+}
+
+/// The list folds and unfolds as a page opens; what was pressed on stays what is taken.
+void HandbookTest::pressedPageIsTheOneThatOpens() {
+    Handbook book;
+    book.show();
+    QVERIFY(QTest::qWaitForWindowExposed(&book));
+    book.open("README.md"); // its headings stand between
+    QTreeWidget* contents = contentsOf(book);
+    auto* last = contents->topLevelItem(contents->topLevelItemCount() - 1);
+    auto* before = contents->topLevelItem(contents->topLevelItemCount() - 2);
+    for (QTreeWidgetItem* wanted : {before, last, before}) {
+        const QPoint at = contents->viewport()->mapTo(&book, contents->visualItemRect(wanted).center());
+        QTest::mousePress(book.windowHandle(), Qt::LeftButton, {}, at);
+        QTest::mouseMove(book.windowHandle(), at + QPoint(1, 1));
+        QTest::mouseRelease(book.windowHandle(), Qt::LeftButton, {}, at);
+        QCOMPARE(contents->currentItem(), wanted);
+        QCOMPARE(contents->selectedItems(), QList{wanted});
+        QVERIFY(wanted->isExpanded());
+    }
 }
 
 /// Each line that is found has all of the words in its section, and nothing that has them is left out.

@@ -286,6 +286,11 @@ void addTelling(CLI::App& app) {
     add("manual", "Print the manual page", writeManual);
 }
 
+/// What is wrong, then how it is used.
+std::string explained(const CLI::App* command, const CLI::Error& wrong) {
+    return "goodfold-cli: " + std::string(wrong.what()) + ".\n\n" + command->help();
+}
+
 } // namespace
 
 std::optional<Arguments> parseArguments(int argc, const char* const* argv, int& status) {
@@ -293,7 +298,7 @@ std::optional<Arguments> parseArguments(int argc, const char* const* argv, int& 
     CLI::App app("Good Fold for scripts: brackets bent from bar and sheet, computed.", "goodfold-cli");
     app.require_subcommand(1);
     app.set_version_flag("--version", "goodfold-cli " GOODFOLD_VERSION, "Print the version");
-    app.failure_message(CLI::FailureMessage::help);
+    app.failure_message(explained);
     app.footer(
         "Exit status: 0; 1 a job can be read but not made; 2 it cannot be read; 3 nothing, or not all, could "
         "be written.");

@@ -203,7 +203,8 @@ void CommandTest::wrongWordsAreExplained() {
     QFETCH(QStringList, words);
     const Outcome outcome = run(words);
     QCOMPARE(outcome.status, 2);
-    QVERIFY(outcome.err.contains("Exit status"));
+    QVERIFY2(outcome.err.startsWith("goodfold-cli: ") && !outcome.err.contains("Error:"), outcome.err);
+    QVERIFY(outcome.err.left(outcome.err.indexOf('\n')).endsWith('.') && outcome.err.contains("Exit status"));
 }
 
 void CommandTest::versionIsTold() {

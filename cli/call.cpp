@@ -1,5 +1,6 @@
 #include "cli/call.h"
 
+#include "common/told.h"
 #include "learn/taught.h"
 #include "lineup/neighbours.h"
 
@@ -57,7 +58,7 @@ Result<job::Job> withNeighbour(const job::Job& job, const std::string& file,
     if (!std::filesystem::is_regular_file(folder / file, none)) // reading a pipe would wait for ever
         return Error{"The job " + file + " is not there.", "mount"};
     const auto other = readJob((folder / file).string());
-    if (!other) return Error{file + ": " + other.error().where + ": " + other.error().says, "mount"};
+    if (!other) return Error{file + ": " + told(other.error()), "mount"};
     const auto material = materialOf(*other);
     if (!material) return Error{file + ": " + material.error().says, "mount"};
     const material::Material taught = asTaught(**material, books);
@@ -88,8 +89,7 @@ Result<job::Job> readWhole(const std::string& path, const Books& books) {
 }
 
 int complain(const std::string& path, const Error& error, int status) {
-    std::cerr << harmless((path == "-" ? "standard input" : path) + ": " + error.where + ": " + error.says)
-              << '\n';
+    std::cerr << harmless((path == "-" ? "standard input" : path) + ": " + told(error)) << '\n';
     return status;
 }
 

@@ -22,7 +22,7 @@ template <class Read> auto readFrom(const std::string& path, Read read) -> declt
         // A folder opens and then cannot be read; an empty file is for the reader to name.
         const int reason = errno;
         if (!in.is_open() || in.bad() || reason == EISDIR)
-            return Error{std::string(std::strerror(reason)) + ".", "reading"};
+            return Error{std::string(std::strerror(reason)) + ".", {}};
         in.clear();
     }
     return read(in);

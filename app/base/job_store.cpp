@@ -1,6 +1,7 @@
 #include "app/base/job_store.h"
 
 #include "common/limits.h"
+#include "common/told.h"
 #include "draw/save_bytes.h"
 #include "material/material.h"
 
@@ -18,9 +19,8 @@ namespace {
 Result<std::string> textOf(const QString& path) {
     QFile file(path);
     // Reading a pipe would wait for ever.
-    if (QFileInfo::exists(path) && !QFileInfo(path).isFile())
-        return Error{"it is no plain file.", "the file"};
-    if (!file.open(QIODevice::ReadOnly)) return Error{file.errorString().toStdString() + ".", "the file"};
+    if (QFileInfo::exists(path) && !QFileInfo(path).isFile()) return Error{"it is no plain file.", {}};
+    if (!file.open(QIODevice::ReadOnly)) return Error{file.errorString().toStdString() + ".", {}};
     return file.read(static_cast<qint64>(kMostBytes) + 1).toStdString();
 }
 
@@ -79,9 +79,7 @@ std::optional<Error> saveJob(const QString& path, const job::Job& job) {
 }
 
 QString inOneSentence(const QString& path, const Error& error) {
-    return QStringLiteral("%1: %2: %3")
-        .arg(QFileInfo(path).fileName(), QString::fromStdString(error.where),
-             QString::fromStdString(error.says));
+    return QStringLiteral("%1: %2").arg(QFileInfo(path).fileName(), QString::fromStdString(told(error)));
 }
 
 QString fileNameFor(const std::string& title) {

@@ -9,6 +9,7 @@
 #include "app/widgets/panel_column.h"
 #include "app/widgets/theme.h"
 #include "app/widgets/undo_key.h"
+#include "common/told.h"
 #include "draw/save_bytes.h"
 #include "files/job_file.h"
 #include "files/logbook_csv.h"
@@ -331,7 +332,7 @@ QString LogbookStage::readTable(const QString& path) {
     if (!file.open(QIODevice::ReadOnly)) return tr("%1 cannot be opened.").arg(path);
     const std::string content = file.readAll().toStdString();
     std::istringstream in(content);
-    const auto refused = [](const Error& error) { return text(error.where + ": " + error.says); };
+    const auto refused = [](const Error& error) { return text(told(error)); };
     size_t count = 0;
     std::string passedOver;
     std::optional<Error> failed;

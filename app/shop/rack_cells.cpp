@@ -3,6 +3,7 @@
 #include "app/shop/rack_page.h"
 #include "app/widgets/cell_panel.h"
 #include "app/widgets/notice.h"
+#include "common/told.h"
 #include "draw/save_bytes.h"
 #include "quantity/whole.h"
 #include "stock/rack_files.h"
@@ -213,7 +214,7 @@ QString RackPage::readTable(const QString& path, StockForm form) {
     if (!file.open(QIODevice::ReadOnly)) return tr("%1 cannot be opened.").arg(path);
     std::istringstream in(file.readAll().toStdString());
     const auto read = form == StockForm::Sheet ? stock::readSheets(in) : stock::readBars(in);
-    if (!read) return text(read.error().where + ": " + read.error().says);
+    if (!read) return text(told(read.error()));
     auto after = rack.now();
     if (!after) return text(after.error().says);
     stock::Rack whole = *after;

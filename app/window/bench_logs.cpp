@@ -34,8 +34,8 @@ bool isBenchLog(const QString& path) {
 
 Result<bench::Log> openBenchLog(const QString& path) {
     QFile file(path);
-    if (!QFileInfo(path).isFile()) return Error{"it is no plain file.", "the file"};
-    if (!file.open(QIODevice::ReadOnly)) return Error{file.errorString().toStdString() + ".", "the file"};
+    if (!QFileInfo(path).isFile()) return Error{"it is no plain file.", {}};
+    if (!file.open(QIODevice::ReadOnly)) return Error{file.errorString().toStdString() + ".", {}};
     std::istringstream in(file.read(static_cast<qint64>(kMostBytes) + 1).toStdString());
     return files::readBenchLog(in);
 }
@@ -57,7 +57,7 @@ Result<QString> jobOfLog(const QString& path, const bench::Log& log) {
             : tr("It is the log of a piece, and of %1 jobs beside it each could be its own. Open "
                  "the right one and drop the log on that window.")
                   .arg(fitting.size());
-    return Error{says.toStdString(), "the file"};
+    return Error{says.toStdString(), {}};
 }
 
 std::optional<QString> whyNotOf(const QString& path, const bench::Log& log, const job::Job& job) {

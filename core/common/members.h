@@ -35,7 +35,7 @@ public:
     }
 
     const json& take(const std::string& key) {
-        if (!has(key)) throw Error{"\"" + key + "\" is missing.", path.empty() ? "the file" : path};
+        if (!has(key)) throw Error{"\"" + key + "\" is missing.", path};
         taken.insert(key);
         return object.at(key);
     }
@@ -171,9 +171,7 @@ public:
     }
 
     [[noreturn]] void fail(const std::string& reason, const std::string& key) const {
-        const std::string where = at(key);
-        throw Error{(key.empty() ? "this" : "\"" + key + "\"") + " " + reason + ".",
-                    where.empty() ? "the file" : where};
+        throw Error{(key.empty() ? "this" : "\"" + key + "\"") + " " + reason + ".", at(key)};
     }
 
 private:

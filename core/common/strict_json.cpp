@@ -21,12 +21,11 @@ class Guard {
 public:
     bool operator()(int depth, json::parse_event_t event, json& parsed) {
         constexpr int kDeepest = 64;
-        if (depth > kDeepest)
-            throw Error{"lists and objects stand more than 64 deep in each other.", "the file"};
+        if (depth > kDeepest) throw Error{"lists and objects stand more than 64 deep in each other.", {}};
         if (event == json::parse_event_t::object_start) seen.emplace_back();
         if (event == json::parse_event_t::object_end) seen.pop_back();
         if (event == json::parse_event_t::key && !seen.back().insert(parsed.get<std::string>()).second)
-            throw Error{"\"" + parsed.get<std::string>() + "\" is given twice.", "the file"};
+            throw Error{"\"" + parsed.get<std::string>() + "\" is given twice.", {}};
         return true;
     }
 
@@ -39,8 +38,7 @@ std::string textOf(std::istream& in) {
     std::array<char, 4096> piece{};
     while (in.read(piece.data(), piece.size()), in.gcount() > 0) {
         text.append(piece.data(), static_cast<size_t>(in.gcount()));
-        if (text.size() > kMostBytes)
-            throw Error{"it is larger than 8 MB, which none of ours is.", "the file"};
+        if (text.size() > kMostBytes) throw Error{"it is larger than 8 MB, which none of ours is.", {}};
     }
     return text;
 }
@@ -49,7 +47,7 @@ std::string textOf(std::istream& in) {
 
 json parseStrictly(std::istream& in) {
     const std::string text = textOf(in);
-    if (text.empty()) throw Error{"it is empty.", "the file"};
+    if (text.empty()) throw Error{"it is empty.", {}};
     if (const size_t nul = text.find('\0'); nul != std::string::npos)
         throw Error{"there is a zero byte, which no text has: the file is damaged.", placeOf(text, nul + 1)};
     try {
@@ -58,7 +56,7 @@ json parseStrictly(std::istream& in) {
     } catch (const json::parse_error& trouble) {
         throw Error{"this is not JSON as it should be.", placeOf(text, trouble.byte)};
     } catch (const json::exception&) {
-        throw Error{"a number is too large, or the text is not UTF-8.", "the file"};
+        throw Error{"a number is too large, or the text is not UTF-8.", {}};
     }
 }
 

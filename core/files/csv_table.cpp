@@ -43,7 +43,7 @@ void writeCsvRow(std::ostream& out, const std::vector<std::string>& cells) {
 
 Result<CsvTable> CsvTable::read(std::istream& in) {
     std::string text{std::istreambuf_iterator<char>(in), {}};
-    if (text.size() > kLargest) return Error{"The table is larger than 256 MB.", "the file"};
+    if (text.size() > kLargest) return Error{"The table is larger than 256 MB.", {}};
     if (text.rfind("\xEF\xBB\xBF", 0) == 0) text.erase(0, 3);
     const char separator = separatorOf(text);
     CsvTable table;
@@ -87,8 +87,7 @@ Result<CsvTable> CsvTable::read(std::istream& in) {
     }
     if (isQuoted) return Error{"A quote that begins here has no end.", place()};
     if (!finishRow()) return Error{"This line has more cells than the first line names.", place()};
-    if (table.columns.size() == 1 && table.columns[0].empty())
-        return Error{"The table is empty.", "the file"};
+    if (table.columns.size() == 1 && table.columns[0].empty()) return Error{"The table is empty.", {}};
     return table;
 }
 

@@ -154,15 +154,15 @@ void CommandTest::cannotBeReadIsTwo_data() {
     QTest::addColumn<QByteArray>("input");
     QTest::addColumn<QString>("place");
     const QByteArray good = textOf(demo("vent-stay.gfold"));
-    QTest::newRow("nothing") << QByteArray() << "the file";
+    QTest::newRow("nothing") << QByteArray() << "it is empty.";
     QTest::newRow("not JSON") << QByteArray("bend me") << "line 1, column 1";
     QTest::newRow("cut short") << good.left(good.size() / 2) << "line";
     QTest::newRow("binary") << QByteArray(1000, '\xff') << "line 1";
     QTest::newRow("zeros") << QByteArray(1000, '\0') << "line 1";
     QTest::newRow("negative leg") << QByteArray(good).replace("\"length\": 74.0", "\"length\": -1")
                                   << "plates[1].length";
-    QTest::newRow("very deep") << QByteArray(100000, '[') << "the file";
-    QTest::newRow("very large") << QByteArray(17 << 20, ' ') << "the file";
+    QTest::newRow("very deep") << QByteArray(100000, '[') << "lists and objects stand";
+    QTest::newRow("very large") << QByteArray(17 << 20, ' ') << "it is larger than";
     QTest::newRow("ring of bends") << QByteArray(good).replace("\"from\": \"A\"", "\"from\": \"C\"")
                                    << "bends";
 }
@@ -182,7 +182,7 @@ void CommandTest::worstOfSeveralCounts() {
     const Outcome outcome = run({"show", demo("vent-stay.gfold"), "/no/such/job.gfold", "--json"});
     QCOMPARE(outcome.status, 2);
     QCOMPARE(outcome.lines().size(), size_t{1});
-    QVERIFY2(outcome.err.contains("/no/such/job.gfold: reading: No such file"), outcome.err);
+    QVERIFY2(outcome.err.contains("/no/such/job.gfold: No such file"), outcome.err);
     const Outcome folder = run({"show", QStringLiteral(PROJECT_DATA), "--json"});
     QCOMPARE(folder.status, 2);
     QVERIFY2(folder.err.contains("directory"), folder.err);

@@ -1,4 +1,5 @@
 // Job files: read back equal, unknown members kept, broken and hostile ones refused in one sentence.
+#include "common/told.h"
 #include "core/spoilt.h"
 #include "files/dxf.h"
 #include "files/show.h"
@@ -116,27 +117,28 @@ void JobFileTest::newerVersionIsMarked() {
 
 void JobFileTest::broken_data() {
     QTest::addColumn<QString>("text");
-    QTest::addColumn<QString>("where");
+    QTest::addColumn<QString>("says");
     QTest::newRow("empty") << ""
-                           << "the file";
+                           << "it is empty.";
     QTest::newRow("not JSON") << "a bracket"
-                              << "line 1, column 1";
+                              << "line 1, column 1: ";
     QTest::newRow("cut short") << QString(kSmall).left(200) << "line 3, column";
     QTest::newRow("a list") << "[1, 2]"
-                            << "the file";
+                            << "this must be an object in braces.";
     QTest::newRow("nothing in it") << "{}"
-                                   << "the file";
-    QTest::newRow("number beyond all bounds") << QString(kSmall).replace("40}", "1e999}") << "the file";
+                                   << "\"format\" is missing.";
+    QTest::newRow("number beyond all bounds") << QString(kSmall).replace("40}", "1e999}") << "a number";
     QTest::newRow("member given twice")
-        << QString(kSmall).replace("\"thickness\"", "\"title\": \"x\", \"thickness\"") << "the file";
+        << QString(kSmall).replace("\"thickness\"", "\"title\": \"x\", \"thickness\"")
+        << "\"title\" is given twice.";
 }
 
 void JobFileTest::broken() {
     QFETCH(QString, text);
-    QFETCH(QString, where);
+    QFETCH(QString, says);
     const auto job = read(text.toStdString());
     QVERIFY(!job);
-    QVERIFY2(QString::fromStdString(job.error().where).contains(where), job.error().where.c_str());
+    QVERIFY2(QString::fromStdString(told(job.error())).startsWith(says), told(job.error()).c_str());
     QVERIFY(job.error().says.ends_with('.'));
     QVERIFY(job.error().says.find('\n') == std::string::npos);
     QVERIFY(!read(std::string("{\"title\": \"\xFF\"}")));

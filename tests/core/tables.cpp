@@ -1,4 +1,5 @@
 // Tables out and in: cells as spreadsheets write them, test bends and pieces of the logbook.
+#include "common/told.h"
 #include "core/support.h"
 #include "files/csv_table.h"
 #include "files/logbook_csv.h"
@@ -85,10 +86,13 @@ void TablesTest::cellsAsSpreadsheetsWriteThem() {
 }
 
 void TablesTest::brokenTablesAreSaid() {
-    for (const char* broken : {"", "\n", "a,b\n1,2,3\n", "a,b\n\"1,2\n"}) {
+    for (const auto& [broken, says] : {std::pair{"", "The table is empty."},
+                                       {"\n", "The table is empty."},
+                                       {"a,b\n1,2,3\n", "line 2: "},
+                                       {"a,b\n\"1,2\n", "line 2: "}}) {
         const auto table = tableOf(broken);
         QVERIFY2(!table, broken);
-        QVERIFY(!table.error().says.empty() && !table.error().where.empty());
+        QVERIFY2(told(table.error()).starts_with(says), told(table.error()).c_str());
     }
 }
 

@@ -142,7 +142,11 @@ void Actions::fill(QMenu* menu, QMenu* recent, const QList<QMenu*>& choices) con
     menu->addMenu(recent);
     add(menu, {save, saveAs, revert, revisions});
     menu->addActions({print, printPreview});
-    sub(QObject::tr("&Export"))->addActions(exportActions());
+    QMenu* out = sub(QObject::tr("&Export"));
+    for (size_t i = 0; i < exports.size(); ++i) {
+        if (i > 0 && exports[i].row->isOnPaper != exports[i - 1].row->isOnPaper) out->addSeparator();
+        out->addAction(exports[i].action);
+    }
     sub(QObject::tr("Rac&k"))->addActions({buyForAll, takeOffRack, takeAllOffRack});
     menu->addSeparator();
     menu->addActions({undo, redo});

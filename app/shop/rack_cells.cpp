@@ -104,7 +104,7 @@ Block RackPage::sizesOf(const RackStock& stock) {
                           [&](RackStock& changed) { changed.measured = typed.value_or(0); });
         });
     measured.pushed = true;
-    row(std::move(measured));
+    row(measured);
     return block;
 }
 

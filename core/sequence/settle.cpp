@@ -35,9 +35,9 @@ void fillInFirstGuess(job::Job& job, const material::Material& material, const t
     if (!takesToolRadii(job)) return;
     const part::Part part = part::solve(job, material);
     const Operations operations = operationsOf(part, material, shop);
-    for (size_t bend = 0; bend < operations.of.size(); ++bend) {
+    for (const auto& ways : operations.of) {
         double least = std::numeric_limits<double>::infinity();
-        for (const Operation& operation : operations.of[bend]) {
+        for (const Operation& operation : ways) {
             if (!wishes.allow(operation)) continue;
             if (tooShort(part, operation, 0)) continue;
             const double cost = costOf(part, operation, 0).sum();
